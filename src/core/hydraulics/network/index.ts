@@ -1,0 +1,2 @@
+export * from './types';
+export { createNetworkSolver, solveNetwork, type NetworkSolver } from './solve';

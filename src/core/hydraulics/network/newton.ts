@@ -1,0 +1,181 @@
+import type { RunCurve, RunState } from './runCurve';
+import { linkLossKpa, linkLossSlope, type Tree } from './tree';
+
+/** Working arrays of a network, allocated once. */
+export interface Workspace {
+  /** Pressure of each node, kPa. */
+  kpa: Float64Array;
+  /** Flow into each node through its link, L/h; at node 0, from the source. */
+  lph: Float64Array;
+  /** Each run at the inlet pressure it was last looked at. */
+  states: RunState[];
+  /** Flow into a node's subtree as a + b·p of that node. */
+  a: Float64Array;
+  b: Float64Array;
+  /** The same, of the pressure of the node's parent. */
+  upA: Float64Array;
+  upB: Float64Array;
+  /** Tangent of each link's loss at the flow it carries: loss and rise = drop + slope·flow. */
+  drop: Float64Array;
+  slope: Float64Array;
+  /** 1 where a regulator holds its set pressure. */
+  holds: Uint8Array;
+}
+
+export function newWorkspace(tree: Tree): Workspace {
+  const n = tree.ids.length;
+  const array = (): Float64Array => new Float64Array(n);
+  return {
+    kpa: array(),
+    lph: array(),
+    states: Array.from(tree.lateralNode, () => ({ inletKpa: 0, flowLph: 0, slope: 0, endKpa: 0, minKpa: 0, maxKpa: 0 })),
+    a: array(),
+    b: array(),
+    upA: array(),
+    upB: array(),
+    drop: array(),
+    slope: array(),
+    holds: new Uint8Array(n),
+  };
+}
+
+export interface Steps {
+  converged: boolean;
+  iterations: number;
+  /** Greatest difference between the pressure a run was looked at and what the flows leave of it, kPa. */
+  residualKpa: number;
+}
+
+/** A step that lowers a run's pressure by more than this share of it is taken along its flow. */
+const BY_FLOW_SHARE = 0.02;
+/** Flow of a whole run that counts as none while stepping, L/h. */
+const NO_FLOW_LPH = 1e-6;
+/** Iterations after which steps are halved whenever they stop helping. */
+const PATIENCE = 12;
+
+/**
+ * Solves a tree network by Newton's method.
+ *
+ * Every run is replaced by its tangent, every link by its tangent at the flow it now carries; the straight
+ * network that results is reduced exactly from its leaves (each subtree is a + b·p) and read back from its root.
+ * A regulator with pressure to spare cuts its subtree off from above: its flow is then a constant.
+ *
+ * A run's flow bends downwards against its pressure, so a tangent promises too much flow on both sides. A step up
+ * is therefore taken to the new pressure, a step down to the new flow: neither can overshoot into the dry.
+ *
+ * @param rough let groups stand for emitters
+ * @param toleranceKpa when to stop
+ */
+export function newtonSteps(
+  tree: Tree,
+  curves: readonly RunCurve[],
+  w: Workspace,
+  rough: boolean,
+  toleranceKpa: number,
+  maxIterations: number,
+): Steps {
+  const { kpa, lph, states } = w;
+  let residual = Infinity;
+  let best = Infinity;
+  let damping = 1;
+  const look = (i: number, p: number): void => (rough ? curves[i].rough(p, states[i]) : curves[i].exact(p, states[i]));
+  for (let i = 0; i < curves.length; i++) look(i, kpa[tree.lateralNode[i]]);
+  for (let it = 1; ; it++) {
+    gatherFlows(tree, w);
+    residual = disagreement(tree, w);
+    if (residual <= toleranceKpa) return { converged: true, iterations: it, residualKpa: residual };
+    if (it >= maxIterations) return { converged: false, iterations: it, residualKpa: residual };
+    if (it > PATIENCE) damping = residual < 0.7 * best ? Math.min(1, damping * 1.5) : Math.max(damping * 0.7, 0.02);
+    best = Math.min(best, residual);
+    solveStraight(tree, w);
+    for (let i = 0; i < curves.length; i++) {
+      const s = states[i];
+      const p = s.inletKpa + damping * (kpa[tree.lateralNode[i]] - s.inletKpa);
+      // A weak source's tangent may ask a run to go dry at once; it gets there by tenths, or stops on the way.
+      const least = s.flowLph > NO_FLOW_LPH ? s.flowLph / 10 : 0;
+      const q = Math.max(least, s.flowLph + s.slope * (p - s.inletKpa));
+      const down = s.inletKpa - p;
+      if (down > BY_FLOW_SHARE * Math.abs(s.inletKpa) && q > 0 && q < (1 - BY_FLOW_SHARE / 4) * s.flowLph) curves[i].atFlow(q, rough, s);
+      else look(i, p);
+    }
+    lph.fill(0);
+  }
+}
+
+/** Adds up flows from the leaves, and every link's tangent at its flow. */
+function gatherFlows(tree: Tree, w: Workspace): void {
+  const { lph, states, drop, slope } = w;
+  lph.fill(0);
+  for (let i = 0; i < states.length; i++) lph[tree.lateralNode[i]] += states[i].flowLph;
+  for (let v = tree.ids.length - 1; v > 0; v--) {
+    const link = tree.link[v]!;
+    lph[tree.parent[v]] += lph[v];
+    slope[v] = linkLossSlope(link, lph[v]);
+    drop[v] = link.riseKpa + linkLossKpa(link, lph[v]) - slope[v] * lph[v];
+  }
+}
+
+/**
+ * Node pressures that the present flows leave, from the source on, into `kpa`.
+ * @returns the greatest difference from what runs were looked at, kPa
+ */
+function disagreement(tree: Tree, w: Workspace): number {
+  const { kpa, lph, drop, slope, states } = w;
+  kpa[0] = tree.curve.kpa(lph[0]);
+  for (let v = 1; v < tree.ids.length; v++) {
+    kpa[v] = Math.min(tree.link[v]!.setKpa, kpa[tree.parent[v]] - drop[v] - slope[v] * lph[v]);
+  }
+  let worst = 0;
+  for (let i = 0; i < states.length; i++) {
+    const off = Math.abs(kpa[tree.lateralNode[i]] - states[i].inletKpa);
+    if (!(off <= worst)) worst = off;
+  }
+  return worst;
+}
+
+/** Node pressures of the network of tangents, into `kpa`. */
+function solveStraight(tree: Tree, w: Workspace): void {
+  const { kpa, lph, a, b, upA, upB, drop, slope, holds, states } = w;
+  const n = tree.ids.length;
+  const sourceSlope = tree.curve.slope(lph[0]);
+  const sourceAt = tree.curve.kpa(lph[0]) - sourceSlope * lph[0];
+  const maxModeChanges = 24;
+  for (let round = 0; round < maxModeChanges; round++) {
+    a.fill(0);
+    b.fill(0);
+    for (let i = 0; i < states.length; i++) {
+      const v = tree.lateralNode[i];
+      a[v] += states[i].flowLph - states[i].slope * states[i].inletKpa;
+      b[v] += states[i].slope;
+    }
+    for (let v = n - 1; v > 0; v--) {
+      const parent = tree.parent[v];
+      if (holds[v]) {
+        upA[v] = a[v] + b[v] * tree.link[v]!.setKpa;
+        upB[v] = 0;
+      } else {
+        const share = 1 / (1 + b[v] * slope[v]);
+        upA[v] = (a[v] - b[v] * drop[v]) * share;
+        upB[v] = b[v] * share;
+      }
+      a[parent] += upA[v];
+      b[parent] += upB[v];
+    }
+    kpa[0] = (sourceAt + sourceSlope * a[0]) / (1 - sourceSlope * b[0]);
+    let changed = false;
+    for (let v = 1; v < n; v++) {
+      const set = tree.link[v]!.setKpa;
+      const parentKpa = kpa[tree.parent[v]];
+      const after = parentKpa - drop[v] - slope[v] * (upA[v] + upB[v] * parentKpa);
+      kpa[v] = Math.min(set, after);
+      if (set < Infinity) {
+        const hold = after >= set ? 1 : 0;
+        if (hold !== holds[v]) {
+          holds[v] = hold;
+          changed = true;
+        }
+      }
+    }
+    if (!changed) return;
+  }
+}

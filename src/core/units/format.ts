@@ -1,0 +1,56 @@
+import { kindOf, shownUnit, type KindName, type UnitChoice } from './kinds';
+
+export interface Formatted {
+  /** The number alone, grouped by commas: "2,590". */
+  number: string;
+  /** The unit alone: "L/h". */
+  unit: string;
+  /** Both, with a no-break space: "2,590 L/h". */
+  text: string;
+}
+
+const NO_BREAK_SPACE = '\u00a0';
+const MINUS = '\u2212';
+
+/** Kinds whose trailing zeros say nothing, because they are what somebody stated. */
+const PLAIN: readonly KindName[] = ['length', 'width', 'spacing', 'height', 'bore', 'wall', 'volume', 'time', 'slope', 'count', 'factor'];
+
+/**
+ * A quantity in the units of a choice, rounded to what the work needs
+ * (0.1 psi, 1 kPa, 0.1 gpm).
+ * @param value in core units; a value that is not finite comes out as an en dash.
+ * @param extraDecimals decimals beyond the usual, for small values and workings.
+ */
+export function formatParts(value: number, kind: KindName, choice: UnitChoice, extraDecimals = 0): Formatted {
+  const u = kindOf(kind).units[shownUnit(kind, choice)];
+  if (!Number.isFinite(value)) return { number: '–', unit: u.symbol, text: '–' };
+  const own = (value - (u.offset ?? 0)) / u.perUnit;
+  const decimals = Math.max(0, u.decimals + extraDecimals + smallValueDecimals(kind, own, u.decimals));
+  const rounded = Number(own.toFixed(decimals));
+  const digits = Math.abs(rounded).toLocaleString('en-US', {
+    minimumFractionDigits: PLAIN.includes(kind) ? 0 : decimals,
+    maximumFractionDigits: decimals,
+  });
+  const number = (rounded < 0 ? MINUS : '') + digits;
+  const gap = u.symbol === '%' || u.symbol === '' ? (u.symbol ? NO_BREAK_SPACE : '') : NO_BREAK_SPACE;
+  return { number, unit: u.symbol, text: number + gap + u.symbol };
+}
+
+/** Lengths on the field of 100 units or more lose their decimal; whole kPa under 10 gain one. */
+function smallValueDecimals(kind: KindName, own: number, decimals: number): number {
+  if (kind === 'length' && Math.abs(own) >= 100) return -1;
+  if (kind === 'pressure' && decimals === 0 && Math.abs(own) < 10 && own !== 0) return 1;
+  return 0;
+}
+
+/** A quantity with its unit as one string; see {@link formatParts}. */
+export const format = (value: number, kind: KindName, choice: UnitChoice, extraDecimals = 0): string =>
+  formatParts(value, kind, choice, extraDecimals).text;
+
+/** The text put in a field for editing: full enough to lose nothing when typed back, no grouping. */
+export function formatForEdit(value: number, kind: KindName, choice: UnitChoice): string {
+  const u = kindOf(kind).units[shownUnit(kind, choice)];
+  const own = (value - (u.offset ?? 0)) / u.perUnit;
+  const number = String(Number(own.toPrecision(6)));
+  return u.symbol ? `${number} ${u.symbol}` : number;
+}

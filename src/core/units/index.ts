@@ -1,0 +1,3 @@
+export { KINDS, METRIC, US, shownUnit, type KindName, type UnitChoice } from './kinds';
+export { parseQuantity, type Parsed } from './parse';
+export { format, formatForEdit, formatParts, type Formatted } from './format';

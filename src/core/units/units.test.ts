@@ -1,0 +1,111 @@
+import fc from 'fast-check';
+import { format, formatForEdit, METRIC, parseQuantity, US, KINDS, type KindName, type UnitChoice } from './index';
+
+const value = (text: string, kind: KindName, choice: UnitChoice = METRIC): number => {
+  const parsed = parseQuantity(text, kind, choice);
+  if (!parsed.ok) throw new Error(parsed.why);
+  return parsed.value;
+};
+
+describe('reading what people type', () => {
+  test.each<[string, KindName, number]>([
+    ['35 psi', 'pressure', 241.3165],
+    ['2,4 bar', 'pressure', 240],
+    ['2.4bar', 'pressure', 240],
+    ['10 ft of water', 'pressure', 29.8907],
+    ['12 ft 6 in', 'length', 3.81],
+    [`12' 6"`, 'length', 3.81],
+    ["12'6", 'length', 3.81],
+    ['12 ft 6', 'length', 3.81],
+    ['5 gal', 'volume', 18.92706],
+    ['0.65 gpm/100ft', 'flowPerLength', 4.84373],
+    ['0.65 gpm per 100 ft', 'flowPerLength', 4.84373],
+    ['400 L/h per 100 m', 'flowPerLength', 4],
+    ['20 l/min', 'flow', 1200],
+    ['11.4 gpm', 'flow', 2589.2217],
+    ['1,500 L/h', 'flow', 1500],
+    ['1 500', 'flow', 1500],
+    ['1.5 m3/h', 'flow', 1500],
+    ['⅝ in', 'bore', 15.875],
+    ['1½ in', 'bore', 38.1],
+    ['1 1/2"', 'bore', 38.1],
+    ['8 mil', 'wall', 0.2032],
+    ['1 h 30 min', 'time', 5400],
+    ['1 min 12', 'time', 72],
+    ['2 %', 'slope', 0.02],
+    ['1:50', 'slope', 0.02],
+    ['-1 in 40', 'slope', -0.025],
+    ['−2 ft', 'height', -0.6096],
+    ['-2 ft 6 in', 'height', -0.762],
+    ['68 °F', 'temperature', 20],
+    ['1 acre-inch', 'volume', 102790.15],
+    ['.5', 'length', 0.5],
+  ])('%s as %s', (text, kind, expected) => {
+    expect(value(text, kind)).toBeCloseTo(expected, expected > 1000 ? 1 : 3);
+  });
+
+  test('a bare number is in the unit shown', () => {
+    expect(value('30', 'length', US)).toBeCloseTo(9.144, 9);
+    expect(value('30', 'length', METRIC)).toBe(30);
+    expect(value('3', 'pressure', { ...METRIC, pressure: 'bar' })).toBe(300);
+    expect(value('20', 'flow', { ...METRIC, flow: 'L/min' })).toBe(1200);
+  });
+
+  test.each<[string, KindName, RegExp]>([
+    ['', 'length', /Type a length/],
+    ['about six', 'length', /is not a length/],
+    ['12 parsecs', 'length', /“parsecs” is not a unit of length/],
+    ['35 gpm', 'pressure', /“gpm” is not a unit of pressure/],
+    ['6 in 12 ft', 'length', /adds up oddly/],
+    ['1.2.3', 'length', /./],
+    ['3 4', 'pressure', /./],
+  ])('%p as %s is refused with a sentence', (text, kind, why) => {
+    const parsed = parseQuantity(text, kind, METRIC);
+    expect(parsed.ok).toBe(false);
+    if (!parsed.ok) expect(parsed.why).toMatch(why);
+  });
+
+  test('never throws and never gives a number that is not one', () => {
+    fc.assert(
+      fc.property(fc.string(), fc.constantFrom(...(Object.keys(KINDS) as KindName[])), (text, kind) => {
+        const parsed = parseQuantity(text, kind, US);
+        return parsed.ok ? Number.isFinite(parsed.value) : parsed.why.length > 0;
+      }),
+    );
+  });
+});
+
+describe('writing', () => {
+  test.each<[number, KindName, UnitChoice, string]>([
+    [2589.2217, 'flow', US, '11.4 gpm'],
+    [2589.2217, 'flow', METRIC, '2,589 L/h'],
+    [2589.2217, 'flow', { ...METRIC, flow: 'L/min' }, '43.2 L/min'],
+    [55, 'pressure', US, '8.0 psi'],
+    [55, 'pressure', METRIC, '55 kPa'],
+    [5.5, 'pressure', METRIC, '5.5 kPa'],
+    [241.3, 'pressure', { ...METRIC, pressure: 'bar' }, '2.41 bar'],
+    [46.0248, 'length', US, '151 ft'],
+    [0.3, 'spacing', METRIC, '30 cm'],
+    [0.3048, 'spacing', US, '12 in'],
+    [-0.6096, 'height', US, '−2 ft'],
+    [0.2032, 'wall', US, '8 mil'],
+    [20, 'temperature', US, '68 °F'],
+    [NaN, 'pressure', US, '–'],
+  ])('%p %s', (v, kind, choice, text) => {
+    expect(format(v, kind, choice).replace(/\u00a0/g, ' ')).toBe(text);
+  });
+
+  test('what is put in a field reads back as the same value', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.01, max: 90000, noNaN: true }),
+        fc.constantFrom<KindName>('length', 'flow', 'pressure', 'volume', 'bore', 'wall', 'slope', 'temperature', 'flowPerLength', 'width'),
+        fc.constantFrom(US, METRIC),
+        (v, kind, choice) => {
+          const again = value(formatForEdit(v, kind, choice), kind, choice);
+          return Math.abs(again - v) <= 2e-5 * Math.abs(v) + 2e-3;
+        },
+      ),
+    );
+  });
+});
