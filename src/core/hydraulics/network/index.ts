@@ -1,2 +1,3 @@
 export * from './types';
 export { createNetworkSolver, solveNetwork, type NetworkSolver } from './solve';
+export { lossAcross } from './tree';

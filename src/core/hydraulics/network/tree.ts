@@ -113,6 +113,13 @@ export function buildTree(network: NetworkSpec): Tree {
   };
 }
 
+/**
+ * Loss across one link at a flow, kPa: friction and fittings, or a part's. The rise across it is left out.
+ * Of a regulator, its own loss wide open.
+ */
+export const lossAcross = (spec: LinkSpec, flowLph: number, medium: Medium): number =>
+  linkLossKpa(prepareLink(spec, 0, 0, medium), flowLph);
+
 function prepareLink(spec: LinkSpec, index: number, riseM: number, medium: Medium): Link {
   const riseKpa = riseM * KPA_PER_M;
   if (spec.kind === 'pipe') {

@@ -1,0 +1,93 @@
+import { Command } from 'commander';
+import { readFileSync } from 'node:fs';
+import { describe, findAll, GRADE_WORDS, verdict } from '../core/check';
+import { readNetworkCase, writeNetworkResult } from '../core/formats';
+import { NetworkError, solveNetwork } from '../core/hydraulics/network';
+import { createPlanSolver } from '../core/network';
+import { fillIn, readPlan } from '../core/plan';
+import { METRIC, US, type UnitChoice } from '../core/units';
+import { report } from './report';
+
+const EXIT = { fine: 0, findings: 1, unusable: 2 } as const;
+
+function readFile(path: string): string {
+  try {
+    return readFileSync(path, 'utf8');
+  } catch (error) {
+    throw new NetworkError(path, `cannot be read (${(error as NodeJS.ErrnoException).code ?? (error as Error).message})`);
+  }
+}
+
+/** Runs a command; what cannot be used is said on standard error, with its place, and ends with 2. */
+function attempt(work: () => number): void {
+  try {
+    process.exitCode = work();
+  } catch (error) {
+    if (!(error instanceof NetworkError)) throw error;
+    process.stderr.write(`${error.message}\n`);
+    process.exitCode = EXIT.unusable;
+  }
+}
+
+function network(path: string): number {
+  process.stdout.write(writeNetworkResult(solveNetwork(readNetworkCase(readFile(path)))) + '\n');
+  return EXIT.fine;
+}
+
+function check(path: string, options: { json?: boolean; units?: string }): number {
+  const reading = readPlan(readFile(path));
+  if (!reading.ok) {
+    for (const { path: field, what } of reading.problems) process.stderr.write(`${field || path}: ${what}\n`);
+    return EXIT.unusable;
+  }
+  const plan = fillIn(reading.plan);
+  const choice: UnitChoice = (options.units ?? plan.units) === 'us' ? US : METRIC;
+  const results = createPlanSolver().solve(plan);
+  const findings = findAll(plan, results);
+  if (options.json) {
+    const told = verdict(results, findings, choice);
+    const json = {
+      plan: plan.name,
+      verdict: told,
+      demand: results.demand,
+      flowLph: results.flowLph,
+      uniformity: results.uniformity,
+      weakestKpa: results.runs[results.weakest]?.minKpa,
+      findings: findings.map((f) => ({ ...f, words: describe(f, plan, choice) })),
+      beds: results.beds,
+      runs: results.runs.map(({ run, ...r }) => ({ id: run.id, bed: run.bed, lengthM: run.lengthM, ...r })),
+    };
+    process.stdout.write(JSON.stringify(json, null, 2) + '\n');
+  } else {
+    process.stdout.write(report(plan, results, findings, choice));
+  }
+  return findings.some((f) => f.grade === 'stop') ? EXIT.findings : EXIT.fine;
+}
+
+const program = new Command('furrow')
+  .description('Idle Furrow from a shell: solve a drip network, or check a plan.')
+  .exitOverride((error) => {
+    process.exitCode = error.exitCode === 0 ? EXIT.fine : EXIT.unusable;
+    throw error;
+  });
+
+program
+  .command('network')
+  .argument('<case>', 'a network as JSON')
+  .description('solve a network and print its steady state as JSON')
+  .action((path: string) => attempt(() => network(path)));
+
+program
+  .command('check')
+  .argument('<plan>', 'a plan file')
+  .option('--json', 'print everything as JSON')
+  .option('--units <system>', 'us or metric; the plan’s own if not given')
+  .description(`check a plan; ends with 1 when a finding of grade “${GRADE_WORDS.stop}” stands`)
+  .action((path: string, options: { json?: boolean; units?: string }) => attempt(() => check(path, options)));
+
+try {
+  program.parse();
+} catch (error) {
+  // Commander has said what is wrong with the words and set the exit code.
+  if (!(error instanceof Error) || !('code' in error)) throw error;
+}

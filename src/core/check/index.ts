@@ -1,0 +1,5 @@
+export * from './types';
+export { findAll } from './check';
+export { describe, GRADE_WORDS, type Words } from './words';
+export { verdict, type Verdict } from './verdict';
+export { THRESHOLDS } from './thresholds';

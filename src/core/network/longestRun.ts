@@ -1,0 +1,37 @@
+import { endPressure, newMarch, prepareRun } from '../hydraulics/run';
+import type { FullPlan } from '../plan';
+import { lateralOf } from './build';
+import type { PlanResults } from './results';
+import { emissionUniformity } from './uniformity';
+
+/** No tape is rolled out further than this, m. */
+const LONGEST_LOOKED_AT_M = 1000;
+const CLOSE_ENOUGH_M = 0.1;
+
+/**
+ * The longest run, m, that keeps the wished uniformity at a run's own inlet pressure, slope and tape.
+ * Found by halving over exactly solved runs; uniformity may rise first on falling ground, so the longest is
+ * looked for from above.
+ */
+export function longestRunM(plan: FullPlan, results: PlanResults, runIndex: number, blockIndex = 0): number {
+  const { run, inletKpa } = results.runs[runIndex];
+  const block = plan.blocks[blockIndex];
+  const medium = { waterC: plan.wishes.waterC, friction: plan.wishes.friction };
+  const m = newMarch();
+  const keeps = (lengthM: number): boolean => {
+    const exact = prepareRun(lateralOf(block, { ...run, lengthM, leadM: 0 }, ''), medium);
+    if (exact.n === 0) return true;
+    endPressure(exact, inletKpa, m);
+    const lph = (kpa: number): number => (kpa <= 0 ? 0 : exact.law === 3 && kpa >= exact.minKpa ? exact.ratedLph : exact.k * kpa ** exact.exponent);
+    return emissionUniformity(block.tape.cv, lph(m.minKpa), m.flowLph / exact.n) >= plan.wishes.uniformity;
+  };
+  if (keeps(LONGEST_LOOKED_AT_M)) return LONGEST_LOOKED_AT_M;
+  let low = 0;
+  let high = LONGEST_LOOKED_AT_M;
+  while (high - low > CLOSE_ENOUGH_M) {
+    const mid = (low + high) / 2;
+    if (keeps(mid)) low = mid;
+    else high = mid;
+  }
+  return low;
+}
