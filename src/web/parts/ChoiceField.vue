@@ -1,0 +1,27 @@
+<script setup lang="ts">
+/** A choice in a sentence. */
+defineProps<{
+  value: string;
+  options: readonly { id: string; name: string }[];
+  label: string;
+  isDefault?: boolean;
+}>();
+const emit = defineEmits<{ pick: [id: string] }>();
+</script>
+
+<template>
+  <select
+    :class="{ default: isDefault }"
+    :value="value"
+    :aria-label="isDefault ? `${label} (default)` : label"
+    :title="isDefault ? 'A default, not yet your own' : undefined"
+    @change="emit('pick', ($event.target as HTMLSelectElement).value)"
+  >
+    <option v-for="o in options" :key="o.id" :value="o.id">{{ o.name }}</option>
+  </select>
+</template>
+
+<style scoped>
+select { appearance: none; background: var(--card) no-repeat right 5px center / 9px url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 10 6'%3E%3Cpath d='M1 1l4 4 4-4' fill='none' stroke='%23808a80' stroke-width='1.6'/%3E%3C/svg%3E"); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font: inherit; font-weight: 600; line-height: 1.5; padding: 0 19px 0 4px; cursor: pointer; max-width: 100%; }
+select.default { border-bottom-style: dotted; font-weight: 400; color: var(--faint); }
+</style>

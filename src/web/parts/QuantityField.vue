@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { formatForEdit, parseQuantity, type KindName } from '../../core/units';
+import type { Refusal } from '../stores/plan';
+import { useSettings } from '../stores/settings';
+import { useView } from '../stores/view';
+
+/**
+ * A number in a sentence: shown rounded with its unit, typed with any unit, taken as it is typed.
+ * What cannot be used is said beside it and kept until it is mended or Escape is pressed.
+ */
+const props = defineProps<{
+  /** In the kind's core unit. */
+  value: number;
+  kind: KindName;
+  /** Its name for screen readers and messages. */
+  label: string;
+  /** Not the grower's own. */
+  isDefault?: boolean;
+  /** Takes the value, or says why not. */
+  take: (value: number, gesture: string) => Refusal | undefined;
+}>();
+
+const settings = useSettings();
+const view = useView();
+const typed = ref<string>();
+const why = ref('');
+let gesture = '';
+let before = 0;
+
+const shown = computed(() => typed.value ?? settings.show(props.value, props.kind));
+const width = computed(() => `${Math.max(2, shown.value.length + 0.6)}ch`);
+const errorId = `why-${Math.random().toString(36).slice(2)}`;
+
+watch(why, (now) => (now ? view.badFields.add(props.label) : view.badFields.delete(props.label)));
+onBeforeUnmount(() => view.badFields.delete(props.label));
+
+function begin(event: FocusEvent): void {
+  if (typed.value === undefined) {
+    typed.value = formatForEdit(props.value, props.kind, settings.units);
+    before = props.value;
+    gesture = `${props.label} ${Date.now()}`;
+  }
+  const field = event.target as HTMLInputElement;
+  requestAnimationFrame(() => field.select());
+}
+
+function read(event: Event): void {
+  typed.value = (event.target as HTMLInputElement).value;
+  const parsed = parseQuantity(typed.value, props.kind, settings.units);
+  if (!parsed.ok) {
+    why.value = parsed.why;
+    return;
+  }
+  const refusal = parsed.value === props.value ? undefined : props.take(parsed.value, gesture);
+  why.value = refusal ? sentence(refusal) : '';
+}
+
+function sentence({ rule, limit, what }: Refusal): string {
+  const at = limit === undefined ? '' : settings.show(limit, props.kind);
+  if (rule === 'number.max') return `At most ${at}.`;
+  if (rule === 'number.min') return `At least ${at}.`;
+  if (rule === 'number.greater') return limit === 0 ? 'This must be more than nothing.' : `More than ${at}.`;
+  if (rule === 'number.integer') return 'Whole numbers only.';
+  return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`;
+}
+
+function end(): void {
+  if (!why.value) typed.value = undefined;
+}
+
+function revert(event: KeyboardEvent): void {
+  if (typed.value === undefined) return;
+  event.stopPropagation();
+  if (props.value !== before) props.take(before, gesture);
+  why.value = '';
+  typed.value = formatForEdit(before, props.kind, settings.units);
+  (event.target as HTMLInputElement).blur();
+  typed.value = undefined;
+}
+</script>
+
+<template>
+  <span class="field">
+    <input
+      type="text"
+      class="num"
+      autocomplete="off"
+      spellcheck="false"
+      :class="{ default: isDefault, bad: why }"
+      :style="{ width }"
+      :value="shown"
+      :aria-label="isDefault ? `${label} (default)` : label"
+      :aria-invalid="why ? 'true' : undefined"
+      :aria-describedby="why ? errorId : undefined"
+      :title="isDefault ? 'A default, not yet your own' : undefined"
+      @focus="begin"
+      @input="read"
+      @blur="end"
+      @keydown.enter="($event.target as HTMLInputElement).blur()"
+      @keydown.esc="revert"
+    />
+    <span v-if="why" :id="errorId" class="why" role="alert">{{ why }}</span>
+  </span>
+</template>
+
+<style scoped>
+.field { display: inline-block; position: relative; }
+input { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-weight: 600; font-size: 15.5px; line-height: 1.5; padding: 0 3px; text-align: center; }
+input.default { border-bottom-style: dotted; font-weight: 400; color: var(--faint); }
+input.bad { border-bottom-color: var(--alarm); border-bottom-style: double; border-bottom-width: 4px; color: var(--alarm); }
+.why { display: block; color: var(--alarm); font-size: 13.5px; line-height: 1.35; padding: 3px 0 5px; max-width: 320px; }
+</style>

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed, shallowRef, watch } from 'vue';
+import { emitterLph } from '../../core/hydraulics/emitter';
+import type { Layout } from '../../core/layout';
+import { lateralOf } from '../../core/network';
+import { usePlan } from '../stores/plan';
+import { useResults } from '../stores/results';
+import { useSettings } from '../stores/settings';
+import { classOf } from './pressureScale';
+
+/** Emitters of the runs in view, once they are far enough apart to be told; their flow nearer still. */
+const props = defineProps<{ layout: Layout; view: { x: number; y: number; k: number }; width: number; height: number }>();
+const plan = usePlan();
+const results = useResults();
+const settings = useSettings();
+
+const MOST_RUNS = 60;
+const LABEL_PX = 34;
+
+interface Dot {
+  x: number;
+  y: number;
+  kpa: number;
+}
+const dots = shallowRef<Dot[]>([]);
+
+const inView = computed(() => {
+  const { x, k } = props.view;
+  const runs = results.results?.runs ?? [];
+  const list: number[] = [];
+  runs.forEach((r, i) => {
+    const sx = x + r.run.xM * k;
+    if (sx > -20 && sx < props.width + 20 && list.length < MOST_RUNS) list.push(i);
+  });
+  return list;
+});
+
+watch(
+  [inView, () => results.solved],
+  async () => {
+    const runs = results.results?.runs;
+    const asked = inView.value;
+    if (!runs) return;
+    const found = await results.emitters(asked);
+    if (asked !== inView.value) return;
+    dots.value = found.flatMap(({ distanceM, kpa }, i) => {
+      const { run } = runs[asked[i]];
+      return Array.from(kpa, (p, e) => ({ x: run.xM, y: run.fromM + run.direction * distanceM[e], kpa: p }));
+    });
+  },
+  { immediate: true },
+);
+
+const seen = computed(() => {
+  const { x, y, k } = props.view;
+  const { minKpa, maxKpa } = plan.block.tape;
+  return dots.value
+    .map((d) => ({ sx: x + d.x * k, sy: y - d.y * k, kpa: d.kpa }))
+    .filter((d) => d.sy > -10 && d.sy < props.height + 10 && d.sx > -10 && d.sx < props.width + 10)
+    .map((d) => ({ ...d, state: classOf(d.kpa, minKpa, maxKpa) }));
+});
+const labelled = computed(() => props.view.k * plan.block.tape.spacingM > LABEL_PX);
+const emitter = computed(() => lateralOf(plan.block, props.layout.runs[0], '').emitter);
+</script>
+
+<template>
+  <g class="emitters">
+    <g v-for="(d, i) in seen" :key="i">
+      <circle :cx="d.sx" :cy="d.sy" r="3.2" :fill="d.state === 'under' ? 'var(--paper)' : 'var(--ink)'" :stroke="d.state === 'under' ? 'var(--alarm)' : d.state === 'over' ? 'var(--clay)' : 'var(--paper)'" stroke-width="1.4" />
+      <text v-if="labelled" :x="d.sx + 8" :y="d.sy + 4" class="num">{{ settings.show(emitterLph(emitter, d.kpa), 'emitterFlow') }}</text>
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.emitters { pointer-events: none; }
+text { font-size: 11.5px; fill: var(--ink); }
+</style>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { usePlan } from '../stores/plan';
+import { useResults } from '../stores/results';
+import { useSettings } from '../stores/settings';
+import { useView } from '../stores/view';
+
+/** Where the walk ends: the weakest emitter, of all or of the bed pointed at, with its pressure. */
+const props = defineProps<{ toScreen: (x: number, y: number) => [number, number]; width: number; height: number }>();
+const plan = usePlan();
+const results = useResults();
+const settings = useSettings();
+const view = useView();
+
+const BOX = { w: 218, h: 40 };
+const mark = computed(() => {
+  const r = results.results;
+  const walk = results.walk;
+  if (!r || !walk) return undefined;
+  const { run } = r.runs[walk.runIndex];
+  const [x, y] = props.toScreen(run.xM, run.fromM + run.direction * walk.endDistanceM);
+  const { minKpa, maxKpa } = plan.block.tape;
+  const state = walk.endKpa <= 0 ? 'dry' : walk.endKpa < minKpa ? 'under its window' : walk.endKpa > maxKpa ? 'over its window' : 'in its window';
+  const whole = view.pointedBed === undefined && view.pickedBed === undefined;
+  const boxX = Math.min(Math.max(8, x + 22), props.width - BOX.w - 48);
+  const boxY = Math.min(Math.max(8, y - 58), props.height - BOX.h - 8);
+  return {
+    x,
+    y,
+    boxX,
+    boxY,
+    first: `${settings.show(walk.endKpa, 'pressure')}, ${state}`,
+    second: whole ? `bed ${run.bed} · weakest of ${r.emitters.toLocaleString('en-US')} emitters` : `bed ${run.bed} · its weakest emitter`,
+    bad: walk.endKpa < minKpa || walk.endKpa > maxKpa,
+  };
+});
+</script>
+
+<template>
+  <g v-if="mark" class="mark" :class="{ bad: mark.bad }">
+    <path :d="`M${mark.x + 5} ${mark.y - 5}L${mark.boxX + 8} ${mark.boxY + BOX.h}`" />
+    <circle :cx="mark.x" :cy="mark.y" r="6.5" />
+    <rect :x="mark.boxX" :y="mark.boxY" :width="BOX.w" :height="BOX.h" rx="3" />
+    <text :x="mark.boxX + 9" :y="mark.boxY + 17" class="first">{{ mark.first }}</text>
+    <text :x="mark.boxX + 9" :y="mark.boxY + 33">{{ mark.second }}</text>
+  </g>
+</template>
+
+<style scoped>
+.mark { pointer-events: none; }
+path { stroke: var(--ink); fill: none; }
+circle { fill: none; stroke: var(--leaf); stroke-width: 2.6; }
+.bad circle { stroke: var(--alarm); }
+rect { fill: var(--card); stroke: var(--ink); stroke-width: 1.2; }
+text { font-size: 12.5px; fill: var(--faint); }
+.first { font-size: 14px; font-weight: 700; fill: var(--ink); }
+.bad .first { fill: var(--alarm); }
+</style>

@@ -1,0 +1,21 @@
+/** How a pressure stands to the tape's window: below it, in one of the shades inside, or above it. */
+export type PressureClass = 'under' | 'over' | number;
+
+/** Shades inside the window, pale near its foot, deep near its top. */
+export const SHADES = 8;
+
+/** Rounding slack at the window's ends, kPa. */
+const ON_EDGE_KPA = 0.05;
+
+export function classOf(kpa: number, minKpa: number, maxKpa: number): PressureClass {
+  if (kpa < minKpa - ON_EDGE_KPA) return 'under';
+  if (kpa > maxKpa + ON_EDGE_KPA) return 'over';
+  const share = (kpa - minKpa) / (maxKpa - minKpa);
+  return Math.min(SHADES - 1, Math.max(0, Math.floor(share * SHADES)));
+}
+
+/** A shade as a mix of the theme's two waters. */
+export const shadeColour = (shade: number): string =>
+  `color-mix(in srgb, var(--deep-water) ${Math.round((shade / (SHADES - 1)) * 100)}%, var(--pale-water))`;
+
+export const WORDS = { under: 'under the window', inside: 'in the window', over: 'over the window' } as const;

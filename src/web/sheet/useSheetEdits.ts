@@ -1,0 +1,71 @@
+import { useEdits } from '../stores/edits';
+import { usePlan } from '../stores/plan';
+import { useSettings } from '../stores/settings';
+import { useView } from '../stores/view';
+
+const M_PER_FT = 0.3048;
+/** A header within this share of the beds' length of an end or the middle snaps to it. */
+const HEADER_SNAP = 0.04;
+const HEADER_STEP = 0.05;
+
+/** What the hand and the arrow keys do on the sheet. Lengths snap to half metres or whole feet. */
+export function useSheetEdits() {
+  const plan = usePlan();
+  const edits = useEdits();
+  const settings = useSettings();
+  const view = useView();
+
+  const stepM = (): number => (settings.units.system === 'us' ? M_PER_FT : 0.5);
+  const snapped = (m: number, free: boolean): number => {
+    const step = free ? stepM() / 10 : stepM();
+    return Number((Math.round(m / step) * step).toFixed(4));
+  };
+  const lengthOf = (bed: number): number => plan.block.beds.lengthsM[bed] ?? plan.block.beds.lengthM;
+
+  function bedEnd(bed: number, yM: number, gesture: string, free = false): void {
+    const length = Math.max(stepM(), snapped(yM, free));
+    if (length !== lengthOf(bed)) edits.bedLength(bed, length, gesture);
+  }
+
+  function header(share: number, gesture: string, free = false): void {
+    let along = Math.min(1, Math.max(0, share));
+    if (!free) along = [0, 0.5, 1].find((s) => Math.abs(s - along) < HEADER_SNAP) ?? Math.round(along * 100) / 100;
+    if (along !== plan.block.header.along) edits.block('header', { along }, 'move the header', gesture);
+  }
+
+  function source(xM: number, yM: number, gesture: string, free = false): void {
+    edits.source({ xM: snapped(xM, free), yM: snapped(yM, free) }, `move the ${plan.source.kind}`, gesture);
+  }
+
+  function bedKeys(event: KeyboardEvent, bed: number): void {
+    const count = plan.block.beds.count;
+    const many = event.key.startsWith('Page') ? 10 : 1;
+    if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') {
+      view.pickedBed = Math.min(count, Math.max(1, bed + (event.key === 'ArrowRight' ? 1 : -1)));
+    } else if (event.key === 'ArrowUp' || event.key === 'PageUp') bedEnd(bed, lengthOf(bed) + many * stepM(), `bed-${bed}-keys`);
+    else if (event.key === 'ArrowDown' || event.key === 'PageDown') bedEnd(bed, lengthOf(bed) - many * stepM(), `bed-${bed}-keys`);
+    else if (event.key === 'Escape') view.pickedBed = undefined;
+    else return;
+    event.preventDefault();
+  }
+
+  function headerKeys(event: KeyboardEvent): void {
+    const { along } = plan.block.header;
+    if (event.key === 'ArrowUp') header(Math.round((along + HEADER_STEP) * 100) / 100, 'header-keys', true);
+    else if (event.key === 'ArrowDown') header(Math.round((along - HEADER_STEP) * 100) / 100, 'header-keys', true);
+    else if (event.key === 'Home') header(0, 'header-keys');
+    else if (event.key === 'End') header(1, 'header-keys');
+    else return;
+    event.preventDefault();
+  }
+
+  function sourceKeys(event: KeyboardEvent): void {
+    const move: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+    const by = move[event.key];
+    if (!by) return;
+    event.preventDefault();
+    source(plan.source.xM + by[0] * stepM(), plan.source.yM + by[1] * stepM(), 'source-keys');
+  }
+
+  return { bedEnd, header, source, bedKeys, headerKeys, sourceKeys, lengthOf };
+}

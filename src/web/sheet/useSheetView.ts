@@ -1,0 +1,69 @@
+import { useElementSize } from '@vueuse/core';
+import { select, zoom, zoomIdentity, type D3ZoomEvent } from 'd3';
+import { onMounted, ref, watch, type Ref } from 'vue';
+
+export interface Bounds {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+}
+
+/** Screen space kept free round the plan, px: labels stand there. */
+const MARGIN = { left: 56, right: 56, top: 92, bottom: 58 };
+const SMALLEST_PX_PER_M = 0.2;
+const LARGEST_PX_PER_M = 900;
+
+/**
+ * The sheet's place and scale: pan and zoom by d3, and where a metre of the field falls on the screen.
+ * The field's y points away from the near end, the screen's down.
+ */
+export function useSheetView(svg: Ref<SVGSVGElement | undefined>, bounds: () => Bounds) {
+  const { width, height } = useElementSize(svg);
+  const view = ref({ x: 0, y: 0, k: 8 });
+  const moved = ref(false);
+  const behaviour = zoom<SVGSVGElement, unknown>()
+    .scaleExtent([SMALLEST_PX_PER_M, LARGEST_PX_PER_M])
+    .filter((event: Event) => !(event.target as Element).closest('[data-hand]') && !(event as MouseEvent).button)
+    .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => {
+      const { x, y, k } = event.transform;
+      view.value = { x, y, k };
+      if (event.sourceEvent) moved.value = true;
+    });
+
+  function fit(): void {
+    if (!svg.value || width.value < 50 || height.value < 50) return;
+    const b = bounds();
+    const w = Math.max(1, b.x1 - b.x0);
+    const h = Math.max(1, b.y1 - b.y0);
+    const roomW = Math.max(40, width.value - MARGIN.left - MARGIN.right);
+    const roomH = Math.max(40, height.value - MARGIN.top - MARGIN.bottom);
+    const k = Math.min(roomW / w, roomH / h, 60);
+    const x = MARGIN.left + (roomW - w * k) / 2 - b.x0 * k;
+    const y = MARGIN.top + (roomH + h * k) / 2 + b.y0 * k;
+    select(svg.value).call(behaviour.transform, zoomIdentity.translate(x, y).scale(k));
+    moved.value = false;
+  }
+
+  const zoomBy = (factor: number): void => {
+    if (!svg.value) return;
+    select(svg.value).call(behaviour.scaleBy, factor);
+    moved.value = true;
+  };
+
+  onMounted(() => {
+    if (!svg.value) return;
+    select(svg.value).call(behaviour).on('dblclick.zoom', null);
+  });
+  watch([width, height], () => {
+    if (!moved.value) fit();
+  });
+
+  const toScreen = (xM: number, yM: number): [number, number] => [view.value.x + xM * view.value.k, view.value.y - yM * view.value.k];
+  const toField = (clientX: number, clientY: number): [number, number] => {
+    const box = svg.value!.getBoundingClientRect();
+    return [(clientX - box.left - view.value.x) / view.value.k, -(clientY - box.top - view.value.y) / view.value.k];
+  };
+
+  return { view, width, height, moved, fit, zoomBy, toScreen, toField };
+}

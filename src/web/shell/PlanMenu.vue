@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { mdiMenuDown, mdiRedo, mdiThemeLightDark, mdiUndo } from '@mdi/js';
+import { ref } from 'vue';
+import { useRouter } from 'vue-router';
+import ConfirmDialog from '../parts/ConfirmDialog.vue';
+import OpenFile from '../parts/OpenFile.vue';
+import { useDesk } from '../stores/desk';
+import { usePlan } from '../stores/plan';
+import { useSettings } from '../stores/settings';
+
+const emit = defineEmits<{ undo: []; redo: [] }>();
+const desk = useDesk();
+const plan = usePlan();
+const settings = useSettings();
+const router = useRouter();
+const open = ref(false);
+const clearing = ref(false);
+const renaming = ref(false);
+
+async function clear(): Promise<void> {
+  clearing.value = false;
+  const old = desk.id;
+  await desk.startBlank();
+  await desk.throwAway(old);
+  void router.push({ name: 'water' });
+}
+const rename = (field: 'name' | 'place', text: string): void =>
+  void plan.edit(field === 'name' ? 'rename the plan' : 'name its place', (draft) => void (draft[field] = text), `rename-${field}`);
+</script>
+
+<template>
+  <div class="plan">
+    <v-menu v-model="open" :close-on-content-click="false">
+      <template #activator="{ props }">
+        <button type="button" class="name" v-bind="props" :title="plan.full.name">
+          <b>{{ plan.full.name }}</b>
+          <span>{{ plan.full.place || 'Plan' }} <v-icon :icon="mdiMenuDown" size="16" /></span>
+        </button>
+      </template>
+      <v-card class="sheet" width="290" aria-label="Plan menu">
+        <button type="button" @click="open = false; renaming = true">Rename…</button>
+        <button type="button" @click="open = false; desk.saveFile()">Save as a file <kbd>Ctrl S</kbd></button>
+        <OpenFile @opened="open = false" />
+        <button type="button" @click="open = false; router.push({ name: 'start' })">Other plans…</button>
+        <button type="button" @click="open = false; clearing = true">Clear this plan…</button>
+        <fieldset>
+          <legend>Units</legend>
+          <label><input type="radio" name="system" :checked="settings.units.system === 'metric'" @change="settings.setSystem('metric')" /> metric</label>
+          <label><input type="radio" name="system" :checked="settings.units.system === 'us'" @change="settings.setSystem('us')" /> US</label>
+          <div v-if="settings.units.system === 'metric'">
+            <label><input type="radio" name="pressure" :checked="settings.units.pressure === 'kPa'" @change="settings.setPressure('kPa')" /> kPa</label>
+            <label><input type="radio" name="pressure" :checked="settings.units.pressure === 'bar'" @change="settings.setPressure('bar')" /> bar</label>
+            <label><input type="radio" name="flow" :checked="settings.units.flow === 'L/h'" @change="settings.setFlow('L/h')" /> L/h</label>
+            <label><input type="radio" name="flow" :checked="settings.units.flow === 'L/min'" @change="settings.setFlow('L/min')" /> L/min</label>
+          </div>
+        </fieldset>
+      </v-card>
+    </v-menu>
+    <div class="tools">
+      <button type="button" :disabled="!plan.undoLabel" :title="plan.undoLabel ? `Undo: ${plan.undoLabel}` : 'Nothing to undo'" :aria-label="plan.undoLabel ? `Undo: ${plan.undoLabel}` : 'Undo'" @click="emit('undo')">
+        <v-icon :icon="mdiUndo" size="18" />
+      </button>
+      <button type="button" :disabled="!plan.redoLabel" :title="plan.redoLabel ? `Redo: ${plan.redoLabel}` : 'Nothing to redo'" :aria-label="plan.redoLabel ? `Redo: ${plan.redoLabel}` : 'Redo'" @click="emit('redo')">
+        <v-icon :icon="mdiRedo" size="18" />
+      </button>
+      <button type="button" title="Light or dark" aria-label="Light or dark" @click="settings.switchTheme()">
+        <v-icon :icon="mdiThemeLightDark" size="18" />
+      </button>
+      <button type="button" class="system num" :aria-label="`Units: ${settings.units.system === 'us' ? 'US' : 'metric'}. Switch`" title="Switch units" @click="settings.setSystem(settings.units.system === 'us' ? 'metric' : 'us')">
+        {{ settings.units.system === 'us' ? 'US' : 'm' }}
+      </button>
+      <span class="sr" role="status">{{ desk.saving === 'saved' ? 'Saved in this browser' : desk.saving === 'failed' ? 'Not saved' : '' }}</span>
+    </div>
+    <v-dialog v-model="renaming" max-width="420" aria-label="Rename the plan">
+      <v-card>
+        <v-card-title>Rename the plan</v-card-title>
+        <v-card-text>
+          <v-text-field label="Name" :model-value="plan.full.name" maxlength="120" variant="outlined" @update:model-value="rename('name', $event)" />
+          <v-text-field label="Place" :model-value="plan.full.place" maxlength="120" variant="outlined" @update:model-value="rename('place', $event)" />
+        </v-card-text>
+        <v-card-actions><v-spacer /><v-btn @click="renaming = false">Done</v-btn></v-card-actions>
+      </v-card>
+    </v-dialog>
+    <ConfirmDialog
+      :open="clearing"
+      title="Clear this plan?"
+      :text="`“${plan.full.name}” is thrown away and a blank plan begun. This cannot be undone; save it as a file first if in doubt.`"
+      action="Clear"
+      @cancel="clearing = false"
+      @confirm="clear"
+    />
+  </div>
+</template>
+
+<style scoped>
+.plan { padding: 8px 6px 4px 14px; min-width: 0; }
+.name { display: block; width: 100%; text-align: left; background: none; border: 0; cursor: pointer; padding: 0; }
+.name b { display: block; font-size: 15.5px; line-height: 1.15; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.name span { font-size: 12.5px; color: var(--faint); }
+.tools { display: flex; gap: 2px; margin-left: -6px; }
+.tools button { background: none; border: 0; width: 31px; height: 27px; cursor: pointer; border-radius: 3px; }
+.tools button:hover:enabled { background: var(--picked); }
+.tools button:disabled { opacity: 0.35; cursor: default; }
+.system { font-weight: 700; font-size: 13px; }
+.sheet { display: flex; flex-direction: column; padding: 6px 0; }
+.sheet > button { text-align: left; padding: 9px 16px; cursor: pointer; background: none; border: 0; }
+.sheet > button:hover { background: var(--picked); }
+kbd { float: right; color: var(--faint); font-size: 12px; }
+fieldset { border: 0; border-top: 1px solid var(--line); padding: 8px 16px; }
+legend { font-size: 12.5px; color: var(--faint); }
+label { margin-right: 12px; }
+</style>

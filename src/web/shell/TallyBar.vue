@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import Asks from '../parts/Asks.vue';
+import { usePlan } from '../stores/plan';
+import { useResults } from '../stores/results';
+import { useSettings } from '../stores/settings';
+
+const plan = usePlan();
+const results = useResults();
+const settings = useSettings();
+
+const weakest = computed(() => {
+  const r = results.results;
+  return r?.runs[r.weakest];
+});
+const window = computed(() => {
+  const { minKpa, maxKpa } = plan.block.tape;
+  return `${settings.parts(minKpa, 'pressure').number}–${settings.parts(maxKpa, 'pressure').number}`;
+});
+const available = computed(() => {
+  const lph = results.results?.demand.availableLph ?? 0;
+  return Number.isFinite(lph) ? settings.parts(lph, 'flow') : { number: 'enough', unit: '', text: 'enough' };
+});
+</script>
+
+<template>
+  <section class="tally" aria-label="Tally">
+    <div v-if="results.results" class="figures" :class="{ stale: results.stale }">
+      <div class="t">
+        <Asks working="asked">asked</Asks>
+        <p class="num">{{ settings.parts(results.results.demand.askedLph, 'flow').number }} <i>{{ settings.parts(results.results.demand.askedLph, 'flow').unit }}</i></p>
+      </div>
+      <div class="t">
+        <Asks working="available">{{ plan.source.name }} can give, at the {{ settings.show(results.results.demand.neededKpa, 'pressure') }} this needs</Asks>
+        <p class="num">{{ available.number }} <i>{{ available.unit }}</i></p>
+      </div>
+      <div v-if="weakest" class="t">
+        <span>weakest emitter</span>
+        <p class="num">{{ settings.parts(weakest.minKpa, 'pressure').number }} <i>{{ settings.parts(0, 'pressure').unit }} · {{ window }}</i></p>
+      </div>
+      <div class="t">
+        <Asks working="uniformity">evenness</Asks>
+        <p class="num">{{ settings.parts(results.results.uniformity, 'share').number }} <i>% EU</i></p>
+      </div>
+    </div>
+    <div class="verdict" :class="results.said?.tone" role="status" aria-label="Verdict">
+      <template v-if="results.stale">
+        <b>Held at the last good plan</b>
+        <span>Something typed cannot be used</span>
+      </template>
+      <template v-else-if="results.said">
+        <b>{{ results.said.headline }}</b>
+        <span>{{ results.said.detail }}</span>
+      </template>
+      <b v-else>Working it out</b>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.tally { display: flex; min-height: 74px; }
+.figures { display: flex; flex: 1; min-width: 0; overflow: hidden; }
+.t { padding: 9px 16px 0; border-right: 1px solid var(--line); font-size: 12.5px; color: var(--faint); min-width: 92px; }
+.t:nth-child(2) { max-width: 250px; }
+.t p { font-size: 22px; font-weight: 600; letter-spacing: -0.01em; color: var(--ink); margin: 1px 0 0; white-space: nowrap; }
+.t i { font-style: normal; font-size: 13px; font-weight: 400; color: var(--faint); }
+.verdict { margin-left: auto; width: 384px; flex: none; padding: 13px 20px; background: var(--slab); color: var(--on-slab); }
+.verdict.stop { background: var(--alarm-slab); color: #fff; }
+.verdict b { font-size: 17.5px; display: block; line-height: 1.2; }
+.verdict span { font-size: 13px; }
+@media (max-width: 1100px) { .verdict { width: 330px; } }
+@media (max-width: 820px) {
+  .tally { display: block; }
+  .verdict { width: auto; }
+  .figures { flex-wrap: wrap; }
+  .t { flex: 1 0 45%; border-bottom: 1px solid var(--line); padding-bottom: 4px; }
+}
+</style>

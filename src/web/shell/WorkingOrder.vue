@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { usePlan } from '../stores/plan';
+import { useResults } from '../stores/results';
+import { STAGES } from './stages';
+
+const plan = usePlan();
+const results = useResults();
+
+const states = computed(() =>
+  STAGES.map((stage) => {
+    const look = results.findings.filter(stage.owns).length;
+    const touched = stage.touched(plan.plan);
+    const state = !touched ? 'untouched' : look > 0 ? 'look' : 'fine';
+    const said = state === 'untouched' ? 'untouched' : look > 0 ? `${look} to look at` : 'fine';
+    return { ...stage, state, look, said };
+  }),
+);
+/** How far the water has got: the last stage in a row that is touched. */
+const reached = computed(() => {
+  const first = states.value.findIndex((s) => s.state === 'untouched');
+  return (first < 0 ? states.value.length - 1 : Math.max(0, first - 1)) / (states.value.length - 1);
+});
+</script>
+
+<template>
+  <nav class="order" aria-label="Working order">
+    <div class="pipe" aria-hidden="true"><i :style="{ height: `${reached * 100}%` }" /></div>
+    <router-link v-for="s in states" :key="s.id" :to="{ name: s.id }" class="stage" active-class="now" :aria-label="`${s.name}, ${s.said}`">
+      <span class="mark num" :class="s.state" aria-hidden="true">
+        <svg v-if="s.state === 'fine'" viewBox="0 0 12 12" width="12" height="12"><path d="M1.500 6.500l3 3 6-7" fill="none" stroke="currentColor" stroke-width="2.200" /></svg>
+        <template v-else-if="s.state === 'look'">{{ s.look }}</template>
+      </span>
+      {{ s.name }}
+    </router-link>
+  </nav>
+</template>
+
+<style scoped>
+.order { position: relative; padding: 12px 0; }
+.pipe { position: absolute; left: 24px; top: 35px; height: 141px; width: 5px; border-radius: 3px; background: var(--line); }
+.pipe i { display: block; width: 100%; border-radius: 3px; background: var(--water); transition: height 0.4s; }
+.stage { display: flex; align-items: center; gap: 12px; height: 47px; padding-left: 14px; position: relative; color: var(--ink); text-decoration: none; font-size: 15.5px; }
+.stage:hover { background: color-mix(in srgb, var(--picked) 50%, transparent); }
+.stage.now { background: var(--picked); font-weight: 700; }
+.mark { width: 25px; height: 25px; border-radius: 50%; display: grid; place-items: center; font-weight: 700; font-size: 13px; background: var(--paper); border: 2px solid var(--faint); }
+.mark.fine { background: var(--water); border-color: var(--water); color: var(--paper); }
+.mark.look { border-radius: 5px; border-color: var(--clay); color: var(--clay); }
+@media (max-width: 820px) {
+  .order { display: flex; padding: 0; }
+  .pipe { display: none; }
+  .stage { flex: 1; flex-direction: column; gap: 2px; padding: 6px 0 4px; height: auto; font-size: 13px; }
+}
+</style>

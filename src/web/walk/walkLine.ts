@@ -1,0 +1,59 @@
+import { scaleLinear } from 'd3';
+import type { PressureWalk, WalkStep } from '../../core/network';
+
+export interface DrawnStep {
+  step: WalkStep;
+  x0: number;
+  x1: number;
+  /** The step's line, from its beginning to its end. */
+  points: [number, number][];
+}
+
+export interface DrawnWalk {
+  steps: DrawnStep[];
+  y: (kpa: number) => number;
+  ticks: number[];
+  line: string;
+  area: string;
+}
+
+const HEAD_ROOM = 1.08;
+/** Parts fall as a step in the middle of their width; pipes fall along theirs. */
+const PIPES: readonly WalkStep['kind'][] = ['main', 'header', 'run'];
+/** Pipes are given more room than parts: their fall is to be read along them. */
+const PIPE_SHARE = 1.55;
+const TICKS = 5;
+
+/** Lays a walk out as a stepped, falling line in a box. Pure geometry. */
+export function drawWalk(walk: PressureWalk, box: { x0: number; x1: number; y0: number; y1: number }, topKpa: number, ticksIn: number): DrawnWalk {
+  const high = Math.max(...walk.steps.map((s) => Math.max(s.beforeKpa, s.afterKpa)), topKpa) * HEAD_ROOM;
+  const low = Math.min(0, ...walk.steps.map((s) => s.afterKpa));
+  const y = scaleLinear([low, Math.max(high, low + 1)], [box.y1, box.y0]);
+  const shares = walk.steps.map((s) => (PIPES.includes(s.kind) ? PIPE_SHARE : 1));
+  const unit = (box.x1 - box.x0) / shares.reduce((a, b) => a + b, 0);
+  let x = box.x0;
+  const steps = walk.steps.map((step, i): DrawnStep => {
+    const x0 = x;
+    const x1 = (x += shares[i] * unit);
+    const points: [number, number][] = [[x0, y(step.beforeKpa)]];
+    if (PIPES.includes(step.kind)) {
+      for (const p of step.shape ?? []) points.push([x0 + (x1 - x0) * p.share, y(p.kpa)]);
+    } else if (step.kind === 'drawing') {
+      points.push([x0 + (x1 - x0) * 0.25, y(step.beforeKpa)], [x0 + (x1 - x0) * 0.75, y(step.afterKpa)]);
+    } else {
+      points.push([(x0 + x1) / 2, y(step.beforeKpa)], [(x0 + x1) / 2, y(step.afterKpa)]);
+    }
+    points.push([x1, y(step.afterKpa)]);
+    return { step, x0, x1, points };
+  });
+  const path = (points: [number, number][]): string => points.map(([px, py]) => `${px.toFixed(1)} ${py.toFixed(1)}`).join('L');
+  const all = steps.flatMap((s) => s.points);
+  const perTick = y.copy().domain([low / ticksIn, high / ticksIn]);
+  return {
+    steps,
+    y,
+    ticks: perTick.ticks(TICKS).map((t) => t * ticksIn),
+    line: `M${path(all)}`,
+    area: `M${path(all)}L${box.x1} ${y(0)}L${box.x0} ${y(0)}Z`,
+  };
+}

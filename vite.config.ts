@@ -1,0 +1,38 @@
+import vue from '@vitejs/plugin-vue';
+import { gzipSync } from 'node:zlib';
+import { defineConfig, type Plugin } from 'vite';
+import vuetify from 'vite-plugin-vuetify';
+
+/** First-load budget of the start page, in gzipped bytes of script. */
+const SCRIPT_BUDGET = 400_000;
+
+/** Prints the gzipped script the start page loads at once, and fails the build over the budget. */
+function firstLoad(): Plugin {
+  return {
+    name: 'first-load',
+    apply: 'build',
+    generateBundle(_, bundle) {
+      const seen = new Set<string>();
+      const visit = (name: string): void => {
+        const chunk = bundle[name];
+        if (!chunk || chunk.type !== 'chunk' || seen.has(name)) return;
+        seen.add(name);
+        chunk.imports.forEach(visit);
+      };
+      for (const [name, chunk] of Object.entries(bundle)) if (chunk.type === 'chunk' && chunk.isEntry) visit(name);
+      let bytes = 0;
+      for (const name of seen) {
+        const chunk = bundle[name];
+        if (chunk.type === 'chunk') bytes += gzipSync(chunk.code).length;
+      }
+      this.info(`first load: ${(bytes / 1000).toFixed(0)} kB of gzipped script in ${seen.size} files (budget ${SCRIPT_BUDGET / 1000} kB)`);
+      if (bytes > SCRIPT_BUDGET) this.error('the start page loads more script than its budget');
+    },
+  };
+}
+
+export default defineConfig({
+  plugins: [vue(), vuetify({ autoImport: true }), firstLoad()],
+  worker: { format: 'es' },
+  build: { outDir: 'dist/web', target: 'es2022' },
+});
