@@ -52,6 +52,9 @@ const TANK: Omit<TankSource, 'kind'> = {
   lowM: 1.2,
 };
 
+/** Tape works from about 6 psi up. */
+const LEAST_TAPE_KPA = 41.4;
+
 /** One standard tape label: 1 L/h at 55 kPa (8 psi), 8 mil wall. */
 const TAPE: Omit<Tape, 'maxKpa'> = {
   kind: 'tape',
@@ -61,7 +64,7 @@ const TAPE: Omit<Tape, 'maxKpa'> = {
   atKpa: 55,
   exponent: 0.5,
   wallMm: 8 * MM_PER_MIL,
-  minKpa: 41,
+  minKpa: LEAST_TAPE_KPA,
   cv: 0.03,
   hazenWilliamsC: 150,
 };

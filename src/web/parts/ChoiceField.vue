@@ -22,6 +22,6 @@ const emit = defineEmits<{ pick: [id: string] }>();
 </template>
 
 <style scoped>
-select { appearance: none; background: var(--card) no-repeat right 5px center / 9px url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 10 6'%3E%3Cpath d='M1 1l4 4 4-4' fill='none' stroke='%23808a80' stroke-width='1.6'/%3E%3C/svg%3E"); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font: inherit; font-weight: 600; line-height: 1.5; padding: 0 19px 0 4px; cursor: pointer; max-width: 100%; }
+select { appearance: none; field-sizing: content; background: var(--card) no-repeat right 5px center / 9px url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 10 6'%3E%3Cpath d='M1 1l4 4 4-4' fill='none' stroke='%23808a80' stroke-width='1.6'/%3E%3C/svg%3E"); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font: inherit; font-weight: 600; line-height: 1.5; padding: 0 19px 0 4px; cursor: pointer; max-width: 100%; }
 select.default { border-bottom-style: dotted; font-weight: 400; color: var(--faint); }
 </style>

@@ -12,6 +12,7 @@ import type { useSheetEdits } from './useSheetEdits';
 const props = defineProps<{
   layout: Layout;
   toScreen: (x: number, y: number) => [number, number];
+  turned: boolean;
   k: number;
   hand: ReturnType<typeof useHand>;
   edits: ReturnType<typeof useSheetEdits>;
@@ -22,34 +23,55 @@ const settings = useSettings();
 const view = useView();
 
 const GRIP_PX = 16;
+const END_PX = 10;
 const ends = computed(() =>
   props.layout.beds.map((b) => {
-    const [x, y] = props.toScreen(b.leftM, b.lengthM);
-    return { ...b, x, y, w: Math.max(6, b.widthM * props.k) };
+    const [ax, ay] = props.toScreen(b.leftM, b.lengthM);
+    const [bx, by] = props.toScreen(b.leftM + b.widthM, b.lengthM);
+    return { ...b, x: (ax + bx) / 2, y: (ay + by) / 2, w: Math.max(6, b.widthM * props.k) };
   }),
 );
+/** A box about a bed's far end, so long along the bed. */
+const boxAt = (b: { x: number; y: number; w: number }, along: number, more = 0) => {
+  const [w, h] = props.turned ? [along, b.w + more] : [b.w + more, along];
+  return { x: b.x - w / 2, y: b.y - h / 2, width: w, height: h };
+};
 const focusBed = computed(() => ends.value[(view.pickedBed ?? 1) - 1] ?? ends.value[0]);
-const foot = computed(() => props.toScreen(0, 0)[1]);
 const said = computed(() => {
   const bed = results.results?.beds[focusBed.value.number - 1];
   const length = settings.show(focusBed.value.lengthM, 'length');
   return bed ? `${length}, weakest ${settings.show(bed.minKpa, 'pressure')}` : length;
 });
 const labelled = computed(() => ends.value.filter((b) => (b.number - 1) % props.everyLabel === 0 || b.number === view.pickedBed));
-const headerAtFoot = computed(() => props.layout.header.yM < props.layout.lengthM / 4);
+/** Numbers stand at the near end, beyond a header that lies there. */
+const numberAt = (b: { leftM: number; widthM: number }): [number, number] => {
+  const [x, y] = props.toScreen(b.leftM + b.widthM / 2, 0);
+  const off = props.layout.header.yM < props.layout.lengthM / 4 ? 30 : 14;
+  return props.turned ? [x - off, y + 4] : [x, y + off + 3];
+};
+/** The picked bed's dimension line beside it. */
+const dimension = computed(() => {
+  const b = focusBed.value;
+  const off = b.w / 2 + 9;
+  const [nx, ny] = props.toScreen(b.leftM + b.widthM / 2, 0);
+  if (props.turned) {
+    const y = b.y - off;
+    return { d: `M${nx} ${y}H${b.x}M${nx} ${y - 4}v8M${b.x} ${y - 4}v8`, text: `translate(${(nx + b.x) / 2} ${y - 6})` };
+  }
+  const x = b.x - off;
+  return { d: `M${x} ${ny}V${b.y}M${x - 4} ${ny}h8M${x - 4} ${b.y}h8`, text: `translate(${x - 6} ${(ny + b.y) / 2}) rotate(-90)` };
+});
 </script>
 
 <template>
   <g class="handles">
-    <text v-for="b in labelled" :key="b.number" :x="b.x + b.w / 2" :y="foot + (headerAtFoot ? 32 : 17)" text-anchor="middle" class="number" :class="{ picked: b.number === view.pickedBed }">{{ b.number }}</text>
+    <text v-for="b in labelled" :key="b.number" :x="numberAt(b)[0]" :y="numberAt(b)[1]" :text-anchor="turned ? 'end' : 'middle'" class="number" :class="{ picked: b.number === view.pickedBed }">{{ b.number }}</text>
     <rect
       v-for="b in ends"
       :key="b.number"
-      :x="b.x"
-      :y="b.y - GRIP_PX / 2"
-      :width="b.w"
-      :height="GRIP_PX"
+      v-bind="boxAt(b, GRIP_PX)"
       class="grip"
+      :class="{ turned }"
       data-hand
       :data-bed-end="b.number"
       @pointerenter="view.pointedBed = b.number"
@@ -67,21 +89,22 @@ const headerAtFoot = computed(() => props.layout.header.yM < props.layout.length
       :aria-valuemin="0"
       :aria-valuemax="LIMITS.lengthM"
       :aria-valuetext="said"
-      aria-orientation="vertical"
+      :aria-orientation="turned ? 'horizontal' : 'vertical'"
       @keydown="edits.bedKeys($event, focusBed.number)"
       @focus="view.pickedBed ??= focusBed.number"
     >
-      <rect :x="focusBed.x - 2" :y="focusBed.y - 5" :width="focusBed.w + 4" height="10" rx="3" />
+      <rect v-bind="boxAt(focusBed, END_PX, 4)" rx="3" />
     </g>
     <g v-if="view.pickedBed !== undefined && focusBed" class="dimension">
-      <path :d="`M${focusBed.x - 14} ${foot}V${focusBed.y}M${focusBed.x - 18} ${foot}h8M${focusBed.x - 18} ${focusBed.y}h8`" />
-      <text :transform="`translate(${focusBed.x - 19} ${(foot + focusBed.y) / 2}) rotate(-90)`" text-anchor="middle" class="num">{{ settings.show(focusBed.lengthM, 'length') }}</text>
+      <path :d="dimension.d" />
+      <text :transform="dimension.text" text-anchor="middle" class="num">{{ settings.show(focusBed.lengthM, 'length') }}</text>
     </g>
   </g>
 </template>
 
 <style scoped>
 .grip { fill: transparent; cursor: ns-resize; }
+.grip.turned { cursor: ew-resize; }
 .number { font-size: 12px; fill: var(--ink); pointer-events: none; }
 .number.picked { font-weight: 700; }
 .end rect { fill: var(--card); stroke: var(--ink); stroke-width: 1.8; pointer-events: none; }

@@ -9,7 +9,7 @@ import { useSettings } from '../stores/settings';
 import { classOf } from './pressureScale';
 
 /** Emitters of the runs in view, once they are far enough apart to be told; their flow nearer still. */
-const props = defineProps<{ layout: Layout; view: { x: number; y: number; k: number }; width: number; height: number }>();
+const props = defineProps<{ layout: Layout; toScreen: (x: number, y: number) => [number, number]; k: number; width: number; height: number }>();
 const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
@@ -25,12 +25,15 @@ interface Dot {
 const dots = shallowRef<Dot[]>([]);
 
 const inView = computed(() => {
-  const { x, k } = props.view;
   const runs = results.results?.runs ?? [];
   const list: number[] = [];
-  runs.forEach((r, i) => {
-    const sx = x + r.run.xM * k;
-    if (sx > -20 && sx < props.width + 20 && list.length < MOST_RUNS) list.push(i);
+  const near = 20;
+  runs.forEach(({ run }, i) => {
+    const [ax, ay] = props.toScreen(run.xM, run.fromM);
+    const [bx, by] = props.toScreen(run.xM, run.fromM + run.direction * run.lengthM);
+    const seenX = Math.max(ax, bx) > -near && Math.min(ax, bx) < props.width + near;
+    const seenY = Math.max(ay, by) > -near && Math.min(ay, by) < props.height + near;
+    if (seenX && seenY && list.length < MOST_RUNS) list.push(i);
   });
   return list;
 });
@@ -52,14 +55,16 @@ watch(
 );
 
 const seen = computed(() => {
-  const { x, y, k } = props.view;
   const { minKpa, maxKpa } = plan.block.tape;
   return dots.value
-    .map((d) => ({ sx: x + d.x * k, sy: y - d.y * k, kpa: d.kpa }))
+    .map((d) => {
+      const [sx, sy] = props.toScreen(d.x, d.y);
+      return { sx, sy, kpa: d.kpa };
+    })
     .filter((d) => d.sy > -10 && d.sy < props.height + 10 && d.sx > -10 && d.sx < props.width + 10)
     .map((d) => ({ ...d, state: classOf(d.kpa, minKpa, maxKpa) }));
 });
-const labelled = computed(() => props.view.k * plan.block.tape.spacingM > LABEL_PX);
+const labelled = computed(() => props.k * plan.block.tape.spacingM > LABEL_PX);
 const emitter = computed(() => lateralOf(plan.block, props.layout.runs[0], '').emitter);
 </script>
 

@@ -31,16 +31,19 @@ const bounds = () => ({
   x1: Math.max(layout.value.widthM, layout.value.source.xM),
   y1: Math.max(layout.value.lengthM, layout.value.source.yM),
 });
-const sheet = useSheetView(svg, bounds);
+/** Long beds lie across the screen, where there is more room. */
+const TURN_FROM = 1.15;
+const turned = computed(() => layout.value.lengthM > TURN_FROM * layout.value.widthM);
+const sheet = useSheetView(svg, bounds, () => turned.value);
 const hand = useHand(sheet.toField);
-const edits = useSheetEdits();
-const place = computed(() => `translate(${sheet.view.value.x} ${sheet.view.value.y}) scale(${sheet.view.value.k} ${-sheet.view.value.k})`);
+const edits = useSheetEdits(() => turned.value);
+const place = computed(sheet.matrix);
 const k = computed(() => sheet.view.value.k);
 const EMITTER_PX = 9;
 const nearEnough = computed(() => k.value * plan.block.tape.spacingM > EMITTER_PX);
 const runWidth = computed(() => Math.min(6, Math.max(1.1, k.value * 0.22)));
 /** Bed numbers are thinned until they do not touch. */
-const everyLabel = computed(() => Math.max(1, Math.ceil(26 / ((plan.block.beds.widthM + plan.block.beds.pathM) * k.value))));
+const everyLabel = computed(() => Math.max(1, Math.ceil((turned.value ? 16 : 26) / ((plan.block.beds.widthM + plan.block.beds.pathM) * k.value))));
 const overview = computed(() => {
   const r = results.results;
   return `Field sheet: ${layout.value.beds.length} beds, ${layout.value.runs.length} runs${r ? `, weakest emitter ${settings.show(r.runs[r.weakest].minKpa, 'pressure')} in bed ${r.runs[r.weakest].run.bed}` : ''}`;
@@ -48,8 +51,8 @@ const overview = computed(() => {
 
 watch(() => plan.opened, () => void nextTick(sheet.fit));
 // A plan that grows out of sight by typing is brought back into it; a hand's movement is not disturbed.
-watch([() => layout.value.widthM, () => layout.value.lengthM], () => {
-  if (!hand.holding.value && !sheet.moved.value) sheet.fit();
+watch([() => layout.value.widthM, () => layout.value.lengthM, turned], (_now, [, , wasTurned]) => {
+  if (!hand.holding.value && (!sheet.moved.value || wasTurned !== turned.value)) sheet.fit();
 });
 </script>
 
@@ -74,10 +77,10 @@ watch([() => layout.value.widthM, () => layout.value.lengthM], () => {
         </g>
         <RunsLayer :layout="layout" :window="plan.block.tape" :width="runWidth" />
       </g>
-      <EmittersLayer v-if="nearEnough" :layout="layout" :view="sheet.view.value" :width="sheet.width.value" :height="sheet.height.value" />
-      <PipesLayer :layout="layout" :to-screen="sheet.toScreen" :hand="hand" :edits="edits" />
-      <BedHandles :layout="layout" :to-screen="sheet.toScreen" :k="k" :hand="hand" :edits="edits" :every-label="everyLabel" />
-      <WeakestMark :to-screen="sheet.toScreen" :width="sheet.width.value" :height="sheet.height.value" />
+      <EmittersLayer v-if="nearEnough" :layout="layout" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" :height="sheet.height.value" />
+      <PipesLayer :layout="layout" :to-screen="sheet.toScreen" :turned="turned" :hand="hand" :edits="edits" />
+      <BedHandles :layout="layout" :to-screen="sheet.toScreen" :turned="turned" :k="k" :hand="hand" :edits="edits" :every-label="everyLabel" />
+      <WeakestMark :to-screen="sheet.toScreen" :turned="turned" :width="sheet.width.value" :height="sheet.height.value" />
       <SheetLegend transform="translate(16 24)" :min-kpa="plan.block.tape.minKpa" :max-kpa="plan.block.tape.maxKpa" />
       <ScaleBar :transform="`translate(${sheet.width.value - 150} ${sheet.height.value - 16})`" :px-per-m="k" />
     </svg>

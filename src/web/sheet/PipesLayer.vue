@@ -12,6 +12,7 @@ import type { useSheetEdits } from './useSheetEdits';
 const props = defineProps<{
   layout: Layout;
   toScreen: (x: number, y: number) => [number, number];
+  turned: boolean;
   hand: ReturnType<typeof useHand>;
   edits: ReturnType<typeof useSheetEdits>;
 }>();
@@ -22,26 +23,41 @@ const view = useView();
 /** The header is drawn this far off the beds' ends, so that both can be seen. */
 const OFF_PX = 11;
 const block = computed(() => plan.block);
-const offset = computed(() => (block.value.header.along <= 0 ? OFF_PX : block.value.header.along >= 1 ? -OFF_PX : 0));
+/** Screen steps away from the near end of the beds, times the header's side of them. */
+const offset = computed((): [number, number] => {
+  const side = block.value.header.along <= 0 ? OFF_PX : block.value.header.along >= 1 ? -OFF_PX : 0;
+  return props.turned ? [-side, 0] : [0, side];
+});
+const onHeader = (xM: number): [number, number] => {
+  const [x, y] = props.toScreen(xM, props.layout.header.yM);
+  return [x + offset.value[0], y + offset.value[1]];
+};
 const header = computed(() => {
-  const { fromXM, toXM, feedXM, yM } = props.layout.header;
-  const [x0, y] = props.toScreen(fromXM, yM);
-  return { x0, x1: props.toScreen(toXM, yM)[0], feed: props.toScreen(feedXM, yM)[0], y: y + offset.value };
+  const { fromXM, toXM, feedXM } = props.layout.header;
+  return { from: onHeader(fromXM), to: onHeader(toXM), feed: onHeader(feedXM) };
+});
+const headerLine = computed(() => `M${header.value.from.join(' ')}L${header.value.to.join(' ')}`);
+const caps = computed(() => [header.value.from, header.value.to].filter(([x, y]) => Math.hypot(x - header.value.feed[0], y - header.value.feed[1]) > 2));
+const headerLabel = computed(() => {
+  const [x, y] = header.value.to;
+  return props.turned ? { x: x - 4, y: y + 19, anchor: 'middle' } : { x: x + 9, y: y + 4, anchor: 'start' };
 });
 const source = computed(() => props.toScreen(props.layout.source.xM, props.layout.source.yM));
-const takeOffs = computed(() => {
-  const bedY = props.toScreen(0, props.layout.header.yM)[1];
-  return props.layout.takeOffsM.map((x) => `M${props.toScreen(x, 0)[0]} ${header.value.y}V${bedY - Math.sign(offset.value) * 2}`).join('');
-});
+const main = computed(() => `M${source.value.join(' ')}L${header.value.feed.join(' ')}`);
+const takeOffs = computed(() =>
+  props.layout.takeOffsM.map((x) => `M${onHeader(x).join(' ')}L${props.toScreen(x, props.layout.header.yM).join(' ')}`).join(''),
+);
 const onto = (share: number): [number, number] => [
-  source.value[0] + (header.value.feed - source.value[0]) * share,
-  source.value[1] + (header.value.y - source.value[1]) * share,
+  source.value[0] + (header.value.feed[0] - source.value[0]) * share,
+  source.value[1] + (header.value.feed[1] - source.value[1]) * share,
 ];
-const regulator = computed(() => onto(block.value.regulator.at === 'source' ? 0.22 : 0.82));
+const regulator = computed(() => onto(block.value.regulator.at === 'source' ? 0.25 : 0.78));
+/** The main's label stands beside its middle, on the side away from the beds. */
 const label = computed(() => {
-  const [x, y] = onto(0.5);
-  const steep = Math.abs(header.value.y - source.value[1]) > Math.abs(header.value.feed - source.value[0]);
-  return { x: steep ? x + 10 : x, y: steep ? y + 4 : y - 9, anchor: steep ? 'start' : 'middle' };
+  const [x, y] = onto(0.45);
+  const flat = Math.abs(header.value.feed[0] - source.value[0]) > 2.5 * Math.abs(header.value.feed[1] - source.value[1]);
+  if (flat) return { x, y: y - 12, anchor: 'middle' };
+  return source.value[0] <= header.value.feed[0] ? { x: x - 14, y: y + 4, anchor: 'end' } : { x: x + 14, y: y + 4, anchor: 'start' };
 });
 const where = computed(() => {
   const { along } = block.value.header;
@@ -57,8 +73,8 @@ const sourceSays = computed(() => {
 <template>
   <g class="pipes">
     <g :class="{ lit: view.pointedStep === 'main' }" @pointerenter="view.pointedStep = 'main'" @pointerleave="view.pointedStep = undefined">
-      <path :d="`M${source[0]} ${source[1]}L${header.feed} ${header.y}`" class="case" />
-      <path :d="`M${source[0]} ${source[1]}L${header.feed} ${header.y}`" class="water" />
+      <path :d="main" class="case" />
+      <path :d="main" class="water" />
       <text :x="label.x" :y="label.y" :text-anchor="label.anchor" class="label">{{ pipeKind(block.main.pipe).name }} · {{ settings.show(layout.main.lengthM, 'length') }}</text>
     </g>
     <path :d="takeOffs" class="takeoff" />
@@ -66,10 +82,10 @@ const sourceSays = computed(() => {
       role="slider"
       tabindex="0"
       class="header"
-      :class="{ lit: view.pointedStep === 'header' }"
+      :class="{ turned, lit: view.pointedStep === 'header' }"
       data-hand
       aria-label="Header, place along the beds"
-      aria-orientation="vertical"
+      :aria-orientation="turned ? 'horizontal' : 'vertical'"
       :aria-valuenow="Math.round(block.header.along * 100)"
       aria-valuemin="0"
       aria-valuemax="100"
@@ -79,16 +95,16 @@ const sourceSays = computed(() => {
       @pointerdown="hand.grab($event, 'header', (_x, y, g, free) => edits.header(y / layout.lengthM, g, free))"
       @keydown="edits.headerKeys"
     >
-      <path :d="`M${header.x0} ${header.y}H${header.x1}`" class="grip" />
-      <path :d="`M${header.x0} ${header.y}H${header.x1}`" class="case" />
-      <path :d="`M${header.x0} ${header.y}H${header.x1}`" class="water" />
-      <rect v-for="x in [header.x0, header.x1].filter((x) => Math.abs(x - header.feed) > 2)" :key="x" :x="x - 2" :y="header.y - 6" width="4" height="12" class="cap" />
+      <path :d="headerLine" class="grip" />
+      <path :d="headerLine" class="case" />
+      <path :d="headerLine" class="water" />
+      <rect v-for="c in caps" :key="c.join()" :x="c[0] - (turned ? 6 : 2)" :y="c[1] - (turned ? 2 : 6)" :width="turned ? 12 : 4" :height="turned ? 4 : 12" class="cap" />
     </g>
-    <text :x="header.x1 + 9" :y="header.y + 4" class="label">{{ pipeKind(block.header.pipe).name }}</text>
+    <text :x="headerLabel.x" :y="headerLabel.y" :text-anchor="headerLabel.anchor" class="label">{{ pipeKind(block.header.pipe).name }}</text>
     <g v-if="block.regulator.part !== 'none'" :transform="`translate(${regulator[0]} ${regulator[1]})`" class="part" :class="{ lit: view.pointedStep === 'regulator' }" @pointerenter="view.pointedStep = 'regulator'" @pointerleave="view.pointedStep = undefined">
       <rect x="-9" y="-9" width="18" height="18" rx="2" />
       <path d="M-5.500 -4.500H0V3.500H5.500" />
-      <text x="0" y="24" text-anchor="middle" class="label num">{{ settings.show(block.regulator.setKpa, 'pressure') }}</text>
+      <text x="15" y="5" class="label num">{{ settings.show(block.regulator.setKpa, 'pressure') }}</text>
     </g>
     <g
       :transform="`translate(${source[0]} ${source[1]})`"
@@ -110,7 +126,7 @@ const sourceSays = computed(() => {
         <circle r="13" />
         <path d="M0 -7.500c3.500 5 5.200 6.800 5.200 9.600a5.200 5.200 0 0 1-10.400 0c0-2.800 1.700-4.600 5.200-9.600z" class="drop" />
       </template>
-      <text x="19" y="5" class="label">{{ plan.source.name }}</text>
+      <text x="0" y="30" text-anchor="middle" class="label">{{ plan.source.name }}</text>
     </g>
   </g>
 </template>
@@ -123,6 +139,7 @@ const sourceSays = computed(() => {
 .lit .case { stroke: var(--water); stroke-width: 9; }
 .cap { fill: var(--ink); }
 .header { cursor: ns-resize; }
+.header.turned { cursor: ew-resize; }
 .header:focus-visible, .source:focus-visible { outline: none; }
 .header:focus-visible .case { stroke: var(--water); stroke-width: 10; }
 .takeoff { stroke: var(--ink); stroke-width: 1; fill: none; pointer-events: none; }

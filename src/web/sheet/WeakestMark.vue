@@ -6,7 +6,7 @@ import { useSettings } from '../stores/settings';
 import { useView } from '../stores/view';
 
 /** Where the walk ends: the weakest emitter, of all or of the bed pointed at, with its pressure. */
-const props = defineProps<{ toScreen: (x: number, y: number) => [number, number]; width: number; height: number }>();
+const props = defineProps<{ toScreen: (x: number, y: number) => [number, number]; turned: boolean; width: number; height: number }>();
 const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
@@ -23,13 +23,14 @@ const mark = computed(() => {
   const state = walk.endKpa <= 0 ? 'dry' : walk.endKpa < minKpa ? 'under its window' : walk.endKpa > maxKpa ? 'over its window' : 'in its window';
   const whole = view.pointedBed === undefined && view.pickedBed === undefined;
   const boxX = Math.min(Math.max(8, x + 22), props.width - BOX.w - 48);
-  const boxY = Math.min(Math.max(8, y - 58), props.height - BOX.h - 8);
+  const boxY = Math.min(Math.max(8, props.turned ? y + 20 : y - 58), props.height - BOX.h - 8);
   return {
     x,
     y,
     boxX,
     boxY,
     first: `${settings.show(walk.endKpa, 'pressure')}, ${state}`,
+    lineY: boxY > y ? boxY : boxY + BOX.h,
     second: whole ? `bed ${run.bed} · weakest of ${r.emitters.toLocaleString('en-US')} emitters` : `bed ${run.bed} · its weakest emitter`,
     bad: walk.endKpa < minKpa || walk.endKpa > maxKpa,
   };
@@ -38,7 +39,7 @@ const mark = computed(() => {
 
 <template>
   <g v-if="mark" class="mark" :class="{ bad: mark.bad }">
-    <path :d="`M${mark.x + 5} ${mark.y - 5}L${mark.boxX + 8} ${mark.boxY + BOX.h}`" />
+    <path :d="`M${mark.x} ${mark.y}L${Math.min(Math.max(mark.x, mark.boxX + 8), mark.boxX + BOX.w - 8)} ${mark.lineY}`" />
     <circle :cx="mark.x" :cy="mark.y" r="6.5" />
     <rect :x="mark.boxX" :y="mark.boxY" :width="BOX.w" :height="BOX.h" rx="3" />
     <text :x="mark.boxX + 9" :y="mark.boxY + 17" class="first">{{ mark.first }}</text>
@@ -49,7 +50,7 @@ const mark = computed(() => {
 <style scoped>
 .mark { pointer-events: none; }
 path { stroke: var(--ink); fill: none; }
-circle { fill: none; stroke: var(--leaf); stroke-width: 2.6; }
+circle { fill: var(--card); stroke: var(--leaf); stroke-width: 2.6; }
 .bad circle { stroke: var(--alarm); }
 rect { fill: var(--card); stroke: var(--ink); stroke-width: 1.2; }
 text { font-size: 12.5px; fill: var(--faint); }

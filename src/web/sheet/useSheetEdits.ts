@@ -8,8 +8,11 @@ const M_PER_FT = 0.3048;
 const HEADER_SNAP = 0.04;
 const HEADER_STEP = 0.05;
 
+/** The arrow keys as seen on an unturned sheet: on a turned one, right is away from the near end and down is to the right. */
+const UNTURN: Record<string, string> = { ArrowRight: 'ArrowUp', ArrowLeft: 'ArrowDown', ArrowDown: 'ArrowRight', ArrowUp: 'ArrowLeft' };
+
 /** What the hand and the arrow keys do on the sheet. Lengths snap to half metres or whole feet. */
-export function useSheetEdits() {
+export function useSheetEdits(turned: () => boolean) {
   const plan = usePlan();
   const edits = useEdits();
   const settings = useSettings();
@@ -37,31 +40,35 @@ export function useSheetEdits() {
     edits.source({ xM: snapped(xM, free), yM: snapped(yM, free) }, `move the ${plan.source.kind}`, gesture);
   }
 
+  const keyOf = (event: KeyboardEvent): string => (turned() ? (UNTURN[event.key] ?? event.key) : event.key);
+
   function bedKeys(event: KeyboardEvent, bed: number): void {
+    const key = keyOf(event);
     const count = plan.block.beds.count;
     const many = event.key.startsWith('Page') ? 10 : 1;
-    if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') {
-      view.pickedBed = Math.min(count, Math.max(1, bed + (event.key === 'ArrowRight' ? 1 : -1)));
-    } else if (event.key === 'ArrowUp' || event.key === 'PageUp') bedEnd(bed, lengthOf(bed) + many * stepM(), `bed-${bed}-keys`);
-    else if (event.key === 'ArrowDown' || event.key === 'PageDown') bedEnd(bed, lengthOf(bed) - many * stepM(), `bed-${bed}-keys`);
-    else if (event.key === 'Escape') view.pickedBed = undefined;
+    if (key === 'ArrowLeft' || key === 'ArrowRight') {
+      view.pickedBed = Math.min(count, Math.max(1, bed + (key === 'ArrowRight' ? 1 : -1)));
+    } else if (key === 'ArrowUp' || key === 'PageUp') bedEnd(bed, lengthOf(bed) + many * stepM(), `bed-${bed}-keys`);
+    else if (key === 'ArrowDown' || key === 'PageDown') bedEnd(bed, lengthOf(bed) - many * stepM(), `bed-${bed}-keys`);
+    else if (key === 'Escape') view.pickedBed = undefined;
     else return;
     event.preventDefault();
   }
 
   function headerKeys(event: KeyboardEvent): void {
     const { along } = plan.block.header;
-    if (event.key === 'ArrowUp') header(Math.round((along + HEADER_STEP) * 100) / 100, 'header-keys', true);
-    else if (event.key === 'ArrowDown') header(Math.round((along - HEADER_STEP) * 100) / 100, 'header-keys', true);
-    else if (event.key === 'Home') header(0, 'header-keys');
-    else if (event.key === 'End') header(1, 'header-keys');
+    const key = keyOf(event);
+    if (key === 'ArrowUp') header(Math.round((along + HEADER_STEP) * 100) / 100, 'header-keys', true);
+    else if (key === 'ArrowDown') header(Math.round((along - HEADER_STEP) * 100) / 100, 'header-keys', true);
+    else if (key === 'Home') header(0, 'header-keys');
+    else if (key === 'End') header(1, 'header-keys');
     else return;
     event.preventDefault();
   }
 
   function sourceKeys(event: KeyboardEvent): void {
     const move: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
-    const by = move[event.key];
+    const by = move[keyOf(event)];
     if (!by) return;
     event.preventDefault();
     source(plan.source.xM + by[0] * stepM(), plan.source.yM + by[1] * stepM(), 'source-keys');

@@ -95,8 +95,8 @@ const rename = (field: 'name' | 'place', text: string): void =>
 <style scoped>
 .plan { padding: 8px 6px 4px 14px; min-width: 0; }
 .name { display: block; width: 100%; text-align: left; background: none; border: 0; cursor: pointer; padding: 0; }
-.name b { display: block; font-size: 15.5px; line-height: 1.15; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.name span { font-size: 12.5px; color: var(--faint); }
+.name b { display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; font-size: 14.5px; line-height: 1.15; overflow: hidden; }
+.name span { font-size: 12px; line-height: 1.2; display: block; color: var(--faint); }
 .tools { display: flex; gap: 2px; margin-left: -6px; }
 .tools button { background: none; border: 0; width: 31px; height: 27px; cursor: pointer; border-radius: 3px; }
 .tools button:hover:enabled { background: var(--picked); }

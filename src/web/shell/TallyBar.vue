@@ -31,7 +31,7 @@ const available = computed(() => {
         <p class="num">{{ settings.parts(results.results.demand.askedLph, 'flow').number }} <i>{{ settings.parts(results.results.demand.askedLph, 'flow').unit }}</i></p>
       </div>
       <div class="t">
-        <Asks working="available">{{ plan.source.name }} can give, at the {{ settings.show(results.results.demand.neededKpa, 'pressure') }} this needs</Asks>
+        <Asks working="available">{{ plan.source.name }} gives, at {{ settings.show(results.results.demand.neededKpa, 'pressure') }}</Asks>
         <p class="num">{{ available.number }} <i>{{ available.unit }}</i></p>
       </div>
       <div v-if="weakest" class="t">
@@ -61,7 +61,6 @@ const available = computed(() => {
 .tally { display: flex; min-height: 74px; }
 .figures { display: flex; flex: 1; min-width: 0; overflow: hidden; }
 .t { padding: 9px 16px 0; border-right: 1px solid var(--line); font-size: 12.5px; color: var(--faint); min-width: 92px; }
-.t:nth-child(2) { max-width: 250px; }
 .t p { font-size: 22px; font-weight: 600; letter-spacing: -0.01em; color: var(--ink); margin: 1px 0 0; white-space: nowrap; }
 .t i { font-style: normal; font-size: 13px; font-weight: 400; color: var(--faint); }
 .verdict { margin-left: auto; width: 384px; flex: none; padding: 13px 20px; background: var(--slab); color: var(--on-slab); }

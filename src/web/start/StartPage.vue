@@ -79,16 +79,16 @@ async function resume(id: string): Promise<void> {
 </template>
 
 <style scoped>
-.start { max-width: 1040px; margin: 0 auto; padding: 56px 24px 32px; height: 100vh; overflow: auto; }
+.start { width: 100%; max-width: 1080px; margin: 0 auto; padding: 56px 24px 32px; height: 100vh; overflow: auto; }
 h1 { font-size: 40px; letter-spacing: -0.01em; }
 .lead { font-size: 20px; max-width: 34em; margin: 10px 0 36px; }
-.ways { display: grid; grid-template-columns: repeat(auto-fit, minmax(250px, 1fr)); border-top: 2px solid var(--ink); border-bottom: 1px solid var(--line); }
+.ways { display: grid; grid-template-columns: repeat(auto-fit, minmax(240px, 1fr)); border-top: 2px solid var(--ink); border-bottom: 1px solid var(--line); }
 article { padding: 20px 24px 24px; border-right: 1px solid var(--line); }
 article:first-child { padding-left: 0; }
 article:last-child { border-right: 0; }
 .demo { margin-bottom: 14px; }
-.way { display: block; width: 100%; min-height: 46px; border: 1.5px solid var(--ink); border-radius: 4px; background: var(--card); font-weight: 600; font-size: 16px; cursor: pointer; margin-bottom: 8px; text-align: center; }
-.way:hover { background: var(--picked); }
+:deep(.way) { display: block; width: 100%; min-height: 46px; border: 1.5px solid var(--ink); border-radius: 4px; background: var(--card); font-weight: 600; font-size: 16px; cursor: pointer; margin-bottom: 8px; text-align: center; }
+:deep(.way:hover) { background: var(--picked); }
 .units { display: flex; gap: 18px; }
 .kept { padding-top: 28px; }
 ul { list-style: none; padding: 0; }

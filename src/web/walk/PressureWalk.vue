@@ -39,6 +39,8 @@ const band = computed(() => {
 });
 const title = computed(() => (results.walk ? `${plan.source.name} → bed ${results.walk.bed}, ${results.walk.endDistanceM > 0 ? 'its weakest emitter' : 'its inlet'}` : ''));
 const number = (kpa: number): string => settings.parts(kpa, 'pressure').number;
+/** Axis figures are round: no decimals that say nothing. */
+const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[shownUnit('pressure', settings.units) as keyof typeof KINDS.pressure.units].perUnit).toPrecision(6)));
 </script>
 
 <template>
@@ -54,7 +56,7 @@ const number = (kpa: number): string => settings.parts(kpa, 'pressure').number;
         <g class="grid" aria-hidden="true">
           <g v-for="t in drawn.ticks" :key="t">
             <path :d="`M${box.x0} ${drawn.y(t)}H${box.x1}`" />
-            <text :x="box.x0 - 7" :y="drawn.y(t) + 4" text-anchor="end" class="num">{{ number(t) }}</text>
+            <text :x="box.x0 - 7" :y="drawn.y(t) + 4" text-anchor="end" class="num">{{ tick(t) }}</text>
           </g>
         </g>
         <rect :x="band.x" :y="band.y" :width="band.w" :height="band.h" class="band" />

@@ -1,0 +1,59 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const root = join(__dirname, '../..');
+const furrow = (...words: string[]) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'src/cli/furrow.ts'), ...words], { encoding: 'utf8' });
+  return { status, stdout, stderr };
+};
+const cases = join(root, 'src/core/hydraulics/network/cases');
+const folder = mkdtempSync(join(tmpdir(), 'furrow-cli-'));
+const file = (name: string, content: string): string => {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  return path;
+};
+
+jest.setTimeout(60_000);
+
+describe('furrow', () => {
+  test('network prints the steady state in the shape of a case’s expectation', () => {
+    const { status, stdout } = furrow('network', join(cases, 'run-flat.json'));
+    expect(status).toBe(0);
+    const result = JSON.parse(stdout);
+    expect(result.supply.flowLph).toBeCloseTo(573.869, 2);
+    expect(Object.keys(result.laterals.run).sort()).toEqual(['emitters', 'endKpa', 'flowLph', 'inletKpa', 'maxKpa', 'maxLph', 'minKpa', 'minLph']);
+  });
+
+  test.each<[string, string, RegExp]>([
+    ['not JSON', '{', /is not JSON/],
+    ['an unknown kind', '{"supply":{"node":"s","kind":"spring"},"nodes":[{"id":"s","elevationM":0}],"links":[],"laterals":[]}', /supply\.kind/],
+    ['a number that is not one', '{"supply":{"node":"s","kind":"constant","pressureKpa":"x"},"nodes":[{"id":"s","elevationM":0}],"links":[],"laterals":[]}', /supply\.pressureKpa: must be a number/],
+    ['a pump that rises', '{"supply":{"node":"s","kind":"pump","points":[{"flowLph":0,"pressureKpa":10},{"flowLph":9,"pressureKpa":20}]},"nodes":[{"id":"s","elevationM":0}],"links":[],"laterals":[]}', /supply\.points\[1\]\.pressureKpa/],
+  ])('%s ends with 2 and says where', (name, content, why) => {
+    const { status, stderr } = furrow('network', file(`${name}.json`, content));
+    expect(status).toBe(2);
+    expect(stderr).toMatch(why);
+  });
+
+  test('check: 0 for the demo that works, 1 for the one with faults, 2 for what is no plan', () => {
+    const fine = furrow('check', join(root, 'demo/wren-bottom.json'));
+    expect(fine.status).toBe(0);
+    expect(fine.stdout).toMatch(/Runs, with \d+ % to spare/);
+    expect(fine.stdout).toMatch(/gpm/);
+    const faulty = furrow('check', join(root, 'demo/otter-strip.json'), '--json');
+    expect(faulty.status).toBe(1);
+    const report = JSON.parse(faulty.stdout);
+    expect(report.findings.map((f: { code: string }) => f.code).sort()).toEqual(['burst-at-rest', 'main-eats', 'run-too-long']);
+    const foreign = furrow('check', join(cases, 'run-flat.json'));
+    expect(foreign.status).toBe(2);
+    expect(foreign.stderr).toMatch(/not an Idle Furrow plan/);
+    expect(furrow('check', join(folder, 'gone.json'))).toMatchObject({ status: 2 });
+  });
+
+  test('words it does not know end with 2', () => {
+    expect(furrow('dance').status).toBe(2);
+  });
+});

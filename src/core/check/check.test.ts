@@ -1,0 +1,96 @@
+import { createPlanSolver } from '../network';
+import { blankPlan, fillIn, type Plan } from '../plan';
+import { METRIC, US } from '../units';
+import { workingOf, type WorkingName } from '../working';
+import { describe as inWords, findAll, verdict } from './index';
+
+/** A sound small plan; each test plants one fault in it. */
+const sound: Plan = {
+  ...blankPlan('metric'),
+  sources: [{ id: 's', kind: 'tap', bucketL: 20, triesS: [10], shutKpa: 350, xM: -5, yM: -3 }],
+  blocks: [{ id: 'b', beds: { count: 8, lengthM: 40, runsPerBed: 2 }, header: { pipe: 'pe-1-1/4' }, main: { pipe: 'pe-1-1/4' }, regulator: { part: 'mid' } }],
+};
+const block = (more: Partial<Plan['blocks'][number]>): Plan => ({ ...sound, blocks: [{ ...sound.blocks[0], ...more }] });
+const find = (plan: Plan) => {
+  const full = fillIn(plan);
+  const results = createPlanSolver().solve(full);
+  return { full, results, findings: findAll(full, results) };
+};
+const codes = (plan: Plan): string[] => find(plan).findings.map((f) => f.code);
+
+describe('findings', () => {
+  test('a sound plan has none, and runs with something to spare', () => {
+    const { results, findings } = find(sound);
+    expect(findings).toEqual([]);
+    expect(verdict(results, findings, METRIC).headline).toMatch(/^Runs, with \d+ % to spare$/);
+  });
+
+  test.each<[string, Plan, string[]]>([
+    ['a slow tap', { ...sound, sources: [{ ...sound.sources[0], triesS: [40] } as Plan['sources'][number]] }, ['flow-short']],
+    ['no regulator', block({ regulator: { part: 'none' } }), ['burst-at-rest', 'emitter-over']],
+    ['a set pressure over the wall', block({ regulator: { part: 'mid', setKpa: 103 } }), ['burst-at-rest', 'emitter-over']],
+    ['runs far too long', block({ beds: { count: 2, lengthM: 230, runsPerBed: 1 } }), ['run-too-long']],
+    ['a thin header', block({ header: { pipe: 'pe-20' } }), ['header-small']],
+    ['a thin hose for a main', block({ main: { pipe: 'hose-1/2' } }), ['main-eats']],
+    ['steep ground across', block({ ground: { slopeAcross: 0.3 } }), ['block-uneven']],
+  ])('%s', (_, plan, planted) => {
+    const found = codes(plan);
+    for (const code of planted) expect(found).toContain(code);
+  });
+
+  test('the planted fault alone is found where it has no further effect', () => {
+    expect(codes(block({ beds: { count: 2, lengthM: 150, runsPerBed: 1 }, tape: { spacingM: 0.2 } }))).toEqual(expect.arrayContaining(['run-too-long']));
+    expect(codes(block({ regulator: { part: 'mid', setKpa: 83 } }))).toEqual([]);
+  });
+
+  test('a starved regulator is told with what reaches it', () => {
+    const plan = block({ main: { pipe: 'hose-1/2', extraM: 30 } });
+    const starved = find(plan).findings.find((f) => f.code === 'regulator-starved');
+    expect(starved?.measured).toBeLessThan(69);
+    expect(starved?.limit).toBe(69);
+  });
+
+  test('uphill past the pressure the beds fall dry, and the verdict says how many', () => {
+    const { results, findings } = find(block({ ground: { slopeAlong: 0.25 } }));
+    expect(findings.map((f) => f.code)).toContain('emitter-under');
+    expect(verdict(results, findings, METRIC)).toMatchObject({ tone: 'stop', headline: '8 beds fall dry' });
+  });
+
+  test('gravest first', () => {
+    const grades = find(block({ main: { pipe: 'hose-1/2', extraM: 60 }, regulator: { part: 'none' }, header: { pipe: 'pe-16' } })).findings.map((f) => f.grade);
+    expect([...grades].sort((a, b) => ['stop', 'mend'].indexOf(a) - ['stop', 'mend'].indexOf(b))).toEqual(grades);
+  });
+
+  test('words carry what, where, how much and why in the units chosen', () => {
+    const { full, findings } = find({ ...sound, sources: [{ ...sound.sources[0], name: 'yard tap', triesS: [40] } as Plan['sources'][number]] });
+    const short = findings.find((f) => f.code === 'flow-short')!;
+    const us = inWords(short, full, US);
+    expect(us.title).toMatch(/^The source is [\d.]+\sgpm short$/);
+    expect(us.where).toBe('yard tap');
+    expect(us.howMuch).toMatch(/psi/);
+    expect(inWords(short, full, METRIC).howMuch).toMatch(/kPa/);
+    expect(us.tries.length).toBeGreaterThan(1);
+  });
+});
+
+describe('workings', () => {
+  const { full, results } = find(sound);
+  const of = (name: WorkingName) => workingOf(name, full, results, results.weakest)!;
+  const value = (name: WorkingName, symbol: string) => of(name).terms.find((t) => t.symbol === symbol)!.value;
+
+  test('their terms, put into their formula, give their result', () => {
+    expect(of('bucket').result.value).toBeCloseTo((value('bucket', 'V') / value('bucket', 't')) * 3600, 9);
+    const a = of('available');
+    const [share, q, shut, flowing, p] = a.terms.map((t) => t.value);
+    expect(a.result.value).toBeCloseTo(share * q * Math.sqrt((shut - p) / (shut - flowing)), 3);
+    const asked = of('asked');
+    const sum = asked.terms.filter((t) => t.symbol !== 'Q').reduce((s, t) => s + t.value, 0);
+    expect(asked.result.value).toBeCloseTo(sum, 6);
+    const eu = of('uniformity');
+    expect(eu.result.value).toBeCloseTo((1 - 1.27 * value('uniformity', 'CV')) * (value('uniformity', 'q_min') / value('uniformity', 'q_mean')), 9);
+    expect(of('bed').result.value).toBeCloseTo(value('bed', 'n') * value('bed', 'q'), 6);
+    const end = of('end');
+    expect(end.result.value).toBeCloseTo(value('end', 'p_in') - end.terms.at(-1)!.value - value('end', 'z') * 9.80665, 6);
+    expect(of('header').result.value).toBeGreaterThan(0);
+  });
+});
