@@ -29,8 +29,10 @@ export interface Run {
   perGroup: number;
   pieceM: number;
   firstM: number;
-  /** Rise of each piece in kPa, from the inlet on. */
-  riseKpa: Float64Array;
+  /** Rise of each piece in kPa, from the inlet on; none on an even slope, where `evenRiseKpa` and `firstRiseKpa` say all. */
+  riseKpa: Float64Array | undefined;
+  firstRiseKpa: number;
+  evenRiseKpa: number;
   /** Rise of the last emitter above the inlet, kPa. */
   endRiseKpa: number;
   /** Greatest height of the inlet and end above the lowest emitter, used to find where all is dry, kPa. */
@@ -82,14 +84,25 @@ export function prepareRun(spec: RunSpec, medium: Medium, groups = Infinity): Ru
   const first = spec.firstEmitterM ?? e.spacingM;
   const barb = e.barbLengthM ?? 0;
   const lead = ((perGroup - 1) / 2) * e.spacingM;
-  const riseKpa = new Float64Array(n);
-  let before = 0;
-  let lowest = n > 0 ? Infinity : 0;
-  for (let i = 0; i < n; i++) {
-    const z = riseAt(spec, first + lead + i * perGroup * e.spacingM) * KPA_PER_M;
-    riseKpa[i] = z - before;
-    before = z;
-    if (z < lowest) lowest = z;
+  const firstZ = first + lead;
+  const stepZ = perGroup * e.spacingM;
+  let riseKpa: Float64Array | undefined;
+  let firstRiseKpa = (spec.slope ?? 0) * firstZ * KPA_PER_M;
+  const evenRiseKpa = (spec.slope ?? 0) * stepZ * KPA_PER_M;
+  let endRiseKpa = n > 0 ? firstRiseKpa + (n - 1) * evenRiseKpa : 0;
+  let lowest = n > 0 ? Math.min(firstRiseKpa, endRiseKpa) : 0;
+  if (spec.profile && spec.profile.length > 0 && n > 0) {
+    riseKpa = new Float64Array(n);
+    let before = 0;
+    lowest = Infinity;
+    for (let i = 0; i < n; i++) {
+      const z = riseAt(spec, firstZ + i * stepZ) * KPA_PER_M;
+      riseKpa[i] = z - before;
+      before = z;
+      if (z < lowest) lowest = z;
+    }
+    firstRiseKpa = riseKpa[0];
+    endRiseKpa = before;
   }
   const compensating = e.kind === 'compensating';
   const exponent = compensating ? ORIFICE_EXPONENT : (e.exponent ?? ORIFICE_EXPONENT);
@@ -101,7 +114,9 @@ export function prepareRun(spec: RunSpec, medium: Medium, groups = Infinity): Ru
     pieceM: perGroup * (e.spacingM + barb),
     firstM: first + barb + ((perGroup - 1) / 2) * (e.spacingM + barb),
     riseKpa,
-    endRiseKpa: before,
+    firstRiseKpa,
+    evenRiseKpa,
+    endRiseKpa,
     lowestRiseKpa: lowest,
     friction: friction(spec.diameterMm, spec.hazenWilliamsC ?? SMOOTH_PLASTIC_C, medium),
     inletKpaPerLph2: fittingKpaPerLph2(spec.inletK ?? 0, spec.diameterMm),
@@ -184,7 +199,7 @@ export function march(
   pressures?: Float64Array,
   flows?: Float64Array,
 ): March {
-  const { n, law, k, exponent, minKpa, ratedLph, pieceM, firstM, riseKpa } = run;
+  const { n, law, k, exponent, minKpa, ratedLph, pieceM, firstM, riseKpa, firstRiseKpa, evenRiseKpa } = run;
   const f = run.friction;
   const { hazen, laminar, a, b, blasius, q1, q2, q3 } = f;
   let p = startKpa;
@@ -256,7 +271,7 @@ export function march(
       loss = perLph * q;
       slope = 1.75 * perLph;
     }
-    p += length * loss + riseKpa[i];
+    p += length * loss + (riseKpa ? riseKpa[i] : i > 0 ? evenRiseKpa : firstRiseKpa);
     dp += length * slope * dq;
   }
   out.inletKpa = p + run.inletKpaPerLph2 * q * q;

@@ -29,15 +29,15 @@ interface Anchor {
 /** Groups that stand for a long run while the network is found roughly. */
 const ROUGH_GROUPS = 48;
 /** Groups in the very first guess. */
-const GUESS_GROUPS = 16;
+const GUESS_GROUPS = 12;
 /** Marches in the very first guess. */
-const GUESS_POINTS = 16;
+const GUESS_POINTS = 10;
 
 /**
  * Relative distance from an anchor at which its tangent is as good as a march. A square-root flow's tangent errs by
- * (δ/p)²/8, so 3·10⁻⁴ keeps the flow to 10⁻⁸.
+ * (δ/p)²/8, so a thousandth keeps the flow to about 10⁻⁷.
  */
-const TANGENT_TRUST = 3e-4;
+const TANGENT_TRUST = 1e-3;
 /** The same where an emitter stands at a bend of its law (dry, or starting to compensate), kPa. */
 const BEND_TRUST_KPA = 1e-9;
 /** Inlet pressure over what the lowest emitter's height takes that counts as none, kPa. */

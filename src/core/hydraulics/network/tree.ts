@@ -19,16 +19,21 @@ export interface Link {
 /**
  * A network's shape as flat arrays. Node 0 is the supply's; every other node comes after its parent.
  */
-export interface Tree {
-  medium: Medium;
+export interface Tree extends Shape {
   curve: SupplyCurve;
-  /** Node ids, and their places in the spec by order. */
+  /** Node of each lateral, in the spec's order. */
+  lateralNode: Int32Array;
+}
+
+/** Of a tree, what its nodes and links alone settle. */
+export interface Shape {
+  medium: Medium;
+  /** Node ids in order, and the place of each. */
   ids: string[];
+  place: Map<string, number>;
   parent: Int32Array;
   /** The link from the parent; none for node 0. */
   link: (Link | undefined)[];
-  /** Node of each lateral, in the spec's order. */
-  lateralNode: Int32Array;
 }
 
 /** Loss in kPa of a link at a flow, its rise left out. */
@@ -45,9 +50,33 @@ export function linkLossSlope(link: Link, q: number): number {
 
 /**
  * Orders a network from its supply on.
+ * @param before a network ordered before, and its tree: its shape serves again while nodes and links are the very same
  * @throws NetworkError with the field's path when it is not a tree that hangs together
  */
-export function buildTree(network: NetworkSpec): Tree {
+export function buildTree(network: NetworkSpec, before?: { network: NetworkSpec; tree: Tree }): Tree {
+  const shape =
+    before &&
+    before.network.nodes === network.nodes &&
+    before.network.links === network.links &&
+    before.network.supply.node === network.supply.node &&
+    before.network.waterC === network.waterC &&
+    before.network.friction === network.friction
+      ? before.tree
+      : buildShape(network);
+  const supplyNode = network.nodes.find((n) => n.id === network.supply.node)!;
+  const lateralIds = new Set<string>();
+  const lateralNode = Int32Array.from(network.laterals, (lateral, i) => {
+    const at = shape.place.get(lateral.node);
+    if (at === undefined) throw new NetworkError(`laterals[${i}].node`, `there is no node “${lateral.node}”`);
+    if (lateralIds.has(lateral.id)) throw new NetworkError(`laterals[${i}].id`, `there are two runs “${lateral.id}”`);
+    lateralIds.add(lateral.id);
+    return at;
+  });
+  const { medium, ids, place, parent, link } = shape;
+  return { medium, ids, place, parent, link, lateralNode, curve: supplyCurve(network.supply, supplyNode.elevationM) };
+}
+
+function buildShape(network: NetworkSpec): Shape {
   const medium: Medium = {
     waterC: network.waterC ?? DEFAULT_WATER_C,
     friction: network.friction ?? 'darcy-weisbach',
@@ -96,21 +125,7 @@ export function buildTree(network: NetworkSpec): Tree {
     const why = fedBy.has(node.id) ? 'is in a loop that the supply does not reach' : 'is not fed by any link';
     throw new NetworkError(`nodes[${i}]`, `node “${node.id}” ${why}`);
   });
-  const lateralIds = new Set<string>();
-  const lateralNode = Int32Array.from(network.laterals, (lateral, i) => {
-    known(lateral.node, `laterals[${i}].node`);
-    if (lateralIds.has(lateral.id)) throw new NetworkError(`laterals[${i}].id`, `there are two runs “${lateral.id}”`);
-    lateralIds.add(lateral.id);
-    return place.get(lateral.node)!;
-  });
-  return {
-    medium,
-    curve: supplyCurve(network.supply, elevation.get(network.supply.node)!),
-    ids,
-    parent: Int32Array.from(parent),
-    link: links,
-    lateralNode,
-  };
+  return { medium, ids, place, parent: Int32Array.from(parent), link: links };
 }
 
 /**

@@ -1,0 +1,100 @@
+import { prepareRun, type Run } from '../src/core/hydraulics/run';
+import { createNetworkSolver, type LateralSpec, type LinkSpec, type NetworkSpec, type NodeSpec } from '../src/core/hydraulics/network';
+
+/**
+ * Solver times as multiples of a floor measured in the same run: one exact march from far end to inlet over the same
+ * emitters with the same formulas, as a tight loop that allocates nothing.
+ */
+
+/** The floor: pressures and flows only, no slopes, square-root emitters under Darcy–Weisbach. */
+function bareMarch(run: Run, endKpa: number): number {
+  const { n, k, pieceM, firstM, firstRiseKpa, evenRiseKpa } = run;
+  const { laminar, a, b, blasius, q1, q2, q3, wk } = run.friction;
+  let p = endKpa;
+  let q = 0;
+  for (let i = n - 1; i >= 0; i--) {
+    if (p > 0) q += k * Math.sqrt(p);
+    let loss: number;
+    if (q <= q1) loss = laminar * q;
+    else if (q < q2) loss = (a + b * q) * q * q;
+    else if (q < q3) loss = (blasius * q * q) / Math.sqrt(Math.sqrt(q));
+    else loss = wk * Math.pow(q, 1.828);
+    p += i > 0 ? pieceM * loss + evenRiseKpa : firstM * loss + firstRiseKpa;
+  }
+  return p + run.inletKpaPerLph2 * q * q;
+}
+
+/** Blocks of runs along headers, each behind a regulator on a main from one pump. */
+function farm(runs: number, emittersPerRun: number, perHeader: number, unlike: boolean): NetworkSpec {
+  const nodes: NodeSpec[] = [{ id: 's', elevationM: 0 }];
+  const links: LinkSpec[] = [];
+  const laterals: LateralSpec[] = [];
+  const flowLph = runs * emittersPerRun * 1.1;
+  for (let h = 0; h * perHeader < runs; h++) {
+    nodes.push({ id: `m${h}`, elevationM: 0.2 }, { id: `h${h}`, elevationM: 0.2 });
+    links.push({ kind: 'pipe', from: h ? `m${h - 1}` : 's', to: `m${h}`, lengthM: 30, diameterMm: 300, minorK: 1 });
+    links.push({ kind: 'regulator', from: `m${h}`, to: `h${h}`, setKpa: 83, lossKpa: 20, atLph: perHeader * emittersPerRun * 2 });
+    for (let i = 0; i < perHeader && h * perHeader + i < runs; i++) {
+      const id = `h${h}-${i}`;
+      nodes.push({ id, elevationM: 0.2 + 0.01 * i });
+      links.push({ kind: 'pipe', from: i ? `h${h}-${i - 1}` : `h${h}`, to: id, lengthM: 0.9, diameterMm: 79.2 });
+      const n = h * perHeader + i;
+      laterals.push({
+        id: `r${n}`,
+        node: id,
+        lengthM: emittersPerRun * 0.2,
+        diameterMm: 22.2,
+        slope: unlike ? 0.004 * Math.sin(n) : 0.002,
+        inletK: 1.5,
+        emitter: { spacingM: unlike ? 0.2 - 1e-6 * (n % 97) : 0.2, flowLph: 0.5, atKpa: 55 },
+      });
+    }
+  }
+  return {
+    supply: { node: 's', kind: 'pump', points: [{ flowLph: 0, pressureKpa: 400 }, { flowLph, pressureKpa: 320 }, { flowLph: 2 * flowLph, pressureKpa: 60 }] },
+    nodes,
+    links,
+    laterals,
+  };
+}
+
+const median = (times: number[]): number => times.sort((x, y) => x - y)[times.length >> 1];
+function timed(repeat: number, work: () => void): number {
+  const times: number[] = [];
+  for (let i = 0; i < repeat; i++) {
+    const t = performance.now();
+    work();
+    times.push(performance.now() - t);
+  }
+  return median(times);
+}
+
+let sink = 0;
+function measure(name: string, network: NetworkSpec, aims: { cold?: number; change?: number }): void {
+  const runs = network.laterals.map((l) => prepareRun(l, { waterC: 20, friction: 'darcy-weisbach' }));
+  const emitters = runs.reduce((n, r) => n + r.n, 0);
+  const floorMs = timed(15, () => runs.forEach((r) => (sink += bareMarch(r, 45))));
+  // Preparation (geometry into arrays) belongs to a cold solve and is part of its time.
+  createNetworkSolver().solve(network);
+  const coldMs = timed(7, () => (sink += createNetworkSolver().solve(network).supply.flowLph));
+  const solver = createNetworkSolver();
+  solver.solve(network);
+  let turn = 0;
+  const changeMs = timed(9, () => {
+    turn++;
+    const laterals = network.laterals.map((l, i) => (i === 7 ? { ...l, lengthM: l.lengthM * (1 - 0.002 * turn) } : l));
+    sink += solver.solve({ ...network, laterals }).supply.flowLph;
+  });
+  const cold = coldMs / floorMs;
+  const change = changeMs / floorMs;
+  const aim = (value: number, at?: number): string => (at === undefined ? '' : ` (aim ≤ ${at}: ${value <= at ? 'met' : 'MISSED'})`);
+  process.stdout.write(
+    `${name}: ${emitters.toLocaleString('en-US')} emitters, floor ${floorMs.toFixed(2)} ms\n` +
+      `  cold              ${cold.toFixed(2)} floors${aim(cold, aims.cold)}\n` +
+      `  one bed changed   ${change.toFixed(3)} floors${aim(change, aims.change)}\n`,
+  );
+}
+
+measure('30 like beds', farm(30, 300, 30, false), {});
+measure('500 unlike runs', farm(500, 1000, 25, true), { cold: 8, change: 0.3 });
+if (!Number.isFinite(sink)) process.exit(1);
