@@ -19,13 +19,16 @@ function firstLoad(): Plugin {
         seen.add(name);
         chunk.imports.forEach(visit);
       };
-      for (const [name, chunk] of Object.entries(bundle)) if (chunk.type === 'chunk' && chunk.isEntry) visit(name);
+      for (const [name, chunk] of Object.entries(bundle))
+        if (chunk.type === 'chunk' && chunk.isEntry) visit(name);
       let bytes = 0;
       for (const name of seen) {
         const chunk = bundle[name];
         if (chunk.type === 'chunk') bytes += gzipSync(chunk.code).length;
       }
-      this.info(`first load: ${(bytes / 1000).toFixed(0)} kB of gzipped script in ${seen.size} files (budget ${SCRIPT_BUDGET / 1000} kB)`);
+      this.info(
+        `first load: ${(bytes / 1000).toFixed(0)} kB of gzipped script in ${seen.size} files (budget ${SCRIPT_BUDGET / 1000} kB)`,
+      );
       if (bytes > SCRIPT_BUDGET) this.error('the start page loads more script than its budget');
     },
   };

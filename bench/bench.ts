@@ -1,5 +1,11 @@
 import { prepareRun, type Run } from '../src/core/hydraulics/run';
-import { createNetworkSolver, type LateralSpec, type LinkSpec, type NetworkSpec, type NodeSpec } from '../src/core/hydraulics/network';
+import {
+  createNetworkSolver,
+  type LateralSpec,
+  type LinkSpec,
+  type NetworkSpec,
+  type NodeSpec,
+} from '../src/core/hydraulics/network';
 
 /**
  * Solver times as multiples of a floor measured in the same run: one exact march from far end to inlet over the same
@@ -32,12 +38,32 @@ function farm(runs: number, emittersPerRun: number, perHeader: number, unlike: b
   const flowLph = runs * emittersPerRun * 1.1;
   for (let h = 0; h * perHeader < runs; h++) {
     nodes.push({ id: `m${h}`, elevationM: 0.2 }, { id: `h${h}`, elevationM: 0.2 });
-    links.push({ kind: 'pipe', from: h ? `m${h - 1}` : 's', to: `m${h}`, lengthM: 30, diameterMm: 300, minorK: 1 });
-    links.push({ kind: 'regulator', from: `m${h}`, to: `h${h}`, setKpa: 83, lossKpa: 20, atLph: perHeader * emittersPerRun * 2 });
+    links.push({
+      kind: 'pipe',
+      from: h ? `m${h - 1}` : 's',
+      to: `m${h}`,
+      lengthM: 30,
+      diameterMm: 300,
+      minorK: 1,
+    });
+    links.push({
+      kind: 'regulator',
+      from: `m${h}`,
+      to: `h${h}`,
+      setKpa: 83,
+      lossKpa: 20,
+      atLph: perHeader * emittersPerRun * 2,
+    });
     for (let i = 0; i < perHeader && h * perHeader + i < runs; i++) {
       const id = `h${h}-${i}`;
       nodes.push({ id, elevationM: 0.2 + 0.01 * i });
-      links.push({ kind: 'pipe', from: i ? `h${h}-${i - 1}` : `h${h}`, to: id, lengthM: 0.9, diameterMm: 79.2 });
+      links.push({
+        kind: 'pipe',
+        from: i ? `h${h}-${i - 1}` : `h${h}`,
+        to: id,
+        lengthM: 0.9,
+        diameterMm: 79.2,
+      });
       const n = h * perHeader + i;
       laterals.push({
         id: `r${n}`,
@@ -51,7 +77,15 @@ function farm(runs: number, emittersPerRun: number, perHeader: number, unlike: b
     }
   }
   return {
-    supply: { node: 's', kind: 'pump', points: [{ flowLph: 0, pressureKpa: 400 }, { flowLph, pressureKpa: 320 }, { flowLph: 2 * flowLph, pressureKpa: 60 }] },
+    supply: {
+      node: 's',
+      kind: 'pump',
+      points: [
+        { flowLph: 0, pressureKpa: 400 },
+        { flowLph, pressureKpa: 320 },
+        { flowLph: 2 * flowLph, pressureKpa: 60 },
+      ],
+    },
     nodes,
     links,
     laterals,
@@ -82,12 +116,15 @@ function measure(name: string, network: NetworkSpec, aims: { cold?: number; chan
   let turn = 0;
   const changeMs = timed(9, () => {
     turn++;
-    const laterals = network.laterals.map((l, i) => (i === 7 ? { ...l, lengthM: l.lengthM * (1 - 0.002 * turn) } : l));
+    const laterals = network.laterals.map((l, i) =>
+      i === 7 ? { ...l, lengthM: l.lengthM * (1 - 0.002 * turn) } : l,
+    );
     sink += solver.solve({ ...network, laterals }).supply.flowLph;
   });
   const cold = coldMs / floorMs;
   const change = changeMs / floorMs;
-  const aim = (value: number, at?: number): string => (at === undefined ? '' : ` (aim ≤ ${at}: ${value <= at ? 'met' : 'MISSED'})`);
+  const aim = (value: number, at?: number): string =>
+    at === undefined ? '' : ` (aim ≤ ${at}: ${value <= at ? 'met' : 'MISSED'})`;
   process.stdout.write(
     `${name}: ${emitters.toLocaleString('en-US')} emitters, floor ${floorMs.toFixed(2)} ms\n` +
       `  cold              ${cold.toFixed(2)} floors${aim(cold, aims.cold)}\n` +

@@ -25,11 +25,23 @@ export async function start(size = { width: 1280, height: 800 }): Promise<Bench>
   const downloads = mkdtempSync(join(tmpdir(), 'furrow-files-'));
   const options = new chrome.Options();
   options.addArguments(
-    '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-    '--disable-component-update', '--disable-sync', '--hide-scrollbars', '--force-prefers-reduced-motion',
-    `--user-data-dir=${profile}`, `--window-size=${size.width},${size.height}`,
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--hide-scrollbars',
+    '--force-prefers-reduced-motion',
+    `--user-data-dir=${profile}`,
+    `--window-size=${size.width},${size.height}`,
   );
-  options.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
+  options.setUserPreferences({
+    'download.default_directory': downloads,
+    'download.prompt_for_download': false,
+  });
   options.setBinaryPath(process.env.CHROMIUM ?? '/usr/bin/chromium');
   const driver = await new Builder()
     .forBrowser('chrome')
@@ -50,11 +62,18 @@ export async function start(size = { width: 1280, height: 800 }): Promise<Bench>
 }
 
 /** Makes the page itself that large, whatever the window's frame. */
-export async function viewport(driver: WebDriver, { width, height }: { width: number; height: number }): Promise<void> {
-  await (driver as unknown as { sendDevToolsCommand(c: string, p: object): Promise<void> }).sendDevToolsCommand(
-    'Emulation.setDeviceMetricsOverride',
-    { width, height, deviceScaleFactor: 1, mobile: false },
-  );
+export async function viewport(
+  driver: WebDriver,
+  { width, height }: { width: number; height: number },
+): Promise<void> {
+  await (
+    driver as unknown as { sendDevToolsCommand(c: string, p: object): Promise<void> }
+  ).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile: false,
+  });
 }
 
 const quote = (text: string): string => (text.includes("'") ? `"${text}"` : `'${text}'`);
@@ -65,7 +84,8 @@ export const named = (text: string): By =>
     `//*[(self::button or self::a or self::input or self::select or @role) and (normalize-space(.)=${quote(text)} or @aria-label=${quote(text)} or @aria-label=${quote(`${text} (default)`)})]`,
   );
 
-export const containing = (text: string): By => By.xpath(`//*[contains(normalize-space(text()), ${quote(text)})]`);
+export const containing = (text: string): By =>
+  By.xpath(`//*[contains(normalize-space(text()), ${quote(text)})]`);
 
 export async function find(driver: WebDriver, by: By): Promise<WebElement> {
   const element = await driver.wait(until.elementLocated(by), WAIT_MS, `not there: ${by.toString()}`);
@@ -93,20 +113,22 @@ export async function press(driver: WebDriver, name: string): Promise<void> {
 /** Waits until a text of the page matches, and gives it back. */
 export async function reads(driver: WebDriver, css: string, wanted: RegExp): Promise<string> {
   let last = '';
-  await driver.wait(
-    async () => {
-      try {
-        last = await driver.findElement(By.css(css)).getText();
-      } catch {
-        return false;
-      }
-      return wanted.test(last);
-    },
-    WAIT_MS,
-    `${css} does not read ${wanted}`,
-  ).catch((error: Error) => {
-    throw new Error(`${error.message}; it reads “${last}”`);
-  });
+  await driver
+    .wait(
+      async () => {
+        try {
+          last = await driver.findElement(By.css(css)).getText();
+        } catch {
+          return false;
+        }
+        return wanted.test(last);
+      },
+      WAIT_MS,
+      `${css} does not read ${wanted}`,
+    )
+    .catch((error: Error) => {
+      throw new Error(`${error.message}; it reads “${last}”`);
+    });
   return last;
 }
 
@@ -116,7 +138,10 @@ export const VERDICT = '[aria-label="Verdict"]';
 export async function fill(driver: WebDriver, label: string, value: string): Promise<WebElement> {
   const field = await find(driver, named(label));
   await field.click();
-  await driver.wait(async () => (await driver.switchTo().activeElement().getId()) === (await field.getId()), WAIT_MS);
+  await driver.wait(
+    async () => (await driver.switchTo().activeElement().getId()) === (await field.getId()),
+    WAIT_MS,
+  );
   await driver.executeScript('arguments[0].select()', field);
   await field.sendKeys(value);
   return field;

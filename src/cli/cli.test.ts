@@ -5,7 +5,11 @@ import { join } from 'node:path';
 
 const root = join(__dirname, '../..');
 const furrow = (...words: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'src/cli/furrow.ts'), ...words], { encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'src/cli/furrow.ts'), ...words],
+    { encoding: 'utf8' },
+  );
   return { status, stdout, stderr };
 };
 const cases = join(root, 'src/core/hydraulics/network/cases');
@@ -24,14 +28,35 @@ describe('furrow', () => {
     expect(status).toBe(0);
     const result = JSON.parse(stdout);
     expect(result.supply.flowLph).toBeCloseTo(573.869, 2);
-    expect(Object.keys(result.laterals.run).sort()).toEqual(['emitters', 'endKpa', 'flowLph', 'inletKpa', 'maxKpa', 'maxLph', 'minKpa', 'minLph']);
+    expect(Object.keys(result.laterals.run).sort()).toEqual([
+      'emitters',
+      'endKpa',
+      'flowLph',
+      'inletKpa',
+      'maxKpa',
+      'maxLph',
+      'minKpa',
+      'minLph',
+    ]);
   });
 
   test.each<[string, string, RegExp]>([
     ['not JSON', '{', /is not JSON/],
-    ['an unknown kind', '{"supply":{"node":"s","kind":"spring"},"nodes":[{"id":"s","elevationM":0}],"links":[],"laterals":[]}', /supply\.kind/],
-    ['a number that is not one', '{"supply":{"node":"s","kind":"constant","pressureKpa":"x"},"nodes":[{"id":"s","elevationM":0}],"links":[],"laterals":[]}', /supply\.pressureKpa: must be a number/],
-    ['a pump that rises', '{"supply":{"node":"s","kind":"pump","points":[{"flowLph":0,"pressureKpa":10},{"flowLph":9,"pressureKpa":20}]},"nodes":[{"id":"s","elevationM":0}],"links":[],"laterals":[]}', /supply\.points\[1\]\.pressureKpa/],
+    [
+      'an unknown kind',
+      '{"supply":{"node":"s","kind":"spring"},"nodes":[{"id":"s","elevationM":0}],"links":[],"laterals":[]}',
+      /supply\.kind/,
+    ],
+    [
+      'a number that is not one',
+      '{"supply":{"node":"s","kind":"constant","pressureKpa":"x"},"nodes":[{"id":"s","elevationM":0}],"links":[],"laterals":[]}',
+      /supply\.pressureKpa: must be a number/,
+    ],
+    [
+      'a pump that rises',
+      '{"supply":{"node":"s","kind":"pump","points":[{"flowLph":0,"pressureKpa":10},{"flowLph":9,"pressureKpa":20}]},"nodes":[{"id":"s","elevationM":0}],"links":[],"laterals":[]}',
+      /supply\.points\[1\]\.pressureKpa/,
+    ],
   ])('%s ends with 2 and says where', (name, content, why) => {
     const { status, stderr } = furrow('network', file(`${name}.json`, content));
     expect(status).toBe(2);
@@ -46,7 +71,11 @@ describe('furrow', () => {
     const faulty = furrow('check', join(root, 'demo/otter-strip.json'), '--json');
     expect(faulty.status).toBe(1);
     const report = JSON.parse(faulty.stdout);
-    expect(report.findings.map((f: { code: string }) => f.code).sort()).toEqual(['burst-at-rest', 'main-eats', 'run-too-long']);
+    expect(report.findings.map((f: { code: string }) => f.code).sort()).toEqual([
+      'burst-at-rest',
+      'main-eats',
+      'run-too-long',
+    ]);
     const foreign = furrow('check', join(cases, 'run-flat.json'));
     expect(foreign.status).toBe(2);
     expect(foreign.stderr).toMatch(/not an Idle Furrow plan/);

@@ -14,7 +14,10 @@ function readFile(path: string): string {
   try {
     return readFileSync(path, 'utf8');
   } catch (error) {
-    throw new NetworkError(path, `cannot be read (${(error as NodeJS.ErrnoException).code ?? (error as Error).message})`);
+    throw new NetworkError(
+      path,
+      `cannot be read (${(error as NodeJS.ErrnoException).code ?? (error as Error).message})`,
+    );
   }
 }
 

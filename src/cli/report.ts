@@ -7,7 +7,12 @@ const COLUMN = 34;
 const row = (label: string, value: string): string => `  ${label.padEnd(COLUMN)}${value}\n`;
 
 /** A plan's check as plain text. */
-export function report(plan: FullPlan, results: PlanResults, findings: readonly Finding[], choice: UnitChoice): string {
+export function report(
+  plan: FullPlan,
+  results: PlanResults,
+  findings: readonly Finding[],
+  choice: UnitChoice,
+): string {
   const show = (value: number, kind: Parameters<typeof format>[1]): string => format(value, kind, choice);
   const told = verdict(results, findings, choice);
   const { demand } = results;

@@ -33,7 +33,10 @@ export function createApp(webRoot: string): Express {
     }),
   );
   const inAYear = '365d';
-  app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: inAYear, fallthrough: false }));
+  app.use(
+    '/assets',
+    express.static(join(webRoot, 'assets'), { immutable: true, maxAge: inAYear, fallthrough: false }),
+  );
   app.use(express.static(webRoot, { index: false }));
   app.use((request, response, next) => {
     if (request.method !== 'GET' || !request.accepts('html')) return next();

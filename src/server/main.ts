@@ -17,4 +17,5 @@ const server = createApp(webRoot).listen(port, '127.0.0.1', (error?: Error) => {
   }
   process.stdout.write(`Idle Furrow is at http://localhost:${port}/\n`);
 });
-for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => server.close(() => process.exit(0)));
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.on(signal, () => server.close(() => process.exit(0)));

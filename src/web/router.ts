@@ -10,7 +10,12 @@ export const router = createRouter({
       path: '/plan',
       component: () => import('./shell/PlanShell.vue'),
       redirect: { name: STAGES[0].id },
-      children: STAGES.map((stage) => ({ path: stage.id, name: stage.id, component: stage.panel, meta: { title: stage.name } })),
+      children: STAGES.map((stage) => ({
+        path: stage.id,
+        name: stage.id,
+        component: stage.panel,
+        meta: { title: stage.name },
+      })),
     },
     { path: '/:rest(.*)*', redirect: '/' },
   ],

@@ -24,7 +24,10 @@ function shade(plan: FullPlan, results: PlanResults): Float32Array[] {
   const points = results.runs.length > CROWDED_RUNS ? CROWDED_POINTS : SHADE_POINTS;
   return results.runs.map((_, i) => {
     const { kpa } = emittersOf(plan, results, i);
-    return Float32Array.from({ length: kpa.length > 0 ? points : 0 }, (_v, j) => kpa[Math.round((j / (points - 1)) * (kpa.length - 1))]);
+    return Float32Array.from(
+      { length: kpa.length > 0 ? points : 0 },
+      (_v, j) => kpa[Math.round((j / (points - 1)) * (kpa.length - 1))],
+    );
   });
 }
 
@@ -40,7 +43,11 @@ const api = {
     };
   },
   /** Pressures and places of every emitter of some runs, for close views. */
-  emitters(plan: FullPlan, results: PlanResults, runIndices: number[]): { distanceM: Float64Array; kpa: Float64Array }[] {
+  emitters(
+    plan: FullPlan,
+    results: PlanResults,
+    runIndices: number[],
+  ): { distanceM: Float64Array; kpa: Float64Array }[] {
     return runIndices.map((i) => emittersOf(plan, results, i));
   },
 };

@@ -8,9 +8,20 @@ import { describe as inWords, findAll, verdict } from './index';
 const sound: Plan = {
   ...blankPlan('metric'),
   sources: [{ id: 's', kind: 'tap', bucketL: 20, triesS: [10], shutKpa: 350, xM: -5, yM: -3 }],
-  blocks: [{ id: 'b', beds: { count: 8, lengthM: 40, runsPerBed: 2 }, header: { pipe: 'pe-1-1/4' }, main: { pipe: 'pe-1-1/4' }, regulator: { part: 'mid' } }],
+  blocks: [
+    {
+      id: 'b',
+      beds: { count: 8, lengthM: 40, runsPerBed: 2 },
+      header: { pipe: 'pe-1-1/4' },
+      main: { pipe: 'pe-1-1/4' },
+      regulator: { part: 'mid' },
+    },
+  ],
 };
-const block = (more: Partial<Plan['blocks'][number]>): Plan => ({ ...sound, blocks: [{ ...sound.blocks[0], ...more }] });
+const block = (more: Partial<Plan['blocks'][number]>): Plan => ({
+  ...sound,
+  blocks: [{ ...sound.blocks[0], ...more }],
+});
 const find = (plan: Plan) => {
   const full = fillIn(plan);
   const results = createPlanSolver().solve(full);
@@ -26,9 +37,17 @@ describe('findings', () => {
   });
 
   test.each<[string, Plan, string[]]>([
-    ['a slow tap', { ...sound, sources: [{ ...sound.sources[0], triesS: [40] } as Plan['sources'][number]] }, ['flow-short']],
+    [
+      'a slow tap',
+      { ...sound, sources: [{ ...sound.sources[0], triesS: [40] } as Plan['sources'][number]] },
+      ['flow-short'],
+    ],
     ['no regulator', block({ regulator: { part: 'none' } }), ['burst-at-rest', 'emitter-over']],
-    ['a set pressure over the wall', block({ regulator: { part: 'mid', setKpa: 103 } }), ['burst-at-rest', 'emitter-over']],
+    [
+      'a set pressure over the wall',
+      block({ regulator: { part: 'mid', setKpa: 103 } }),
+      ['burst-at-rest', 'emitter-over'],
+    ],
     ['runs far too long', block({ beds: { count: 2, lengthM: 230, runsPerBed: 1 } }), ['run-too-long']],
     ['a thin header', block({ header: { pipe: 'pe-20' } }), ['header-small']],
     ['a thin hose for a main', block({ main: { pipe: 'hose-1/2' } }), ['main-eats']],
@@ -39,7 +58,9 @@ describe('findings', () => {
   });
 
   test('the planted fault alone is found where it has no further effect', () => {
-    expect(codes(block({ beds: { count: 2, lengthM: 150, runsPerBed: 1 }, tape: { spacingM: 0.2 } }))).toEqual(expect.arrayContaining(['run-too-long']));
+    expect(
+      codes(block({ beds: { count: 2, lengthM: 150, runsPerBed: 1 }, tape: { spacingM: 0.2 } })),
+    ).toEqual(expect.arrayContaining(['run-too-long']));
     expect(codes(block({ regulator: { part: 'mid', setKpa: 83 } }))).toEqual([]);
   });
 
@@ -57,12 +78,23 @@ describe('findings', () => {
   });
 
   test('gravest first', () => {
-    const grades = find(block({ main: { pipe: 'hose-1/2', extraM: 60 }, regulator: { part: 'none' }, header: { pipe: 'pe-16' } })).findings.map((f) => f.grade);
-    expect([...grades].sort((a, b) => ['stop', 'mend'].indexOf(a) - ['stop', 'mend'].indexOf(b))).toEqual(grades);
+    const grades = find(
+      block({
+        main: { pipe: 'hose-1/2', extraM: 60 },
+        regulator: { part: 'none' },
+        header: { pipe: 'pe-16' },
+      }),
+    ).findings.map((f) => f.grade);
+    expect([...grades].sort((a, b) => ['stop', 'mend'].indexOf(a) - ['stop', 'mend'].indexOf(b))).toEqual(
+      grades,
+    );
   });
 
   test('words carry what, where, how much and why in the units chosen', () => {
-    const { full, findings } = find({ ...sound, sources: [{ ...sound.sources[0], name: 'yard tap', triesS: [40] } as Plan['sources'][number]] });
+    const { full, findings } = find({
+      ...sound,
+      sources: [{ ...sound.sources[0], name: 'yard tap', triesS: [40] } as Plan['sources'][number]],
+    });
     const short = findings.find((f) => f.code === 'flow-short')!;
     const us = inWords(short, full, US);
     expect(us.title).toMatch(/^The source is [\d.]+\sgpm short$/);
@@ -87,10 +119,16 @@ describe('workings', () => {
     const sum = asked.terms.filter((t) => t.symbol !== 'Q').reduce((s, t) => s + t.value, 0);
     expect(asked.result.value).toBeCloseTo(sum, 6);
     const eu = of('uniformity');
-    expect(eu.result.value).toBeCloseTo((1 - 1.27 * value('uniformity', 'CV')) * (value('uniformity', 'q_min') / value('uniformity', 'q_mean')), 9);
+    expect(eu.result.value).toBeCloseTo(
+      (1 - 1.27 * value('uniformity', 'CV')) * (value('uniformity', 'q_min') / value('uniformity', 'q_mean')),
+      9,
+    );
     expect(of('bed').result.value).toBeCloseTo(value('bed', 'n') * value('bed', 'q'), 6);
     const end = of('end');
-    expect(end.result.value).toBeCloseTo(value('end', 'p_in') - end.terms.at(-1)!.value - value('end', 'z') * 9.80665, 6);
+    expect(end.result.value).toBeCloseTo(
+      value('end', 'p_in') - end.terms.at(-1)!.value - value('end', 'z') * 9.80665,
+      6,
+    );
     expect(of('header').result.value).toBeGreaterThan(0);
   });
 });

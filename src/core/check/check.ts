@@ -28,6 +28,8 @@ const GRADES: readonly Grade[] = ['stop', 'mend', 'mind', 'note'];
 
 /** All that is found on a solved plan, gravest first. */
 export function findAll(plan: FullPlan, results: PlanResults, blockIndex = 0): Finding[] {
-  const found = CHECKS.map((check) => check(plan, results, blockIndex)).filter((f): f is Finding => f !== undefined);
+  const found = CHECKS.map((check) => check(plan, results, blockIndex)).filter(
+    (f): f is Finding => f !== undefined,
+  );
   return found.sort((a, b) => GRADES.indexOf(a.grade) - GRADES.indexOf(b.grade));
 }

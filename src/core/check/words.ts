@@ -47,13 +47,27 @@ const TELL: Record<FindingCode, Telling> = {
         ? `The beds ask for ${show(f.measured, 'flow')}; at the ${show(f.values.neededKpa, 'pressure')} that takes, the source gives ${show(f.limit, 'flow')} with the allowance taken off.`
         : `The beds ask for ${show(f.measured, 'flow')} at ${show(f.values.neededKpa, 'pressure')}; shut, the source stands at ${show(f.values.shutKpa, 'pressure')}.`,
     why: 'A source gives less the more pressure is asked of it. The flow into an open bucket comes at no pressure at all and is not there behind a regulator.',
-    tries: ['water fewer beds at once', 'lay a lower-flow tape', 'use a wider main or hose', 'choose a lower set pressure, if the tape’s window allows'],
+    tries: [
+      'water fewer beds at once',
+      'lay a lower-flow tape',
+      'use a wider main or hose',
+      'choose a lower set pressure, if the tape’s window allows',
+    ],
   }),
   'emitter-under': (f, show) => ({
-    title: f.values.dryBeds > 0 ? `${plural(f.values.dryBeds, 'bed')} with dry emitters` : `Emitters under the tape’s window in ${plural(f.values.beds, 'bed')}`,
+    title:
+      f.values.dryBeds > 0
+        ? `${plural(f.values.dryBeds, 'bed')} with dry emitters`
+        : `Emitters under the tape’s window in ${plural(f.values.beds, 'bed')}`,
     howMuch: `The weakest emitter gets ${show(f.measured, 'pressure')}; the tape needs ${show(f.limit, 'pressure')}. ${f.values.beds} of ${f.values.ofBeds} beds fall under it.`,
     why: 'Below its window a tape’s emitters drip unevenly, and what little pressure there is goes to those nearest the water.',
-    tries: ['water fewer beds at once', 'lay a lower-flow tape', 'feed the header from its middle', 'use a wider header or main', 'raise the set pressure or the tank'],
+    tries: [
+      'water fewer beds at once',
+      'lay a lower-flow tape',
+      'feed the header from its middle',
+      'use a wider header or main',
+      'raise the set pressure or the tank',
+    ],
   }),
   'emitter-over': (f, show) => ({
     title: `Tape above its working pressure in ${plural(f.values.beds, 'bed')}`,
@@ -67,13 +81,20 @@ const TELL: Record<FindingCode, Telling> = {
     why: f.values.regulated
       ? 'The regulator’s set pressure, and what the ground adds below it, are more than the tape’s wall holds.'
       : `Nothing holds the source’s shut pressure of ${show(f.values.shutKpa, 'pressure')} back once the beds are full or a valve is closed: at night, or while the emitters still fill.`,
-    tries: f.values.regulated ? ['choose a lower set pressure', 'lay tape with a thicker wall'] : ['put a regulator before the tape'],
+    tries: f.values.regulated
+      ? ['choose a lower set pressure', 'lay tape with a thicker wall']
+      : ['put a regulator before the tape'],
   }),
   'run-too-long': (f, show) => ({
     title: `${plural(f.values.runs, 'run')} longer than this tape carries`,
     howMuch: `The worst run is ${show(f.measured, 'length')} long and ${percent(f.values.uniformity)} even; ${show(f.limit, 'length')} keeps ${percent(f.values.wished)} from the pressure it starts with.`,
     why: 'Each emitter takes its share and the pipe rubs off pressure; past this length the far emitters give too much less than the first.',
-    tries: ['lay a lower-flow tape', 'move the header to the middle of the beds', 'lay a wider tape', 'split the beds between two headers'],
+    tries: [
+      'lay a lower-flow tape',
+      'move the header to the middle of the beds',
+      'lay a wider tape',
+      'split the beds between two headers',
+    ],
   }),
   'header-small': (f, show) => ({
     title: `The header takes ${percent(f.values.share)} of the pressure it is fed`,
@@ -91,7 +112,11 @@ const TELL: Record<FindingCode, Telling> = {
     title: 'The regulator is starved',
     howMuch: `It lets ${show(f.measured, 'pressure')} out of its set ${show(f.limit, 'pressure')}; ${show(f.values.inletKpa, 'pressure')} reaches it at ${show(f.values.flowLph, 'flow')}.`,
     why: 'A regulator passes at most its set pressure and needs more than that before it, for its own loss.',
-    tries: ['water fewer beds at once', 'use a wider main or hose', 'choose a lower set pressure, if the tape’s window allows'],
+    tries: [
+      'water fewer beds at once',
+      'use a wider main or hose',
+      'choose a lower set pressure, if the tape’s window allows',
+    ],
   }),
   'block-uneven': (f, show) => ({
     title: `The block waters ${percent(f.measured)} evenly`,

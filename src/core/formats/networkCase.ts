@@ -29,13 +29,21 @@ const supplies = {
   pump: Joi.object({
     node: id,
     kind: kinds('pump'),
-    points: Joi.array().items(Joi.object({ flowLph: Joi.number().min(0).required(), pressureKpa: number })).min(2).required(),
+    points: Joi.array()
+      .items(Joi.object({ flowLph: Joi.number().min(0).required(), pressureKpa: number }))
+      .min(2)
+      .required(),
   }),
   tank: Joi.object({ node: id, kind: kinds('tank'), waterLevelM: number }),
 };
 
 const ends = { from: id, to: id };
-const loss = { fixedKpa: optionalNotNegative, lossKpa: Joi.number().min(0).required(), atLph: positive, exponent: Joi.number().greater(0) };
+const loss = {
+  fixedKpa: optionalNotNegative,
+  lossKpa: Joi.number().min(0).required(),
+  atLph: positive,
+  exponent: Joi.number().greater(0),
+};
 const links = {
   pipe: Joi.object({
     ...ends,
@@ -51,8 +59,18 @@ const links = {
 
 const emitterBase = { spacingM: positive, flowLph: positive, barbLengthM: optionalNotNegative };
 const emitters = {
-  power: Joi.object({ ...emitterBase, kind: Joi.valid('power'), atKpa: positive, exponent: Joi.number().min(0).max(2) }),
-  compensating: Joi.object({ ...emitterBase, kind: kinds('compensating'), minKpa: positive, atKpa: Joi.number() }),
+  power: Joi.object({
+    ...emitterBase,
+    kind: Joi.valid('power'),
+    atKpa: positive,
+    exponent: Joi.number().min(0).max(2),
+  }),
+  compensating: Joi.object({
+    ...emitterBase,
+    kind: kinds('compensating'),
+    minKpa: positive,
+    atKpa: Joi.number(),
+  }),
 };
 
 const lateral = Joi.object({
@@ -73,7 +91,10 @@ const schema = Joi.object({
   waterC: Joi.number().min(0).max(100),
   friction: Joi.valid('darcy-weisbach', 'hazen-williams'),
   supply: choose(supplies).required(),
-  nodes: Joi.array().items(Joi.object({ id, elevationM: number })).min(1).required(),
+  nodes: Joi.array()
+    .items(Joi.object({ id, elevationM: number }))
+    .min(1)
+    .required(),
   links: Joi.array().items(choose(links)).required(),
   laterals: Joi.array().items(lateral).required(),
   expected: Joi.any(),
@@ -90,11 +111,18 @@ export function readNetworkCase(text: string): NetworkSpec {
   } catch (error) {
     throw new NetworkError('file', `is not JSON (${(error as Error).message})`);
   }
-  if (typeof json !== 'object' || json === null || Array.isArray(json)) throw new NetworkError('file', 'is not a network');
-  const { error, value } = schema.validate(json, { convert: false, allowUnknown: true, errors: { label: false } });
+  if (typeof json !== 'object' || json === null || Array.isArray(json))
+    throw new NetworkError('file', 'is not a network');
+  const { error, value } = schema.validate(json, {
+    convert: false,
+    allowUnknown: true,
+    errors: { label: false },
+  });
   if (error) {
     const [first] = error.details;
-    const path = first.path.reduce<string>((t, k) => (typeof k === 'number' ? `${t}[${k}]` : t ? `${t}.${k}` : k), '') || 'file';
+    const path =
+      first.path.reduce<string>((t, k) => (typeof k === 'number' ? `${t}[${k}]` : t ? `${t}.${k}` : k), '') ||
+      'file';
     throw new NetworkError(path, first.message);
   }
   const network = value as NetworkSpec & { expected?: unknown };
@@ -108,15 +136,20 @@ function checkRising(network: NetworkSpec): void {
   if (network.supply.kind === 'pump') {
     network.supply.points.forEach((p, i, all) => {
       if (i === 0) return;
-      if (p.flowLph <= all[i - 1].flowLph) throw new NetworkError(`supply.points[${i}].flowLph`, 'must be above the point before it');
+      if (p.flowLph <= all[i - 1].flowLph)
+        throw new NetworkError(`supply.points[${i}].flowLph`, 'must be above the point before it');
       if (p.pressureKpa > all[i - 1].pressureKpa) {
-        throw new NetworkError(`supply.points[${i}].pressureKpa`, 'a pump’s pressure does not rise with its flow');
+        throw new NetworkError(
+          `supply.points[${i}].pressureKpa`,
+          'a pump’s pressure does not rise with its flow',
+        );
       }
     });
   }
   network.laterals.forEach((l, i) => {
     l.profile?.forEach((point, j, all) => {
-      if (j > 0 && point[0] <= all[j - 1][0]) throw new NetworkError(`laterals[${i}].profile[${j}]`, 'distances must rise');
+      if (j > 0 && point[0] <= all[j - 1][0])
+        throw new NetworkError(`laterals[${i}].profile[${j}]`, 'distances must rise');
     });
   });
 }

@@ -1,5 +1,13 @@
 import { drilledHole, emitterLph } from './emitter';
-import { friction, frictionFactor, frictionKpaPerM, frictionSlope, RE_WATTERS_KELLER, reynolds, velocityMps } from './friction';
+import {
+  friction,
+  frictionFactor,
+  frictionKpaPerM,
+  frictionSlope,
+  RE_WATTERS_KELLER,
+  reynolds,
+  velocityMps,
+} from './friction';
 import { partLossKpa, regulatedKpa } from './headPart';
 import { monotoneCubic } from './pchip';
 import { emitterCount, endPressure, march, newMarch, prepareRun, riseAt, type RunSpec } from './run';
@@ -49,7 +57,8 @@ describe('water and friction', () => {
         const numeric = (frictionKpaPerM(f, q + 1e-4) - frictionKpaPerM(f, q - 1e-4)) / 2e-4;
         expect(Math.abs(frictionSlope(f, q) / numeric - 1)).toBeLessThan(0.5e-2);
         if (medium === WATER) {
-          const byFactor = (frictionFactor(reynolds(q, 15.9, 20)) * 1000 * velocityMps(q, 15.9) ** 2) / (2 * 0.0159) / 1000;
+          const byFactor =
+            (frictionFactor(reynolds(q, 15.9, 20)) * 1000 * velocityMps(q, 15.9) ** 2) / (2 * 0.0159) / 1000;
           expect(loss / byFactor).toBeCloseTo(1, 9);
         }
       }
@@ -88,7 +97,11 @@ describe('one run', () => {
     const spacingM = 3;
     const rated = 10;
     const run = prepareRun(
-      { lengthM: n * spacingM, diameterMm: 20, emitter: { kind: 'compensating', spacingM, flowLph: rated, minKpa: 1e-6 } },
+      {
+        lengthM: n * spacingM,
+        diameterMm: 20,
+        emitter: { kind: 'compensating', spacingM, flowLph: rated, minKpa: 1e-6 },
+      },
       HAZEN,
     );
     const m = march(run, 100, newMarch());
@@ -108,7 +121,14 @@ describe('one run', () => {
   });
 
   test('the rise of a profile is straight between its points', () => {
-    const hill = { ...tape, profile: [[0, 0], [60, 1.2], [120, -0.6]] as [number, number][] };
+    const hill = {
+      ...tape,
+      profile: [
+        [0, 0],
+        [60, 1.2],
+        [120, -0.6],
+      ] as [number, number][],
+    };
     expect(riseAt(hill, 30)).toBeCloseTo(0.6, 12);
     expect(riseAt(hill, 90)).toBeCloseTo(0.3, 12);
     expect(riseAt(hill, 500)).toBeCloseTo(-0.6, 12);
@@ -140,7 +160,10 @@ describe('one run', () => {
 
   test('with no pressure there is no flow, and the end stands hydrostatic', () => {
     const m = newMarch();
-    expect(endPressure(prepareRun({ ...tape, slope: 0.01 }, WATER), -2, m)).toBeCloseTo(-2 - 0.999 * KPA_PER_M, 6);
+    expect(endPressure(prepareRun({ ...tape, slope: 0.01 }, WATER), -2, m)).toBeCloseTo(
+      -2 - 0.999 * KPA_PER_M,
+      6,
+    );
     expect(m.flowLph).toBe(0);
   });
 

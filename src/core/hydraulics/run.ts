@@ -1,6 +1,13 @@
 import type { Emitter } from './emitter';
 import { ORIFICE_EXPONENT } from './emitter';
-import { fittingKpaPerLph2, friction, frictionKpaPerM, frictionSlope, type Friction, type Medium } from './friction';
+import {
+  fittingKpaPerLph2,
+  friction,
+  frictionKpaPerM,
+  frictionSlope,
+  type Friction,
+  type Medium,
+} from './friction';
 import { KPA_PER_M } from './water';
 
 /** One line of tape or dripline, fed at its inlet and closed at its far end. */
@@ -351,7 +358,11 @@ export function endPressureAtFlow(
   highEndKpa: number,
   relativeTolerance = RELATIVE_TOLERANCE,
 ): number {
-  const goal: Goal = { over: (m) => m.flowLph - flowLph, slope: (m) => m.flowSlope, tolerance: relativeTolerance * flowLph };
+  const goal: Goal = {
+    over: (m) => m.flowLph - flowLph,
+    slope: (m) => m.flowSlope,
+    tolerance: relativeTolerance * flowLph,
+  };
   find(run, highEndKpa, highEndKpa, goal, out);
   return out.endKpa;
 }

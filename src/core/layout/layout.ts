@@ -100,7 +100,8 @@ export function layOut(plan: FullPlan, blockIndex = 0): Layout {
       add(-1, headerYM, Math.max(0, headerYM - bed.lengthM), both ? 'b' : '');
     });
   }
-  const feedXM = block.header.feed === 'left' ? 0 : block.header.feed === 'right' ? totalWidthM : totalWidthM / 2;
+  const feedXM =
+    block.header.feed === 'left' ? 0 : block.header.feed === 'right' ? totalWidthM : totalWidthM / 2;
   const firstXM = Math.min(feedXM, takeOffsM[0]);
   const lastXM = Math.max(feedXM, takeOffsM[takeOffsM.length - 1]);
   const straightM = Math.hypot(feedXM - source.xM, headerYM - source.yM);

@@ -26,7 +26,9 @@ export interface PlanNetwork {
 export const measuredLph = (source: Source): number => {
   if (source.kind !== 'tap') return Infinity;
   const secondsPerHour = 3600;
-  return source.method === 'bucket' ? (source.bucketL / meanS(source.triesS)) * secondsPerHour : source.flowingLph;
+  return source.method === 'bucket'
+    ? (source.bucketL / meanS(source.triesS)) * secondsPerHour
+    : source.flowingLph;
 };
 
 /**
@@ -35,7 +37,8 @@ export const measuredLph = (source: Source): number => {
  * @param level which water level of a tank
  */
 export function supplyOf(source: Source, allowance: number, level: 'low' | 'high' = 'low'): Supply {
-  if (source.kind === 'tank') return { kind: 'tank', waterLevelM: source.heightM + (level === 'low' ? source.lowM : source.highM) };
+  if (source.kind === 'tank')
+    return { kind: 'tank', waterLevelM: source.heightM + (level === 'low' ? source.lowM : source.highM) };
   const openBucketKpa = 0;
   return {
     kind: 'two-point',
@@ -46,7 +49,8 @@ export function supplyOf(source: Source, allowance: number, level: 'low' | 'high
 }
 
 /** Height of a source's node: the ground for a tap, the outlet for a tank. */
-export const sourceNodeM = (source: Source): number => source.heightM + (source.kind === 'tank' ? source.outletM : 0);
+export const sourceNodeM = (source: Source): number =>
+  source.heightM + (source.kind === 'tank' ? source.outletM : 0);
 
 const partLink = (from: string, to: string, part: HeadPart): LinkSpec => ({
   kind: 'loss',
@@ -74,7 +78,13 @@ export function lateralOf(block: Block, run: LaidRun, node: string): LateralSpec
     emitter:
       tape.kind === 'compensating'
         ? { kind: 'compensating', spacingM: tape.spacingM, flowLph: tape.flowLph, minKpa: tape.minKpa }
-        : { kind: 'power', spacingM: tape.spacingM, flowLph: tape.flowLph, atKpa: tape.atKpa, exponent: tape.exponent },
+        : {
+            kind: 'power',
+            spacingM: tape.spacingM,
+            flowLph: tape.flowLph,
+            atKpa: tape.atKpa,
+            exponent: tape.exponent,
+          },
   };
 }
 
@@ -92,7 +102,12 @@ export function buildNetwork(plan: FullPlan, layout: Layout, blockIndex = 0, sup
   const links: LinkSpec[] = [];
   const trunk: PlanNetwork['trunk'] = [];
   let at = 'source';
-  const extend = (kind: PlanNetwork['trunk'][number]['kind'], id: string, elevationM: number, link: LinkSpec): void => {
+  const extend = (
+    kind: PlanNetwork['trunk'][number]['kind'],
+    id: string,
+    elevationM: number,
+    link: LinkSpec,
+  ): void => {
     nodes.push({ id, elevationM });
     trunk.push({ kind, link: links.length, node: id });
     links.push(link);
@@ -103,10 +118,19 @@ export function buildNetwork(plan: FullPlan, layout: Layout, blockIndex = 0, sup
   const regulator = (elevationM: number): void => {
     if (!hasPart(block.regulator)) return;
     const { setKpa, fixedKpa, lossKpa, atLph } = block.regulator;
-    extend('regulator', 'after-regulator', elevationM, { kind: 'regulator', from: at, to: 'after-regulator', setKpa, fixedKpa, lossKpa, atLph });
+    extend('regulator', 'after-regulator', elevationM, {
+      kind: 'regulator',
+      from: at,
+      to: 'after-regulator',
+      setKpa,
+      fixedKpa,
+      lossKpa,
+      atLph,
+    });
   };
   const { backflow, filter } = plan.head;
-  if (hasPart(backflow)) extend('backflow', 'after-backflow', sourceM, partLink(at, 'after-backflow', backflow));
+  if (hasPart(backflow))
+    extend('backflow', 'after-backflow', sourceM, partLink(at, 'after-backflow', backflow));
   if (hasPart(filter)) extend('filter', 'after-filter', sourceM, partLink(at, 'after-filter', filter));
   if (block.regulator.at === 'source') regulator(sourceM);
   const { boreMm, hazenWilliamsC, minorK } = block.main;

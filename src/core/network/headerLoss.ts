@@ -18,7 +18,9 @@ export function headerLoss(results: PlanResults): HeaderLoss {
   const nodeM = new Map(built.network.nodes.map((n) => [n.id, n.elevationM]));
   const feedKpa = solved.nodes[built.feedNode];
   const feedM = nodeM.get(built.feedNode)!;
-  const friction = built.takeOffNodes.map((node) => feedKpa - solved.nodes[node] - (nodeM.get(node)! - feedM) * KPA_PER_M);
+  const friction = built.takeOffNodes.map(
+    (node) => feedKpa - solved.nodes[node] - (nodeM.get(node)! - feedM) * KPA_PER_M,
+  );
   const takeOff = friction.reduce((worst, f, i) => (f > friction[worst] ? i : worst), 0);
   const w = runs[weakest];
   const atWeakest = friction[layout.takeOffsM.indexOf(w.run.xM)];

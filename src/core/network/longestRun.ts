@@ -22,7 +22,12 @@ export function longestRunM(plan: FullPlan, results: PlanResults, runIndex: numb
     const exact = prepareRun(lateralOf(block, { ...run, lengthM, leadM: 0 }, ''), medium);
     if (exact.n === 0) return true;
     endPressure(exact, inletKpa, m);
-    const lph = (kpa: number): number => (kpa <= 0 ? 0 : exact.law === 3 && kpa >= exact.minKpa ? exact.ratedLph : exact.k * kpa ** exact.exponent);
+    const lph = (kpa: number): number =>
+      kpa <= 0
+        ? 0
+        : exact.law === 3 && kpa >= exact.minKpa
+          ? exact.ratedLph
+          : exact.k * kpa ** exact.exponent;
     return emissionUniformity(block.tape.cv, lph(m.minKpa), m.flowLph / exact.n) >= plan.wishes.uniformity;
   };
   if (keeps(LONGEST_LOOKED_AT_M)) return LONGEST_LOOKED_AT_M;

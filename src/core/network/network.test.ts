@@ -3,7 +3,17 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { KPA_PER_M } from '../hydraulics/water';
 import { blankPlan, fillIn, readPlan, type FullPlan, type Plan } from '../plan';
-import { createPlanSolver, emissionUniformity, emittersOf, headerLoss, longestRunM, meanS, measuredLph, spread, walkTo } from './index';
+import {
+  createPlanSolver,
+  emissionUniformity,
+  emittersOf,
+  headerLoss,
+  longestRunM,
+  meanS,
+  measuredLph,
+  spread,
+  walkTo,
+} from './index';
 
 const demo = (name: string): FullPlan => {
   const reading = readPlan(readFileSync(join(__dirname, '../../../demo', `${name}.json`), 'utf8'));
@@ -41,7 +51,22 @@ describe('a plan solved', () => {
     const r = solve(plan);
     // Fed with just the needed pressure, the weakest emitter stands at that foot.
     const fed = structuredClone(plan);
-    fed.sources = [{ id: 'standpipe', kind: 'tap', name: '', xM: -14, yM: -18, heightM: 0, method: 'gauge', shutKpa: r.demand.neededKpa + 1e-6, flowingKpa: r.demand.neededKpa, flowingLph: r.demand.askedLph, bucketL: 1, triesS: [1] }];
+    fed.sources = [
+      {
+        id: 'standpipe',
+        kind: 'tap',
+        name: '',
+        xM: -14,
+        yM: -18,
+        heightM: 0,
+        method: 'gauge',
+        shutKpa: r.demand.neededKpa + 1e-6,
+        flowingKpa: r.demand.neededKpa,
+        flowingLph: r.demand.askedLph,
+        bucketL: 1,
+        triesS: [1],
+      },
+    ];
     fed.wishes.allowance = 1;
     const again = solve(fed);
     expect(again.runs[again.weakest].minKpa).toBeCloseTo(plan.blocks[0].tape.minKpa, 2);
@@ -57,7 +82,10 @@ describe('a plan solved', () => {
   });
 
   test('a tank is planned at its low water and rests at its high', () => {
-    const plan = with_({ sources: [{ id: 't', kind: 'tank', outletM: 1, lowM: 1.5, highM: 2.5 }], blocks: [{ id: 'b', regulator: { part: 'none' } }] });
+    const plan = with_({
+      sources: [{ id: 't', kind: 'tank', outletM: 1, lowM: 1.5, highM: 2.5 }],
+      blocks: [{ id: 'b', regulator: { part: 'none' } }],
+    });
     const r = solve(plan);
     expect(r.solved.supply.pressureKpa).toBeCloseTo(0.5 * KPA_PER_M, 6);
     expect(r.restKpa.source).toBeCloseTo(1.5 * KPA_PER_M, 9);
@@ -76,7 +104,8 @@ describe('a plan solved', () => {
       const r = solve(plan);
       r.runs.forEach((run, i) => {
         const walk = walkTo(plan, r, i);
-        for (let s = 1; s < walk.steps.length; s++) expect(walk.steps[s].beforeKpa).toBe(walk.steps[s - 1].afterKpa);
+        for (let s = 1; s < walk.steps.length; s++)
+          expect(walk.steps[s].beforeKpa).toBe(walk.steps[s - 1].afterKpa);
         expect(walk.endKpa).toBeCloseTo(run.minKpa, 4);
       });
     }
@@ -100,7 +129,12 @@ describe('a plan solved', () => {
       const p = structuredClone(plan);
       p.blocks[0].beds = { ...p.blocks[0].beds, count: 1, lengthM };
       p.blocks[0].main.boreMm = 200;
-      p.blocks[0].regulator = { ...p.blocks[0].regulator, part: 'mid', lossKpa: 0, setKpa: r.runs[r.weakest].inletKpa };
+      p.blocks[0].regulator = {
+        ...p.blocks[0].regulator,
+        part: 'mid',
+        lossKpa: 0,
+        setKpa: r.runs[r.weakest].inletKpa,
+      };
       return solve(p).runs[0].uniformity;
     };
     expect(evenness(longest - 1)).toBeGreaterThan(0.9);
@@ -111,10 +145,19 @@ describe('a plan solved', () => {
     fc.assert(
       fc.property(fc.integer({ min: 2, max: 30 }), fc.integer({ min: 10, max: 80 }), (count, lengthM) => {
         const at = (feed: 'left' | 'middle') =>
-          headerLoss(solve(with_({ sources: [{ id: 's', kind: 'tap', bucketL: 1000, triesS: [20] }], blocks: [{ id: 'b', beds: { count, lengthM }, header: { feed } }] })));
+          headerLoss(
+            solve(
+              with_({
+                sources: [{ id: 's', kind: 'tap', bucketL: 1000, triesS: [20] }],
+                blocks: [{ id: 'b', beds: { count, lengthM }, header: { feed } }],
+              }),
+            ),
+          );
         const middle = at('middle');
         const left = at('left');
-        expect(middle.frictionKpa / middle.feedKpa).toBeLessThanOrEqual(left.frictionKpa / left.feedKpa + 1e-9);
+        expect(middle.frictionKpa / middle.feedKpa).toBeLessThanOrEqual(
+          left.frictionKpa / left.feedKpa + 1e-9,
+        );
       }),
       { numRuns: 25 },
     );

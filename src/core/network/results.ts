@@ -1,4 +1,11 @@
-import { createNetworkSolver, lossAcross, type LateralResult, type NetworkResult, type NetworkSolver, type NetworkSpec } from '../hydraulics/network';
+import {
+  createNetworkSolver,
+  lossAcross,
+  type LateralResult,
+  type NetworkResult,
+  type NetworkSolver,
+  type NetworkSpec,
+} from '../hydraulics/network';
 import { endPressure, march, newMarch, prepareRun } from '../hydraulics/run';
 import { flowAtPressure, supplyCurve } from '../hydraulics/source';
 import { KPA_PER_M } from '../hydraulics/water';
@@ -60,7 +67,12 @@ export function createPlanSolver(): PlanSolver {
   return { solve: (plan, blockIndex = 0) => solvePlan(plan, blockIndex, main, asked) };
 }
 
-function solvePlan(plan: FullPlan, blockIndex: number, solver: NetworkSolver, asked: NetworkSolver): PlanResults {
+function solvePlan(
+  plan: FullPlan,
+  blockIndex: number,
+  solver: NetworkSolver,
+  asked: NetworkSolver,
+): PlanResults {
   const block = plan.blocks[blockIndex];
   const layout = layOut(plan, blockIndex);
   const built = buildNetwork(plan, layout, blockIndex);
@@ -84,7 +96,10 @@ function solvePlan(plan: FullPlan, blockIndex: number, solver: NetworkSolver, as
   const wet = runs.filter((r) => r.emitters > 0);
   const least = Math.min(...wet.map((r) => r.minLph));
   const pick = (better: (a: RunResult, b: RunResult) => boolean): number =>
-    runs.reduce((best, r, i) => (r.emitters > 0 && (runs[best].emitters === 0 || better(r, runs[best])) ? i : best), 0);
+    runs.reduce(
+      (best, r, i) => (r.emitters > 0 && (runs[best].emitters === 0 || better(r, runs[best])) ? i : best),
+      0,
+    );
   return {
     layout,
     built,
@@ -138,7 +153,13 @@ function below(built: PlanNetwork, node: string, pressureKpa: number): NetworkSp
 /** How closely the feed pressure without a regulator is found, kPa. */
 const FEED_TOLERANCE_KPA = 1e-4;
 
-function findDemand(plan: FullPlan, blockIndex: number, layout: Layout, built: PlanNetwork, solver: NetworkSolver): Demand {
+function findDemand(
+  plan: FullPlan,
+  blockIndex: number,
+  layout: Layout,
+  built: PlanNetwork,
+  solver: NetworkSolver,
+): Demand {
   const block = plan.blocks[blockIndex];
   const held = built.trunk.find((step) => step.kind === 'regulator')?.node ?? built.feedNode;
   let heldKpa = block.regulator.setKpa;
@@ -162,7 +183,8 @@ function findDemand(plan: FullPlan, blockIndex: number, layout: Layout, built: P
   let neededKpa = heldKpa;
   for (const step of built.trunk) {
     const link = built.network.links[step.link];
-    neededKpa += lossAcross(link, askedLph, medium) + (nodeM.get(link.to)! - nodeM.get(link.from)!) * KPA_PER_M;
+    neededKpa +=
+      lossAcross(link, askedLph, medium) + (nodeM.get(link.to)! - nodeM.get(link.from)!) * KPA_PER_M;
     if (step.node === held) break;
   }
   const curve = supplyCurve(supplyOf(layout.source, plan.wishes.allowance), sourceNodeM(layout.source));
@@ -178,10 +200,18 @@ function findDemand(plan: FullPlan, blockIndex: number, layout: Layout, built: P
  * Pressures at the emitters of one run, from the inlet on, with the distance of each from the header.
  * @returns as many of each as the run has emitters
  */
-export function emittersOf(plan: FullPlan, results: PlanResults, runIndex: number, blockIndex = 0): { distanceM: Float64Array; kpa: Float64Array } {
+export function emittersOf(
+  plan: FullPlan,
+  results: PlanResults,
+  runIndex: number,
+  blockIndex = 0,
+): { distanceM: Float64Array; kpa: Float64Array } {
   const { run, inletKpa } = results.runs[runIndex];
   const block = plan.blocks[blockIndex];
-  const exact = prepareRun(lateralOf(block, run, ''), { waterC: plan.wishes.waterC, friction: plan.wishes.friction });
+  const exact = prepareRun(lateralOf(block, run, ''), {
+    waterC: plan.wishes.waterC,
+    friction: plan.wishes.friction,
+  });
   const m = newMarch();
   endPressure(exact, inletKpa, m);
   const kpa = new Float64Array(exact.n);

@@ -8,7 +8,12 @@
  * @returns 0 where nothing flows
  * @example emissionUniformity(0.03, 0.9, 1) // 0.8657
  */
-export function emissionUniformity(cv: number, minLph: number, meanLph: number, emittersPerPlant = 1): number {
+export function emissionUniformity(
+  cv: number,
+  minLph: number,
+  meanLph: number,
+  emittersPerPlant = 1,
+): number {
   if (!(meanLph > 0)) return 0;
   return (1 - (MANUFACTURE_FACTOR * cv) / Math.sqrt(emittersPerPlant)) * (minLph / meanLph);
 }
@@ -17,4 +22,5 @@ export function emissionUniformity(cv: number, minLph: number, meanLph: number, 
 export const MANUFACTURE_FACTOR = 1.27;
 
 /** Flow variation (q_max − q_min)/q_max, a ratio. */
-export const flowVariation = (minLph: number, maxLph: number): number => (maxLph > 0 ? (maxLph - minLph) / maxLph : 0);
+export const flowVariation = (minLph: number, maxLph: number): number =>
+  maxLph > 0 ? (maxLph - minLph) / maxLph : 0;

@@ -40,7 +40,9 @@ export function walkTo(plan: FullPlan, results: PlanResults, runIndex: number, b
   const nodeM = new Map(built.network.nodes.map((n) => [n.id, n.elevationM]));
   const curve = supplyCurve(supplyOf(layout.source, plan.wishes.allowance), sourceNodeM(layout.source));
   const shut = curve.kpa(0);
-  const steps: WalkStep[] = [{ kind: 'rest', beforeKpa: shut, afterKpa: shut, riseM: 0, lengthM: 0, flowLph: 0 }];
+  const steps: WalkStep[] = [
+    { kind: 'rest', beforeKpa: shut, afterKpa: shut, riseM: 0, lengthM: 0, flowLph: 0 },
+  ];
   let kpa = shut;
   const step = (s: Omit<WalkStep, 'beforeKpa'>): void => {
     steps.push({ ...s, beforeKpa: kpa });
@@ -88,7 +90,13 @@ export function walkTo(plan: FullPlan, results: PlanResults, runIndex: number, b
     for (let i = 0; i <= weakest; i += every) shape.push({ share: distanceM[i] / end, kpa: pressures[i] });
     step({ kind: 'run', afterKpa: pressures[weakest], riseM: run.slope * end, lengthM: end, flowLph, shape });
   }
-  return { steps, runIndex, bed: run.bed, endKpa: kpa, endDistanceM: pressures.length > 0 ? distanceM[weakest] : 0 };
+  return {
+    steps,
+    runIndex,
+    bed: run.bed,
+    endKpa: kpa,
+    endDistanceM: pressures.length > 0 ? distanceM[weakest] : 0,
+  };
 }
 
 /** Of a step's change, what the rise takes (a fall gives), kPa. */

@@ -1,4 +1,11 @@
-import { backflowKind, filterKind, MM_PER_MIL, pipeKind, regulatorKind, tapeWallMaxKpa } from '../catalog/parts';
+import {
+  backflowKind,
+  filterKind,
+  MM_PER_MIL,
+  pipeKind,
+  regulatorKind,
+  tapeWallMaxKpa,
+} from '../catalog/parts';
 import {
   PLAN_FORMAT,
   PLAN_VERSION,
@@ -89,7 +96,10 @@ const TAKE_OFF_K = 1.5;
 /** Two elbows and a tee at the ends of a main, in velocity heads. */
 const MAIN_FITTINGS_K = 3;
 
-const pipePiece = (stated: { pipe?: string } | undefined, pipe: string): { pipe: string; boreMm: number; hazenWilliamsC: number } => {
+const pipePiece = (
+  stated: { pipe?: string } | undefined,
+  pipe: string,
+): { pipe: string; boreMm: number; hazenWilliamsC: number } => {
   const kind = pipeKind(stated?.pipe ?? pipe);
   return { pipe: kind.id, boreMm: kind.boreMm, hazenWilliamsC: kind.c };
 };
@@ -123,13 +133,21 @@ function fullBlock(stated: Plan['blocks'][number], i: number): Block {
     maxLph: regulator.maxLph,
     at: 'header',
   };
-  const headerDefaults: Header = { ...pipePiece(stated.header, 'pe-1'), along: 0, feed: 'left', takeOffK: TAKE_OFF_K };
+  const headerDefaults: Header = {
+    ...pipePiece(stated.header, 'pe-1'),
+    along: 0,
+    feed: 'left',
+    takeOffK: TAKE_OFF_K,
+  };
   const mainDefaults: Main = { ...pipePiece(stated.main, 'pe-1'), extraM: 0, minorK: MAIN_FITTINGS_K };
   return {
     id: stated.id,
     name: stated.name ?? `Block ${i + 1}`,
     ground: over({ slopeAlong: 0, slopeAcross: 0, soil: 'loam' as const }, stated.ground),
-    beds: over({ count: 10, lengthM: 30, widthM: 0.75, pathM: 0.45, runsPerBed: 2, lengthsM: {} }, stated.beds),
+    beds: over(
+      { count: 10, lengthM: 30, widthM: 0.75, pathM: 0.45, runsPerBed: 2, lengthsM: {} },
+      stated.beds,
+    ),
     tape: fullTape(stated.tape),
     regulator: over(regulatorDefaults, stated.regulator),
     header: over(headerDefaults, stated.header),
@@ -151,7 +169,9 @@ export function fillIn(plan: Plan): FullPlan {
     place: plan.place ?? '',
     units: plan.units ?? 'metric',
     sources: plan.sources.map((s) =>
-      s.kind === 'tap' ? over({ kind: 'tap' as const, id: s.id, ...TAP }, s) : over({ kind: 'tank' as const, id: s.id, ...TANK }, s),
+      s.kind === 'tap'
+        ? over({ kind: 'tap' as const, id: s.id, ...TAP }, s)
+        : over({ kind: 'tank' as const, id: s.id, ...TANK }, s),
     ),
     sourceId: plan.sourceId ?? plan.sources[0].id,
     head: {
@@ -159,6 +179,9 @@ export function fillIn(plan: Plan): FullPlan {
       filter: over(lossOf({ ...filter, part: filter.id }), plan.head?.filter),
     },
     blocks: plan.blocks.map(fullBlock),
-    wishes: over({ uniformity: 0.9, allowance: 0.8, friction: 'darcy-weisbach' as const, waterC: 20 }, plan.wishes),
+    wishes: over(
+      { uniformity: 0.9, allowance: 0.8, friction: 'darcy-weisbach' as const, waterC: 20 },
+      plan.wishes,
+    ),
   };
 }

@@ -1,4 +1,13 @@
-import { blankPlan, contradictions, fillIn, migrate, readPlan, writePlan, MAX_PLAN_BYTES, type Plan } from './index';
+import {
+  blankPlan,
+  contradictions,
+  fillIn,
+  migrate,
+  readPlan,
+  writePlan,
+  MAX_PLAN_BYTES,
+  type Plan,
+} from './index';
 
 const parse = (plan: unknown) => readPlan(JSON.stringify(plan));
 const problems = (plan: unknown): string[] => {
@@ -19,7 +28,17 @@ describe('a plan', () => {
   });
 
   test('what is stated stays; what hangs on it follows', () => {
-    const full = fillIn({ ...blank, blocks: [{ id: 'b', tape: { wallMm: 0.381 }, main: { pipe: 'hose-3/4' }, header: { pipe: 'layflat-2', boreMm: 50 } }] });
+    const full = fillIn({
+      ...blank,
+      blocks: [
+        {
+          id: 'b',
+          tape: { wallMm: 0.381 },
+          main: { pipe: 'hose-3/4' },
+          header: { pipe: 'layflat-2', boreMm: 50 },
+        },
+      ],
+    });
     expect(full.blocks[0].tape.maxKpa).toBe(125);
     expect(full.blocks[0].main.boreMm).toBe(19.1);
     expect(full.blocks[0].header.boreMm).toBe(50);
@@ -27,7 +46,11 @@ describe('a plan', () => {
   });
 
   test('written and read it is the same, default or stated', () => {
-    const plan: Plan = { ...blank, name: 'Tallow Piece', blocks: [{ id: 'b', beds: { count: 4, lengthsM: { '2': 12.5 } } }] };
+    const plan: Plan = {
+      ...blank,
+      name: 'Tallow Piece',
+      blocks: [{ id: 'b', beds: { count: 4, lengthsM: { '2': 12.5 } } }],
+    };
     const again = readPlan(writePlan(plan));
     expect(again).toEqual({ ok: true, plan });
   });
@@ -38,20 +61,53 @@ describe('a plan', () => {
     ['a future version', { ...blank, version: 99 }, /newer Idle Furrow/],
     ['an odd version', { ...blank, version: 'one' }, /whole number/],
     ['an unknown field', { ...blank, colour: 'red' }, /colour: is not allowed/],
-    ['a bed number that is not one', { ...blank, blocks: [{ id: 'b', beds: { count: 2.5 } }] }, /blocks\[0\]\.beds\.count: must be an integer/],
-    ['a length below nothing', { ...blank, blocks: [{ id: 'b', beds: { lengthM: -3 } }] }, /beds\.lengthM: must be greater than 0/],
-    ['two sources of one id', { ...blank, sources: [{ id: 'a', kind: 'tap' }, { id: 'a', kind: 'tank' }] }, /sources/],
+    [
+      'a bed number that is not one',
+      { ...blank, blocks: [{ id: 'b', beds: { count: 2.5 } }] },
+      /blocks\[0\]\.beds\.count: must be an integer/,
+    ],
+    [
+      'a length below nothing',
+      { ...blank, blocks: [{ id: 'b', beds: { lengthM: -3 } }] },
+      /beds\.lengthM: must be greater than 0/,
+    ],
+    [
+      'two sources of one id',
+      {
+        ...blank,
+        sources: [
+          { id: 'a', kind: 'tap' },
+          { id: 'a', kind: 'tank' },
+        ],
+      },
+      /sources/,
+    ],
     ['a source that is not there', { ...blank, sourceId: 'well' }, /sourceId: there is no source “well”/],
-    ['low water under the outlet', { ...blank, sources: [{ id: 't', kind: 'tank', outletM: 2, lowM: 1 }] }, /sources\[0\]\.lowM: .*below the outlet/],
-    ['a gauge that rises with flow', { ...blank, sources: [{ id: 't', kind: 'tap', method: 'gauge', shutKpa: 100, flowingKpa: 150 }] }, /flowingKpa: .*less than shut/],
-    ['a window upside down', { ...blank, blocks: [{ id: 'b', tape: { minKpa: 90 } }] }, /tape\.minKpa: .*below the highest/],
+    [
+      'low water under the outlet',
+      { ...blank, sources: [{ id: 't', kind: 'tank', outletM: 2, lowM: 1 }] },
+      /sources\[0\]\.lowM: .*below the outlet/,
+    ],
+    [
+      'a gauge that rises with flow',
+      { ...blank, sources: [{ id: 't', kind: 'tap', method: 'gauge', shutKpa: 100, flowingKpa: 150 }] },
+      /flowingKpa: .*less than shut/,
+    ],
+    [
+      'a window upside down',
+      { ...blank, blocks: [{ id: 'b', tape: { minKpa: 90 } }] },
+      /tape\.minKpa: .*below the highest/,
+    ],
   ])('%s is refused with its place', (_, plan, message) => {
     expect(problems(plan).join('\n').replace(/^: /, '')).toMatch(message);
   });
 
   test('what is not JSON, or far too large, is refused; a byte-order mark is not minded', () => {
     expect(readPlan('{"format": ')).toMatchObject({ ok: false });
-    expect(readPlan(' '.repeat(MAX_PLAN_BYTES + 1))).toMatchObject({ ok: false, problems: [{ what: expect.stringContaining('20 MB') }] });
+    expect(readPlan(' '.repeat(MAX_PLAN_BYTES + 1))).toMatchObject({
+      ok: false,
+      problems: [{ what: expect.stringContaining('20 MB') }],
+    });
     expect(readPlan('\uFEFF' + JSON.stringify(blank)).ok).toBe(true);
   });
 

@@ -11,7 +11,8 @@ export interface Contradiction {
 export function contradictions(plan: FullPlan): Contradiction[] {
   const found: Contradiction[] = [];
   const add = (path: string, what: string): void => void found.push({ path, what });
-  if (!plan.sources.some((s) => s.id === plan.sourceId)) add('sourceId', `there is no source “${plan.sourceId}”`);
+  if (!plan.sources.some((s) => s.id === plan.sourceId))
+    add('sourceId', `there is no source “${plan.sourceId}”`);
   plan.sources.forEach((s, i) => {
     if (s.kind === 'tank') {
       if (s.lowM < s.outletM) add(`sources[${i}].lowM`, 'the low water stands below the outlet');

@@ -109,7 +109,12 @@ export const planSchema = Joi.object({
   place: text(120),
   units: Joi.valid('us', 'metric'),
   sources: Joi.array()
-    .items(Joi.alternatives().conditional(Joi.object({ kind: Joi.valid('tank').required() }).unknown(), { then: tank, otherwise: tap }))
+    .items(
+      Joi.alternatives().conditional(Joi.object({ kind: Joi.valid('tank').required() }).unknown(), {
+        then: tank,
+        otherwise: tap,
+      }),
+    )
     .min(1)
     .max(LIMITS.sources)
     .unique('id')

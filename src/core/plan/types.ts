@@ -2,7 +2,11 @@ import type { FrictionSchool } from '../hydraulics/friction';
 import type { SoilId } from '../catalog/parts';
 
 /** Every field of `T` may be left out, at any depth: what a grower has stated. Arrays are whole or absent. */
-export type Stated<T> = T extends readonly unknown[] ? T : T extends object ? { [K in keyof T]?: Stated<T[K]> } : T;
+export type Stated<T> = T extends readonly unknown[]
+  ? T
+  : T extends object
+    ? { [K in keyof T]?: Stated<T[K]> }
+    : T;
 
 export const PLAN_FORMAT = 'idle-furrow-plan';
 export const PLAN_VERSION = 1;
@@ -151,7 +155,8 @@ export interface FullPlan {
   wishes: Wishes;
 }
 
-type StatedSource = (Stated<TapSource> & { id: string; kind: 'tap' }) | (Stated<TankSource> & { id: string; kind: 'tank' });
+type StatedSource =
+  (Stated<TapSource> & { id: string; kind: 'tap' }) | (Stated<TankSource> & { id: string; kind: 'tank' });
 
 /**
  * The document a grower owns: only what they stated. Everything else is a default, and is shown as one.

@@ -13,7 +13,19 @@ const NO_BREAK_SPACE = '\u00a0';
 const MINUS = '\u2212';
 
 /** Kinds whose trailing zeros say nothing, because they are what somebody stated. */
-const PLAIN: readonly KindName[] = ['length', 'width', 'spacing', 'height', 'bore', 'wall', 'volume', 'time', 'slope', 'count', 'factor'];
+const PLAIN: readonly KindName[] = [
+  'length',
+  'width',
+  'spacing',
+  'height',
+  'bore',
+  'wall',
+  'volume',
+  'time',
+  'slope',
+  'count',
+  'factor',
+];
 
 /**
  * A quantity in the units of a choice, rounded to what the work needs

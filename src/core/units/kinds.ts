@@ -68,15 +68,40 @@ const lengths = (m: number, cm: number, ftD: number, inD: number): Record<string
 
 /** Flow units, in L/h. */
 const flows: Record<string, Unit> = {
-  'L/h': unit('L/h', 1, 0, 'l/hr', 'l/hour', 'lph', 'litres/h', 'liters/h', 'litresperhour', 'litersperhour', 'l/std'),
-  'L/min': unit('L/min', minutesPerHour, 1, 'lpm', 'litres/min', 'liters/min', 'l/m', 'litresperminute', 'litersperminute'),
+  'L/h': unit(
+    'L/h',
+    1,
+    0,
+    'l/hr',
+    'l/hour',
+    'lph',
+    'litres/h',
+    'liters/h',
+    'litresperhour',
+    'litersperhour',
+    'l/std',
+  ),
+  'L/min': unit(
+    'L/min',
+    minutesPerHour,
+    1,
+    'lpm',
+    'litres/min',
+    'liters/min',
+    'l/m',
+    'litresperminute',
+    'litersperminute',
+  ),
   'L/s': unit('L/s', 3600, 2, 'lps', 'l/sec', 'litrespersecond', 'literspersecond'),
   'm³/h': unit('m³/h', 1000, 2, 'm3/h', 'm^3/h', 'm3/hr', 'cbm/h'),
   gpm: unit('gpm', gal * minutesPerHour, 1, 'gal/min', 'usgpm', 'gallons/min', 'gallonsperminute', 'gal/m'),
   gph: unit('gph', gal, 2, 'gal/h', 'gal/hr', 'gallons/h', 'gallonsperhour'),
 };
 
-const flowWith = (lph: number): Record<string, Unit> => ({ ...flows, 'L/h': { ...flows['L/h'], decimals: lph } });
+const flowWith = (lph: number): Record<string, Unit> => ({
+  ...flows,
+  'L/h': { ...flows['L/h'], decimals: lph },
+});
 
 const areas: Record<string, Unit> = {
   'm²': unit('m²', 1, 0, 'm2', 'm^2', 'sqm', 'squaremetres', 'squaremeters'),
@@ -124,11 +149,43 @@ export const KINDS = {
   flowPerLength: {
     noun: 'a flow per length',
     units: {
-      'L/h per 100 m': unit('L/h per 100 m', 1 / 100, 0, 'l/h/100m', 'lph/100m', 'l/hper100m', 'lphper100m', 'l/h100m'),
+      'L/h per 100 m': unit(
+        'L/h per 100 m',
+        1 / 100,
+        0,
+        'l/h/100m',
+        'lph/100m',
+        'l/hper100m',
+        'lphper100m',
+        'l/h100m',
+      ),
       'L/h per m': unit('L/h per m', 1, 2, 'l/h/m', 'l/hperm', 'lph/m'),
-      'L/min per 100 m': unit('L/min per 100 m', minutesPerHour / 100, 2, 'l/min/100m', 'lpm/100m', 'l/minper100m'),
-      'gpm per 100 ft': unit('gpm per 100 ft', (gal * minutesPerHour) / (100 * ft), 2, 'gpm/100ft', 'gpmper100ft', 'gal/min/100ft', 'gpm/100feet', "gpm/100'"),
-      'gph per 100 ft': unit('gph per 100 ft', gal / (100 * ft), 1, 'gph/100ft', 'gphper100ft', 'gal/h/100ft'),
+      'L/min per 100 m': unit(
+        'L/min per 100 m',
+        minutesPerHour / 100,
+        2,
+        'l/min/100m',
+        'lpm/100m',
+        'l/minper100m',
+      ),
+      'gpm per 100 ft': unit(
+        'gpm per 100 ft',
+        (gal * minutesPerHour) / (100 * ft),
+        2,
+        'gpm/100ft',
+        'gpmper100ft',
+        'gal/min/100ft',
+        'gpm/100feet',
+        "gpm/100'",
+      ),
+      'gph per 100 ft': unit(
+        'gph per 100 ft',
+        gal / (100 * ft),
+        1,
+        'gph/100ft',
+        'gphper100ft',
+        'gal/h/100ft',
+      ),
     },
     us: 'gpm per 100 ft',
     metric: 'L/h per 100 m',
@@ -141,7 +198,16 @@ export const KINDS = {
       bar: unit('bar', 100, 2, 'bars', 'barg'),
       psi: unit('psi', psi, 1, 'psig', 'lb/in2', 'lbs', 'pounds'),
       mH2O: unit('m of water', metreOfWater, 2, 'mh2o', 'mwc', 'mofwater', 'mwater', 'mofhead'),
-      ftH2O: unit('ft of water', metreOfWater * ft, 1, 'fth2o', 'ftofwater', 'ftofhead', 'feetofwater', 'feetofhead'),
+      ftH2O: unit(
+        'ft of water',
+        metreOfWater * ft,
+        1,
+        'fth2o',
+        'ftofwater',
+        'ftofhead',
+        'feetofwater',
+        'feetofhead',
+      ),
       mbar: unit('mbar', 0.1, 0, 'hpa'),
       Pa: unit('Pa', 1e-3, 0),
       MPa: unit('MPa', 1000, 3),

@@ -3,11 +3,21 @@ import { kindOf, shownUnit, type KindName, type Unit, type UnitChoice } from './
 export type Parsed = { ok: true; value: number } | { ok: false; why: string };
 
 const VULGAR: Record<string, string> = {
-  '½': '1/2', '⅓': '1/3', '⅔': '2/3', '¼': '1/4', '¾': '3/4', '⅕': '1/5', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8',
+  '½': '1/2',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅕': '1/5',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
 };
 
 /** One number as people write it: 1 1/2, 5/8, 1,500, 1 500, 2,4, .5, -3. */
-const NUMBER = /^[+-]?(?:\d+\s+\d+\/\d+|\d+\/\d+|\d{1,3}(?:[,\u202f' ]\d{3})+(?:\.\d+)?(?!\d)|\d+(?:[.,]\d+)?|[.,]\d+)(?:e[+-]?\d+)?/i;
+const NUMBER =
+  /^[+-]?(?:\d+\s+\d+\/\d+|\d+\/\d+|\d{1,3}(?:[,\u202f' ]\d{3})+(?:\.\d+)?(?!\d)|\d+(?:[.,]\d+)?|[.,]\d+)(?:e[+-]?\d+)?/i;
 
 function toNumber(text: string): number {
   const sign = text.startsWith('-') ? -1 : 1;
@@ -19,7 +29,8 @@ function toNumber(text: string): number {
   return sign * Number(grouped ? body.replace(/[,\u202f' ]/g, '') : body.replace(',', '.'));
 }
 
-const squeeze = (text: string): string => text.toLowerCase().replace(/[\s.]/g, '').replace(/²/g, '2').replace(/³/g, '3');
+const squeeze = (text: string): string =>
+  text.toLowerCase().replace(/[\s.]/g, '').replace(/²/g, '2').replace(/³/g, '3');
 
 function findUnit(units: Record<string, Unit>, text: string): string | undefined {
   // Case matters only between MPa and mPa-like pairs, so the exact key is tried first.
@@ -27,7 +38,9 @@ function findUnit(units: Record<string, Unit>, text: string): string | undefined
   const wanted = squeeze(text);
   return Object.keys(units).find((key) => {
     const u = units[key];
-    return squeeze(key) === wanted || squeeze(u.symbol) === wanted || u.also.some((a) => squeeze(a) === wanted);
+    return (
+      squeeze(key) === wanted || squeeze(u.symbol) === wanted || u.also.some((a) => squeeze(a) === wanted)
+    );
   });
 }
 
@@ -43,7 +56,10 @@ function findUnit(units: Record<string, Unit>, text: string): string | undefined
 export function parseQuantity(text: string, kind: KindName, choice: UnitChoice): Parsed {
   const { noun, units } = kindOf(kind);
   const own = shownUnit(kind, choice);
-  let rest = text.trim().replace(/[−–]/g, '-').replace(/(\d)\s*([½⅓⅔¼¾⅕⅛⅜⅝⅞])/g, '$1 $2');
+  let rest = text
+    .trim()
+    .replace(/[−–]/g, '-')
+    .replace(/(\d)\s*([½⅓⅔¼¾⅕⅛⅜⅝⅞])/g, '$1 $2');
   rest = rest.replace(/[½⅓⅔¼¾⅕⅛⅜⅝⅞]/g, (c) => VULGAR[c]);
   if (!rest) return { ok: false, why: `Type ${noun}, such as ${example(kind, choice)}.` };
   if (kind === 'slope') {
@@ -57,7 +73,8 @@ export function parseQuantity(text: string, kind: KindName, choice: UnitChoice):
   let sign = 1;
   while (rest) {
     const found = NUMBER.exec(rest);
-    if (!found) return { ok: false, why: `“${text.trim()}” is not ${noun}. Write it like ${example(kind, choice)}.` };
+    if (!found)
+      return { ok: false, why: `“${text.trim()}” is not ${noun}. Write it like ${example(kind, choice)}.` };
     const n = toNumber(found[0]);
     if (!Number.isFinite(n)) return { ok: false, why: `“${found[0]}” is not a number.` };
     rest = rest.slice(found[0].length).trim();
@@ -65,9 +82,13 @@ export function parseQuantity(text: string, kind: KindName, choice: UnitChoice):
     const { key, length } = unitAtStart(units, rest);
     if (!key && rest && !/^[+-]?[.,]?\d/.test(rest)) {
       const bad = /^[^\d\s]+(?:\s*\/\s*\S+)?/.exec(rest)?.[0] ?? rest;
-      return { ok: false, why: `“${bad}” is not a unit of ${noun.replace(/^an? /, '')}. Try ${unitList(units)}.` };
+      return {
+        ok: false,
+        why: `“${bad}” is not a unit of ${noun.replace(/^an? /, '')}. Try ${unitList(units)}.`,
+      };
     }
-    if (!key && rest) return { ok: false, why: `“${text.trim()}” is not ${noun}. Write it like ${example(kind, choice)}.` };
+    if (!key && rest)
+      return { ok: false, why: `“${text.trim()}” is not ${noun}. Write it like ${example(kind, choice)}.` };
     const used: string | undefined = key ?? (previous ? units[previous].then : own);
     if (used === undefined) return { ok: false, why: `What is the “${found[0]}” at the end? Add its unit.` };
     if (previous && units[used].perUnit >= units[previous].perUnit) {
@@ -101,8 +122,26 @@ const unitList = (units: Record<string, Unit>): string =>
     .join(', ');
 
 const EXAMPLES: Partial<Record<KindName, number>> = {
-  length: 30, width: 0.75, spacing: 0.3, height: 1.2, bore: 20, wall: 0.2, flow: 1500, emitterFlow: 1, flowPerLength: 4,
-  pressure: 70, volume: 20, area: 500, time: 30, rate: 5, velocity: 1, slope: 0.01, share: 0.8, temperature: 15, count: 12, factor: 1,
+  length: 30,
+  width: 0.75,
+  spacing: 0.3,
+  height: 1.2,
+  bore: 20,
+  wall: 0.2,
+  flow: 1500,
+  emitterFlow: 1,
+  flowPerLength: 4,
+  pressure: 70,
+  volume: 20,
+  area: 500,
+  time: 30,
+  rate: 5,
+  velocity: 1,
+  slope: 0.01,
+  share: 0.8,
+  temperature: 15,
+  count: 12,
+  factor: 1,
 };
 
 function example(kind: KindName, choice: UnitChoice): string {

@@ -1,5 +1,14 @@
 import fc from 'fast-check';
-import { format, formatForEdit, METRIC, parseQuantity, US, KINDS, type KindName, type UnitChoice } from './index';
+import {
+  format,
+  formatForEdit,
+  METRIC,
+  parseQuantity,
+  US,
+  KINDS,
+  type KindName,
+  type UnitChoice,
+} from './index';
 
 const value = (text: string, kind: KindName, choice: UnitChoice = METRIC): number => {
   const parsed = parseQuantity(text, kind, choice);
@@ -99,7 +108,18 @@ describe('writing', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 0.01, max: 90000, noNaN: true }),
-        fc.constantFrom<KindName>('length', 'flow', 'pressure', 'volume', 'bore', 'wall', 'slope', 'temperature', 'flowPerLength', 'width'),
+        fc.constantFrom<KindName>(
+          'length',
+          'flow',
+          'pressure',
+          'volume',
+          'bore',
+          'wall',
+          'slope',
+          'temperature',
+          'flowPerLength',
+          'width',
+        ),
         fc.constantFrom(US, METRIC),
         (v, kind, choice) => {
           const again = value(formatForEdit(v, kind, choice), kind, choice);

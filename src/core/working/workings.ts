@@ -25,9 +25,19 @@ export interface Working {
 
 export type WorkingName = 'bucket' | 'available' | 'asked' | 'bed' | 'header' | 'end' | 'uniformity';
 
-const term = (symbol: string, meaning: string, value: number, kind: KindName): Term => ({ symbol, meaning, value, kind });
+const term = (symbol: string, meaning: string, value: number, kind: KindName): Term => ({
+  symbol,
+  meaning,
+  value,
+  kind,
+});
 
-type Maker = (plan: FullPlan, results: PlanResults, blockIndex: number, runIndex: number) => Working | undefined;
+type Maker = (
+  plan: FullPlan,
+  results: PlanResults,
+  blockIndex: number,
+  runIndex: number,
+) => Working | undefined;
 
 const bucket: Maker = (_plan, { layout: { source } }) => {
   if (source.kind !== 'tap' || source.method !== 'bucket') return undefined;
@@ -37,7 +47,12 @@ const bucket: Maker = (_plan, { layout: { source } }) => {
     formula: 'Q = V / t',
     terms: [
       term('V', 'bucket', source.bucketL, 'volume'),
-      term('t', `mean of ${source.triesS.length} ${source.triesS.length === 1 ? 'try' : 'tries'}`, meanS(source.triesS), 'time'),
+      term(
+        't',
+        `mean of ${source.triesS.length} ${source.triesS.length === 1 ? 'try' : 'tries'}`,
+        meanS(source.triesS),
+        'time',
+      ),
       term('', 'spread of the tries', spread(source.triesS), 'share'),
     ],
     result: term('Q', 'open flow', measuredLph(source), 'flow'),
@@ -82,10 +97,19 @@ const asked: Maker = (plan, results, blockIndex) => {
   const nodeM = new Map(built.network.nodes.map((n) => [n.id, n.elevationM]));
   const medium = { waterC: plan.wishes.waterC, friction: plan.wishes.friction };
   const regulated = block.regulator.part !== 'none';
-  const terms: Term[] = [term('p', regulated ? 'regulator’s set pressure' : 'pressure at the header’s feed', regulated ? block.regulator.setKpa : demand.feedKpa, 'pressure')];
+  const terms: Term[] = [
+    term(
+      'p',
+      regulated ? 'regulator’s set pressure' : 'pressure at the header’s feed',
+      regulated ? block.regulator.setKpa : demand.feedKpa,
+      'pressure',
+    ),
+  ];
   for (const step of built.trunk) {
     const link = built.network.links[step.link];
-    terms.push(term('h', `${step.kind}, its loss at this flow`, lossAcross(link, demand.askedLph, medium), 'pressure'));
+    terms.push(
+      term('h', `${step.kind}, its loss at this flow`, lossAcross(link, demand.askedLph, medium), 'pressure'),
+    );
     const rise = (nodeM.get(link.to)! - nodeM.get(link.from)!) * KPA_PER_M;
     if (rise !== 0) terms.push(term('z', `${step.kind}, its rise`, rise, 'pressure'));
     if (step.kind === 'regulator') break;
@@ -112,7 +136,8 @@ const bed: Maker = (plan, results, blockIndex, runIndex) => {
   return {
     title: `Flow of bed ${number}`,
     says: 'Every emitter’s own flow at its own pressure, added up.',
-    formula: tape.kind === 'compensating' ? 'Q = Σ q_i;  q_i = q_n from p_min up' : 'Q = Σ q_n · (p_i / p_n)^x',
+    formula:
+      tape.kind === 'compensating' ? 'Q = Σ q_i;  q_i = q_n from p_min up' : 'Q = Σ q_n · (p_i / p_n)^x',
     terms: [
       term('n', 'emitters in the bed', emitters, 'count'),
       term('q_n', 'label flow', tape.flowLph, 'emitterFlow'),
@@ -182,7 +207,12 @@ const uniformity: Maker = (plan, results, blockIndex) => {
       term('CV', 'scatter of manufacture', tape.cv, 'factor'),
       term('e', 'emitters per plant', 1, 'count'),
       term('q_min', 'weakest emitter', least, 'emitterFlow'),
-      term('q_mean', `mean of ${results.emitters.toLocaleString('en-US')} emitters`, results.emitters > 0 ? results.flowLph / results.emitters : 0, 'emitterFlow'),
+      term(
+        'q_mean',
+        `mean of ${results.emitters.toLocaleString('en-US')} emitters`,
+        results.emitters > 0 ? results.flowLph / results.emitters : 0,
+        'emitterFlow',
+      ),
       term('', 'flow variation', flowVariation(least, most), 'share'),
     ],
     result: term('EU', 'evenness', results.uniformity, 'share'),
@@ -193,5 +223,10 @@ const uniformity: Maker = (plan, results, blockIndex) => {
 const MAKERS: Record<WorkingName, Maker> = { bucket, available, asked, bed, header, end, uniformity };
 
 /** The working of one number of a solved plan; none where the number does not arise. */
-export const workingOf = (name: WorkingName, plan: FullPlan, results: PlanResults, runIndex: number, blockIndex = 0): Working | undefined =>
-  MAKERS[name](plan, results, blockIndex, runIndex);
+export const workingOf = (
+  name: WorkingName,
+  plan: FullPlan,
+  results: PlanResults,
+  runIndex: number,
+  blockIndex = 0,
+): Working | undefined => MAKERS[name](plan, results, blockIndex, runIndex);

@@ -7,7 +7,11 @@ import { ref } from 'vue';
 export function useHand(toField: (x: number, y: number) => [number, number]) {
   const holding = ref('');
 
-  function grab(event: PointerEvent, what: string, move: (xM: number, yM: number, gesture: string, free: boolean) => void): void {
+  function grab(
+    event: PointerEvent,
+    what: string,
+    move: (xM: number, yM: number, gesture: string, free: boolean) => void,
+  ): void {
     if (event.button !== 0) return;
     event.preventDefault();
     event.stopPropagation();

@@ -9,7 +9,12 @@ const HEADER_SNAP = 0.04;
 const HEADER_STEP = 0.05;
 
 /** The arrow keys as seen on an unturned sheet: on a turned one, right is away from the near end and down is to the right. */
-const UNTURN: Record<string, string> = { ArrowRight: 'ArrowUp', ArrowLeft: 'ArrowDown', ArrowDown: 'ArrowRight', ArrowUp: 'ArrowLeft' };
+const UNTURN: Record<string, string> = {
+  ArrowRight: 'ArrowUp',
+  ArrowLeft: 'ArrowDown',
+  ArrowDown: 'ArrowRight',
+  ArrowUp: 'ArrowLeft',
+};
 
 /** What the hand and the arrow keys do on the sheet. Lengths snap to half metres or whole feet. */
 export function useSheetEdits(turned: () => boolean) {
@@ -32,7 +37,8 @@ export function useSheetEdits(turned: () => boolean) {
 
   function header(share: number, gesture: string, free = false): void {
     let along = Math.min(1, Math.max(0, share));
-    if (!free) along = [0, 0.5, 1].find((s) => Math.abs(s - along) < HEADER_SNAP) ?? Math.round(along * 100) / 100;
+    if (!free)
+      along = [0, 0.5, 1].find((s) => Math.abs(s - along) < HEADER_SNAP) ?? Math.round(along * 100) / 100;
     if (along !== plan.block.header.along) edits.block('header', { along }, 'move the header', gesture);
   }
 
@@ -48,8 +54,10 @@ export function useSheetEdits(turned: () => boolean) {
     const many = event.key.startsWith('Page') ? 10 : 1;
     if (key === 'ArrowLeft' || key === 'ArrowRight') {
       view.pickedBed = Math.min(count, Math.max(1, bed + (key === 'ArrowRight' ? 1 : -1)));
-    } else if (key === 'ArrowUp' || key === 'PageUp') bedEnd(bed, lengthOf(bed) + many * stepM(), `bed-${bed}-keys`);
-    else if (key === 'ArrowDown' || key === 'PageDown') bedEnd(bed, lengthOf(bed) - many * stepM(), `bed-${bed}-keys`);
+    } else if (key === 'ArrowUp' || key === 'PageUp')
+      bedEnd(bed, lengthOf(bed) + many * stepM(), `bed-${bed}-keys`);
+    else if (key === 'ArrowDown' || key === 'PageDown')
+      bedEnd(bed, lengthOf(bed) - many * stepM(), `bed-${bed}-keys`);
     else if (key === 'Escape') view.pickedBed = undefined;
     else return;
     event.preventDefault();
@@ -67,7 +75,12 @@ export function useSheetEdits(turned: () => boolean) {
   }
 
   function sourceKeys(event: KeyboardEvent): void {
-    const move: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+    const move: Record<string, [number, number]> = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, 1],
+      ArrowDown: [0, -1],
+    };
     const by = move[keyOf(event)];
     if (!by) return;
     event.preventDefault();

@@ -19,13 +19,19 @@ const LARGEST_PX_PER_M = 900;
  * The field's y points away from the near end, the screen's down; a turned sheet is a quarter turn clockwise, so that
  * long beds lie across the screen.
  */
-export function useSheetView(svg: Ref<SVGSVGElement | undefined>, bounds: () => Bounds, turned: () => boolean) {
+export function useSheetView(
+  svg: Ref<SVGSVGElement | undefined>,
+  bounds: () => Bounds,
+  turned: () => boolean,
+) {
   const { width, height } = useElementSize(svg);
   const view = ref({ x: 0, y: 0, k: 8 });
   const moved = ref(false);
   const behaviour = zoom<SVGSVGElement, unknown>()
     .scaleExtent([SMALLEST_PX_PER_M, LARGEST_PX_PER_M])
-    .filter((event: Event) => !(event.target as Element).closest('[data-hand]') && !(event as MouseEvent).button)
+    .filter(
+      (event: Event) => !(event.target as Element).closest('[data-hand]') && !(event as MouseEvent).button,
+    )
     .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => {
       const { x, y, k } = event.transform;
       view.value = { x, y, k };

@@ -26,12 +26,11 @@ const reached = computed(() => {
 <template>
   <nav class="order" aria-label="Working order">
     <div class="pipe" aria-hidden="true"><i :style="{ height: `${reached * 100}%` }" /></div>
-    <router-link v-for="s in states" :key="s.id" :to="{ name: s.id }" class="stage" active-class="now" :aria-label="`${s.name}, ${s.said}`">
-      <span class="mark num" :class="s.state" aria-hidden="true">
+    <router-link v-for="s in states" :key="s.id" :to="{ name: s.id }" class="stage" active-class="now">
+      <span class="mark num" :class="s.state" :data-look="s.state === 'look' ? s.look : undefined" aria-hidden="true">
         <svg v-if="s.state === 'fine'" viewBox="0 0 12 12" width="12" height="12"><path d="M1.500 6.500l3 3 6-7" fill="none" stroke="currentColor" stroke-width="2.200" /></svg>
-        <template v-else-if="s.state === 'look'">{{ s.look }}</template>
       </span>
-      {{ s.name }}
+      <span>{{ s.name }}<span class="sr">, {{ s.said }}</span></span>
     </router-link>
   </nav>
 </template>
@@ -45,6 +44,7 @@ const reached = computed(() => {
 .stage.now { background: var(--picked); font-weight: 700; }
 .mark { width: 25px; height: 25px; border-radius: 50%; display: grid; place-items: center; font-weight: 700; font-size: 13px; background: var(--paper); border: 2px solid var(--faint); }
 .mark.fine { background: var(--water); border-color: var(--water); color: var(--paper); }
+.mark.look::after { content: attr(data-look); }
 .mark.look { border-radius: 5px; border-color: var(--clay); color: var(--clay); }
 @media (max-width: 820px) {
   .order { display: flex; padding: 0; }

@@ -33,7 +33,8 @@ export const STAGES: readonly Stage[] = [
     id: 'pipework',
     name: 'Pipework',
     panel: () => import('../stages/pipework/PipeworkPanel.vue'),
-    touched: (plan) => Boolean(plan.head || plan.blocks[0].header || plan.blocks[0].main || plan.blocks[0].regulator),
+    touched: (plan) =>
+      Boolean(plan.head || plan.blocks[0].header || plan.blocks[0].main || plan.blocks[0].regulator),
     owns: (f) => ['main', 'regulator', 'header', 'block'].includes(f.place.kind),
   },
   {

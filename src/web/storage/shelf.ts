@@ -65,7 +65,12 @@ export async function shelf(): Promise<ShelfEntry[]> {
   await store.iterate<Kept | string, void>((value, k) => {
     if (typeof value === 'string') return;
     const reading = readPlan(value.text);
-    if (reading.ok) entries.push({ id: k.replace(/^plan\//, ''), name: reading.plan.name || 'Unnamed plan', savedAt: value.savedAt });
+    if (reading.ok)
+      entries.push({
+        id: k.replace(/^plan\//, ''),
+        name: reading.plan.name || 'Unnamed plan',
+        savedAt: value.savedAt,
+      });
   });
   return entries.sort((a, b) => b.savedAt - a.savedAt);
 }

@@ -2,14 +2,31 @@ import { useDebounceFn, useEventListener } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { ref, toRaw, watch } from 'vue';
 import { blankPlan, MAX_PLAN_BYTES, readPlan, writePlan, type Plan } from '../../core/plan';
-import { ChangedElsewhere, discard, fetchKept, keep, lastId, newId, shelf, type ShelfEntry } from '../storage/shelf';
+import {
+  ChangedElsewhere,
+  discard,
+  fetchKept,
+  keep,
+  lastId,
+  newId,
+  shelf,
+  type ShelfEntry,
+} from '../storage/shelf';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
 import { useView } from './view';
 
 export const DEMOS = {
-  wren: { title: 'Wren Bottom', says: 'A yard tap, 14 beds. It works, with little to spare.', load: () => import('../../../demo/wren-bottom.json') },
-  otter: { title: 'Otter strip', says: 'As it was laid, with three faults to be found.', load: () => import('../../../demo/otter-strip.json') },
+  wren: {
+    title: 'Wren Bottom',
+    says: 'A yard tap, 14 beds. It works, with little to spare.',
+    load: () => import('../../../demo/wren-bottom.json'),
+  },
+  otter: {
+    title: 'Otter strip',
+    says: 'As it was laid, with three faults to be found.',
+    load: () => import('../../../demo/otter-strip.json'),
+  },
 } as const;
 
 export type DemoName = keyof typeof DEMOS;
@@ -49,22 +66,31 @@ export const useDesk = defineStore('desk', () => {
         // Both live on: this tab goes on with a copy of its own.
         id.value = newId();
         revision = 0;
-        plan.edit('keep as a copy', (draft) => void (draft.name = `${draft.name ?? 'Unnamed plan'} (copy)`), 'copy');
+        plan.edit(
+          'keep as a copy',
+          (draft) => void (draft.name = `${draft.name ?? 'Unnamed plan'} (copy)`),
+          'copy',
+        );
+        await save();
         view.notice = 'This plan was changed in another tab. Both are kept: this tab goes on as a copy.';
         return;
       }
       saving.value = 'failed';
-      trouble.value = 'This browser does not keep the plan (its storage is full or switched off). Save it as a file so that nothing is lost.';
+      trouble.value =
+        'This browser does not keep the plan (its storage is full or switched off). Save it as a file so that nothing is lost.';
     }
   }
 
   const queueSave = (): Promise<void> => (pending = pending.then(save));
   const saveSoon = useDebounceFn(queueSave, AUTOSAVE_MS);
-  watch(() => plan.plan, () => {
-    if (!plan.isOpen) return;
-    saving.value = 'saving';
-    void saveSoon();
-  });
+  watch(
+    () => plan.plan,
+    () => {
+      if (!plan.isOpen) return;
+      saving.value = 'saving';
+      void saveSoon();
+    },
+  );
   useEventListener(document, 'visibilitychange', () => {
     if (document.visibilityState === 'hidden' && saving.value === 'saving') void queueSave();
   });
@@ -85,7 +111,10 @@ export const useDesk = defineStore('desk', () => {
   async function openFile(file: File): Promise<string[]> {
     if (file.size > MAX_PLAN_BYTES) return ['The file is larger than 20 MB; a plan is far smaller.'];
     const reading = readPlan(await file.text());
-    if (!reading.ok) return reading.problems.map(({ path, what }) => `${path && path !== 'format' && path !== 'version' ? `${path}: ` : ''}${what}`);
+    if (!reading.ok)
+      return reading.problems.map(
+        ({ path, what }) => `${path && path !== 'format' && path !== 'version' ? `${path}: ` : ''}${what}`,
+      );
     lay(reading.plan, newId(), 0);
     await queueSave();
     return [];
@@ -96,7 +125,10 @@ export const useDesk = defineStore('desk', () => {
     const url = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
     const a = document.createElement('a');
     a.href = url;
-    const slug = (plan.full.name || 'plan').toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '');
+    const slug = (plan.full.name || 'plan')
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-|-$/g, '');
     a.download = `${slug || 'plan'}.furrow.json`;
     a.click();
     setTimeout(() => URL.revokeObjectURL(url), 1000);

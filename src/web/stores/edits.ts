@@ -12,7 +12,12 @@ export const useEdits = defineStore('edits', () => {
   const plan = usePlan();
 
   /** Sets fields of one part of the block; `undefined` goes back to the default. */
-  function block<P extends BlockPart>(part: P, fields: Partial<NonNullable<Stated[P]>>, label: string, gesture?: string): Refusal | undefined {
+  function block<P extends BlockPart>(
+    part: P,
+    fields: Partial<NonNullable<Stated[P]>>,
+    label: string,
+    gesture?: string,
+  ): Refusal | undefined {
     return plan.edit(
       label,
       (draft) => {
@@ -25,31 +30,56 @@ export const useEdits = defineStore('edits', () => {
   }
 
   function source(fields: Record<string, unknown>, label: string, gesture?: string): Refusal | undefined {
-    return plan.edit(label, (draft) => assign(draft.sources[plan.sourceIndex] as unknown as Record<string, unknown>, fields), gesture);
+    return plan.edit(
+      label,
+      (draft) => assign(draft.sources[plan.sourceIndex] as unknown as Record<string, unknown>, fields),
+      gesture,
+    );
   }
 
-  function head(part: 'backflow' | 'filter', fields: Record<string, unknown>, label: string, gesture?: string): Refusal | undefined {
-    return plan.edit(label, (draft) => assign(((draft.head ??= {})[part] ??= {}) as Record<string, unknown>, fields), gesture);
+  function head(
+    part: 'backflow' | 'filter',
+    fields: Record<string, unknown>,
+    label: string,
+    gesture?: string,
+  ): Refusal | undefined {
+    return plan.edit(
+      label,
+      (draft) => assign(((draft.head ??= {})[part] ??= {}) as Record<string, unknown>, fields),
+      gesture,
+    );
   }
 
   function wishes(fields: NonNullable<Plan['wishes']>, label: string, gesture?: string): Refusal | undefined {
-    return plan.edit(label, (draft) => assign((draft.wishes ??= {}) as Record<string, unknown>, fields), gesture);
+    return plan.edit(
+      label,
+      (draft) => assign((draft.wishes ??= {}) as Record<string, unknown>, fields),
+      gesture,
+    );
   }
 
   /** Length of one bed; the common length when `bed` is not given. */
   function bedLength(bed: number | undefined, lengthM: number, gesture?: string): Refusal | undefined {
     if (bed === undefined) {
-      return plan.edit('set the beds’ length', (draft) => {
-        const beds = (draft.blocks[0].beds ??= {});
-        beds.lengthM = lengthM;
-        delete beds.lengthsM;
-      }, gesture);
+      return plan.edit(
+        'set the beds’ length',
+        (draft) => {
+          const beds = (draft.blocks[0].beds ??= {});
+          beds.lengthM = lengthM;
+          delete beds.lengthsM;
+        },
+        gesture,
+      );
     }
     const label = `${lengthM < (plan.block.beds.lengthsM[bed] ?? plan.block.beds.lengthM) ? 'shorten' : 'lengthen'} bed ${bed}`;
-    return plan.edit(label, (draft) => {
-      const beds = (draft.blocks[0].beds ??= {});
-      (beds.lengthsM ??= {})[String(bed)] = lengthM;
-    }, gesture);
+    return plan.edit(
+      label,
+      (draft) => {
+        const beds = (draft.blocks[0].beds ??= {});
+        (beds.lengthsM ??= {})[String(bed)] = lengthM;
+      },
+      gesture,
+    );
   }
 
   /** The other kind of source. What was stated of the first stays in the plan, and comes back with it. */

@@ -32,7 +32,9 @@ export const usePlan = defineStore('plan', () => {
   const opened = shallowRef(0);
   const isOpen = computed(() => opened.value > 0);
   const full = computed(() => fillIn(plan.value));
-  const source = computed(() => full.value.sources.find((s) => s.id === full.value.sourceId) ?? full.value.sources[0]);
+  const source = computed(
+    () => full.value.sources.find((s) => s.id === full.value.sourceId) ?? full.value.sources[0],
+  );
   const sourceIndex = computed(() => full.value.sources.indexOf(source.value));
   const block = computed(() => full.value.blocks[0]);
 
@@ -61,7 +63,10 @@ export const usePlan = defineStore('plan', () => {
     if (odd.length > 0) return { rule: 'contradiction', what: odd[0].what };
     const last = past.value.at(-1);
     if (gesture && last?.gesture === gesture) {
-      past.value = [...past.value.slice(0, -1), { ...last, patches: [...last.patches, ...patches], inverse: [...inverse, ...last.inverse] }];
+      past.value = [
+        ...past.value.slice(0, -1),
+        { ...last, patches: [...last.patches, ...patches], inverse: [...inverse, ...last.inverse] },
+      ];
     } else {
       past.value = [...past.value, { label, gesture, patches, inverse }].slice(-MOST_STEPS);
     }
@@ -89,5 +94,19 @@ export const usePlan = defineStore('plan', () => {
   const undoLabel = computed(() => past.value.at(-1)?.label);
   const redoLabel = computed(() => future.value.at(-1)?.label);
 
-  return { plan, full, source, sourceIndex, block, opened, isOpen, open, edit, undo, redo, undoLabel, redoLabel };
+  return {
+    plan,
+    full,
+    source,
+    sourceIndex,
+    block,
+    opened,
+    isOpen,
+    open,
+    edit,
+    undo,
+    redo,
+    undoLabel,
+    redoLabel,
+  };
 });

@@ -62,7 +62,9 @@ export const useResults = defineStore('results', () => {
   const findings = computed(() => answer.value?.findings ?? []);
   /** What is shown does not answer what stands in the fields. */
   const stale = computed(() => problem.value !== '' || view.badFields.size > 0);
-  const said = computed(() => (results.value ? verdict(results.value, findings.value, settings.units) : undefined));
+  const said = computed(() =>
+    results.value ? verdict(results.value, findings.value, settings.units) : undefined,
+  );
 
   /** The run the walk goes to: the weakest of the bed pointed at or picked, else of all. */
   const walkRun = computed(() => {
@@ -83,7 +85,9 @@ export const useResults = defineStore('results', () => {
   );
 
   const emitters = (runIndices: number[]) =>
-    solved.value ? worker.emitters(solved.value.plan, toRaw(solved.value.answer.results), runIndices) : Promise.resolve([]);
+    solved.value
+      ? worker.emitters(solved.value.plan, toRaw(solved.value.answer.results), runIndices)
+      : Promise.resolve([]);
 
   return { solved, answer, results, findings, problem, busy, stale, said, walk, walkRun, emitters };
 });

@@ -1,7 +1,14 @@
 import { useLocalStorage, usePreferredDark } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
-import { format, formatParts, METRIC, type Formatted, type KindName, type UnitChoice } from '../../core/units';
+import {
+  format,
+  formatParts,
+  METRIC,
+  type Formatted,
+  type KindName,
+  type UnitChoice,
+} from '../../core/units';
 
 export type ThemeName = 'paper' | 'dawn';
 
@@ -15,7 +22,8 @@ export const useSettings = defineStore('settings', () => {
   );
 
   const setSystem = (system: UnitChoice['system']): void => void (units.value = { ...units.value, system });
-  const setPressure = (pressure: UnitChoice['pressure']): void => void (units.value = { ...units.value, pressure });
+  const setPressure = (pressure: UnitChoice['pressure']): void =>
+    void (units.value = { ...units.value, pressure });
   const setFlow = (flow: UnitChoice['flow']): void => void (units.value = { ...units.value, flow });
   const switchTheme = (): void => void (chosenTheme.value = theme.value === 'paper' ? 'dawn' : 'paper');
   const show = (value: number, kind: KindName): string => format(value, kind, units.value);

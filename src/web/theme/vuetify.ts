@@ -5,8 +5,15 @@ import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
 const paper: ThemeDefinition = {
   dark: false,
   colors: {
-    background: '#f6f3ea', surface: '#fffdf6', primary: '#22302a', secondary: '#3b6b35', info: '#1f6f8b', warning: '#8f4a1c', error: '#a3291f',
-    'on-background': '#22302a', 'on-surface': '#22302a',
+    background: '#f6f3ea',
+    surface: '#fffdf6',
+    primary: '#22302a',
+    secondary: '#3b6b35',
+    info: '#1f6f8b',
+    warning: '#8f4a1c',
+    error: '#a3291f',
+    'on-background': '#22302a',
+    'on-surface': '#22302a',
   },
 };
 
@@ -14,8 +21,16 @@ const paper: ThemeDefinition = {
 const dawn: ThemeDefinition = {
   dark: true,
   colors: {
-    background: '#161d1a', surface: '#1e2723', primary: '#e9e4d5', secondary: '#9cc492', info: '#7fb9cd', warning: '#e0a16f', error: '#f0948a',
-    'on-background': '#e9e4d5', 'on-surface': '#e9e4d5', 'on-primary': '#161d1a',
+    background: '#161d1a',
+    surface: '#1e2723',
+    primary: '#e9e4d5',
+    secondary: '#9cc492',
+    info: '#7fb9cd',
+    warning: '#e0a16f',
+    error: '#f0948a',
+    'on-background': '#e9e4d5',
+    'on-surface': '#e9e4d5',
+    'on-primary': '#161d1a',
   },
 };
 

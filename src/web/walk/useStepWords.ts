@@ -54,7 +54,10 @@ export function useStepWords() {
       run: `run, ${settings.show(step.lengthM, 'length')} to the emitter`,
     };
     const rise = riseKpa(step);
-    const ground = Math.abs(rise) < NO_CHANGE_KPA ? '' : `, of it ${settings.show(Math.abs(rise), 'pressure')} ${rise > 0 ? 'taken by the rise' : 'given by the fall'} of the ground`;
+    const ground =
+      Math.abs(rise) < NO_CHANGE_KPA
+        ? ''
+        : `, of it ${settings.show(Math.abs(rise), 'pressure')} ${rise > 0 ? 'taken by the rise' : 'given by the fall'} of the ground`;
     return `${what[step.kind]}: ${change(step)}${ground}, leaves ${settings.show(step.afterKpa, 'pressure')}`;
   }
 

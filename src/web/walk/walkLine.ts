@@ -25,7 +25,12 @@ const PIPE_SHARE = 1.55;
 const TICKS = 5;
 
 /** Lays a walk out as a stepped, falling line in a box. Pure geometry. */
-export function drawWalk(walk: PressureWalk, box: { x0: number; x1: number; y0: number; y1: number }, topKpa: number, ticksIn: number): DrawnWalk {
+export function drawWalk(
+  walk: PressureWalk,
+  box: { x0: number; x1: number; y0: number; y1: number },
+  topKpa: number,
+  ticksIn: number,
+): DrawnWalk {
   const high = Math.max(...walk.steps.map((s) => Math.max(s.beforeKpa, s.afterKpa)), topKpa) * HEAD_ROOM;
   const low = Math.min(0, ...walk.steps.map((s) => s.afterKpa));
   const y = scaleLinear([low, Math.max(high, low + 1)], [box.y1, box.y0]);
@@ -46,7 +51,8 @@ export function drawWalk(walk: PressureWalk, box: { x0: number; x1: number; y0: 
     points.push([x1, y(step.afterKpa)]);
     return { step, x0, x1, points };
   });
-  const path = (points: [number, number][]): string => points.map(([px, py]) => `${px.toFixed(1)} ${py.toFixed(1)}`).join('L');
+  const path = (points: [number, number][]): string =>
+    points.map(([px, py]) => `${px.toFixed(1)} ${py.toFixed(1)}`).join('L');
   const all = steps.flatMap((s) => s.points);
   const perTick = y.copy().domain([low / ticksIn, high / ticksIn]);
   return {

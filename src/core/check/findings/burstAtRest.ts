@@ -12,6 +12,10 @@ export const burstAtRest: Check = (plan, { restKpa }, blockIndex) => {
     measured: restKpa.lowestTape,
     limit: tape.maxKpa,
     kind: 'pressure',
-    values: { shutKpa: restKpa.source, regulated: regulator.part === 'none' ? 0 : 1, setKpa: regulator.setKpa },
+    values: {
+      shutKpa: restKpa.source,
+      regulated: regulator.part === 'none' ? 0 : 1,
+      setKpa: regulator.setKpa,
+    },
   };
 };

@@ -5,7 +5,8 @@ import type { Check } from '../types';
 export const emitterOver: Check = (plan, results, blockIndex) => {
   const { maxKpa } = plan.blocks[blockIndex].tape;
   const strongest = results.runs[results.strongest];
-  if (!strongest || strongest.emitters === 0 || strongest.maxKpa <= maxKpa + THRESHOLDS.onLimitKpa) return undefined;
+  if (!strongest || strongest.emitters === 0 || strongest.maxKpa <= maxKpa + THRESHOLDS.onLimitKpa)
+    return undefined;
   return {
     code: 'emitter-over',
     grade: 'stop',
@@ -13,6 +14,9 @@ export const emitterOver: Check = (plan, results, blockIndex) => {
     measured: strongest.maxKpa,
     limit: maxKpa,
     kind: 'pressure',
-    values: { beds: results.beds.filter((b) => b.maxKpa > maxKpa + THRESHOLDS.onLimitKpa).length, ofBeds: results.beds.length },
+    values: {
+      beds: results.beds.filter((b) => b.maxKpa > maxKpa + THRESHOLDS.onLimitKpa).length,
+      ofBeds: results.beds.length,
+    },
   };
 };

@@ -5,7 +5,8 @@ import type { Check } from '../types';
 export const emitterUnder: Check = (plan, results, blockIndex) => {
   const { minKpa } = plan.blocks[blockIndex].tape;
   const weakest = results.runs[results.weakest];
-  if (!weakest || weakest.emitters === 0 || weakest.minKpa >= minKpa - THRESHOLDS.onLimitKpa) return undefined;
+  if (!weakest || weakest.emitters === 0 || weakest.minKpa >= minKpa - THRESHOLDS.onLimitKpa)
+    return undefined;
   const under = results.beds.filter((b) => b.minKpa < minKpa - THRESHOLDS.onLimitKpa);
   return {
     code: 'emitter-under',
@@ -14,6 +15,10 @@ export const emitterUnder: Check = (plan, results, blockIndex) => {
     measured: weakest.minKpa,
     limit: minKpa,
     kind: 'pressure',
-    values: { beds: under.length, dryBeds: results.beds.filter((b) => b.minKpa <= 0).length, ofBeds: results.beds.length },
+    values: {
+      beds: under.length,
+      dryBeds: results.beds.filter((b) => b.minKpa <= 0).length,
+      ofBeds: results.beds.length,
+    },
   };
 };

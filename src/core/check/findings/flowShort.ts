@@ -10,6 +10,10 @@ export const flowShort: Check = (_plan, { demand, restKpa }) => {
     measured: demand.askedLph,
     limit: demand.availableLph,
     kind: 'flow',
-    values: { short: demand.askedLph - demand.availableLph, neededKpa: demand.neededKpa, shutKpa: restKpa.source },
+    values: {
+      short: demand.askedLph - demand.availableLph,
+      neededKpa: demand.neededKpa,
+      shutKpa: restKpa.source,
+    },
   };
 };

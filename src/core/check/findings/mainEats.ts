@@ -19,6 +19,11 @@ export const mainEats: Check = (plan, results, blockIndex) => {
     measured: friction,
     limit,
     kind: 'pressure',
-    values: { share: friction / kpa, lengthM: layout.main.lengthM, boreMm: plan.blocks[blockIndex].main.boreMm, flowLph: results.flowLph },
+    values: {
+      share: friction / kpa,
+      lengthM: layout.main.lengthM,
+      boreMm: plan.blocks[blockIndex].main.boreMm,
+      flowLph: results.flowLph,
+    },
   };
 };

@@ -6,7 +6,10 @@ export const runTooLong: Check = (plan, results, blockIndex) => {
   const wished = plan.wishes.uniformity;
   const uneven = results.runs.filter((r) => r.emitters > 0 && r.uniformity < wished);
   if (uneven.length === 0) return undefined;
-  const runIndex = results.runs.reduce((worst, r, i) => (r.emitters > 0 && r.uniformity < results.runs[worst].uniformity ? i : worst), results.runs.indexOf(uneven[0]));
+  const runIndex = results.runs.reduce(
+    (worst, r, i) => (r.emitters > 0 && r.uniformity < results.runs[worst].uniformity ? i : worst),
+    results.runs.indexOf(uneven[0]),
+  );
   const worst = results.runs[runIndex];
   return {
     code: 'run-too-long',

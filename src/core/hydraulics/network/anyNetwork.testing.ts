@@ -17,12 +17,10 @@ export const anyNetwork: fc.Arbitrary<NetworkSpec> = fc
         flowLph: number(20, 9000),
       }),
       fc.record({ kind: fc.constant('tank' as const), waterLevelM: number(-1, 6) }),
-      fc.record({ top: number(50, 500), most: number(100, 9000) }).map(
-        ({ top, most }) => ({
-          kind: 'pump' as const,
-          points: [0, 0.5, 1].map((t) => ({ flowLph: most * t, pressureKpa: top * (1 - 0.8 * t * t) })),
-        }),
-      ),
+      fc.record({ top: number(50, 500), most: number(100, 9000) }).map(({ top, most }) => ({
+        kind: 'pump' as const,
+        points: [0, 0.5, 1].map((t) => ({ flowLph: most * t, pressureKpa: top * (1 - 0.8 * t * t) })),
+      })),
     ),
     hazen: fc.boolean(),
     nodes: fc.array(
@@ -56,7 +54,8 @@ export const anyNetwork: fc.Arbitrary<NetworkSpec> = fc
       const id = `n${i}`;
       spec.push({ id, elevationM: parent.elevationM + n.rise });
       const ends = { from: parent.id, to: id };
-      if (n.link === 0) return { ...ends, kind: 'regulator', setKpa: 20 + n.size * 2, lossKpa: 15, atLph: 3000 };
+      if (n.link === 0)
+        return { ...ends, kind: 'regulator', setKpa: 20 + n.size * 2, lossKpa: 15, atLph: 3000 };
       if (n.link === 1) return { ...ends, kind: 'loss', fixedKpa: 3, lossKpa: 12, atLph: 3000 };
       return { ...ends, kind: 'pipe', lengthM: n.length, diameterMm: n.size, minorK: n.link === 2 ? 4 : 0 };
     });
@@ -67,12 +66,24 @@ export const anyNetwork: fc.Arbitrary<NetworkSpec> = fc
       diameterMm: r.bore,
       inletK: r.inletK,
       ...(r.hill
-        ? { profile: [[0, 0], [r.length / 3, r.slope * 30], [r.length, -r.slope * 20]] as [number, number][] }
+        ? {
+            profile: [
+              [0, 0],
+              [r.length / 3, r.slope * 30],
+              [r.length, -r.slope * 20],
+            ] as [number, number][],
+          }
         : { slope: r.slope }),
       emitter:
         r.law === 3
           ? { kind: 'compensating', spacingM: r.spacing, flowLph: 2, minKpa: 50, barbLengthM: 0.1 }
           : { spacingM: r.spacing, flowLph: 1, atKpa: 55, exponent: [0.5, 1, 0.6][r.law] },
     }));
-    return { friction: hazen ? 'hazen-williams' : 'darcy-weisbach', supply: { node: 's', ...supply }, nodes: spec, links, laterals };
+    return {
+      friction: hazen ? 'hazen-williams' : 'darcy-weisbach',
+      supply: { node: 's', ...supply },
+      nodes: spec,
+      links,
+      laterals,
+    };
   });

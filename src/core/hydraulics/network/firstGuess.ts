@@ -54,7 +54,8 @@ export function firstGuess(tree: Tree, curves: readonly RunCurve[], out: Float64
     if (v === 0) break;
     const link = tree.link[v]!;
     const shifted: Rising = { kpa: new Float64Array(own.n), lph: own.lph, n: own.n };
-    for (let i = 0; i < own.n; i++) shifted.kpa[i] = own.kpa[i] + linkLossKpa(link, own.lph[i]) + link.riseKpa;
+    for (let i = 0; i < own.n; i++)
+      shifted.kpa[i] = own.kpa[i] + linkLossKpa(link, own.lph[i]) + link.riseKpa;
     above[v] = shifted;
     inflows[tree.parent[v]].push(shifted);
   }

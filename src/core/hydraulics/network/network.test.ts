@@ -3,7 +3,14 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { endPressure, march, newMarch, prepareRun, runEmitterLph } from '../run';
 import { anyNetwork } from './anyNetwork.testing';
-import { createNetworkSolver, solveNetwork, type LateralSpec, type LinkSpec, type NetworkSpec, type NodeSpec } from './index';
+import {
+  createNetworkSolver,
+  solveNetwork,
+  type LateralSpec,
+  type LinkSpec,
+  type NetworkSpec,
+  type NodeSpec,
+} from './index';
 
 const CASES = join(__dirname, 'cases');
 
@@ -20,7 +27,9 @@ jest.setTimeout(60_000);
 
 describe('solved reference networks', () => {
   test.each(readdirSync(CASES).filter((f) => f.endsWith('.json')))('%s', (file) => {
-    const { expected, ...network } = JSON.parse(readFileSync(join(CASES, file), 'utf8')) as NetworkSpec & { expected: Expected };
+    const { expected, ...network } = JSON.parse(readFileSync(join(CASES, file), 'utf8')) as NetworkSpec & {
+      expected: Expected;
+    };
     const got = solveNetwork(network);
     const off: string[] = [];
     const near = (what: string, a: number, b: number): void => {
@@ -38,7 +47,10 @@ describe('solved reference networks', () => {
   });
 });
 
-const medium = (n: NetworkSpec) => ({ waterC: n.waterC ?? 20, friction: n.friction ?? ('darcy-weisbach' as const) });
+const medium = (n: NetworkSpec) => ({
+  waterC: n.waterC ?? 20,
+  friction: n.friction ?? ('darcy-weisbach' as const),
+});
 
 describe('any network', () => {
   test('ends with an answer in which every litre is accounted for', () => {
@@ -77,7 +89,10 @@ describe('any network', () => {
       fc.property(anyNetwork, fc.double({ min: 0.1, max: 60, noNaN: true }), (network, more) => {
         const base: NetworkSpec = { ...network, supply: { node: 's', kind: 'constant', pressureKpa: 40 } };
         const low = solveNetwork(base);
-        const high = solveNetwork({ ...base, supply: { node: 's', kind: 'constant', pressureKpa: 40 + more } });
+        const high = solveNetwork({
+          ...base,
+          supply: { node: 's', kind: 'constant', pressureKpa: 40 + more },
+        });
         for (const { id } of base.laterals) {
           expect(high.laterals[id].minLph).toBeGreaterThanOrEqual(low.laterals[id].minLph - 1e-6);
           expect(high.laterals[id].maxLph).toBeGreaterThanOrEqual(low.laterals[id].maxLph - 1e-6);
@@ -95,13 +110,17 @@ describe('any network', () => {
         solver.solve(network);
         const changed: NetworkSpec = {
           ...network,
-          laterals: network.laterals.map((l, i) => (i === 0 ? { ...l, lengthM: l.lengthM * factor, profile: undefined, slope: 0 } : l)),
+          laterals: network.laterals.map((l, i) =>
+            i === 0 ? { ...l, lengthM: l.lengthM * factor, profile: undefined, slope: 0 } : l,
+          ),
         };
         const warm = solver.solve(changed);
         const cold = solveNetwork(changed);
         for (const { id } of changed.laterals) {
           expect(Math.abs(warm.laterals[id].endKpa - cold.laterals[id].endKpa)).toBeLessThan(0.001);
-          expect(Math.abs(warm.laterals[id].flowLph - cold.laterals[id].flowLph)).toBeLessThan(0.001 + 1e-5 * cold.laterals[id].flowLph);
+          expect(Math.abs(warm.laterals[id].flowLph - cold.laterals[id].flowLph)).toBeLessThan(
+            0.001 + 1e-5 * cold.laterals[id].flowLph,
+          );
         }
       }),
       { numRuns: 60, interruptAfterTimeLimit: 15000, endOnFailure: true },
@@ -115,10 +134,27 @@ describe('any network', () => {
     const laterals: LateralSpec[] = [];
     for (let i = 0; i < beds; i++) {
       nodes.push({ id: `n${i}`, elevationM: 0 });
-      links.push({ kind: 'pipe', from: i % 100 ? `n${i - 1}` : 's', to: `n${i}`, lengthM: 0.8, diameterMm: 60 });
-      laterals.push({ id: `r${i}`, node: `n${i}`, lengthM: 20, diameterMm: 15.9, emitter: { spacingM: 0.3, flowLph: 1, atKpa: 55 } });
+      links.push({
+        kind: 'pipe',
+        from: i % 100 ? `n${i - 1}` : 's',
+        to: `n${i}`,
+        lengthM: 0.8,
+        diameterMm: 60,
+      });
+      laterals.push({
+        id: `r${i}`,
+        node: `n${i}`,
+        lengthM: 20,
+        diameterMm: 15.9,
+        emitter: { spacingM: 0.3, flowLph: 1, atKpa: 55 },
+      });
     }
-    const got = solveNetwork({ supply: { node: 's', kind: 'constant', pressureKpa: 60 }, nodes, links, laterals });
+    const got = solveNetwork({
+      supply: { node: 's', kind: 'constant', pressureKpa: 60 },
+      nodes,
+      links,
+      laterals,
+    });
     expect(got.effort.marches).toBeLessThan(beds / 10);
     // The far run's pressure is below the first's, and flows add up over links.
     expect(got.laterals.r99.inletKpa).toBeLessThan(got.laterals.r0.inletKpa);
@@ -137,8 +173,16 @@ describe('what makes no sense is refused with its place', () => {
     laterals: [],
   };
   test.each<[string, Partial<NetworkSpec>, RegExp]>([
-    ['an unknown node', { links: [...good.links, { kind: 'pipe', from: 'a', to: 'x', lengthM: 1, diameterMm: 20 }] }, /links\[1\]\.to: there is no node “x”/],
-    ['a loop', { links: [...good.links, { kind: 'pipe', from: 'a', to: 's', lengthM: 1, diameterMm: 20 }] }, /links\[1\]\.to: .*loop/],
+    [
+      'an unknown node',
+      { links: [...good.links, { kind: 'pipe', from: 'a', to: 'x', lengthM: 1, diameterMm: 20 }] },
+      /links\[1\]\.to: there is no node “x”/,
+    ],
+    [
+      'a loop',
+      { links: [...good.links, { kind: 'pipe', from: 'a', to: 's', lengthM: 1, diameterMm: 20 }] },
+      /links\[1\]\.to: .*loop/,
+    ],
     ['a node fed twice', { links: [...good.links, ...good.links] }, /links\[1\]\.to: .*twice/],
     ['a node with no feed', { links: [] }, /nodes\[1\]: node “a” is not fed/],
   ])('%s', (_, part, message) => {

@@ -28,7 +28,14 @@ export function newWorkspace(tree: Tree): Workspace {
   return {
     kpa: array(),
     lph: array(),
-    states: Array.from(tree.lateralNode, () => ({ inletKpa: 0, flowLph: 0, slope: 0, endKpa: 0, minKpa: 0, maxKpa: 0 })),
+    states: Array.from(tree.lateralNode, () => ({
+      inletKpa: 0,
+      flowLph: 0,
+      slope: 0,
+      endKpa: 0,
+      minKpa: 0,
+      maxKpa: 0,
+    })),
     a: array(),
     b: array(),
     upA: array(),
@@ -75,17 +82,19 @@ export function newtonSteps(
   maxIterations: number,
 ): Steps {
   const { kpa, lph, states } = w;
-  let residual = Infinity;
+  let residual: number;
   let best = Infinity;
   let damping = 1;
-  const look = (i: number, p: number): void => (rough ? curves[i].rough(p, states[i]) : curves[i].exact(p, states[i]));
+  const look = (i: number, p: number): void =>
+    rough ? curves[i].rough(p, states[i]) : curves[i].exact(p, states[i]);
   for (let i = 0; i < curves.length; i++) look(i, kpa[tree.lateralNode[i]]);
   for (let it = 1; ; it++) {
     gatherFlows(tree, w);
     residual = disagreement(tree, w);
     if (residual <= toleranceKpa) return { converged: true, iterations: it, residualKpa: residual };
     if (it >= maxIterations) return { converged: false, iterations: it, residualKpa: residual };
-    if (it > PATIENCE) damping = residual < 0.7 * best ? Math.min(1, damping * 1.5) : Math.max(damping * 0.7, 0.02);
+    if (it > PATIENCE)
+      damping = residual < 0.7 * best ? Math.min(1, damping * 1.5) : Math.max(damping * 0.7, 0.02);
     best = Math.min(best, residual);
     solveStraight(tree, w);
     for (let i = 0; i < curves.length; i++) {
@@ -95,7 +104,8 @@ export function newtonSteps(
       const least = s.flowLph > NO_FLOW_LPH ? s.flowLph / 10 : 0;
       const q = Math.max(least, s.flowLph + s.slope * (p - s.inletKpa));
       const down = s.inletKpa - p;
-      if (down > BY_FLOW_SHARE * Math.abs(s.inletKpa) && q > 0 && q < (1 - BY_FLOW_SHARE / 4) * s.flowLph) curves[i].atFlow(q, rough, s);
+      if (down > BY_FLOW_SHARE * Math.abs(s.inletKpa) && q > 0 && q < (1 - BY_FLOW_SHARE / 4) * s.flowLph)
+        curves[i].atFlow(q, rough, s);
       else look(i, p);
     }
     lph.fill(0);

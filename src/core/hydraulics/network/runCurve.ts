@@ -1,5 +1,14 @@
 import type { Medium } from '../friction';
-import { endPressure, endPressureAtFlow, march, newMarch, prepareRun, type March, type Run, type RunSpec } from '../run';
+import {
+  endPressure,
+  endPressureAtFlow,
+  march,
+  newMarch,
+  prepareRun,
+  type March,
+  type Run,
+  type RunSpec,
+} from '../run';
 
 /** What a run does at one inlet pressure. Slopes are with respect to the inlet pressure. */
 export interface RunState {
@@ -81,7 +90,7 @@ export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
   const roughRun = run.n > ROUGH_GROUPS ? prepareRun(spec, medium, ROUGH_GROUPS) : run;
   let guessRun: Run | undefined;
   const m: March = newMarch();
-  let anchors: Anchor[] = [];
+  const anchors: Anchor[] = [];
   let roughEnd = NaN;
   let roughAt = NaN;
   let roughSlope = 1;
@@ -215,7 +224,8 @@ export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
       const r = rough ? roughRun : run;
       // The other run's end pressure for that flow differs a little; half as much again is above both.
       let high = Math.max(out.endKpa, r.lowestRiseKpa - r.endRiseKpa + 1e-9);
-      for (let i = 0; i < 60 && march(r, high, m).flowLph < flowLph; i++) high += Math.max(1e-6, Math.abs(high) / 2);
+      for (let i = 0; i < 60 && march(r, high, m).flowLph < flowLph; i++)
+        high += Math.max(1e-6, Math.abs(high) / 2);
       out.endKpa = endPressureAtFlow(r, flowLph, m, high, rough ? ROUGH_TOLERANCE : undefined);
       fromMarch(out);
     },
@@ -233,14 +243,22 @@ export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
           tangent(near, inletKpa, out);
           return;
         }
-        if (low && high && smooth(low) && alikeShape(low, high) && high.inletKpa - low.inletKpa <= CUBIC_TRUST * low.minKpa) {
+        if (
+          low &&
+          high &&
+          smooth(low) &&
+          alikeShape(low, high) &&
+          high.inletKpa - low.inletKpa <= CUBIC_TRUST * low.minKpa
+        ) {
           between(low, high, inletKpa, out);
           return;
         }
-        const close = near && smooth(near) && Math.abs(near.inletKpa - inletKpa) < CUBIC_TRUST * Math.abs(inletKpa);
+        const close =
+          near && smooth(near) && Math.abs(near.inletKpa - inletKpa) < CUBIC_TRUST * Math.abs(inletKpa);
         const guess = close ? near.endKpa + near.endSlope * (inletKpa - near.inletKpa) : solveRough(inletKpa);
         const maxTries = 4;
-        if (tries < maxTries && (close || m.minKpa > 2 * LEAST_SMOOTH_KPA) && smooth(anchorAt(guess))) continue;
+        if (tries < maxTries && (close || m.minKpa > 2 * LEAST_SMOOTH_KPA) && smooth(anchorAt(guess)))
+          continue;
         // At a bend the tangent is of no use: close in on the very pressure.
         endPressure(run, inletKpa, m, guess);
         tangent(keepAnchor(), inletKpa, out);

@@ -89,7 +89,10 @@ export function createNetworkSolver(): NetworkSolver {
         steps = halveSupply(tree, curves, w);
         iterations += steps.iterations;
         if (steps!.residualKpa > ACCEPTABLE_KPA) {
-          throw new NetworkError('network', `no steady state found: pressures still differ by ${steps!.residualKpa.toPrecision(3)} kPa`);
+          throw new NetworkError(
+            'network',
+            `no steady state found: pressures still differ by ${steps!.residualKpa.toPrecision(3)} kPa`,
+          );
         }
       }
       last = { network, tree, kpa: Float64Array.from(w.kpa) };
@@ -134,8 +137,16 @@ function runKey(r: RunSpec): string {
   const e = r.emitter;
   const law = e.kind === 'compensating' ? `c${e.minKpa}` : `p${e.atKpa},${e.exponent ?? ''}`;
   return [
-    r.lengthM, r.diameterMm, r.hazenWilliamsC, r.profile ? r.profile.join(';') : r.slope, r.firstEmitterM, r.inletK,
-    law, e.spacingM, e.flowLph, e.barbLengthM,
+    r.lengthM,
+    r.diameterMm,
+    r.hazenWilliamsC,
+    r.profile ? r.profile.join(';') : r.slope,
+    r.firstEmitterM,
+    r.inletK,
+    law,
+    e.spacingM,
+    e.flowLph,
+    e.barbLengthM,
   ].join('|');
 }
 

@@ -1,4 +1,11 @@
-import { fittingKpaPerLph2, friction, frictionKpaPerM, frictionSlope, type Friction, type Medium } from '../friction';
+import {
+  fittingKpaPerLph2,
+  friction,
+  frictionKpaPerM,
+  frictionSlope,
+  type Friction,
+  type Medium,
+} from '../friction';
 import { partLossKpa, partLossSlope, TURBULENT_EXPONENT, type LossLaw } from '../headPart';
 import { SMOOTH_PLASTIC_C } from '../run';
 import { supplyCurve, type SupplyCurve } from '../source';
@@ -68,12 +75,21 @@ export function buildTree(network: NetworkSpec, before?: { network: NetworkSpec;
   const lateralNode = Int32Array.from(network.laterals, (lateral, i) => {
     const at = shape.place.get(lateral.node);
     if (at === undefined) throw new NetworkError(`laterals[${i}].node`, `there is no node “${lateral.node}”`);
-    if (lateralIds.has(lateral.id)) throw new NetworkError(`laterals[${i}].id`, `there are two runs “${lateral.id}”`);
+    if (lateralIds.has(lateral.id))
+      throw new NetworkError(`laterals[${i}].id`, `there are two runs “${lateral.id}”`);
     lateralIds.add(lateral.id);
     return at;
   });
   const { medium, ids, place, parent, link } = shape;
-  return { medium, ids, place, parent, link, lateralNode, curve: supplyCurve(network.supply, supplyNode.elevationM) };
+  return {
+    medium,
+    ids,
+    place,
+    parent,
+    link,
+    lateralNode,
+    curve: supplyCurve(network.supply, supplyNode.elevationM),
+  };
 }
 
 function buildShape(network: NetworkSpec): Shape {

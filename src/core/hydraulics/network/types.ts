@@ -10,7 +10,14 @@ export interface NodeSpec {
 export type LinkSpec = { from: string; to: string } & (
   | { kind: 'pipe'; lengthM: number; diameterMm: number; hazenWilliamsC?: number; minorK?: number }
   | { kind: 'loss'; fixedKpa?: number; lossKpa: number; atLph: number; exponent?: number }
-  | { kind: 'regulator'; setKpa: number; lossKpa: number; atLph: number; fixedKpa?: number; exponent?: number }
+  | {
+      kind: 'regulator';
+      setKpa: number;
+      lossKpa: number;
+      atLph: number;
+      fixedKpa?: number;
+      exponent?: number;
+    }
 );
 
 export type LateralSpec = RunSpec & { id: string; node: string };

@@ -1,0 +1,69 @@
+import { readFileSync } from 'node:fs';
+import { find, named, press, reads, start, VERDICT, viewport, type Bench } from './browser';
+
+let bench: Bench;
+beforeAll(async () => {
+  bench = await start();
+});
+afterAll(() => bench?.stop());
+
+const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
+
+interface Violation {
+  id: string;
+  impact: string;
+  nodes: { target: string[]; failureSummary: string }[];
+}
+
+/** What the accessibility checker finds serious or critical on the page. */
+async function serious(): Promise<string[]> {
+  const { driver } = bench;
+  await driver.executeScript(axe);
+  const { violations } = (await driver.executeAsyncScript(
+    'const done = arguments[arguments.length - 1]; axe.run(document, { resultTypes: ["violations"] }).then(done, (e) => done({ violations: [{ id: String(e), impact: "critical", nodes: [] }] }));',
+  )) as { violations: Violation[] };
+  return violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .slice(0, 3)
+          .map((n) => `${n.target.join(' ')} (${n.failureSummary.replace(/\s+/g, ' ').slice(0, 160)})`)
+          .join('; ')}`,
+    );
+}
+
+describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
+  beforeAll(async () => {
+    await bench.driver.get(bench.url);
+    await bench.driver.executeScript(`localStorage.setItem('idle-furrow/theme', '${theme}')`);
+    await bench.driver.get(bench.url);
+  });
+
+  test('nothing serious on the start page', async () => {
+    await find(bench.driver, named('Blank plan'));
+    expect(await serious()).toEqual([]);
+  });
+
+  test.each(['water', 'beds', 'pipework', 'check'])('nor on %s, with faults to show', async (stage) => {
+    await bench.driver.get(bench.url);
+    await press(bench.driver, 'Otter strip');
+    await reads(bench.driver, VERDICT, /Bursts/);
+    await bench.driver.get(`${bench.url}/plan/${stage}`);
+    await reads(bench.driver, VERDICT, /Bursts/);
+    await reads(bench.driver, '[aria-label=Stage] h2', /./);
+    expect(await serious()).toEqual([]);
+  });
+});
+
+test('nothing serious at a phone’s width', async () => {
+  await viewport(bench.driver, { width: 390, height: 844 });
+  await bench.driver.get(bench.url);
+  await press(bench.driver, 'Wren Bottom');
+  await reads(bench.driver, VERDICT, /Runs/);
+  expect(await serious()).toEqual([]);
+  const wider = (await bench.driver.executeScript(
+    'return document.documentElement.scrollWidth > 391',
+  )) as boolean;
+  expect(wider).toBe(false);
+});

@@ -1,0 +1,255 @@
+import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { By, Key, Origin } from 'selenium-webdriver';
+import {
+  containing,
+  fill,
+  find,
+  named,
+  pick,
+  press,
+  reads,
+  start,
+  VERDICT,
+  WAIT_MS,
+  type Bench,
+} from './browser';
+
+let bench: Bench;
+beforeAll(async () => {
+  bench = await start();
+});
+afterAll(() => bench?.stop());
+beforeEach(async () => {
+  await bench.driver.get(bench.url);
+});
+
+const folder = mkdtempSync(join(tmpdir(), 'furrow-in-'));
+const file = (name: string, content: string): string => {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  return path;
+};
+const openFile = async (path: string): Promise<void> => {
+  const input = await bench.driver.wait(
+    async () => (await bench.driver.findElements(By.css('input[type=file]')))[0],
+    WAIT_MS,
+  );
+  await input.sendKeys(path);
+};
+const lengthOf = async (bed: number): Promise<number> => {
+  const slider = await find(bench.driver, named(`Bed ${bed}, length`));
+  return Number(await slider.getAttribute('aria-valuenow'));
+};
+
+test('the demo opens with its verdict, and the other shows its three faults', async () => {
+  const { driver } = bench;
+  await press(driver, 'Wren Bottom');
+  await reads(driver, VERDICT, /Runs, with \d+ % to spare/);
+  await driver.get(bench.url);
+  await press(driver, 'Otter strip');
+  await reads(driver, VERDICT, /Bursts the tape/);
+  for (const fault of ['Tape bursts when nothing draws', 'The main takes', 'longer than this tape carries'])
+    await find(driver, containing(fault));
+  // Its working opens, says its formula and its source, and closes again.
+  await press(driver, 'Evenness');
+  await reads(driver, '[role=dialog], .v-overlay--active', /q_min[\s\S]*Karmeli/);
+  await press(driver, 'Close');
+});
+
+test('a grower enters a bucket test and a block and reads the verdict', async () => {
+  const { driver } = bench;
+  await press(driver, 'Blank plan');
+  await (await fill(driver, 'Bucket', '5 gal')).sendKeys(Key.TAB);
+  await (await fill(driver, 'Try 1', '12 s')).sendKeys(Key.TAB);
+  await press(driver, 'add a try');
+  await (await fill(driver, 'Try 2', '14')).sendKeys(Key.TAB);
+  await (await fill(driver, 'Gauge, shut', '55 psi')).sendKeys(Key.TAB);
+  await reads(driver, '[aria-label=Stage]', /mean 13 s/);
+  await press(driver, 'Beds, untouched');
+  await (await fill(driver, 'Number of beds', '6')).sendKeys(Key.TAB);
+  await (await fill(driver, 'Length of the beds', '100 ft')).sendKeys(Key.TAB);
+  await (await fill(driver, 'Flow per length', '0.34 gpm/100ft')).sendKeys(Key.TAB);
+  await reads(driver, VERDICT, /Runs, with \d+ % to spare/);
+  // Twice as many and far longer: the same tap no longer does.
+  await (await fill(driver, 'Number of beds', '20')).sendKeys(Key.TAB);
+  await (await fill(driver, 'Length of the beds', '90 m')).sendKeys(Key.TAB);
+  await reads(driver, VERDICT, /Short by|too weak|dry/);
+});
+
+test('a bed is dragged, by hand and by keys; undone; and found again after a reload', async () => {
+  const { driver } = bench;
+  await press(driver, 'Wren Bottom');
+  await reads(driver, VERDICT, /Runs/);
+  const before = await lengthOf(1);
+  const grip = await driver.findElement(By.css('[data-bed-end="1"]'));
+  await driver
+    .actions()
+    .move({ origin: grip })
+    .press()
+    .move({ origin: Origin.POINTER, x: -60, y: 0 })
+    .move({ origin: Origin.POINTER, x: -20, y: 0 })
+    .release()
+    .perform();
+  await driver.wait(async () => (await lengthOf(1)) < before - 1, WAIT_MS, 'the bed did not get shorter');
+  const dragged = await lengthOf(1);
+  await press(driver, 'Undo: shorten bed 1');
+  await driver.wait(
+    async () => (await lengthOf(1)) === before,
+    WAIT_MS,
+    'one undo did not take the whole drag back',
+  );
+  await press(driver, 'Redo: shorten bed 1');
+  await driver.wait(async () => (await lengthOf(1)) === dragged, WAIT_MS);
+  const slider = await find(driver, named('Bed 1, length'));
+  await slider.sendKeys(Key.ARROW_RIGHT);
+  await driver.wait(
+    async () => (await lengthOf(1)) > dragged,
+    WAIT_MS,
+    'the arrow key did not lengthen the bed',
+  );
+  const kept = await lengthOf(1);
+  await driver.wait(
+    async () => (await driver.findElements(containing('Saved in this browser'))).length > 0,
+    WAIT_MS,
+  );
+  await driver.navigate().refresh();
+  await reads(driver, VERDICT, /Runs/);
+  expect(await lengthOf(1)).toBeCloseTo(kept, 2);
+});
+
+test('header and source answer to the keys', async () => {
+  const { driver } = bench;
+  await press(driver, 'Wren Bottom');
+  const header = await find(driver, named('Header, place along the beds'));
+  await header.sendKeys(Key.END);
+  await driver.wait(
+    async () => (await header.getAttribute('aria-valuetext')) === 'at the far end of the beds',
+    WAIT_MS,
+  );
+  const source = await driver.findElement(By.css('[aria-label^="yard tap:"]'));
+  const at = await source.getAttribute('aria-label');
+  await source.sendKeys(Key.ARROW_LEFT);
+  await driver.wait(
+    async () => (await source.getAttribute('aria-label')) !== at,
+    WAIT_MS,
+    'the source did not move',
+  );
+});
+
+test('saved as a file, cleared, opened again', async () => {
+  const { driver, downloads } = bench;
+  await press(driver, 'Wren Bottom');
+  await reads(driver, VERDICT, /Runs/);
+  await driver.findElement(By.css('.menu .name')).click();
+  await press(driver, 'Save as a file Ctrl S');
+  const saved = await driver.wait(
+    async () => readdirSync(downloads).find((f) => f.endsWith('.furrow.json')),
+    WAIT_MS,
+  );
+  const path = join(downloads, saved!);
+  await driver.wait(() => existsSync(path), WAIT_MS);
+  expect(JSON.parse(readFileSync(path, 'utf8')).blocks[0].beds.count).toBe(14);
+  await driver.findElement(By.css('.menu .name')).click();
+  await press(driver, 'Clear this plan…');
+  await press(driver, 'Clear');
+  await find(driver, named('Beds, untouched'));
+  await driver.get(bench.url);
+  await openFile(path);
+  await reads(driver, '.menu .name', /Wren Bottom/);
+  await reads(driver, VERDICT, /Runs, with \d+ % to spare/);
+});
+
+test('a bad file is refused with the reason, and what was there stays', async () => {
+  const { driver } = bench;
+  await press(driver, 'Wren Bottom');
+  await reads(driver, VERDICT, /Runs/);
+  for (const [name, content, why] of [
+    ['broken.json', '{"format":', /broken/],
+    ['foreign.json', '{"type":"FeatureCollection"}', /not an Idle Furrow plan/],
+    ['future.json', '{"format":"idle-furrow-plan","version":7}', /newer Idle Furrow/],
+    [
+      'odd.json',
+      '{"format":"idle-furrow-plan","version":1,"sources":[{"id":"a","kind":"tap"}],"blocks":[{"id":"b","beds":{"lengthM":-1}}]}',
+      /lengthM: must be greater than 0/,
+    ],
+  ] as const) {
+    await driver.findElement(By.css('.menu .name')).click();
+    await openFile(file(name, content));
+    await reads(driver, '[role=alert]', why);
+    await press(driver, 'Close');
+    await driver.wait(
+      async () => (await driver.findElements(By.css('.v-overlay--active'))).length <= 1,
+      WAIT_MS,
+    );
+    await driver.actions().sendKeys(Key.ESCAPE).perform();
+    await driver.wait(
+      async () => (await driver.findElements(By.css('.v-overlay--active'))).length === 0,
+      WAIT_MS,
+    );
+  }
+  await reads(driver, '.menu .name', /Wren Bottom/);
+});
+
+test('what cannot be used is said beside its field, and the last good result stays', async () => {
+  const { driver } = bench;
+  await press(driver, 'Wren Bottom');
+  const good = await reads(driver, VERDICT, /Runs/);
+  const field = await fill(driver, 'Length of the beds', 'forty-two');
+  await reads(driver, '[role=alert]', /is not a length/);
+  await reads(driver, VERDICT, /Held at the last good plan/);
+  await field.sendKeys(Key.TAB);
+  expect(await field.getAttribute('value')).toBe('forty-two');
+  await (await fill(driver, 'Length of the beds', '-3')).sendKeys(Key.TAB);
+  await reads(driver, '[role=alert]', /more than nothing/);
+  await (await find(driver, named('Length of the beds'))).sendKeys(Key.ESCAPE);
+  expect(await reads(driver, VERDICT, /Runs/)).toBe(good);
+});
+
+test('units switch everywhere at once; a tank and back loses nothing', async () => {
+  const { driver } = bench;
+  await press(driver, 'Wren Bottom');
+  await reads(driver, '[aria-label=Tally]', /gpm/);
+  await press(driver, 'Units: US. Switch');
+  await reads(driver, '[aria-label=Tally]', /L\/h[\s\S]*kPa/);
+  await press(driver, 'Water, fine');
+  await pick(driver, 'Kind of source', 'tank that stands high');
+  await reads(driver, VERDICT, /too weak|dry|No water|Too weak/);
+  await (await fill(driver, 'Low water', '0.2 m')).sendKeys(Key.TAB);
+  await reads(driver, '[role=alert]', /below the outlet/);
+  await (await find(driver, named('Low water'))).sendKeys(Key.ESCAPE);
+  await pick(driver, 'Kind of source', 'tap or hydrant');
+  await reads(driver, VERDICT, /Runs, with \d+ % to spare/);
+  expect(await (await find(driver, named('Try 1'))).getAttribute('value')).toMatch(/17\.1/);
+});
+
+test('two tabs do not overwrite each other', async () => {
+  const { driver } = bench;
+  await press(driver, 'Wren Bottom');
+  await reads(driver, VERDICT, /Runs/);
+  await driver.wait(
+    async () => (await driver.findElements(containing('Saved in this browser'))).length > 0,
+    WAIT_MS,
+  );
+  const first = await driver.getWindowHandle();
+  await driver.switchTo().newWindow('tab');
+  await driver.get(`${bench.url}/plan/beds`);
+  await reads(driver, VERDICT, /Runs/);
+  await (await fill(driver, 'Number of beds', '9')).sendKeys(Key.TAB);
+  await driver.wait(
+    async () => (await driver.findElements(containing('Saved in this browser'))).length > 0,
+    WAIT_MS,
+  );
+  await driver.close();
+  await driver.switchTo().window(first);
+  await (await fill(driver, 'Number of beds', '11')).sendKeys(Key.TAB);
+  await reads(driver, '.v-snackbar', /changed in another tab/);
+  await driver.get(bench.url);
+  await find(driver, named('Wren Bottom, lower garden (copy)'));
+  await press(driver, 'Wren Bottom, lower garden');
+  await driver.wait(
+    async () => /^9/.test((await (await find(driver, named('Number of beds'))).getAttribute('value')) ?? ''),
+    WAIT_MS,
+  );
+});
