@@ -44,7 +44,7 @@ const TAP: Omit<TapSource, 'kind'> = {
   method: 'bucket',
   shutKpa: TYPICAL_SHUT_KPA,
   bucketL: 20,
-  triesS: [40],
+  triesS: [30],
   flowingKpa: 200,
   flowingLph: 1200,
 };
@@ -145,7 +145,7 @@ function fullBlock(stated: Plan['blocks'][number], i: number): Block {
     name: stated.name ?? `Block ${i + 1}`,
     ground: over({ slopeAlong: 0, slopeAcross: 0, soil: 'loam' as const }, stated.ground),
     beds: over(
-      { count: 10, lengthM: 30, widthM: 0.75, pathM: 0.45, runsPerBed: 2, lengthsM: {} },
+      { count: 6, lengthM: 30, widthM: 0.75, pathM: 0.45, runsPerBed: 2, lengthsM: {} },
       stated.beds,
     ),
     tape: fullTape(stated.tape),

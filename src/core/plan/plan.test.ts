@@ -22,7 +22,7 @@ describe('a plan', () => {
     expect(problems(blank)).toEqual([]);
     const full = fillIn(blank);
     expect(blank.blocks[0].beds).toBeUndefined();
-    expect(full.blocks[0].beds.count).toBe(10);
+    expect(full.blocks[0].beds.count).toBe(6);
     expect(full.wishes.allowance).toBe(0.8);
     expect(contradictions(full)).toEqual([]);
   });

@@ -48,12 +48,16 @@ function begin(event: FocusEvent): void {
 function read(event: Event): void {
   typed.value = (event.target as HTMLInputElement).value;
   const parsed = parseQuantity(typed.value, props.kind, settings.units);
-  if (!parsed.ok) {
-    why.value = parsed.why;
-    return;
-  }
+  if (!parsed.ok) return hold(parsed.why);
   const refusal = parsed.value === props.value ? undefined : props.take(parsed.value, gesture);
-  why.value = refusal ? sentence(refusal) : '';
+  if (refusal) return hold(sentence(refusal));
+  why.value = '';
+}
+
+/** What is typed cannot be used: it stays in the field with the reason, and the plan goes back to what it was before. */
+function hold(reason: string): void {
+  why.value = reason;
+  if (props.value !== before) props.take(before, gesture);
 }
 
 function sentence({ rule, limit, what }: Refusal): string {

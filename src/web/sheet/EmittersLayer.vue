@@ -15,7 +15,7 @@ const results = useResults();
 const settings = useSettings();
 
 const MOST_RUNS = 60;
-const LABEL_PX = 34;
+const LABEL_PX = 84;
 
 interface Dot {
   x: number;
@@ -72,7 +72,7 @@ const emitter = computed(() => lateralOf(plan.block, props.layout.runs[0], '').e
   <g class="emitters">
     <g v-for="(d, i) in seen" :key="i">
       <circle :cx="d.sx" :cy="d.sy" r="3.2" :fill="d.state === 'under' ? 'var(--paper)' : 'var(--ink)'" :stroke="d.state === 'under' ? 'var(--alarm)' : d.state === 'over' ? 'var(--clay)' : 'var(--paper)'" stroke-width="1.4" />
-      <text v-if="labelled" :x="d.sx + 8" :y="d.sy + 4" class="num">{{ settings.show(emitterLph(emitter, d.kpa), 'emitterFlow') }}</text>
+      <text v-if="labelled" :x="d.sx" :y="d.sy - 8" text-anchor="middle" class="num">{{ settings.show(emitterLph(emitter, d.kpa), 'emitterFlow') }}</text>
     </g>
   </g>
 </template>

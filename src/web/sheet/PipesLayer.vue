@@ -52,12 +52,15 @@ const onto = (share: number): [number, number] => [
   source.value[1] + (header.value.feed[1] - source.value[1]) * share,
 ];
 const regulator = computed(() => onto(block.value.regulator.at === 'source' ? 0.25 : 0.78));
+const CHARACTER_PX = 6.3;
+const mainText = computed(() => `${pipeKind(block.value.main.pipe).name} · ${settings.show(props.layout.main.lengthM, 'length')}`);
 /** The main's label stands beside its middle, on the side away from the beds. */
 const label = computed(() => {
   const [x, y] = onto(0.45);
   const flat = Math.abs(header.value.feed[0] - source.value[0]) > 2.5 * Math.abs(header.value.feed[1] - source.value[1]);
   if (flat) return { x, y: y - 12, anchor: 'middle' };
-  return source.value[0] <= header.value.feed[0] ? { x: x - 14, y: y + 4, anchor: 'end' } : { x: x + 14, y: y + 4, anchor: 'start' };
+  const roomLeft = x - 14 > mainText.value.length * CHARACTER_PX;
+  return source.value[0] <= header.value.feed[0] && roomLeft ? { x: x - 14, y: y + 4, anchor: 'end' } : { x: x + 14, y: y + 4, anchor: 'start' };
 });
 const where = computed(() => {
   const { along } = block.value.header;
@@ -75,7 +78,7 @@ const sourceSays = computed(() => {
     <g :class="{ lit: view.pointedStep === 'main' }" @pointerenter="view.pointedStep = 'main'" @pointerleave="view.pointedStep = undefined">
       <path :d="main" class="case" />
       <path :d="main" class="water" />
-      <text :x="label.x" :y="label.y" :text-anchor="label.anchor" class="label">{{ pipeKind(block.main.pipe).name }} · {{ settings.show(layout.main.lengthM, 'length') }}</text>
+      <text :x="label.x" :y="label.y" :text-anchor="label.anchor" class="label">{{ mainText }}</text>
     </g>
     <path :d="takeOffs" class="takeoff" />
     <g

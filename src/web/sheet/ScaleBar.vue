@@ -18,6 +18,7 @@ const bar = computed(() => {
 
 <template>
   <g class="bar" aria-hidden="true">
+    <rect x="-12" y="-24" :width="bar.px + 30" height="36" class="plate" />
     <path :d="`M0 -5V3M0 0H${bar.px}M${bar.px} -5V3M${bar.px / 2} -3V0`" stroke="var(--ink)" fill="none" />
     <text :x="bar.px" y="-9" text-anchor="end">{{ bar.text }}</text>
     <text x="0" y="-9" text-anchor="middle">0</text>
@@ -25,5 +26,7 @@ const bar = computed(() => {
 </template>
 
 <style scoped>
+.plate { fill: var(--paper); opacity: 0.8; }
+.bar { pointer-events: none; }
 text { font-size: 12px; fill: var(--ink); }
 </style>

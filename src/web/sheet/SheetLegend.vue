@@ -9,6 +9,7 @@ const n = (kpa: number): string => settings.parts(kpa, 'pressure').number;
 
 <template>
   <g class="legend" aria-hidden="true">
+    <rect x="-10" y="-16" width="252" height="58" rx="4" class="plate" />
     <text x="0" y="0">pressure in the runs, {{ settings.parts(0, 'pressure').unit }}</text>
     <path d="M0 14H48" stroke="var(--alarm)" stroke-width="3" stroke-dasharray="6 4" />
     <text x="24" y="33" text-anchor="middle">under {{ n(minKpa) }}</text>
@@ -21,5 +22,7 @@ const n = (kpa: number): string => settings.parts(kpa, 'pressure').number;
 </template>
 
 <style scoped>
+.plate { fill: var(--paper); opacity: 0.86; }
+.legend { pointer-events: none; }
 text { font-size: 12px; fill: var(--faint); }
 </style>

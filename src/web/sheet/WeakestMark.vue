@@ -13,6 +13,8 @@ const settings = useSettings();
 const view = useView();
 
 const BOX = { w: 218, h: 40 };
+/** Kept free for the scale bar. */
+const FOOT_PX = 38;
 const mark = computed(() => {
   const r = results.results;
   const walk = results.walk;
@@ -23,7 +25,7 @@ const mark = computed(() => {
   const state = walk.endKpa <= 0 ? 'dry' : walk.endKpa < minKpa ? 'under its window' : walk.endKpa > maxKpa ? 'over its window' : 'in its window';
   const whole = view.pointedBed === undefined && view.pickedBed === undefined;
   const boxX = Math.min(Math.max(8, x + 22), props.width - BOX.w - 48);
-  const boxY = Math.min(Math.max(8, props.turned ? y + 20 : y - 58), props.height - BOX.h - 8);
+  const boxY = Math.min(Math.max(8, props.turned ? y + 20 : y - 58), props.height - BOX.h - FOOT_PX);
   return {
     x,
     y,

@@ -28,7 +28,8 @@ const drawn = computed(() => {
   return drawWalk(results.walk, box.value, plan.block.tape.maxKpa, KINDS.pressure.units[key].perUnit);
 });
 const worst = computed(() => {
-  const falls = (results.walk?.steps ?? []).slice(1).map((s) => ({ s, fall: s.beforeKpa - s.afterKpa }));
+  // What a regulator takes off is its work, not a loss to mend.
+  const falls = (results.walk?.steps ?? []).slice(1).filter((s) => s.kind !== 'regulator').map((s) => ({ s, fall: s.beforeKpa - s.afterKpa }));
   return falls.reduce<{ s: WalkStep; fall: number } | undefined>((a, b) => (!a || b.fall > a.fall ? b : a), undefined)?.s;
 });
 const band = computed(() => {

@@ -39,6 +39,7 @@ export function useStepWords() {
     const by = step.afterKpa - step.beforeKpa;
     if (Math.abs(by) < NO_CHANGE_KPA) return '0';
     const { number } = settings.parts(Math.abs(by), 'pressure');
+    if (Number(number) === 0) return '0';
     return `${by < 0 ? '−' : '+'}${number}`;
   }
 

@@ -1,0 +1,47 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { find, named, press, reads, start, VERDICT, viewport } from './browser';
+import { shot } from './shot';
+
+/** Takes the pictures of the README from the demo plans. */
+const OUT = join(process.cwd(), 'docs/screenshots');
+const SIZE = { width: 1280, height: 800 };
+
+async function main(): Promise<void> {
+  mkdirSync(OUT, { recursive: true });
+  const bench = await start(SIZE);
+  const { driver, url } = bench;
+  const take = (name: string): Promise<void> => shot(driver, join(OUT, `${name}.png`));
+  try {
+    await driver.get(url);
+    await find(driver, named('Blank plan'));
+    await take('start');
+    await press(driver, 'Wren Bottom');
+    await reads(driver, VERDICT, /Runs/);
+    await reads(driver, '[aria-label=Stage] h2', /Beds/);
+    await take('beds');
+    for (const stage of ['water', 'pipework']) {
+      await driver.get(`${url}/plan/${stage}`);
+      await reads(driver, VERDICT, /Runs/);
+      await reads(driver, '[aria-label=Stage] h2', /./);
+      await take(stage);
+    }
+    await viewport(driver, { width: 390, height: 844 });
+    await reads(driver, VERDICT, /Runs/);
+    await take('phone');
+    await viewport(driver, SIZE);
+    await driver.get(url);
+    await press(driver, 'Otter strip');
+    await reads(driver, VERDICT, /Bursts/);
+    await reads(driver, '[aria-label=Stage] h2', /Check/);
+    await take('check');
+    await press(driver, 'Light or dark');
+    await press(driver, 'Loss in the header');
+    await reads(driver, '.v-overlay--active', /Darcy/);
+    await take('working-dark');
+  } finally {
+    await bench.stop();
+  }
+}
+
+void main();
