@@ -1,17 +1,16 @@
-import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import { produce, type Draft } from 'immer';
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
 import { blankPlan, contradictions, fillIn, planSchema, type Plan } from '../../core/plan';
-
-enablePatches();
 
 /** One step that can be undone. */
 interface Step {
   label: string;
   /** Edits of the same gesture (one drag, one field being typed in) are one step. */
   gesture?: string;
-  patches: Patch[];
-  inverse: Patch[];
+  /** The plan before and after; unchanged parts are shared, so a step costs little. */
+  before: Plan;
+  after: Plan;
 }
 
 /** Why an edit was refused: the limit it broke, in the core unit of its field, or a sentence. */
@@ -52,33 +51,32 @@ export const usePlan = defineStore('plan', () => {
    * @returns why the edit was refused, and nothing when it was made
    */
   function edit(label: string, change: (draft: Draft<Plan>) => void, gesture?: string): Refusal | undefined {
-    const [next, patches, inverse] = produceWithPatches(plan.value, (draft) => void change(draft));
-    if (patches.length === 0) return undefined;
+    const next = produce(plan.value, (draft) => void change(draft));
+    if (next === plan.value) return undefined;
     const { error } = planSchema.validate(next, { convert: false, errors: { label: false } });
     if (error) {
       const [first] = error.details;
       return { rule: first.type, limit: first.context?.limit as number | undefined, what: first.message };
     }
-    const odd = contradictions(fillIn(next as Plan));
+    const odd = contradictions(fillIn(next));
     if (odd.length > 0) return { rule: 'contradiction', what: odd[0].what };
     const last = past.value.at(-1);
     if (gesture && last?.gesture === gesture) {
-      past.value = [
-        ...past.value.slice(0, -1),
-        { ...last, patches: [...last.patches, ...patches], inverse: [...inverse, ...last.inverse] },
-      ];
+      // A hand or a field that comes back to where it began has done nothing to undo.
+      const undone = JSON.stringify(last.before) === JSON.stringify(next);
+      past.value = [...past.value.slice(0, -1), ...(undone ? [] : [{ ...last, label, after: next }])];
     } else {
-      past.value = [...past.value, { label, gesture, patches, inverse }].slice(-MOST_STEPS);
+      past.value = [...past.value, { label, gesture, before: plan.value, after: next }].slice(-MOST_STEPS);
     }
     future.value = [];
-    plan.value = next as Plan;
+    plan.value = next;
     return undefined;
   }
 
   function undo(): void {
     const step = past.value.at(-1);
     if (!step) return;
-    plan.value = applyPatches(plan.value, step.inverse) as Plan;
+    plan.value = step.before;
     past.value = past.value.slice(0, -1);
     future.value = [...future.value, { ...step, gesture: undefined }];
   }
@@ -86,7 +84,7 @@ export const usePlan = defineStore('plan', () => {
   function redo(): void {
     const step = future.value.at(-1);
     if (!step) return;
-    plan.value = applyPatches(plan.value, step.patches) as Plan;
+    plan.value = step.after;
     future.value = future.value.slice(0, -1);
     past.value = [...past.value, step];
   }
