@@ -59,7 +59,8 @@ export const useDesk = defineStore('desk', () => {
     const now = toRaw(plan.plan);
     try {
       revision = await keep(id.value, now, revision);
-      saving.value = 'saved';
+      // What was changed meanwhile is still to be saved.
+      if (toRaw(plan.plan) === now) saving.value = 'saved';
       trouble.value = '';
     } catch (error) {
       if (error instanceof ChangedElsewhere) {
