@@ -168,6 +168,7 @@ test('a bad file is refused with the reason, and what was there stays', async ()
   for (const [name, content, why] of [
     ['broken.json', '{"format":', /broken/],
     ['foreign.json', '{"type":"FeatureCollection"}', /not an Idle Furrow plan/],
+    ['huge.json', ' '.repeat(20 * 1024 * 1024 + 1), /larger than 20 MB/],
     ['future.json', '{"format":"idle-furrow-plan","version":7}', /newer Idle Furrow/],
     [
       'odd.json',
@@ -252,4 +253,34 @@ test('two tabs do not overwrite each other', async () => {
     async () => /^9/.test((await (await find(driver, named('Number of beds'))).getAttribute('value')) ?? ''),
     WAIT_MS,
   );
+});
+
+test('a browser that does not keep the plan is said plainly, with the way to a file', async () => {
+  const { driver, downloads } = bench;
+  await press(driver, 'Wren Bottom');
+  await reads(driver, VERDICT, /Runs/);
+  await driver.executeScript(
+    'IDBObjectStore.prototype.put = () => { throw new DOMException("full", "QuotaExceededError"); };',
+  );
+  await (await fill(driver, 'Number of beds', '8')).sendKeys(Key.TAB);
+  await reads(driver, '[aria-label=Stage] [role=alert]', /does not keep the plan/);
+  const before = readdirSync(downloads).length;
+  await press(driver, 'Save a file');
+  await driver.wait(() => readdirSync(downloads).length > before, WAIT_MS, 'no file came');
+});
+
+test('pointing at a step lights its part, and at a bed walks to it', async () => {
+  const { driver } = bench;
+  await press(driver, 'Wren Bottom');
+  await reads(driver, VERDICT, /Runs/);
+  const step = await driver.findElement(By.css('[aria-label^="main, 1¼ in poly pipe"]'));
+  await driver.actions().move({ origin: step }).perform();
+  await driver.wait(
+    async () => (await driver.findElements(By.css('.pipes .lit'))).length > 0,
+    WAIT_MS,
+    'the main is not lit',
+  );
+  const grip = await driver.findElement(By.css('[data-bed-end="3"]'));
+  await driver.actions().move({ origin: grip }).perform();
+  await reads(driver, '[aria-label="Pressure walk"]', /bed 3, its weakest emitter/);
 });

@@ -39,7 +39,7 @@ export function createApp(webRoot: string): Express {
   );
   app.use(express.static(webRoot, { index: false }));
   app.use((request, response, next) => {
-    if (request.method !== 'GET' || !request.accepts('html')) return next();
+    if (!['GET', 'HEAD'].includes(request.method) || !request.accepts('html')) return next();
     response.set('Cache-Control', 'no-cache').sendFile(join(webRoot, 'index.html'));
   });
   return app;

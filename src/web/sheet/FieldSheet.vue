@@ -39,6 +39,8 @@ const hand = useHand(sheet.toField);
 const edits = useSheetEdits(() => turned.value);
 const place = computed(sheet.matrix);
 const k = computed(() => sheet.view.value.k);
+/** The bed that the walk's last step runs along, while that step is pointed at. */
+const litBed = computed(() => (view.pointedStep === 'run' ? results.walk?.bed : undefined));
 const EMITTER_PX = 9;
 const nearEnough = computed(() => k.value * plan.block.tape.spacingM > EMITTER_PX);
 const runWidth = computed(() => Math.min(6, Math.max(1.1, k.value * 0.22)));
@@ -68,7 +70,7 @@ watch([() => layout.value.widthM, () => layout.value.lengthM, turned], (_now, [,
             y="0"
             :width="b.widthM"
             :height="b.lengthM"
-            :class="{ picked: view.pickedBed === b.number, pointed: view.pointedBed === b.number }"
+            :class="{ picked: view.pickedBed === b.number, pointed: view.pointedBed === b.number || litBed === b.number }"
             data-hand
             @pointerenter="view.pointedBed = b.number"
             @pointerleave="view.pointedBed = undefined"

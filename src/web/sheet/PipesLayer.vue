@@ -51,12 +51,28 @@ const onto = (share: number): [number, number] => [
   source.value[0] + (header.value.feed[0] - source.value[0]) * share,
   source.value[1] + (header.value.feed[1] - source.value[1]) * share,
 ];
-const regulator = computed(() => onto(block.value.regulator.at === 'source' ? 0.25 : 0.78));
+/** Parts of the head along the main, from the source on. */
+const PART_PX = 26;
+const parts = computed(() => {
+  const far = Math.hypot(header.value.feed[0] - source.value[0], header.value.feed[1] - source.value[1]);
+  const { backflow, filter } = plan.full.head;
+  const { regulator } = block.value;
+  const bySource: ('backflow' | 'filter' | 'regulator')[] = [];
+  if (backflow.part !== 'none') bySource.push('backflow');
+  if (filter.part !== 'none') bySource.push('filter');
+  if (regulator.part !== 'none' && regulator.at === 'source') bySource.push('regulator');
+  // On a short main they close up, and stand in order all the same.
+  const step = Math.min(PART_PX, (far * 0.6) / Math.max(1, bySource.length));
+  const list = bySource.map((kind, i) => ({ kind, at: onto(far > 0 ? (step * (i + 1)) / far : 0) }));
+  if (regulator.part !== 'none' && regulator.at === 'header') list.push({ kind: 'regulator', at: onto(far > 0 ? 1 - Math.min(PART_PX, far * 0.2) / far : 1) });
+  return list;
+});
+const GLYPHS = { backflow: 'M-5.500 -5V5L4 0ZM5.500 -5V5', filter: 'M-6 -6L0 6L6 -6M-3.500 -1H3.500', regulator: 'M-5.500 -4.500H0V3.500H5.500' } as const;
 const CHARACTER_PX = 6.3;
 const mainText = computed(() => `${pipeKind(block.value.main.pipe).name} · ${settings.show(props.layout.main.lengthM, 'length')}`);
 /** The main's label stands beside its middle, on the side away from the beds. */
 const label = computed(() => {
-  const [x, y] = onto(0.45);
+  const [x, y] = onto(0.58);
   const flat = Math.abs(header.value.feed[0] - source.value[0]) > 2.5 * Math.abs(header.value.feed[1] - source.value[1]);
   if (flat) return { x, y: y - 12, anchor: 'middle' };
   const roomLeft = x - 14 > mainText.value.length * CHARACTER_PX;
@@ -104,10 +120,19 @@ const sourceSays = computed(() => {
       <rect v-for="c in caps" :key="c.join()" :x="c[0] - (turned ? 6 : 2)" :y="c[1] - (turned ? 2 : 6)" :width="turned ? 12 : 4" :height="turned ? 4 : 12" class="cap" />
     </g>
     <text :x="headerLabel.x" :y="headerLabel.y" :text-anchor="headerLabel.anchor" class="label">{{ pipeKind(block.header.pipe).name }}</text>
-    <g v-if="block.regulator.part !== 'none'" :transform="`translate(${regulator[0]} ${regulator[1]})`" class="part" :class="{ lit: view.pointedStep === 'regulator' }" @pointerenter="view.pointedStep = 'regulator'" @pointerleave="view.pointedStep = undefined">
+    <g
+      v-for="p in parts"
+      :key="p.kind"
+      :transform="`translate(${p.at[0]} ${p.at[1]})`"
+      class="part"
+      :class="{ lit: view.pointedStep === p.kind }"
+      @pointerenter="view.pointedStep = p.kind"
+      @pointerleave="view.pointedStep = undefined"
+    >
+      <title>{{ p.kind }}</title>
       <rect x="-9" y="-9" width="18" height="18" rx="2" />
-      <path d="M-5.500 -4.500H0V3.500H5.500" />
-      <text x="15" y="5" class="label num">{{ settings.show(block.regulator.setKpa, 'pressure') }}</text>
+      <path :d="GLYPHS[p.kind]" />
+      <text v-if="p.kind === 'regulator'" x="15" y="5" class="label num">{{ settings.show(block.regulator.setKpa, 'pressure') }}</text>
     </g>
     <g
       :transform="`translate(${source[0]} ${source[1]})`"
@@ -117,6 +142,8 @@ const sourceSays = computed(() => {
       :class="{ lit: view.pointedStep === 'rest' || view.pointedStep === 'drawing' }"
       data-hand
       :aria-label="sourceSays"
+      @pointerenter="view.pointedStep = 'rest'"
+      @pointerleave="view.pointedStep = undefined"
       @pointerdown="hand.grab($event, 'source', (x, y, g, free) => edits.source(x, y, g, free))"
       @keydown="edits.sourceKeys"
     >
@@ -129,7 +156,7 @@ const sourceSays = computed(() => {
         <circle r="13" />
         <path d="M0 -7.500c3.500 5 5.200 6.800 5.200 9.600a5.200 5.200 0 0 1-10.400 0c0-2.800 1.700-4.600 5.200-9.600z" class="drop" />
       </template>
-      <text x="0" y="30" text-anchor="middle" class="label">{{ plan.source.name }}</text>
+      <text x="-19" y="5" text-anchor="end" class="label">{{ plan.source.name }}</text>
     </g>
   </g>
 </template>

@@ -10,7 +10,7 @@ export interface Bounds {
 }
 
 /** Screen space kept free round the plan, px: labels stand there. */
-const MARGIN = { left: 56, right: 56, top: 92, bottom: 58 };
+const MARGIN = { left: 76, right: 56, top: 92, bottom: 58 };
 const SMALLEST_PX_PER_M = 0.2;
 const LARGEST_PX_PER_M = 900;
 

@@ -19,7 +19,10 @@ export const STAGES: readonly Stage[] = [
     id: 'water',
     name: 'Water',
     panel: () => import('../stages/water/WaterPanel.vue'),
-    touched: (plan) => Object.keys(plan.sources[0]).some((k) => !['id', 'kind', 'xM', 'yM'].includes(k)),
+    touched: (plan) =>
+      plan.sources.some((s) =>
+        Object.keys(s).some((k) => !['id', 'kind', 'xM', 'yM', 'heightM'].includes(k)),
+      ),
     owns: (f) => f.place.kind === 'source',
   },
   {

@@ -80,7 +80,7 @@ const pickRegulator = (id: string): void =>
     </p>
     <h3>Regulator</h3>
     <p class="fill">
-      A <ChoiceField label="Regulator" :value="block.regulator.part" :options="REGULATORS" :is-default="isDefault('regulator', 'part')" @pick="pickRegulator" /><template v-if="block.regulator.part !== 'none'">
+      <ChoiceField label="Regulator" :value="block.regulator.part" :options="REGULATORS" :is-default="isDefault('regulator', 'part')" @pick="pickRegulator" /><template v-if="block.regulator.part !== 'none'">
         set to <QuantityField label="Set pressure" kind="pressure" :value="block.regulator.setKpa" :is-default="isDefault('regulator', 'setKpa')" :take="(v, g) => edits.block('regulator', { setKpa: v }, 'set the regulator', g)" />
         stands <ChoiceField label="Where the regulator stands" :value="block.regulator.at" :options="PLACES" :is-default="isDefault('regulator', 'at')" @pick="edits.block('regulator', { at: $event as never }, 'move the regulator')" /></template>.
     </p>
