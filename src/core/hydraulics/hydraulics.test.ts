@@ -10,7 +10,9 @@ import {
 } from './friction';
 import { partLossKpa, regulatedKpa } from './headPart';
 import { monotoneCubic } from './pchip';
-import { emitterCount, endPressure, march, newMarch, prepareRun, riseAt, type RunSpec } from './run';
+import { endPressure, endPressureAtFlow } from './endPressure';
+import { march, newMarch } from './march';
+import { emitterCount, prepareRun, riseAt, runEmitterLph, type RunSpec } from './run';
 import { flowAtPressure, supplyCurve } from './source';
 import { kinematicViscosity, KPA_PER_M } from './water';
 
@@ -165,6 +167,67 @@ describe('one run', () => {
       6,
     );
     expect(m.flowLph).toBe(0);
+  });
+
+  test('a thin level line that uses up its pressure: water reaches the first emitters only, and every litre is theirs', () => {
+    const thin: RunSpec = {
+      lengthM: 220,
+      diameterMm: 4.3,
+      emitter: { spacingM: 0.3, flowLph: 2, atKpa: 100 },
+    };
+    const run = prepareRun(thin, WATER);
+    const m = newMarch();
+    let before = 0;
+    for (const inlet of [0.5, 5, 50, 150]) {
+      endPressure(run, inlet, m);
+      expect(m.inletKpa).toBeCloseTo(inlet, 6);
+      expect(m.endKpa).toBeLessThan(1e-6);
+      const pressures = new Float64Array(run.n);
+      march(run, m.startKpa, newMarch(), m.tail, pressures);
+      const sum = pressures.reduce((q, p) => q + runEmitterLph(run, p), 0);
+      expect(sum).toBeCloseTo(m.flowLph, 6);
+      // Pressure only falls on the way, and more of it reaches further.
+      for (let i = 1; i < run.n; i++) expect(pressures[i]).toBeLessThanOrEqual(pressures[i - 1] + 1e-9);
+      const wet = pressures.filter((p) => p > 0.01).length;
+      expect(wet).toBeGreaterThan(before);
+      before = wet;
+    }
+  });
+
+  test('the state at a flow is the state whose flow it is', () => {
+    for (const [lengthM, diameterMm] of [
+      [100, 15.9],
+      [220, 4.3],
+    ]) {
+      const run = prepareRun({ ...tape, lengthM, diameterMm }, WATER);
+      const at = newMarch();
+      const full = newMarch();
+      const end = endPressure(run, 90, full);
+      for (const share of [0.9, 0.5, 0.05]) {
+        endPressureAtFlow(run, full.flowLph * share, at, Math.max(end, 1));
+        expect(at.flowLph / (full.flowLph * share)).toBeCloseTo(1, 6);
+        endPressure(run, at.inletKpa, full.flowLph > 0 ? newMarch() : full);
+      }
+    }
+  });
+
+  test('a hollow in the ground holds more pressure than both its ends', () => {
+    const run = prepareRun(
+      {
+        ...tape,
+        profile: [
+          [0, 0],
+          [50, -2],
+          [100, 0],
+        ],
+      },
+      WATER,
+    );
+    const m = newMarch();
+    endPressure(run, 60, m);
+    expect(m.maxAt).toBeGreaterThan(100);
+    expect(m.maxAt).toBeLessThan(200);
+    expect(m.maxKpa).toBeGreaterThan(60);
   });
 
   test('groups stand for emitters within a few thousandths', () => {

@@ -1,4 +1,6 @@
-import { endPressure, newMarch, prepareRun } from '../hydraulics/run';
+import { endPressure } from '../hydraulics/endPressure';
+import { newMarch } from '../hydraulics/march';
+import { prepareRun, runEmitterLph } from '../hydraulics/run';
 import type { FullPlan } from '../plan';
 import { lateralOf } from './build';
 import type { PlanResults } from './results';
@@ -22,13 +24,10 @@ export function longestRunM(plan: FullPlan, results: PlanResults, runIndex: numb
     const exact = prepareRun(lateralOf(block, { ...run, lengthM, leadM: 0 }, ''), medium);
     if (exact.n === 0) return true;
     endPressure(exact, inletKpa, m);
-    const lph = (kpa: number): number =>
-      kpa <= 0
-        ? 0
-        : exact.law === 3 && kpa >= exact.minKpa
-          ? exact.ratedLph
-          : exact.k * kpa ** exact.exponent;
-    return emissionUniformity(block.tape.cv, lph(m.minKpa), m.flowLph / exact.n) >= plan.wishes.uniformity;
+    return (
+      emissionUniformity(block.tape.cv, runEmitterLph(exact, m.minKpa), m.flowLph / exact.n) >=
+      plan.wishes.uniformity
+    );
   };
   if (keeps(LONGEST_LOOKED_AT_M)) return LONGEST_LOOKED_AT_M;
   let low = 0;

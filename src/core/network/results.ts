@@ -6,7 +6,9 @@ import {
   type NetworkSolver,
   type NetworkSpec,
 } from '../hydraulics/network';
-import { endPressure, march, newMarch, prepareRun } from '../hydraulics/run';
+import { endPressure } from '../hydraulics/endPressure';
+import { march, newMarch } from '../hydraulics/march';
+import { prepareRun } from '../hydraulics/run';
 import { flowAtPressure, supplyCurve } from '../hydraulics/source';
 import { KPA_PER_M } from '../hydraulics/water';
 import { layOut, type LaidRun, type Layout } from '../layout';

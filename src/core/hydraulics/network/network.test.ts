@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { endPressure, march, newMarch, prepareRun, runEmitterLph } from '../run';
+import { endPressure } from '../endPressure';
+import { march, newMarch } from '../march';
+import { prepareRun, runEmitterLph } from '../run';
 import { anyNetwork } from './anyNetwork.testing';
 import {
   createNetworkSolver,

@@ -1,14 +1,7 @@
 import type { Medium } from '../friction';
-import {
-  endPressure,
-  endPressureAtFlow,
-  march,
-  newMarch,
-  prepareRun,
-  type March,
-  type Run,
-  type RunSpec,
-} from '../run';
+import { endPressure, endPressureAtFlow } from '../endPressure';
+import { march, newMarch, type March } from '../march';
+import { prepareRun, type Run, type RunSpec } from '../run';
 
 /** What a run does at one inlet pressure. Slopes are with respect to the inlet pressure. */
 export interface RunState {
