@@ -1,7 +1,15 @@
+/** Packages that ship ES modules only; Jest runs CommonJS, so they are transformed too. */
+const ESM_ONLY = ['convert', 'pinia', 'd3', 'd3-[a-z-]+', 'internmap', 'delaunator', 'robust-predicates', '@vueuse/[a-z]+', 'nostics'];
+
 module.exports = {
   testEnvironment: 'node',
   roots: ['<rootDir>/src'],
-  // The package names only its ES module in its exports; Jest runs CommonJS.
-  moduleNameMapper: { '^convert$': '<rootDir>/node_modules/convert/dist/index.cjs' },
-  transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] },
+  moduleNameMapper: {
+    // It names only an import condition in its exports.
+    '^convert$': '<rootDir>/node_modules/convert/dist/index.cjs',
+  },
+  transform: {
+    '^.+\\.(ts|m?js)$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } }],
+  },
+  transformIgnorePatterns: [`/node_modules/(?!(${ESM_ONLY.join('|')})/)`],
 };
