@@ -31,10 +31,13 @@ function shade(plan: FullPlan, results: PlanResults): Float32Array[] {
   });
 }
 
+let last: { plan: FullPlan; results: PlanResults } | undefined;
+
 const api = {
   /** Solves a plan. Throws an Error whose message is a sentence when it cannot. */
   solve(plan: FullPlan): Answer {
     const results = solver.solve(plan);
+    last = { plan, results };
     return {
       results,
       findings: findAll(plan, results),
@@ -42,13 +45,11 @@ const api = {
       longestM: results.runs.length > 0 ? longestRunM(plan, results, results.weakest) : 0,
     };
   },
-  /** Pressures and places of every emitter of some runs, for close views. */
-  emitters(
-    plan: FullPlan,
-    results: PlanResults,
-    runIndices: number[],
-  ): { distanceM: Float64Array; kpa: Float64Array }[] {
-    return runIndices.map((i) => emittersOf(plan, results, i));
+  /** Pressures and places of every emitter of some runs of the plan solved last, for close views. */
+  emitters(runIndices: number[]): { distanceM: Float64Array; kpa: Float64Array }[] {
+    if (!last) return [];
+    const { plan, results } = last;
+    return runIndices.filter((i) => i < results.runs.length).map((i) => emittersOf(plan, results, i));
   },
 };
 

@@ -23,7 +23,9 @@ export function verdict(results: PlanResults, findings: readonly Finding[], choi
   const burst = by('burst-at-rest') ?? by('emitter-over');
   const under = by('emitter-under');
   const short = by('flow-short');
-  if (!(flowLph > 0)) return stop('No water reaches the beds');
+  if (results.emitters === 0)
+    return stop('No emitter fits into these beds', 'They are shorter than the spacing');
+  if (!(flowLph > 0)) return stop('No water reaches the beds', others(findings.length));
   if (burst)
     return stop(
       'Bursts the tape',

@@ -84,15 +84,15 @@ function solvePlan(
     const mean = lateral.emitters > 0 ? lateral.flowLph / lateral.emitters : 0;
     return { ...lateral, run, uniformity: emissionUniformity(block.tape.cv, lateral.minLph, mean) };
   });
-  const beds = layout.beds.map((bed): BedResult => {
-    const own = runs.filter((r) => r.run.bed === bed.number);
-    return {
-      number: bed.number,
-      flowLph: own.reduce((q, r) => q + r.flowLph, 0),
-      minKpa: Math.min(...own.map((r) => r.minKpa)),
-      maxKpa: Math.max(...own.map((r) => r.maxKpa)),
-    };
-  });
+  const beds = layout.beds.map(
+    (bed): BedResult => ({ number: bed.number, flowLph: 0, minKpa: Infinity, maxKpa: -Infinity }),
+  );
+  for (const r of runs) {
+    const bed = beds[r.run.bed - 1];
+    bed.flowLph += r.flowLph;
+    bed.minKpa = Math.min(bed.minKpa, r.minKpa);
+    bed.maxKpa = Math.max(bed.maxKpa, r.maxKpa);
+  }
   const flowLph = solved.supply.flowLph;
   const emitters = runs.reduce((n, r) => n + r.emitters, 0);
   const wet = runs.filter((r) => r.emitters > 0);

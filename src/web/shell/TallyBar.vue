@@ -48,6 +48,10 @@ const available = computed(() => {
         <b>Held at the last good plan</b>
         <span>Something typed cannot be used</span>
       </template>
+      <template v-else-if="results.slow">
+        <b>Working it out</b>
+        <span>A large plan: the figures shown are of the one before</span>
+      </template>
       <template v-else-if="results.said">
         <b>{{ results.said.headline }}</b>
         <span>{{ results.said.detail }}</span>

@@ -1,4 +1,4 @@
-import { wrap } from 'comlink';
+import { wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, shallowRef, toRaw, watch } from 'vue';
 import { verdict } from '../../core/check';
@@ -10,33 +10,62 @@ import { usePlan } from './plan';
 import { useSettings } from './settings';
 import { useView } from './view';
 
+/** A solve longer than this is said to be going on, ms. */
+const NOTICED_MS = 400;
+/** A solve longer than this gives way to a newer plan, ms. */
+const DROPPED_MS = 1500;
+
 /** The solved plan. The worker solves; the newest plan wins; the last good answer stays while it does. */
 export const useResults = defineStore('results', () => {
   const plan = usePlan();
   const settings = useSettings();
   const view = useView();
-  const worker = wrap<SolverApi>(new SolverWorker());
   /** The answer with the plan it answers. */
   const solved = shallowRef<{ plan: FullPlan; answer: Answer }>();
   const problem = shallowRef('');
-  const busy = shallowRef(false);
+  /** It has been at it for long enough to be noticed. */
+  const slow = shallowRef(false);
   let wanted: FullPlan | undefined;
+  let startedAt = 0;
+  let worker: Worker | undefined;
+  let solver: Remote<SolverApi> | undefined;
 
+  /** Solves what is wanted until nothing newer is. A worker that was let go in the meantime is not listened to. */
   async function work(): Promise<void> {
-    if (busy.value) return;
-    busy.value = true;
-    while (wanted) {
+    const own = (worker ??= new SolverWorker());
+    const remote = (solver ??= wrap<SolverApi>(own));
+    while (wanted && own === worker) {
       const next = wanted;
       wanted = undefined;
+      startedAt = performance.now();
+      const noticed = setTimeout(() => (slow.value = true), NOTICED_MS);
       try {
-        const answer = await worker.solve(next);
+        const answer = await remote.solve(next);
+        if (own !== worker) return;
         solved.value = { plan: next, answer };
         problem.value = '';
       } catch (error) {
+        if (own !== worker) return;
         problem.value = `This plan could not be solved: ${error instanceof Error ? error.message : String(error)}`;
+      } finally {
+        clearTimeout(noticed);
+        if (own === worker) slow.value = false;
       }
     }
-    busy.value = false;
+    if (own === worker) startedAt = 0;
+  }
+
+  /** Takes a newer plan to be solved. Quick work is let finish, long work is dropped for it. */
+  function want(next: FullPlan): void {
+    wanted = next;
+    if (startedAt > 0) {
+      if (performance.now() - startedAt < DROPPED_MS) return;
+      worker?.terminate();
+      worker = undefined;
+      solver = undefined;
+      slow.value = false;
+    }
+    void work();
   }
 
   watch(
@@ -51,8 +80,7 @@ export const useResults = defineStore('results', () => {
     () => plan.full,
     (full) => {
       if (!plan.isOpen) return;
-      wanted = toRaw(full);
-      void work();
+      want(toRaw(full));
     },
     { immediate: true },
   );
@@ -84,10 +112,8 @@ export const useResults = defineStore('results', () => {
       : undefined,
   );
 
-  const emitters = (runIndices: number[]) =>
-    solved.value
-      ? worker.emitters(solved.value.plan, toRaw(solved.value.answer.results), runIndices)
-      : Promise.resolve([]);
+  const emitters = async (runIndices: number[]) =>
+    solver && solved.value ? solver.emitters(runIndices) : [];
 
-  return { solved, answer, results, findings, problem, busy, stale, said, walk, walkRun, emitters };
+  return { solved, answer, results, findings, problem, slow, stale, said, walk, walkRun, emitters };
 });
