@@ -84,9 +84,12 @@ function solvePlan(
     const mean = lateral.emitters > 0 ? lateral.flowLph / lateral.emitters : 0;
     return { ...lateral, run, uniformity: emissionUniformity(block.tape.cv, lateral.minLph, mean) };
   });
-  const beds = layout.beds.map(
-    (bed): BedResult => ({ number: bed.number, flowLph: 0, minKpa: Infinity, maxKpa: -Infinity }),
-  );
+  const beds = layout.beds.map((bed): BedResult => ({
+    number: bed.number,
+    flowLph: 0,
+    minKpa: Infinity,
+    maxKpa: -Infinity,
+  }));
   for (const r of runs) {
     const bed = beds[r.run.bed - 1];
     bed.flowLph += r.flowLph;
