@@ -284,3 +284,115 @@ test('pointing at a step lights its part, and at a bed walks to it', async () =>
   await driver.actions().move({ origin: grip }).perform();
   await reads(driver, '[aria-label="Pressure walk"]', /bed 3, its weakest emitter/);
 });
+
+test('from start to verdict by keyboard alone', async () => {
+  const { driver } = bench;
+  const focused = async (): Promise<string> => {
+    const at = driver.switchTo().activeElement();
+    return (await at.getAttribute('aria-label')) ?? (await at.getText());
+  };
+  const tabTo = async (name: RegExp): Promise<void> => {
+    const farEnough = 60;
+    for (let i = 0; i < farEnough; i++) {
+      if (name.test(await focused())) return;
+      await driver.actions().sendKeys(Key.TAB).perform();
+    }
+    throw new Error(`no tab stop is named ${name}; the last is “${await focused()}”`);
+  };
+  await find(driver, named('Blank plan'));
+  await tabTo(/^Blank plan$/);
+  await driver.actions().sendKeys(Key.ENTER).perform();
+  await reads(driver, '[aria-label=Stage] h2', /Water/);
+  await tabTo(/^Try 1/);
+  await driver.actions().sendKeys('15 s', Key.TAB).perform();
+  await tabTo(/^Gauge, shut/);
+  await driver.actions().sendKeys('3,2 bar', Key.TAB).perform();
+  await reads(driver, VERDICT, /Runs, with \d+ % to spare/);
+  expect(await (await find(driver, named('Gauge, shut'))).getAttribute('value')).toMatch(/320\skPa|46\.4\spsi/);
+  await driver.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
+});
+
+test('header and source are dragged by hand, each one step to undo', async () => {
+  const { driver } = bench;
+  await press(driver, 'Wren Bottom');
+  await reads(driver, VERDICT, /Runs/);
+  const header = await find(driver, named('Header, place along the beds'));
+  const grip = await header.findElement(By.css('.grip'));
+  await driver
+    .actions()
+    .move({ origin: grip, x: 0, y: 40 })
+    .press()
+    .move({ origin: Origin.POINTER, x: 90, y: 0 })
+    .move({ origin: Origin.POINTER, x: 60, y: 0 })
+    .release()
+    .perform();
+  await driver.wait(
+    async () => Number(await header.getAttribute('aria-valuenow')) > 10,
+    WAIT_MS,
+    'the header did not move',
+  );
+  await press(driver, 'Undo: move the header');
+  await driver.wait(async () => (await header.getAttribute('aria-valuenow')) === '0', WAIT_MS);
+  const source = await driver.findElement(By.css('[aria-label^="yard tap:"]'));
+  const at = await source.getAttribute('aria-label');
+  await driver
+    .actions()
+    .move({ origin: source })
+    .press()
+    .move({ origin: Origin.POINTER, x: 30, y: 20 })
+    .release()
+    .perform();
+  await driver.wait(
+    async () => (await source.getAttribute('aria-label')) !== at,
+    WAIT_MS,
+    'the source did not move',
+  );
+  await press(driver, 'Undo: move the tap');
+  await driver.wait(async () => (await source.getAttribute('aria-label')) === at, WAIT_MS);
+});
+
+test('near enough, single emitters and their flow are drawn', async () => {
+  const { driver } = bench;
+  await press(driver, 'Wren Bottom');
+  await reads(driver, VERDICT, /Runs/);
+  for (let i = 0; i < 7; i++) await press(driver, 'Zoom in');
+  await driver.wait(
+    async () => (await driver.findElements(By.css('.emitters circle'))).length > 4,
+    WAIT_MS,
+    'no emitters',
+  );
+  await driver.wait(
+    async () => /gph/.test(await driver.findElement(By.css('.emitters')).getText()),
+    WAIT_MS,
+    'no flows',
+  );
+  await press(driver, 'Show the whole plan');
+  await driver.wait(
+    async () => (await driver.findElements(By.css('.emitters circle'))).length === 0,
+    WAIT_MS,
+  );
+});
+
+test('bar and litres a minute, and a theme that is remembered', async () => {
+  const { driver } = bench;
+  await press(driver, 'Otter strip');
+  await reads(driver, VERDICT, /Bursts/);
+  await driver.findElement(By.css('.menu .name')).click();
+  await (
+    await driver.wait(
+      async () => (await driver.findElements(By.xpath('//label[normalize-space(.)="bar"]/input')))[0],
+      WAIT_MS,
+    )
+  ).click();
+  await driver.findElement(By.xpath('//label[normalize-space(.)="L/min"]/input')).click();
+  await driver.actions().sendKeys(Key.ESCAPE).perform();
+  await reads(driver, '[aria-label=Tally]', /L\/min[\s\S]*bar/);
+  await reads(driver, VERDICT, /4\.20\sbar on tape that holds 0\.85\sbar/);
+  const dark = async (): Promise<boolean> => (await driver.findElements(By.css('.v-theme--dawn'))).length > 0;
+  const before = await dark();
+  await press(driver, 'Light or dark');
+  await driver.wait(async () => (await dark()) !== before, WAIT_MS);
+  await driver.navigate().refresh();
+  await reads(driver, VERDICT, /Bursts/);
+  expect(await dark()).toBe(!before);
+});

@@ -167,4 +167,45 @@ describe('a plan solved', () => {
     expect(emissionUniformity(0.03, 0.9, 1)).toBeCloseTo(0.86571, 5);
     expect(emissionUniformity(0.03, 0, 0)).toBe(0);
   });
+
+  test.each<[string, Partial<Plan>]>([
+    [
+      'steep ground and a tap that gives next to nothing',
+      {
+        sources: [{ id: 's', kind: 'tap', triesS: [164], shutKpa: 698 }],
+        blocks: [
+          {
+            id: 'b',
+            beds: { count: 14, lengthM: 184, runsPerBed: 3, lengthsM: { '1': 92 } },
+            header: { pipe: 'pe-16', feed: 'middle' },
+            main: { pipe: 'pe-2' },
+            regulator: { part: 'low', at: 'source' },
+            ground: { slopeAlong: 0.079, slopeAcross: 0.08 },
+            tape: { kind: 'compensating' },
+          },
+        ],
+      },
+    ],
+    [
+      'compensating line that just begins to compensate, below a tank',
+      {
+        sources: [{ id: 's', kind: 'tank', outletM: 0.5, lowM: 4, highM: 4.1 }],
+        blocks: [
+          {
+            id: 'b',
+            beds: { count: 12, lengthM: 52, runsPerBed: 3, lengthsM: { '1': 26 } },
+            header: { pipe: 'pe-16', along: 0.3, feed: 'right' },
+            main: { pipe: 'hose-1/2' },
+            regulator: { part: 'none' },
+            ground: { slopeAlong: 0.08, slopeAcross: -0.04 },
+            tape: { kind: 'compensating' },
+          },
+        ],
+      },
+    ],
+  ])('%s: hard to close in on, and answered all the same', (_, change) => {
+    const r = solve(with_(change));
+    expect(r.solved.effort.residualKpa).toBeLessThan(1e-4);
+    expect(r.runs.reduce((q, run) => q + run.flowLph, 0)).toBeCloseTo(r.flowLph, 5);
+  });
 });

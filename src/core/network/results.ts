@@ -157,6 +157,9 @@ function below(built: PlanNetwork, node: string, pressureKpa: number): NetworkSp
 
 /** How closely the feed pressure without a regulator is found, kPa. */
 const FEED_TOLERANCE_KPA = 1e-4;
+const MOST_FEED_STEPS = 60;
+/** A step grows at most this many times beyond the shortfall. */
+const LEAST_GAIN = 1 / 8;
 
 function findDemand(
   plan: FullPlan,
@@ -172,14 +175,19 @@ function findDemand(
   if (hasPart(block.regulator)) {
     solved = solver.solve(below(built, held, heldKpa));
   } else {
-    // The weakest emitter rises nearly one for one with the feed; steps of the shortfall close in on it.
+    // The weakest emitter rises with the feed, by less than one for one where friction grows: secant steps.
     heldKpa = block.tape.minKpa;
+    let gain = 1;
+    let before: { heldKpa: number; short: number } | undefined;
     for (let i = 0; ; i++) {
       solved = solver.solve(below(built, held, heldKpa));
       const laterals = Object.values(solved.laterals).filter((l) => l.emitters > 0);
       const short = block.tape.minKpa - Math.min(...laterals.map((l) => l.minKpa));
-      if (Math.abs(short) < FEED_TOLERANCE_KPA || i >= 60 || laterals.length === 0) break;
-      heldKpa += short;
+      if (Math.abs(short) < FEED_TOLERANCE_KPA || i >= MOST_FEED_STEPS || laterals.length === 0) break;
+      if (before)
+        gain = Math.min(1, Math.max(LEAST_GAIN, (before.short - short) / (heldKpa - before.heldKpa)));
+      before = { heldKpa, short };
+      heldKpa += short / gain;
     }
   }
   const askedLph = solved.supply.flowLph;

@@ -57,6 +57,13 @@ export interface Steps {
 const BY_FLOW_SHARE = 0.02;
 /** Flow of a whole run that counts as none while stepping, L/h. */
 const NO_FLOW_LPH = 1e-6;
+/**
+ * From this iteration on a run's slope is that of the chord between its last two states: where emitters set in one
+ * after the other, or begin to compensate, the tangent jumps about while the chord does not.
+ */
+const CHORDS_FROM = 5;
+/** Chords shorter than this say nothing, kPa. */
+const CHORD_KPA = 1e-7;
 /** Iterations after which steps are halved whenever they stop helping. */
 const PATIENCE = 12;
 
@@ -104,9 +111,14 @@ export function newtonSteps(
       const least = s.flowLph > NO_FLOW_LPH ? s.flowLph / 10 : 0;
       const q = Math.max(least, s.flowLph + s.slope * (p - s.inletKpa));
       const down = s.inletKpa - p;
-      if (down > BY_FLOW_SHARE * Math.abs(s.inletKpa) && q > 0 && q < (1 - BY_FLOW_SHARE / 4) * s.flowLph)
+      const lastKpa = s.inletKpa;
+      const lastLph = s.flowLph;
+      if (down > BY_FLOW_SHARE * Math.abs(s.inletKpa) && q > 0 && q < (1 - BY_FLOW_SHARE / 4) * s.flowLph) {
         curves[i].atFlow(q, rough, s);
-      else look(i, p);
+      } else look(i, p);
+      if (it < CHORDS_FROM) continue;
+      const chord = (s.flowLph - lastLph) / (s.inletKpa - lastKpa);
+      if (chord > 0 && Math.abs(s.inletKpa - lastKpa) > CHORD_KPA) s.slope = chord;
     }
     lph.fill(0);
   }

@@ -1,5 +1,6 @@
 import type { Medium } from '../friction';
 import { emitterCount, runEmitterLph, type RunSpec } from '../run';
+import { KPA_PER_M } from '../water';
 import { firstGuess } from './firstGuess';
 import { newtonSteps, newWorkspace, type Steps, type Workspace } from './newton';
 import { createRunCurve, type RunCurve } from './runCurve';
@@ -11,7 +12,9 @@ const ROUGH_TOLERANCE_KPA = 1e-3;
 const ROUGH_ITERATIONS = 25;
 /** Agreement asked of the answer, kPa. */
 const TOLERANCE_KPA = 1e-7;
-const ITERATIONS = 80;
+const ITERATIONS = 40;
+/** Steps in which a weak source's pressure is closed in on. */
+const MOST_CLOSINGS = 150;
 /** Iterations after an edit before the network is found afresh. */
 const WARM_ITERATIONS = 12;
 /** Agreement that still answers within a ten-thousandth of a kPa where bends keep Newton from closing in further. */
@@ -86,7 +89,7 @@ export function createNetworkSolver(): NetworkSolver {
         attempt(false, TOLERANCE_KPA, ITERATIONS);
       }
       if (!steps!.converged && steps!.residualKpa > ACCEPTABLE_KPA) {
-        steps = halveSupply(tree, curves, w);
+        steps = closeInOnSupply(tree, curves, w);
         iterations += steps.iterations;
         if (steps!.residualKpa > ACCEPTABLE_KPA) {
           throw new NetworkError(
@@ -107,22 +110,41 @@ export function createNetworkSolver(): NetworkSolver {
 
 /**
  * For a source so weak that its steps and the farm's throw each other about: the source is held at one pressure, at
- * which the farm alone is easily solved, and that pressure is halved in until it is the one the source has at that flow.
+ * which the farm alone is easily solved, and that pressure is closed in on until it is the one the source has at that
+ * flow. The farm takes more the higher it is held and the source then gives less, so there is one answer between.
  */
-function halveSupply(tree: Tree, curves: readonly RunCurve[], w: Workspace): Steps {
+function closeInOnSupply(tree: Tree, curves: readonly RunCurve[], w: Workspace): Steps {
   let high = tree.curve.kpa(0);
-  let low = Math.min(high, ...curves.map((c) => c.run.lowestRiseKpa)) - Math.abs(high) - 100;
+  let low = Math.min(high, ...curves.map((c) => c.run.lowestRiseKpa)) - Math.abs(high) - KPA_PER_M;
   let iterations = 0;
   let steps: Steps = { converged: false, iterations: 0, residualKpa: Infinity };
-  const halvings = 100;
-  for (let i = 0; i < halvings && high - low > TOLERANCE_KPA / 4; i++) {
-    const kpa = (low + high) / 2;
+  const heldAt = (kpa: number): number => {
     const held: Tree = { ...tree, curve: { kpa: () => kpa, slope: () => 0 } };
-    firstGuess(held, curves, w.kpa);
     steps = newtonSteps(held, curves, w, false, TOLERANCE_KPA, ITERATIONS);
     iterations += steps.iterations;
-    if (tree.curve.kpa(w.lph[0]) > kpa) low = kpa;
-    else high = kpa;
+    if (!steps.converged && steps.residualKpa > ACCEPTABLE_KPA) {
+      firstGuess(held, curves, w.kpa);
+      steps = newtonSteps(held, curves, w, false, TOLERANCE_KPA, ITERATIONS * 3);
+      iterations += steps.iterations;
+    }
+    return tree.curve.kpa(w.lph[0]) - kpa;
+  };
+  let overAtLow = Infinity;
+  let overAtHigh = -Infinity;
+  let kpa = (low + high) / 2;
+  for (let i = 0; i < MOST_CLOSINGS && high - low > TOLERANCE_KPA / 4; i++) {
+    const over = heldAt(kpa);
+    if (Math.abs(over) <= TOLERANCE_KPA) break;
+    if (over > 0) {
+      low = kpa;
+      overAtLow = over;
+    } else {
+      high = kpa;
+      overAtHigh = over;
+    }
+    // Where the straight line between both ends falls; every third time the middle, lest one end stand still.
+    const line = low + ((high - low) * overAtLow) / (overAtLow - overAtHigh);
+    kpa = i % 3 !== 2 && line > low && line < high ? line : (low + high) / 2;
   }
   return { ...steps, iterations };
 }
