@@ -110,7 +110,7 @@ function measure(name: string, network: NetworkSpec, aims: { cold?: number; chan
   const floorMs = timed(15, () => runs.forEach((r) => (sink += bareMarch(r, 45))));
   // Preparation (geometry into arrays) belongs to a cold solve and is part of its time.
   createNetworkSolver().solve(network);
-  const coldMs = timed(7, () => (sink += createNetworkSolver().solve(network).supply.flowLph));
+  const coldMs = timed(15, () => (sink += createNetworkSolver().solve(network).supply.flowLph));
   const solver = createNetworkSolver();
   solver.solve(network);
   let turn = 0;

@@ -308,7 +308,9 @@ test('from start to verdict by keyboard alone', async () => {
   await tabTo(/^Gauge, shut/);
   await driver.actions().sendKeys('3,2 bar', Key.TAB).perform();
   await reads(driver, VERDICT, /Runs, with \d+ % to spare/);
-  expect(await (await find(driver, named('Gauge, shut'))).getAttribute('value')).toMatch(/320\skPa|46\.4\spsi/);
+  expect(await (await find(driver, named('Gauge, shut'))).getAttribute('value')).toMatch(
+    /320\skPa|46\.4\spsi/,
+  );
   await driver.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
 });
 

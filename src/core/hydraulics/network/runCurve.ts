@@ -96,6 +96,10 @@ export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
     return roughEnd;
   }
 
+  /** The exact run's end pressure as groups see it: its last emitter lies beyond the middle of the last group. */
+  const guessEnd = (inletKpa: number): number =>
+    solveRough(inletKpa) - (run.endRiseKpa - roughRun.endRiseKpa);
+
   function anchorAt(endKpa: number): Anchor {
     march(run, endKpa, m);
     return keepAnchor();
@@ -260,7 +264,7 @@ export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
     },
     span(lowKpa, highKpa, count) {
       if (count < 3 || run.n === 0 || lowKpa <= run.lowestRiseKpa) return;
-      const probe = anchorAt(solveRough(lowKpa));
+      const probe = anchorAt(guessEnd(lowKpa));
       if (!smooth(probe)) return;
       const margin = TANGENT_TRUST * probe.minKpa;
       const step = 0.9 * CUBIC_TRUST * probe.minKpa;
@@ -269,7 +273,7 @@ export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
       for (let i = 0; i <= pieces; i++) {
         const at = lowKpa - margin + ((highKpa - lowKpa + 2 * margin) * i) / pieces;
         const near = nearest(at)!;
-        if (Math.abs(near.inletKpa - at) > margin) anchorAt(solveRough(at));
+        if (Math.abs(near.inletKpa - at) > margin) anchorAt(guessEnd(at));
       }
     },
     guess(highestKpa) {
