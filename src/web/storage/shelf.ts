@@ -37,7 +37,8 @@ export const newId = (): string => crypto.randomUUID();
  * @throws ChangedElsewhere when the kept one is newer; any other error when the browser refuses to keep it
  */
 export async function keep(id: string, plan: Plan, revision: number): Promise<number> {
-  const locks = navigator.locks;
+  // Not there in old browsers and outside secure pages; the revision still tells.
+  const locks = globalThis.navigator?.locks;
   const work = async (): Promise<number> => {
     const kept = await store.getItem<Kept>(key(id));
     if (kept && kept.revision !== revision) throw new ChangedElsewhere();

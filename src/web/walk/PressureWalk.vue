@@ -38,7 +38,7 @@ const band = computed(() => {
   const { minKpa, maxKpa } = plan.block.tape;
   return { x: run.x0, w: box.value.x1 - run.x0, y: drawn.value.y(maxKpa), h: Math.max(2, drawn.value.y(minKpa) - drawn.value.y(maxKpa)) };
 });
-const title = computed(() => (results.walk ? `${plan.source.name} → bed ${results.walk.bed}, ${results.walk.endDistanceM > 0 ? 'its weakest emitter' : 'its inlet'}` : ''));
+const title = computed(() => (results.walk ? `in ${settings.parts(0, 'pressure').unit}, ${plan.source.name} → bed ${results.walk.bed}, ${results.walk.endDistanceM > 0 ? 'its weakest emitter' : 'its inlet'}` : ''));
 const number = (kpa: number): string => settings.parts(kpa, 'pressure').number;
 /** Axis figures are round: no decimals that say nothing. */
 const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[shownUnit('pressure', settings.units) as keyof typeof KINDS.pressure.units].perUnit).toPrecision(6)));
