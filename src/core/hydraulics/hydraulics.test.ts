@@ -266,6 +266,24 @@ describe('sources and parts', () => {
     const numeric = (pump.kpa(3000.5) - pump.kpa(2999.5)) / 1;
     expect(pump.slope(3000)).toBeCloseTo(numeric, 6);
   });
+  test('a pump curve by hand: harmonic-mean slopes inside, three-point slopes at its ends', () => {
+    // Chords −0.01, −0.04, −0.1 over equal steps of 2000. Inside: 2/(1/d₀ + 1/d₁) = −0.016 and −0.4/7.
+    // Shut: (3·−0.01 + 0.04)/2 = +0.005 would rise, so 0. Last: (3·−0.1 + 0.04)/2 = −0.13, straight on from there.
+    const pump = supplyCurve(
+      {
+        kind: 'pump',
+        points: [400, 380, 300, 100].map((pressureKpa, i) => ({ flowLph: 2000 * i, pressureKpa })),
+      },
+      0,
+    );
+    expect(pump.slope(0)).toBe(0);
+    expect(pump.slope(2000)).toBeCloseTo(-0.016, 12);
+    expect(pump.slope(4000)).toBeCloseTo(-0.4 / 7, 12);
+    expect(pump.slope(7000)).toBeCloseTo(-0.13, 12);
+    // Half way: (380 + 300)/2 + 2000/8·(−0.016 + 0.4/7).
+    expect(pump.kpa(3000)).toBeCloseTo(340 + 250 * (0.4 / 7 - 0.016), 9);
+    expect(pump.kpa(7000)).toBeCloseTo(100 - 130, 9);
+  });
   test('a monotone cubic of two points is a straight line', () => {
     expect(monotoneCubic([0, 2], [10, 4]).value(1)).toBeCloseTo(7, 12);
   });
