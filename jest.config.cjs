@@ -1,9 +1,10 @@
 /** Packages that ship ES modules only; Jest runs CommonJS, so they are transformed too. */
-const ESM_ONLY = ['convert', 'pinia', 'd3', 'd3-[a-z-]+', 'internmap', 'delaunator', 'robust-predicates', '@vueuse/[a-z]+', 'nostics'];
+const ESM_ONLY = ['convert', 'pinia', 'd3', 'd3-[a-z-]+', 'internmap', 'delaunator', 'robust-predicates', '@turf/[a-z-]+', '@vueuse/[a-z]+', 'nostics'];
 
 module.exports = {
   testEnvironment: 'node',
   roots: ['<rootDir>/src'],
+  setupFilesAfterEnv: ['<rootDir>/jest.setup.cjs'],
   moduleNameMapper: {
     // It names only an import condition in its exports.
     '^convert$': '<rootDir>/node_modules/convert/dist/index.cjs',

@@ -37,5 +37,11 @@ function firstLoad(): Plugin {
 export default defineConfig({
   plugins: [vue(), vuetify({ autoImport: true }), firstLoad()],
   worker: { format: 'es' },
+  server: {
+    headers: {
+      'Cross-Origin-Opener-Policy': 'same-origin',
+      'Cross-Origin-Embedder-Policy': 'require-corp',
+    },
+  },
   build: { outDir: 'dist/web', target: 'es2022' },
 });

@@ -1,5 +1,5 @@
 import type { AddressInfo } from 'node:net';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Builder, By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
@@ -35,6 +35,8 @@ export async function start(size = { width: 1280, height: 800 }): Promise<Bench>
     '--disable-sync',
     '--hide-scrollbars',
     '--force-prefers-reduced-motion',
+    // Memory is told when asked for, page and workers together, and not at the browser's leisure.
+    '--enable-blink-features=ForceEagerMeasureMemory',
     `--user-data-dir=${profile}`,
     `--window-size=${size.width},${size.height}`,
   );
@@ -130,6 +132,22 @@ export async function reads(driver: WebDriver, css: string, wanted: RegExp): Pro
       throw new Error(`${error.message}; it reads “${last}”`);
     });
   return last;
+}
+
+/** Opens a plan as a file, from the start page. */
+export async function openPlan(
+  { driver, url }: Bench,
+  plan: object,
+  name = 'plan.furrow.json',
+): Promise<void> {
+  const path = join(mkdtempSync(join(tmpdir(), 'furrow-plan-')), name);
+  writeFileSync(path, JSON.stringify(plan));
+  await driver.get(url);
+  const input = await driver.wait(
+    async () => (await driver.findElements(By.css('input[type=file]')))[0],
+    WAIT_MS,
+  );
+  await input.sendKeys(path);
 }
 
 export const VERDICT = '[aria-label="Verdict"]';

@@ -276,7 +276,7 @@ test('pointing at a step lights its part, and at a bed walks to it', async () =>
   const step = await driver.findElement(By.css('[aria-label^="main, 1¼ in poly pipe"]'));
   await driver.actions().move({ origin: step }).perform();
   await driver.wait(
-    async () => (await driver.findElements(By.css('.pipes .lit'))).length > 0,
+    async () => (await driver.findElements(By.css('.mains .lit'))).length > 0,
     WAIT_MS,
     'the main is not lit',
   );

@@ -1,5 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { By } from 'selenium-webdriver';
 import { find, named, press, reads, start, VERDICT, viewport } from './browser';
 import { shot } from './shot';
 
@@ -20,12 +21,33 @@ async function main(): Promise<void> {
     await reads(driver, VERDICT, /Runs/);
     await reads(driver, '[aria-label=Stage] h2', /Beds/);
     await take('beds');
-    for (const stage of ['water', 'pipework']) {
+    for (const [demo, stage, name] of [
+      ['Hollin Bank', 'ground', 'ground'],
+      ['Hollin Bank', 'water', 'well'],
+      ['Hollin Bank', 'pipework', 'pipework'],
+      ['Beck Side', 'water', 'stream'],
+      ['Larch tunnels', 'water', 'tank'],
+    ]) {
+      await driver.get(url);
+      await press(driver, demo);
+      await reads(driver, VERDICT, /Runs/);
       await driver.get(`${url}/plan/${stage}`);
       await reads(driver, VERDICT, /Runs/);
       await reads(driver, '[aria-label=Stage] h2', /./);
-      await take(stage);
+      await take(name);
     }
+    await driver.get(url);
+    await press(driver, 'Hollin Bank');
+    await reads(driver, VERDICT, /Runs/);
+    await driver.get(`${url}/plan/beds`);
+    await reads(driver, '[aria-label=Stage] h2', /Beds/);
+    await press(driver, 'Zoom in');
+    await driver.findElement(By.css('[data-bed="croft/2"]')).click();
+    await reads(driver, '[aria-label=Stage]', /Bed 2 is/);
+    await take('paint');
+    await driver.get(url);
+    await press(driver, 'Larch tunnels');
+    await reads(driver, VERDICT, /Runs/);
     await viewport(driver, { width: 390, height: 844 });
     await reads(driver, VERDICT, /Runs/);
     await take('phone');

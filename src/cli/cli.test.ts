@@ -71,11 +71,16 @@ describe('furrow', () => {
     const faulty = furrow('check', join(root, 'demo/otter-strip.json'), '--json');
     expect(faulty.status).toBe(1);
     const report = JSON.parse(faulty.stdout);
-    expect(report.findings.map((f: { code: string }) => f.code).sort()).toEqual([
-      'burst-at-rest',
-      'main-eats',
-      'run-too-long',
-    ]);
+    expect(
+      report.findings
+        .filter((f: { grade: string }) => f.grade === 'stop' || f.grade === 'mend')
+        .map((f: { code: string }) => f.code)
+        .sort(),
+    ).toEqual(['burst-at-rest', 'main-eats', 'run-too-long']);
+    for (const demo of ['hollin-bank', 'beck-side', 'larch-tunnels'])
+      expect(furrow('check', join(root, `demo/${demo}.json`)).stdout).toMatch(
+        /Runs[^.]*\. Nothing to mend\./,
+      );
     const foreign = furrow('check', join(cases, 'run-flat.json'));
     expect(foreign.status).toBe(2);
     expect(foreign.stderr).toMatch(/not an Idle Furrow plan/);

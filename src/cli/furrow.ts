@@ -57,8 +57,26 @@ function check(path: string, options: { json?: boolean; units?: string }): numbe
       uniformity: results.uniformity,
       weakestKpa: results.runs[results.weakest]?.minKpa,
       findings: findings.map((f) => ({ ...f, words: describe(f, plan, choice) })),
-      beds: results.beds,
-      runs: results.runs.map(({ run, ...r }) => ({ id: run.id, bed: run.bed, lengthM: run.lengthM, ...r })),
+      blocks: results.blocks.map(({ index, beds, flowLph, uniformity, feedKpa }) => ({
+        id: plan.blocks[index].id,
+        flowLph,
+        uniformity,
+        feedKpa,
+        beds,
+      })),
+      mains: results.mains.map(({ laid, ...m }) => ({
+        from: laid.from,
+        to: laid.to,
+        lengthM: laid.lengthM,
+        ...m,
+      })),
+      runs: results.runs.map(({ run, ...r }) => ({
+        id: run.id,
+        block: plan.blocks[run.block].id,
+        bed: run.bed,
+        lengthM: run.lengthM,
+        ...r,
+      })),
     };
     process.stdout.write(JSON.stringify(json, null, 2) + '\n');
   } else {

@@ -1,15 +1,16 @@
 import { describe, GRADE_WORDS, verdict, type Finding } from '../core/check';
-import type { PlanResults } from '../core/network';
+import type { FarmResults } from '../core/network';
 import type { FullPlan } from '../core/plan';
 import { format, type UnitChoice } from '../core/units';
 
 const COLUMN = 34;
-const row = (label: string, value: string): string => `  ${label.padEnd(COLUMN)}${value}\n`;
+const row = (label: string, value: string): string =>
+  `  ${label.padEnd(Math.max(COLUMN, label.length + 2))}${value}\n`;
 
 /** A plan's check as plain text. */
 export function report(
   plan: FullPlan,
-  results: PlanResults,
+  results: FarmResults,
   findings: readonly Finding[],
   choice: UnitChoice,
 ): string {
@@ -24,11 +25,32 @@ export function report(
     Number.isFinite(demand.availableLph) ? show(demand.availableLph, 'flow') : 'enough',
   );
   text += row('flows', show(results.flowLph, 'flow'));
-  if (weakest) text += row(`weakest emitter (bed ${weakest.run.bed})`, show(weakest.minKpa, 'pressure'));
-  text += row('evenness of the block', show(results.uniformity, 'share'));
-  text += `\n  ${'bed'.padStart(4)}  ${'flow'.padStart(12)}  ${'least'.padStart(10)}  ${'greatest'.padStart(10)}\n`;
-  for (const bed of results.beds) {
-    text += `  ${String(bed.number).padStart(4)}  ${show(bed.flowLph, 'flow').padStart(12)}  ${show(bed.minKpa, 'pressure').padStart(10)}  ${show(bed.maxKpa, 'pressure').padStart(10)}\n`;
+  const nameOf = (index: number): string => (plan.blocks.length > 1 ? `${plan.blocks[index].name}, ` : '');
+  if (weakest)
+    text += row(
+      `weakest emitter (${nameOf(weakest.run.block)}bed ${weakest.run.bed})`,
+      show(weakest.minKpa, 'pressure'),
+    );
+  text += row('evenness', show(results.uniformity, 'share'));
+  for (const block of results.blocks) {
+    const { name } = plan.blocks[block.index];
+    text += `\n  ${name}: ${show(block.flowLph, 'flow')}, ${show(block.uniformity, 'share')} even, fed at ${show(block.feedKpa, 'pressure')}\n`;
+    text += bedTable(block);
+  }
+  for (const m of results.mains) {
+    const to = plan.blocks.find((b) => b.id === m.laid.to)?.name ?? m.laid.to;
+    text += `\n  main to ${to}: ${show(m.laid.lengthM, 'length')}, ${show(m.flowLph, 'flow')}, ${show(m.velocityMps, 'velocity')}, loses ${show(m.frictionKpa, 'pressure')}, surge ${show(m.surgeKpa, 'pressure')}`;
+  }
+  if (results.mains.length > 0) text += '\n';
+  function bedTable(block: FarmResults['blocks'][number]): string {
+    let table = `  ${'bed'.padStart(4)}  ${'flow'.padStart(12)}  ${'least'.padStart(10)}  ${'greatest'.padStart(10)}\n`;
+    for (const bed of block.beds) {
+      const key = bed.key.padStart(4);
+      table += Number.isFinite(bed.minKpa)
+        ? `  ${key}  ${show(bed.flowLph, 'flow').padStart(12)}  ${show(bed.minKpa, 'pressure').padStart(10)}  ${show(bed.maxKpa, 'pressure').padStart(10)}\n`
+        : `  ${key}  rests\n`;
+    }
+    return table;
   }
   for (const finding of findings) {
     const words = describe(finding, plan, choice);

@@ -28,6 +28,8 @@ export function createApp(webRoot: string): Express {
           frameAncestors: ["'none'"],
         },
       },
+      // Lets page and worker share the number of the plan wanted, so that an overtaken solve stops at once.
+      crossOriginEmbedderPolicy: true,
       // It is served to the same machine over plain HTTP; a browser must not be told to insist on HTTPS.
       strictTransportSecurity: false,
     }),

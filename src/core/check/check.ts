@@ -1,35 +1,91 @@
-import type { PlanResults } from '../network';
+import type { FarmResults } from '../network';
 import type { FullPlan } from '../plan';
+import { backflowWeak, noBackflow } from './findings/backflow';
+import { backupJoins } from './findings/backupJoins';
 import { blockUneven } from './findings/blockUneven';
+import { boosterLimits, boosterStarved } from './findings/boosterFindings';
 import { burstAtRest } from './findings/burstAtRest';
 import { emitterOver } from './findings/emitterOver';
 import { emitterUnder } from './findings/emitterUnder';
+import { endsUnlike } from './findings/endsUnlike';
+import { fastWater } from './findings/fastWater';
 import { flowShort } from './findings/flowShort';
+import {
+  filterAboveSeparator,
+  injectorAboveBackflow,
+  injectorBelowFilter,
+  noGauges,
+} from './findings/headOrder';
 import { headerSmall } from './findings/headerSmall';
+import { laneCrossed } from './findings/laneCrossed';
 import { mainEats } from './findings/mainEats';
+import { noFootValve } from './findings/noFootValve';
+import { noRelief } from './findings/noRelief';
+import { noVent } from './findings/noVent';
+import { flowOverRating, flowUnderRating, needsPressure } from './findings/partFlow';
+import { overRated, surge } from './findings/ratings';
+import { regulatorRange } from './findings/regulatorRange';
 import { regulatorStarved } from './findings/regulatorStarved';
+import { regulatorUphill } from './findings/regulatorUphill';
 import { runTooLong } from './findings/runTooLong';
-import type { Check, Finding, Grade } from './types';
+import { suctionHigh } from './findings/suctionHigh';
+import { neverStops, overYield, shortCycling } from './findings/switchFindings';
+import { filterUnfit, noFilter, testedWet, waterAvoid } from './findings/waterAndFilter';
+import { FINDING_CODES, type Check, type Finding, type Grade } from './types';
 
-/** Every kind of finding, in the order they are told within a grade. */
 const CHECKS: readonly Check[] = [
   burstAtRest,
   emitterOver,
+  noRelief,
   flowShort,
   emitterUnder,
+  suctionHigh,
+  boosterStarved,
+  boosterLimits,
+  backupJoins,
+  noBackflow,
+  injectorAboveBackflow,
+  overRated,
+  needsPressure,
+  neverStops,
+  shortCycling,
+  overYield,
   regulatorStarved,
+  regulatorRange,
+  injectorBelowFilter,
+  filterAboveSeparator,
+  noFilter,
+  filterUnfit,
+  flowOverRating,
+  flowUnderRating,
   mainEats,
   headerSmall,
   runTooLong,
   blockUneven,
+  backflowWeak,
+  regulatorUphill,
+  surge,
+  fastWater,
+  noVent,
+  endsUnlike,
+  noFootValve,
+  testedWet,
+  noGauges,
+  laneCrossed,
+  waterAvoid,
 ];
 
 const GRADES: readonly Grade[] = ['stop', 'mend', 'mind', 'note'];
 
-/** All that is found on a solved plan, gravest first. */
-export function findAll(plan: FullPlan, results: PlanResults, blockIndex = 0): Finding[] {
-  const found = CHECKS.map((check) => check(plan, results, blockIndex)).filter(
-    (f): f is Finding => f !== undefined,
-  );
-  return found.sort((a, b) => GRADES.indexOf(a.grade) - GRADES.indexOf(b.grade));
+/**
+ * All that is found on a solved plan: gravest first, within a grade in the order of the codes.
+ * @param checkpoint called between checks; what it throws ends them
+ */
+export function findAll(plan: FullPlan, results: FarmResults, checkpoint?: () => void): Finding[] {
+  const rank = (f: Finding): number =>
+    GRADES.indexOf(f.grade) * FINDING_CODES.length + FINDING_CODES.indexOf(f.code);
+  return CHECKS.flatMap((check) => {
+    checkpoint?.();
+    return check(plan, results);
+  }).sort((a, b) => rank(a) - rank(b));
 }

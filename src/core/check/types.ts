@@ -1,31 +1,66 @@
+import type { FarmResults } from '../network';
 import type { FullPlan } from '../plan';
-import type { PlanResults } from '../network';
 import type { KindName } from '../units';
 
 /** stop: it will not work, or breaks something. mend: works badly. mind: take care. note: good to know. */
 export type Grade = 'stop' | 'mend' | 'mind' | 'note';
 
-export type FindingCode =
-  | 'flow-short'
-  | 'emitter-under'
-  | 'emitter-over'
-  | 'burst-at-rest'
-  | 'run-too-long'
-  | 'header-small'
-  | 'main-eats'
-  | 'regulator-starved'
-  | 'block-uneven';
+export const FINDING_CODES = [
+  'burst-at-rest',
+  'emitter-over',
+  'no-relief',
+  'flow-short',
+  'emitter-under',
+  'suction-high',
+  'booster-starved',
+  'booster-limits',
+  'backup-joins',
+  'no-backflow',
+  'injector-above-backflow',
+  'over-rated',
+  'needs-pressure',
+  'never-stops',
+  'short-cycling',
+  'over-yield',
+  'regulator-starved',
+  'regulator-range',
+  'injector-below-filter',
+  'filter-above-separator',
+  'no-filter',
+  'filter-unfit',
+  'flow-over-rating',
+  'flow-under-rating',
+  'main-eats',
+  'header-small',
+  'run-too-long',
+  'block-uneven',
+  'backflow-weak',
+  'regulator-uphill',
+  'surge',
+  'fast-water',
+  'no-vent',
+  'ends-unlike',
+  'no-foot-valve',
+  'tested-wet',
+  'no-gauges',
+  'lane-crossed',
+  'water-avoid',
+] as const;
 
-/** Where on the plan a finding lies. */
+export type FindingCode = (typeof FINDING_CODES)[number];
+
+/** Where on the plan a finding lies. `place` of a part: `head`, or the id of the block at whose inlet it stands. */
 export type Place =
   | { kind: 'source' }
-  | { kind: 'main' }
-  | { kind: 'regulator' }
-  | { kind: 'header' }
-  | { kind: 'block' }
-  | { kind: 'run'; runIndex: number; bed: number };
+  | { kind: 'backup' }
+  | { kind: 'head' }
+  | { kind: 'part'; place: string; id: string }
+  | { kind: 'main'; to: string }
+  | { kind: 'header'; block: number }
+  | { kind: 'block'; block: number }
+  | { kind: 'run'; runIndex: number; block: number; bed: string };
 
-/** One thing found. It carries numbers; `describe` puts them into words. */
+/** One thing found. It carries numbers and names; `describe` puts them into words. */
 export interface Finding {
   code: FindingCode;
   grade: Grade;
@@ -34,9 +69,18 @@ export interface Finding {
   measured: number;
   limit: number;
   kind: KindName;
-  /** Further numbers for the words. */
+  /** Further numbers and names for the words. */
   values: Record<string, number>;
+  names: Record<string, string>;
 }
 
-/** A kind of finding: none, or one, from a solved plan. */
-export type Check = (plan: FullPlan, results: PlanResults, blockIndex: number) => Finding | undefined;
+/** A kind of finding: all of its kind on a solved plan. */
+export type Check = (plan: FullPlan, results: FarmResults) => Finding[];
+
+/** A finding without numbers beyond those given. */
+export const finding = (
+  code: FindingCode,
+  grade: Grade,
+  place: Place,
+  more: Partial<Pick<Finding, 'measured' | 'limit' | 'kind' | 'values' | 'names'>> = {},
+): Finding => ({ code, grade, place, measured: 0, limit: 0, kind: 'count', values: {}, names: {}, ...more });

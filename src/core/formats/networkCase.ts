@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { NetworkError, type NetworkResult, type NetworkSpec } from '../hydraulics/network';
+import { NetworkError, type LateralSpec, type NetworkResult, type NetworkSpec } from '../hydraulics/network';
+import { profileOf } from '../hydraulics/run';
 
 const number = Joi.number().required();
 const positive = Joi.number().greater(0).required();
@@ -96,6 +97,7 @@ const schema = Joi.object({
     .min(1)
     .required(),
   links: Joi.array().items(choose(links)).required(),
+  ties: Joi.array().items(choose({ pipe: links.pipe, loss: links.loss })),
   laterals: Joi.array().items(lateral).required(),
   expected: Joi.any(),
 });
@@ -125,14 +127,26 @@ export function readNetworkCase(text: string): NetworkSpec {
       'file';
     throw new NetworkError(path, first.message);
   }
-  const network = value as NetworkSpec & { expected?: unknown };
+  const { laterals, ...network } = value as CaseFile;
   delete network.expected;
-  checkRising(network);
-  return network;
+  checkRising({ laterals, ...network });
+  return {
+    ...network,
+    laterals: laterals.map(({ profile, ...l }) => ({
+      ...l,
+      ...(profile && { profile: profileOf(profile) }),
+    })),
+  };
 }
 
+/** A case as its file has it: profiles as points. */
+type CaseFile = Omit<NetworkSpec, 'laterals'> & {
+  laterals: (Omit<LateralSpec, 'profile'> & { profile?: [number, number][] })[];
+  expected?: unknown;
+};
+
 /** What a schema cannot say: points that must go one way. */
-function checkRising(network: NetworkSpec): void {
+function checkRising(network: CaseFile): void {
   if (network.supply.kind === 'pump') {
     network.supply.points.forEach((p, i, all) => {
       if (i === 0) return;
@@ -158,12 +172,12 @@ const SIX_DECIMALS = 1e6;
 const round = (n: number): number => Math.round(n * SIX_DECIMALS) / SIX_DECIMALS;
 
 /** The result in the shape of a case's `expected`, rounded to a millionth. */
-export function writeNetworkResult({ supply, nodes, laterals }: NetworkResult): string {
+export function writeNetworkResult({ supply, nodes, byId }: NetworkResult): string {
   const tidy = (value: unknown): unknown =>
     typeof value === 'number'
       ? round(value)
       : value && typeof value === 'object'
         ? Object.fromEntries(Object.entries(value).map(([k, v]) => [k, tidy(v)]))
         : value;
-  return JSON.stringify(tidy({ supply, nodes, laterals }), null, 1);
+  return JSON.stringify(tidy({ supply, nodes, laterals: byId }), null, 1);
 }

@@ -81,6 +81,27 @@ const WK_EXPONENT = 1.828;
  * @param c Hazen–Williams roughness (150 smooth plastic, 140 layflat, 100 old steel)
  */
 export function friction(diameterMm: number, c: number, medium: Medium): Friction {
+  // Hundreds of runs in a row are of one tape.
+  const { waterC, friction: school } = medium;
+  if (
+    last &&
+    last.diameterMm === diameterMm &&
+    last.c === c &&
+    last.waterC === waterC &&
+    last.school === school
+  ) {
+    return last.prepared;
+  }
+  const prepared = prepare(diameterMm, c, medium);
+  last = { diameterMm, c, waterC, school, prepared };
+  return prepared;
+}
+
+/** What was prepared last, and of what. */
+let last:
+  { diameterMm: number; c: number; waterC: number; school: FrictionSchool; prepared: Friction } | undefined;
+
+function prepare(diameterMm: number, c: number, medium: Medium): Friction {
   const d = diameterMm / 1000;
   const m3s = M3_PER_LITRE / SECONDS_PER_HOUR;
   const velocityPerLph = velocityMps(1, diameterMm);

@@ -12,7 +12,7 @@ import { partLossKpa, regulatedKpa } from './headPart';
 import { monotoneCubic } from './pchip';
 import { endPressure, endPressureAtFlow } from './endPressure';
 import { march, newMarch } from './march';
-import { emitterCount, prepareRun, riseAt, runEmitterLph, type RunSpec } from './run';
+import { emitterCount, prepareRun, profileOf, riseAt, runEmitterLph, type RunSpec } from './run';
 import { flowAtPressure, supplyCurve } from './source';
 import { kinematicViscosity, KPA_PER_M } from './water';
 
@@ -125,11 +125,11 @@ describe('one run', () => {
   test('the rise of a profile is straight between its points', () => {
     const hill = {
       ...tape,
-      profile: [
+      profile: profileOf([
         [0, 0],
         [60, 1.2],
         [120, -0.6],
-      ] as [number, number][],
+      ]),
     };
     expect(riseAt(hill, 30)).toBeCloseTo(0.6, 12);
     expect(riseAt(hill, 90)).toBeCloseTo(0.3, 12);
@@ -215,11 +215,11 @@ describe('one run', () => {
     const run = prepareRun(
       {
         ...tape,
-        profile: [
+        profile: profileOf([
           [0, 0],
           [50, -2],
           [100, 0],
-        ],
+        ]),
       },
       WATER,
     );

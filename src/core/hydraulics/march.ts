@@ -1,6 +1,19 @@
 import { frictionKpaPerM, frictionSlope } from './friction';
 import type { Run } from './run';
 
+/** A march that was begun elsewhere: how far it came from the far end, and what it found. */
+export interface Begun {
+  steps: number;
+  p: number;
+  dp: number;
+  q: number;
+  dq: number;
+  low: number;
+  dLow: number;
+  /** Steps from the far end. */
+  lowAt: number;
+}
+
 /** What one march tells. Slopes are with respect to the end pressure. */
 export interface March {
   inletKpa: number;
@@ -49,6 +62,7 @@ export const newMarch = (): March => ({
   maxAt: 0,
   endKpa: 0,
   startKpa: 0,
+  tail: undefined,
 });
 
 /**
@@ -63,6 +77,7 @@ export const newMarch = (): March => ({
  * @param tail if given, the march starts at its emitter, with its flow
  * @param pressures if given, receives each emitter's pressure, from the inlet on
  * @param flows if given, receives the flow in the piece before each emitter
+ * @param begun if given, the march goes on from there; the pressure so far must not have risen over both its ends
  */
 export function march(
   run: Run,
@@ -71,6 +86,7 @@ export function march(
   tail?: Tail,
   pressures?: Float64Array,
   flows?: Float64Array,
+  begun?: Begun,
 ): March {
   const { n, law, k, exponent, minKpa, ratedLph, pieceM, firstM, riseKpa, firstRiseKpa, evenRiseKpa } = run;
   const f = run.friction;
@@ -85,9 +101,18 @@ export function march(
   let high = -Infinity;
   let dHigh = 1;
   let highAt = 0;
-  const from = tail ? tail.from : n - 1;
-  for (let i = from + 1; i < n; i++) {
-    const beyond = tail!.pressures[i];
+  let from = tail ? tail.from : n - 1;
+  if (begun && begun.steps > 0) {
+    ({ p, dp, q, dq, low } = begun);
+    dLow = begun.dLow;
+    lowAt = n - 1 - begun.lowAt;
+    // Friction only grows towards the inlet: on an even slope the greatest pressure stands at one of the ends.
+    high = startKpa;
+    highAt = n - 1;
+    from = n - 1 - begun.steps;
+  }
+  for (let i = from + 1; tail && i < n; i++) {
+    const beyond = tail.pressures[i];
     if (pressures) pressures[i] = beyond;
     if (beyond < low) {
       low = beyond;
@@ -114,7 +139,7 @@ export function march(
       if (law === 0) {
         const e = k * Math.sqrt(p);
         q += e;
-        dq += (0.5 * e * dp) / p;
+        dq += ((0.5 * e) / p) * dp;
       } else if (law === 1) {
         q += k * p;
         dq += k * dp;
@@ -157,7 +182,7 @@ export function march(
   out.maxKpa = n > 0 ? high : startKpa;
   out.maxSlope = n > 0 ? dHigh : 1;
   out.maxAt = highAt;
-  out.endKpa = from < n - 1 ? tail!.pressures[n - 1] : startKpa;
+  out.endKpa = tail ? tail.pressures[n - 1] : startKpa;
   out.startKpa = startKpa;
   out.tail = tail;
   return out;

@@ -9,8 +9,8 @@ export interface RunSpec {
   hazenWilliamsC?: number;
   /** Rise per metre, away from the inlet. */
   slope?: number;
-  /** Points [distance, rise] in metres, straight between them, level beyond them; used instead of `slope`. */
-  profile?: readonly (readonly [number, number])[];
+  /** Distances, rising, and rises over the inlet, m; straight between them, level beyond them. Used instead of `slope`. */
+  profile?: { readonly distanceM: readonly number[]; readonly riseM: readonly number[] };
   /** Distance from the inlet to the first emitter, m; one spacing if not given. */
   firstEmitterM?: number;
   /** Loss of the take-off, in velocity heads at the run's bore. */
@@ -57,19 +57,76 @@ export function emitterCount(spec: RunSpec): number {
   return Math.floor((spec.lengthM - first) / spec.emitter.spacingM + roundingSlack) + 1;
 }
 
+/** A profile from points of distance and rise. */
+export const profileOf = (
+  points: readonly (readonly [number, number])[],
+): NonNullable<RunSpec['profile']> => ({
+  distanceM: points.map(([distance]) => distance),
+  riseM: points.map(([, rise]) => rise),
+});
+
 /** Rise of the ground, m, at a distance along a run. */
 export function riseAt(spec: RunSpec, distanceM: number): number {
-  const points = spec.profile;
-  if (!points || points.length === 0) return (spec.slope ?? 0) * distanceM;
-  if (distanceM <= points[0][0]) return points[0][1];
-  for (let i = 1; i < points.length; i++) {
-    if (distanceM <= points[i][0]) {
-      const [x0, z0] = points[i - 1];
-      const [x1, z1] = points[i];
-      return z0 + ((z1 - z0) * (distanceM - x0)) / (x1 - x0);
+  return spec.profile && spec.profile.distanceM.length > 0
+    ? riseOn(spec.profile, distanceM)
+    : (spec.slope ?? 0) * distanceM;
+}
+
+type Profile = NonNullable<RunSpec['profile']>;
+
+/** Rise at a distance, straight between the profile's points and level beyond them, m. */
+function riseOn({ distanceM, riseM }: Profile, distance: number): number {
+  const last = distanceM.length - 1;
+  let i = 0;
+  while (i < last && distanceM[i] < distance) i++;
+  if (i === 0 || distanceM[i] < distance) return riseM[i];
+  const share = (distance - distanceM[i - 1]) / (distanceM[i] - distanceM[i - 1]);
+  return riseM[i - 1] + (riseM[i] - riseM[i - 1]) * share;
+}
+
+/**
+ * Fills in the rise of each piece between places at even steps, kPa. Within a stretch of the profile they are alike.
+ * @returns the last place's rise over the inlet, and that of the lowest place, kPa
+ */
+function risesAlong(
+  { distanceM, riseM }: Profile,
+  firstM: number,
+  stepM: number,
+  out: Float64Array,
+): { endKpa: number; lowestKpa: number } {
+  const last = distanceM.length - 1;
+  let point = 0;
+  let before = 0;
+  let lowestKpa = Infinity;
+  for (let i = 0; i < out.length; i++) {
+    const at = firstM + i * stepM;
+    while (point < last && distanceM[point] < at) point++;
+    let z: number;
+    if (point === 0 || distanceM[point] < at) z = riseM[point] * KPA_PER_M;
+    else {
+      const from = distanceM[point - 1];
+      const slope = (riseM[point] - riseM[point - 1]) / (distanceM[point] - from);
+      z = (riseM[point - 1] + slope * (at - from)) * KPA_PER_M;
     }
+    out[i] = z - before;
+    before = z;
+    if (z < lowestKpa) lowestKpa = z;
   }
-  return points[points.length - 1][1];
+  return { endKpa: before, lowestKpa };
+}
+
+/** Numbers of many runs stand in one array: thousands of small ones would burden the collector. */
+const SLAB = 1 << 15;
+let slab = new Float64Array(SLAB);
+let taken = 0;
+function doubles(n: number): Float64Array {
+  if (n > SLAB / 8) return new Float64Array(n);
+  if (taken + n > SLAB) {
+    slab = new Float64Array(SLAB);
+    taken = 0;
+  }
+  taken += n;
+  return slab.subarray(taken - n, taken);
 }
 
 /**
@@ -93,18 +150,10 @@ export function prepareRun(spec: RunSpec, medium: Medium, groups = Infinity): Ru
   const evenRiseKpa = (spec.slope ?? 0) * stepZ * KPA_PER_M;
   let endRiseKpa = n > 0 ? firstRiseKpa + (n - 1) * evenRiseKpa : 0;
   let lowest = n > 0 ? Math.min(firstRiseKpa, endRiseKpa) : 0;
-  if (spec.profile && spec.profile.length > 0 && n > 0) {
-    riseKpa = new Float64Array(n);
-    let before = 0;
-    lowest = Infinity;
-    for (let i = 0; i < n; i++) {
-      const z = riseAt(spec, firstZ + i * stepZ) * KPA_PER_M;
-      riseKpa[i] = z - before;
-      before = z;
-      if (z < lowest) lowest = z;
-    }
+  if (spec.profile && spec.profile.distanceM.length > 0 && n > 0) {
+    riseKpa = doubles(n);
+    ({ endKpa: endRiseKpa, lowestKpa: lowest } = risesAlong(spec.profile, firstZ, stepZ, riseKpa));
     firstRiseKpa = riseKpa[0];
-    endRiseKpa = before;
   }
   // Before the first group's middle the flow falls from emitter to emitter, by a quarter of the group on average.
   const leadShare = 1 - (TURBULENT_POWER * (perGroup - 1)) / (4 * Math.max(1, emitters));

@@ -5,7 +5,8 @@ export type Supply =
   | { kind: 'constant'; pressureKpa: number }
   | { kind: 'two-point'; staticKpa: number; flowingKpa: number; flowLph: number }
   | { kind: 'pump'; points: readonly { flowLph: number; pressureKpa: number }[] }
-  | { kind: 'tank'; waterLevelM: number };
+  | { kind: 'tank'; waterLevelM: number }
+  | { kind: 'shared'; of: Supply; othersLph: number };
 
 /** Pressure at the source's node against the flow drawn, never rising. */
 export interface SupplyCurve {
@@ -22,6 +23,7 @@ export interface SupplyCurve {
  *   An open bucket is p_flowing = 0.
  * - pump: monotone cubic through its points, straight on past the last.
  * - tank: the height of its water above the node.
+ * - shared: what it leaves while others draw from it too.
  *
  * @param nodeM elevation of the source's node, m
  */
@@ -31,6 +33,10 @@ export function supplyCurve(supply: Supply, nodeM: number): SupplyCurve {
       return level(supply.pressureKpa);
     case 'tank':
       return level((supply.waterLevelM - nodeM) * KPA_PER_M);
+    case 'shared': {
+      const curve = supplyCurve(supply.of, nodeM);
+      return { kpa: (q) => curve.kpa(q + supply.othersLph), slope: (q) => curve.slope(q + supply.othersLph) };
+    }
     case 'two-point': {
       const k = (supply.staticKpa - supply.flowingKpa) / supply.flowLph ** 2;
       return { kpa: (q) => supply.staticKpa - k * q * q, slope: (q) => -2 * k * q };
@@ -51,7 +57,7 @@ const level = (kpa: number): SupplyCurve => ({ kpa: () => kpa, slope: () => 0 })
  * The greatest flow, L/h, a source gives while holding a pressure: the curve read sideways.
  * @returns 0 when even the shut source is below the pressure, Infinity when its curve never falls to it.
  */
-export function flowAtPressure(curve: SupplyCurve, kpa: number): number {
+export function flowAtPressure(curve: Pick<SupplyCurve, 'kpa'>, kpa: number): number {
   if (curve.kpa(0) < kpa) return 0;
   let high = 1;
   const beyondAnyFarm = 1e9;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { blankPlan, fillIn, type Plan } from '../plan';
-import { layOut } from './layout';
+import { layOut } from './index';
 
 const planWith = (block: Partial<Plan['blocks'][number]>, source = {}) =>
   fillIn({
@@ -11,29 +11,32 @@ const planWith = (block: Partial<Plan['blocks'][number]>, source = {}) =>
 
 describe('laying out a block', () => {
   test('four beds of two runs, header at the near end', () => {
-    const laid = layOut(
+    const farm = layOut(
       planWith({ beds: { count: 4, lengthM: 20, widthM: 0.8, pathM: 0.4, runsPerBed: 2 } }),
     );
-    expect(laid.widthM).toBeCloseTo(4 * 0.8 + 3 * 0.4, 12);
-    expect(laid.takeOffsM.map((x) => Number(x.toFixed(3)))).toEqual([0.2, 0.6, 1.4, 1.8, 2.6, 3.0, 3.8, 4.2]);
+    const [laid] = farm.blocks;
+    expect(laid.box.rightM).toBeCloseTo(4 * 0.8 + 3 * 0.4, 12);
+    expect(laid.takeOffs.map((t) => Number(t.xM.toFixed(3)))).toEqual([
+      0.2, 0.6, 1.4, 1.8, 2.6, 3.0, 3.8, 4.2,
+    ]);
     expect(laid.runs).toHaveLength(8);
-    expect(laid.main.lengthM).toBeCloseTo(5, 12);
+    expect(farm.mains[0].lengthM).toBeCloseTo(5, 12);
   });
 
   test('a header in the middle feeds runs both ways; a short bed is reached by plain pipe', () => {
     const laid = layOut(
       planWith({
-        beds: { count: 2, lengthM: 20, runsPerBed: 1, lengthsM: { '2': 6 } },
+        beds: { count: 2, lengthM: 20, runsPerBed: 1, single: { '2': { lengthM: 6 } } },
         header: { along: 0.5 },
         ground: { slopeAlong: 0.02 },
       }),
-    );
+    ).blocks[0];
     expect(laid.runs.map((r) => [r.bed, r.direction, r.lengthM, r.leadM])).toEqual([
-      [1, 1, 10, 0],
-      [1, -1, 10, 0],
-      [2, -1, 10, 4],
+      ['1', 1, 10, 0],
+      ['1', -1, 10, 0],
+      ['2', -1, 10, 4],
     ]);
-    expect(laid.runs.map((r) => r.slope)).toEqual([0.02, -0.02, -0.02]);
+    expect(laid.runs.map((r) => r.lie().slope)).toEqual([0.02, -0.02, -0.02]);
   });
 
   test('the main rises by the ground between source and feed', () => {
@@ -47,7 +50,7 @@ describe('laying out a block', () => {
         { heightM: -0.5 },
       ),
     );
-    expect(laid.main.riseM).toBeCloseTo(0.1 + 0.5, 12);
+    expect(laid.mains[0].riseM).toBeCloseTo(0.1 + 0.5, 12);
   });
 
   test('wherever the header lies, the same length of bed is watered', () => {
@@ -59,10 +62,10 @@ describe('laying out a block', () => {
         (percent, short, runs) => {
           const laid = layOut(
             planWith({
-              beds: { count: 3, lengthM: 60, runsPerBed: runs, lengthsM: { '2': short } },
+              beds: { count: 3, lengthM: 60, runsPerBed: runs, single: { '2': { lengthM: short } } },
               header: { along: percent / 100 },
             }),
-          );
+          ).blocks[0];
           const laidM = laid.runs.reduce((sum, r) => sum + r.lengthM - r.leadM, 0);
           expect(Math.abs(laidM - runs * (120 + short))).toBeLessThan(0.3);
         },

@@ -1,7 +1,9 @@
 import { KPA_PER_M } from '../hydraulics/water';
-import type { PlanResults } from './results';
+import { riseAlong } from '../layout';
+import { piecesTo } from './blockNetwork';
+import { kpaAt, type BlockResult, type FarmResults } from './results';
 
-/** What the header takes between its feed and the take-off that loses most to friction. */
+/** What a block's header takes between its feed and the take-off that loses most to friction. */
 export interface HeaderLoss {
   feedKpa: number;
   frictionKpa: number;
@@ -12,25 +14,26 @@ export interface HeaderLoss {
   shareOfBlockLoss: number;
 }
 
-/** Friction along the header to its worst take-off, its rise set apart. */
-export function headerLoss(results: PlanResults): HeaderLoss {
-  const { built, solved, layout, runs, weakest } = results;
-  const nodeM = new Map(built.network.nodes.map((n) => [n.id, n.elevationM]));
-  const feedKpa = solved.nodes[built.feedNode];
-  const feedM = nodeM.get(built.feedNode)!;
-  const friction = built.takeOffNodes.map(
-    (node) => feedKpa - solved.nodes[node] - (nodeM.get(node)! - feedM) * KPA_PER_M,
+/** Friction along a header to its worst take-off, its rise set apart. */
+export function headerLoss(results: FarmResults, block: BlockResult): HeaderLoss {
+  const { built, feedKpa } = block;
+  const friction = built.takeOffs.map(
+    (node, i) => feedKpa - kpaAt(results, node) - built.takeOffRiseM[i] * KPA_PER_M,
   );
   const takeOff = friction.reduce((worst, f, i) => (f > friction[worst] ? i : worst), 0);
-  const w = runs[weakest];
-  const atWeakest = friction[layout.takeOffsM.indexOf(w.run.xM)];
-  const runFriction = w.inletKpa - w.minKpa - w.run.slope * w.run.lengthM * KPA_PER_M;
+  let shareOfBlockLoss = 0;
+  if (block.weakest >= 0) {
+    const w = results.runs[block.weakest];
+    const atWeakest = friction[w.run.takeOff];
+    const runFriction = Math.max(0, w.inletKpa - w.minKpa - riseAlong(w.run, w.run.lengthM) * KPA_PER_M);
+    if (atWeakest + runFriction > 0) shareOfBlockLoss = atWeakest / (atWeakest + runFriction);
+  }
   return {
     feedKpa,
-    frictionKpa: friction[takeOff],
-    riseM: nodeM.get(built.takeOffNodes[takeOff])! - feedM,
-    lengthM: Math.abs(layout.takeOffsM[takeOff] - layout.header.feedXM),
+    frictionKpa: friction[takeOff] ?? 0,
+    riseM: built.takeOffRiseM[takeOff] ?? 0,
+    lengthM: piecesTo(built, takeOff).reduce((sum, i) => sum + built.header[i].lengthM, 0),
     takeOff,
-    shareOfBlockLoss: atWeakest + runFriction > 0 ? atWeakest / (atWeakest + Math.max(0, runFriction)) : 0,
+    shareOfBlockLoss,
   };
 }

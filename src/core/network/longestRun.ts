@@ -2,8 +2,9 @@ import { endPressure } from '../hydraulics/endPressure';
 import { newMarch } from '../hydraulics/march';
 import { prepareRun, runEmitterLph } from '../hydraulics/run';
 import type { FullPlan } from '../plan';
-import { lateralOf } from './build';
-import type { PlanResults } from './results';
+import { lateralOf } from './blockNetwork';
+import { mediumOf } from './intake';
+import type { FarmResults } from './results';
 import { emissionUniformity } from './uniformity';
 
 /** No tape is rolled out further than this, m. */
@@ -15,17 +16,19 @@ const CLOSE_ENOUGH_M = 0.1;
  * Found by halving over exactly solved runs; uniformity may rise first on falling ground, so the longest is
  * looked for from above.
  */
-export function longestRunM(plan: FullPlan, results: PlanResults, runIndex: number, blockIndex = 0): number {
+export function longestRunM(plan: FullPlan, results: FarmResults, runIndex: number): number {
   const { run, inletKpa } = results.runs[runIndex];
-  const block = plan.blocks[blockIndex];
-  const medium = { waterC: plan.wishes.waterC, friction: plan.wishes.friction };
+  const block = plan.blocks[run.block];
+  const medium = mediumOf(plan);
+  // Beyond its end the ground is taken to go on by its mean slope.
+  const even = { slope: run.lie().slope };
   const m = newMarch();
   const keeps = (lengthM: number): boolean => {
-    const exact = prepareRun(lateralOf(block, { ...run, lengthM, leadM: 0 }, ''), medium);
+    const exact = prepareRun(lateralOf(block, { ...run, lengthM, leadM: 0, lie: () => even }, ''), medium);
     if (exact.n === 0) return true;
     endPressure(exact, inletKpa, m);
     return (
-      emissionUniformity(block.tape.cv, runEmitterLph(exact, m.minKpa), m.flowLph / exact.n) >=
+      emissionUniformity(run.tape.cv, runEmitterLph(exact, m.minKpa), m.flowLph / exact.n) >=
       plan.wishes.uniformity
     );
   };

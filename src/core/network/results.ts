@@ -1,19 +1,20 @@
+import { pipeKind, FAMILIES } from '../catalog/pipes';
+import { velocityMps } from '../hydraulics/friction';
 import {
-  createNetworkSolver,
+  lateralAt,
   lossAcross,
   type LateralResult,
-  type NetworkResult,
-  type NetworkSolver,
-  type NetworkSpec,
+  type LinkSpec,
+  type NetworkSolution,
 } from '../hydraulics/network';
-import { endPressure } from '../hydraulics/endPressure';
-import { march, newMarch } from '../hydraulics/march';
-import { prepareRun } from '../hydraulics/run';
-import { flowAtPressure, supplyCurve } from '../hydraulics/source';
+import { surgeKpa } from '../hydraulics/surge';
 import { KPA_PER_M } from '../hydraulics/water';
-import { layOut, type LaidRun, type Layout } from '../layout';
-import type { FullPlan } from '../plan';
-import { buildNetwork, hasPart, lateralOf, sourceNodeM, supplyOf, type PlanNetwork } from './build';
+import type { FarmLayout, LaidMain, LaidRun } from '../layout';
+import type { FullPlan, PipePiece, Tape } from '../plan';
+import type { BlockNetwork, PartStep } from './blockNetwork';
+import type { Demand } from './demand';
+import type { FarmNetwork } from './farmNetwork';
+import { mediumOf, shutKpa } from './intake';
 import { emissionUniformity } from './uniformity';
 
 /** A run as laid and what it does. */
@@ -23,212 +24,271 @@ export interface RunResult extends LateralResult {
 }
 
 export interface BedResult {
-  number: number;
+  /** Of the bed as laid. */
+  key: string;
   flowLph: number;
   minKpa: number;
   maxKpa: number;
 }
 
-/** The plan's flow asked for, against what the source gives at the pressure that takes. */
-export interface Demand {
-  /** Flow with the regulator satisfied; without one, with the weakest emitter at its least working pressure. */
-  askedLph: number;
-  /** Pressure at the header's feed at that flow. */
+/** What a block in use does. */
+export interface BlockResult {
+  /** Place among the plan's blocks. */
+  index: number;
+  built: BlockNetwork;
+  beds: BedResult[];
+  flowLph: number;
+  emitters: number;
+  uniformity: number;
+  /** Places among the farm's runs. */
+  firstRun: number;
+  runCount: number;
+  weakest: number;
+  strongest: number;
+  /** Where the main reaches it, and at its header's feed. */
+  entryKpa: number;
   feedKpa: number;
-  /** Pressure at the source at that flow. */
-  neededKpa: number;
-  /** Flow of the source at that pressure, the allowance taken off; Infinity from a tank that stands high enough. */
-  availableLph: number;
+  /** With nothing flowing: where the main reaches it, at the feed, and at the lowest tape. */
+  rest: { entryKpa: number; feedKpa: number; lowestTapeKpa: number };
 }
 
-export interface PlanResults {
-  layout: Layout;
-  built: PlanNetwork;
-  solved: NetworkResult;
+/** What a part does at the working flow. */
+export interface PartResult {
+  step: PartStep;
+  flowLph: number;
+  beforeKpa: number;
+  afterKpa: number;
+  /** With nothing flowing. */
+  restKpa: number;
+  /** Further loss when it is due for cleaning. */
+  dirtyKpa: number;
+}
+
+/** What a piece of the main or of a header does. */
+export interface PieceResult {
+  flowLph: number;
+  velocityMps: number;
+  frictionKpa: number;
+  startKpa: number;
+  endKpa: number;
+  /** Rise over the working pressure if a valve slams at its end. */
+  surgeKpa: number;
+}
+
+export interface MainResult extends PieceResult {
+  laid: LaidMain;
+}
+
+/** A plan solved: everything that is open now. */
+export interface FarmResults {
+  layout: FarmLayout;
+  built: FarmNetwork;
+  solution: NetworkSolution;
   runs: RunResult[];
-  beds: BedResult[];
+  blocks: BlockResult[];
+  head: PartResult[];
+  mains: MainResult[];
   demand: Demand;
   flowLph: number;
   emitters: number;
-  /** The run with the weakest emitter, and the one with the strongest, by place in `runs`. */
+  /** The run with the emitter furthest down its tape's window, and the one furthest over it, by place in `runs`; −1 without any. */
   weakest: number;
   strongest: number;
   uniformity: number;
-  /** Pressure everywhere when nothing flows, at the source and at the lowest tape. */
-  restKpa: { source: number; feed: number; lowestTape: number };
+  /** At the foot of the head with nothing drawn, and where the main begins. */
+  rest: { sourceKpa: number; outletKpa: number };
 }
 
-/** Keeps solvers warm from one edit to the next. */
-export interface PlanSolver {
-  solve(plan: FullPlan, blockIndex?: number): PlanResults;
-}
+/** Pressure at a node of the network. */
+export const kpaAt = (results: Pick<FarmResults, 'built' | 'solution'>, node: string): number =>
+  results.solution.nodeKpa[results.built.nodeAt(node)];
 
-export function createPlanSolver(): PlanSolver {
-  const main = createNetworkSolver();
-  const asked = createNetworkSolver();
-  return { solve: (plan, blockIndex = 0) => solvePlan(plan, blockIndex, main, asked) };
-}
-
-function solvePlan(
+/** Puts a solution back onto beds, runs, parts and pipes. */
+export function assemble(
   plan: FullPlan,
-  blockIndex: number,
-  solver: NetworkSolver,
-  asked: NetworkSolver,
-): PlanResults {
-  const block = plan.blocks[blockIndex];
-  const layout = layOut(plan, blockIndex);
-  const built = buildNetwork(plan, layout, blockIndex);
-  const solved = solver.solve(built.network);
-  const runs = layout.runs.map((run): RunResult => {
-    const lateral = solved.laterals[run.id];
-    const mean = lateral.emitters > 0 ? lateral.flowLph / lateral.emitters : 0;
-    return { ...lateral, run, uniformity: emissionUniformity(block.tape.cv, lateral.minLph, mean) };
+  layout: FarmLayout,
+  built: FarmNetwork,
+  solution: NetworkSolution,
+  demand: Demand,
+): FarmResults {
+  const at = (node: string): number => solution.nodeKpa[built.nodeAt(node)];
+  const medium = mediumOf(plan);
+  const flowLph = solution.supply.flowLph;
+  const piece = (link: LinkSpec, lph: number, pipe: PipePiece): PieceResult => {
+    const speed = velocityMps(Math.abs(lph), pipe.boreMm);
+    return {
+      flowLph: lph,
+      velocityMps: speed,
+      frictionKpa: lossAcross(link, Math.abs(lph), medium),
+      startKpa: at(link.from),
+      endKpa: at(link.to),
+      surgeKpa: surgeOf(pipe, speed),
+    };
+  };
+  const sourceKpa = shutKpa(layout.source, plan);
+  const head = partResults(built.head, flowLph, sourceKpa, at);
+  const outletRest = head.at(-1)?.restKpa ?? sourceKpa;
+  const runs: RunResult[] = [];
+  const blocks = built.blocks.map((b, i) => {
+    const first = built.firstLateral[i];
+    b.layout.runs.forEach((run, r) => {
+      const result = lateralAt(solution, first + r) as RunResult;
+      const mean = result.emitters > 0 ? result.flowLph / result.emitters : 0;
+      result.run = run;
+      result.uniformity = emissionUniformity(run.tape.cv, result.minLph, mean);
+      runs.push(result);
+    });
+    const entryRest = outletRest - (b.entryM - built.intake.headM) * KPA_PER_M;
+    return blockResult(b, runs, first, at, entryRest);
   });
+  const margin = (i: number): number => runs[i].minKpa - runs[i].run.tape.minKpa;
+  const over = (i: number): number => runs[i].maxKpa - runs[i].run.tape.maxKpa;
+  const most = (list: number[], by: (i: number) => number): number =>
+    list.filter((i) => i >= 0).reduce((best, i) => (best < 0 || by(i) > by(best) ? i : best), -1);
+  const emitters = blocks.reduce((n, b) => n + b.emitters, 0);
+  return {
+    layout,
+    built,
+    solution,
+    runs,
+    blocks,
+    head,
+    mains: built.mains.map((m) => ({
+      laid: m.laid,
+      ...piece(m.link, solution.linkLph[built.linkAt(m.link)], m.laid.piece),
+    })),
+    demand,
+    flowLph,
+    emitters,
+    weakest: most(
+      blocks.map((b) => b.weakest),
+      (i) => -margin(i),
+    ),
+    strongest: most(
+      blocks.map((b) => b.strongest),
+      over,
+    ),
+    // Blocks are laid with tapes of unlike flow: each is even in itself, and the farm as much as its least even block.
+    uniformity: blocks.reduce(
+      (least, b) => (b.emitters > 0 ? Math.min(least, b.uniformity) : least),
+      emitters > 0 ? 1 : 0,
+    ),
+    rest: { sourceKpa, outletKpa: outletRest },
+  };
+}
+
+/** Parts in line at a flow, and with nothing flowing from a pressure on: a regulator then holds its set pressure. */
+export function partResults(
+  steps: readonly PartStep[],
+  flowLph: number,
+  restKpa: number,
+  at: (node: string) => number,
+): PartResult[] {
+  let rest = restKpa;
+  return steps.map((step) => {
+    const { part } = step;
+    // A relief valve lets no more stand behind it than it opens at; a regulator holds its set pressure.
+    if (part.role === 'regulator') rest = Math.min(rest, part.setKpa);
+    if (part.role === 'relief') rest = Math.min(rest, part.opensKpa);
+    return {
+      step,
+      flowLph,
+      beforeKpa: at(step.from),
+      afterKpa: at(step.to),
+      restKpa: rest,
+      dirtyKpa: part.dirtyKpa * (flowLph / part.atLph) ** 2,
+    };
+  });
+}
+
+function blockResult(
+  built: BlockNetwork,
+  runs: readonly RunResult[],
+  firstRun: number,
+  at: (node: string) => number,
+  entryRest: number,
+): BlockResult {
+  const { layout } = built;
   const beds = layout.beds.map((bed): BedResult => ({
-    number: bed.number,
+    key: bed.key,
     flowLph: 0,
     minKpa: Infinity,
     maxKpa: -Infinity,
   }));
-  for (const r of runs) {
-    const bed = beds[r.run.bed - 1];
+  let flowLph = 0;
+  let emitters = 0;
+  let weakest = -1;
+  let strongest = -1;
+  const margin = (r: RunResult): number => r.minKpa - r.run.tape.minKpa;
+  const over = (r: RunResult): number => r.maxKpa - r.run.tape.maxKpa;
+  /** By tape: tapes of unlike flow are each as even as they are in themselves. */
+  const byTape = new Map<Tape, { least: number; flowLph: number; emitters: number }>();
+  for (let i = firstRun; i < firstRun + layout.runs.length; i++) {
+    const r = runs[i];
+    const bed = beds[r.run.bedIndex];
     bed.flowLph += r.flowLph;
     bed.minKpa = Math.min(bed.minKpa, r.minKpa);
     bed.maxKpa = Math.max(bed.maxKpa, r.maxKpa);
+    flowLph += r.flowLph;
+    emitters += r.emitters;
+    if (r.emitters === 0) continue;
+    const alike = byTape.get(r.run.tape) ?? { least: Infinity, flowLph: 0, emitters: 0 };
+    byTape.set(r.run.tape, alike);
+    alike.least = Math.min(alike.least, r.minLph);
+    alike.flowLph += r.flowLph;
+    alike.emitters += r.emitters;
+    if (weakest < 0 || margin(r) < margin(runs[weakest])) weakest = i;
+    if (strongest < 0 || over(r) > over(runs[strongest])) strongest = i;
   }
-  const flowLph = solved.supply.flowLph;
-  const emitters = runs.reduce((n, r) => n + r.emitters, 0);
-  const wet = runs.filter((r) => r.emitters > 0);
-  const least = Math.min(...wet.map((r) => r.minLph));
-  const pick = (better: (a: RunResult, b: RunResult) => boolean): number =>
-    runs.reduce(
-      (best, r, i) => (r.emitters > 0 && (runs[best].emitters === 0 || better(r, runs[best])) ? i : best),
-      0,
-    );
+  const evenness = [...byTape].map(([tape, t]) =>
+    emissionUniformity(tape.cv, t.least, t.flowLph / t.emitters),
+  );
+  let feedRest = entryRest;
+  for (const { part } of built.inlet) {
+    if (part.role === 'regulator') feedRest = Math.min(feedRest, part.setKpa);
+    if (part.role === 'relief') feedRest = Math.min(feedRest, part.opensKpa);
+  }
   return {
-    layout,
+    index: layout.index,
     built,
-    solved,
-    runs,
     beds,
-    demand: findDemand(plan, blockIndex, layout, built, asked),
     flowLph,
     emitters,
-    weakest: pick((a, b) => a.minKpa < b.minKpa),
-    strongest: pick((a, b) => a.maxKpa > b.maxKpa),
-    uniformity: emitters > 0 ? emissionUniformity(block.tape.cv, least, flowLph / emitters) : 0,
-    restKpa: atRest(layout, built),
+    uniformity: emitters > 0 ? Math.min(...evenness) : 0,
+    firstRun,
+    runCount: layout.runs.length,
+    weakest,
+    strongest,
+    entryKpa: at(built.entry),
+    feedKpa: at(built.feed),
+    rest: {
+      entryKpa: entryRest,
+      feedKpa: feedRest,
+      get lowestTapeKpa() {
+        return feedRest + (built.entryM - built.lowestM) * KPA_PER_M;
+      },
+    },
   };
 }
 
-/** Pressures with nothing flowing: the source shut, its heights, and a regulator's set pressure where there is one. */
-function atRest(layout: Layout, built: PlanNetwork): PlanResults['restKpa'] {
-  const nodeM = new Map(built.network.nodes.map((n) => [n.id, n.elevationM]));
-  // At night a tank is full and a tap stands at its shut pressure. Springs in the head are not counted on.
-  const source = supplyCurve(supplyOf(layout.source, 1, 'high'), sourceNodeM(layout.source)).kpa(0);
-  let kpa = source;
-  for (const step of built.trunk) {
-    const link = built.network.links[step.link];
-    kpa -= (nodeM.get(link.to)! - nodeM.get(link.from)!) * KPA_PER_M;
-    if (link.kind === 'regulator') kpa = Math.min(kpa, link.setKpa);
+/** A block's inlet at work, part by part. */
+export const inletParts = (results: FarmResults, block: BlockResult): PartResult[] =>
+  partResults(block.built.inlet, block.flowLph, block.rest.entryKpa, (node) => kpaAt(results, node));
+
+/** Surge of a speed stopped at once in a pipe, by its kind. */
+export const surgeOf = (pipe: PipePiece, speed: number): number =>
+  surgeKpa(speed, FAMILIES[pipeKind(pipe.pipe).family].waveMps);
+
+/** How many of a block's beds have a run with emitters of which something holds. */
+export function bedsWhere(
+  results: FarmResults,
+  block: BlockResult,
+  holds: (run: RunResult) => boolean,
+): number {
+  const beds = new Set<number>();
+  for (let i = block.firstRun; i < block.firstRun + block.runCount; i++) {
+    const r = results.runs[i];
+    if (r.emitters > 0 && holds(r)) beds.add(r.run.bedIndex);
   }
-  const feedM = nodeM.get(built.feedNode)!;
-  const lowestM = Math.min(
-    ...layout.runs.flatMap((run, i) => {
-      const top = nodeM.get(built.network.laterals[i].node)!;
-      return [top, top + run.slope * run.lengthM];
-    }),
-  );
-  return { source, feed: kpa, lowestTape: kpa + (feedM - lowestM) * KPA_PER_M };
-}
-
-/** The network below a node of the trunk, with that node held at a pressure. */
-function below(built: PlanNetwork, node: string, pressureKpa: number): NetworkSpec {
-  const upstream = built.trunk.findIndex((step) => step.node === node);
-  const cut = new Set(built.trunk.slice(0, upstream + 1).map((step) => built.network.links[step.link]));
-  const gone = new Set(['source', ...built.trunk.slice(0, upstream).map((step) => step.node)]);
-  return {
-    ...built.network,
-    supply: { node, kind: 'constant', pressureKpa },
-    nodes: built.network.nodes.filter((n) => !gone.has(n.id)),
-    links: built.network.links.filter((l) => !cut.has(l)),
-  };
-}
-
-/** How closely the feed pressure without a regulator is found, kPa. */
-const FEED_TOLERANCE_KPA = 1e-4;
-const MOST_FEED_STEPS = 60;
-/** A step grows at most this many times beyond the shortfall. */
-const LEAST_GAIN = 1 / 8;
-
-function findDemand(
-  plan: FullPlan,
-  blockIndex: number,
-  layout: Layout,
-  built: PlanNetwork,
-  solver: NetworkSolver,
-): Demand {
-  const block = plan.blocks[blockIndex];
-  const held = built.trunk.find((step) => step.kind === 'regulator')?.node ?? built.feedNode;
-  let heldKpa = block.regulator.setKpa;
-  let solved: NetworkResult;
-  if (hasPart(block.regulator)) {
-    solved = solver.solve(below(built, held, heldKpa));
-  } else {
-    // The weakest emitter rises with the feed, by less than one for one where friction grows: secant steps.
-    heldKpa = block.tape.minKpa;
-    let gain = 1;
-    let before: { heldKpa: number; short: number } | undefined;
-    for (let i = 0; ; i++) {
-      solved = solver.solve(below(built, held, heldKpa));
-      const laterals = Object.values(solved.laterals).filter((l) => l.emitters > 0);
-      const short = block.tape.minKpa - Math.min(...laterals.map((l) => l.minKpa));
-      if (Math.abs(short) < FEED_TOLERANCE_KPA || i >= MOST_FEED_STEPS || laterals.length === 0) break;
-      if (before)
-        gain = Math.min(1, Math.max(LEAST_GAIN, (before.short - short) / (heldKpa - before.heldKpa)));
-      before = { heldKpa, short };
-      heldKpa += short / gain;
-    }
-  }
-  const askedLph = solved.supply.flowLph;
-  const medium = { waterC: plan.wishes.waterC, friction: plan.wishes.friction };
-  const nodeM = new Map(built.network.nodes.map((n) => [n.id, n.elevationM]));
-  let neededKpa = heldKpa;
-  for (const step of built.trunk) {
-    const link = built.network.links[step.link];
-    neededKpa +=
-      lossAcross(link, askedLph, medium) + (nodeM.get(link.to)! - nodeM.get(link.from)!) * KPA_PER_M;
-    if (step.node === held) break;
-  }
-  const curve = supplyCurve(supplyOf(layout.source, plan.wishes.allowance), sourceNodeM(layout.source));
-  return {
-    askedLph,
-    feedKpa: solved.nodes[built.feedNode],
-    neededKpa,
-    availableLph: flowAtPressure(curve, neededKpa),
-  };
-}
-
-/**
- * Pressures at the emitters of one run, from the inlet on, with the distance of each from the header.
- * @returns as many of each as the run has emitters
- */
-export function emittersOf(
-  plan: FullPlan,
-  results: PlanResults,
-  runIndex: number,
-  blockIndex = 0,
-): { distanceM: Float64Array; kpa: Float64Array } {
-  const { run, inletKpa } = results.runs[runIndex];
-  const block = plan.blocks[blockIndex];
-  const exact = prepareRun(lateralOf(block, run, ''), {
-    waterC: plan.wishes.waterC,
-    friction: plan.wishes.friction,
-  });
-  const m = newMarch();
-  endPressure(exact, inletKpa, m);
-  const kpa = new Float64Array(exact.n);
-  march(exact, m.startKpa, newMarch(), m.tail, kpa);
-  const first = run.leadM + block.tape.spacingM;
-  return { distanceM: kpa.map((_, i) => first + i * block.tape.spacingM), kpa };
+  return beds.size;
 }

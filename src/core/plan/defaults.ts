@@ -1,25 +1,31 @@
+import { HEAD_PARTS, type PartKind } from '../catalog/headParts';
+import { MM_PER_MIL, tapeWallMaxKpa } from '../catalog/tape';
+import type { Surface } from '../ground';
+import { fullGround, fullObstacle, HEADLAND_M, surfaceOf, TUNNEL, TYPICAL_BEDS } from './landDefaults';
+import { over, piece } from './over';
+import { remembering } from './remembering';
+import { fullSource } from './sourceDefaults';
 import {
-  backflowKind,
-  filterKind,
-  MM_PER_MIL,
-  pipeKind,
-  regulatorKind,
-  tapeWallMaxKpa,
-} from '../catalog/parts';
-import {
+  HEAD,
   PLAN_FORMAT,
   PLAN_VERSION,
   type Block,
+  type FarmGround,
   type FullPlan,
-  type HeadPart,
   type Header,
-  type Main,
+  type MainPiece,
+  type NamedTape,
+  type Obstacle,
+  type Part,
   type Plan,
-  type Regulator,
+  type Source,
+  type SourceKind,
   type Stated,
+  type StatedBlock,
+  type StatedPart,
+  type StatedTee,
   type Tape,
-  type TapSource,
-  type TankSource,
+  type Tee,
 } from './types';
 
 /** A new plan: one tap, one block, nothing stated. */
@@ -32,32 +38,6 @@ export function blankPlan(units: 'us' | 'metric'): Plan {
     blocks: [{ id: 'block-1' }],
   };
 }
-
-/** A common house or yard supply with everything shut (about 45 psi). */
-const TYPICAL_SHUT_KPA = 310;
-
-const TAP: Omit<TapSource, 'kind'> = {
-  name: 'tap',
-  xM: -8,
-  yM: -6,
-  heightM: 0,
-  method: 'bucket',
-  shutKpa: TYPICAL_SHUT_KPA,
-  bucketL: 20,
-  triesS: [30],
-  flowingKpa: 200,
-  flowingLph: 1200,
-};
-
-const TANK: Omit<TankSource, 'kind'> = {
-  name: 'tank',
-  xM: -8,
-  yM: -6,
-  heightM: 0,
-  outletM: 1,
-  highM: 2,
-  lowM: 1.2,
-};
 
 /** Tape works from about 6 psi up. */
 const LEAST_TAPE_KPA = 41.4;
@@ -95,27 +75,35 @@ const DRIPLINE: Tape = {
 const TAKE_OFF_K = 1.5;
 /** Two elbows and a tee at the ends of a main, in velocity heads. */
 const MAIN_FITTINGS_K = 3;
+/** A second header lies at the far end until it is moved. */
+const OTHER_HEADER_ALONG = 1;
+/** Clear ground between blocks laid side by side without a place of their own, m. */
+const BLOCK_GAP_M = 6;
 
-const pipePiece = (
-  stated: { pipe?: string } | undefined,
-  pipe: string,
-): { pipe: string; boreMm: number; hazenWilliamsC: number } => {
-  const kind = pipeKind(stated?.pipe ?? pipe);
-  return { pipe: kind.id, boreMm: kind.boreMm, hazenWilliamsC: kind.c };
-};
+/** The head a plan begins with, by its source. */
+export function typicalHead(kind: SourceKind): StatedPart[] {
+  const of = (...kinds: string[]): StatedPart[] => kinds.map((k) => ({ id: k, kind: k }));
+  switch (kind) {
+    case 'tap':
+      return of('vacuum-breaker', 'screen-3/4');
+    case 'tank':
+      return of('ball-1', 'screen-1');
+    case 'well':
+      return of('check-1', 'ball-1', 'disc-1');
+    case 'pump':
+      return of('check-1', 'relief', 'disc-1');
+  }
+}
 
-const lossOf = (kind: HeadPart & { id?: string }): HeadPart => ({
-  part: kind.part,
-  fixedKpa: kind.fixedKpa,
-  lossKpa: kind.lossKpa,
-  atLph: kind.atLph,
-});
+const TYPICAL_INLET: StatedPart[] = [{ id: 'regulator', kind: 'regulator-mid' }];
 
-/** Fields of a stated object over defaults; `undefined` counts as not stated. */
-function over<T extends object>(defaults: T, stated: object | undefined): T {
-  const result = { ...defaults } as Record<string, unknown>;
-  for (const [key, value] of Object.entries(stated ?? {})) if (value !== undefined) result[key] = value;
-  return result as T;
+const UNKNOWN_PART = HEAD_PARTS.find((p) => p.id === 'adaptor')!;
+
+/** A part with its label: a typical part's, or the plan's own. */
+export function fullPart(stated: StatedPart, own: readonly PartKind[]): Part {
+  const kind =
+    own.find((p) => p.id === stated.kind) ?? HEAD_PARTS.find((p) => p.id === stated.kind) ?? UNKNOWN_PART;
+  return over({ ...kind, id: stated.id, kind: stated.kind }, { ...stated });
 }
 
 function fullTape(stated: Stated<Tape> | undefined): Tape {
@@ -124,64 +112,180 @@ function fullTape(stated: Stated<Tape> | undefined): Tape {
   return { ...tape, maxKpa: stated?.maxKpa ?? tapeWallMaxKpa(tape.wallMm) };
 }
 
-function fullBlock(stated: Plan['blocks'][number], i: number): Block {
-  const regulator = regulatorKind(stated.regulator?.part ?? 'mid');
-  const regulatorDefaults: Regulator = {
-    ...lossOf({ ...regulator, part: regulator.id }),
-    setKpa: 69,
-    minLph: regulator.minLph,
-    maxLph: regulator.maxLph,
-    at: 'header',
-  };
-  const headerDefaults: Header = {
-    ...pipePiece(stated.header, 'pe-1'),
+const mainOf = (stated: Stated<MainPiece> | undefined): MainPiece =>
+  piece(stated, 'pe-1', { from: HEAD, extraM: 0, minorK: MAIN_FITTINGS_K });
+
+function fullHeader(stated: StatedBlock['header']): Header {
+  const { steps, second, other, ...rest } = stated ?? {};
+  const header = piece(rest, 'pe-1', {
+    line: 'straight' as Header['line'],
     along: 0,
-    feed: 'left',
+    feed: 'left' as Header['feed'],
     takeOffK: TAKE_OFF_K,
+    staggerM: 0,
+  });
+  const { link, ...line } = other ?? {};
+  return {
+    ...header,
+    steps: (steps ?? []).map((s) => piece(s, header.pipe, { fromBed: s.fromBed })),
+    second: piece(second, header.pipe, { extraM: 0 }),
+    ...(other && {
+      other: {
+        ...piece(line, header.pipe, { line: 'straight' as const, along: OTHER_HEADER_ALONG }),
+        link: piece(link, header.pipe, { extraM: 0 }),
+      },
+    }),
   };
-  const mainDefaults: Main = { ...pipePiece(stated.main, 'pe-1'), extraM: 0, minorK: MAIN_FITTINGS_K };
+}
+
+const knownBeds = remembering<object, Block['beds']>();
+const knownTape = remembering<object, Tape>();
+const NO_BEDS = {};
+const NONE: [] = [];
+
+/** What a block's defaults hang on beside its own fields. */
+interface Around {
+  own: readonly PartKind[];
+  tapes: readonly NamedTape[];
+  /** The farm has heights that were measured. */
+  surveyed: boolean;
+}
+
+function fullBlock(stated: StatedBlock, i: number, xM: number, { own, tapes, surveyed }: Around): Block {
+  const { outline } = stated;
+  const headland = outline ? HEADLAND_M : 0;
+  const slopes = stated.ground?.slopeAlong !== undefined || stated.ground?.slopeAcross !== undefined;
+  const named = new Set(Object.values(stated.beds?.single ?? {}).map((s) => s.tape));
   return {
     id: stated.id,
     name: stated.name ?? `Block ${i + 1}`,
-    ground: over({ slopeAlong: 0, slopeAcross: 0, soil: 'loam' as const }, stated.ground),
-    beds: over(
-      { count: 6, lengthM: 30, widthM: 0.75, pathM: 0.45, runsPerBed: 2, lengthsM: {} },
-      stated.beds,
+    inUse: stated.inUse ?? true,
+    xM: stated.xM ?? xM,
+    yM: stated.yM ?? 0,
+    heightM: stated.heightM ?? 0,
+    turnDeg: stated.turnDeg ?? 0,
+    ...(outline && { outline }),
+    ...(stated.tunnel && !outline && { tunnel: over(TUNNEL, stated.tunnel) }),
+    ground: over(
+      {
+        by: surveyed && !slopes ? ('surface' as const) : ('falls' as const),
+        slopeAlong: 0,
+        slopeAcross: 0,
+        soil: 'loam' as const,
+      },
+      stated.ground,
     ),
-    tape: fullTape(stated.tape),
-    regulator: over(regulatorDefaults, stated.regulator),
-    header: over(headerDefaults, stated.header),
-    main: over(mainDefaults, stated.main),
+    beds: knownBeds(stated.beds ?? NO_BEDS, String(headland), NONE, () =>
+      over({ ...TYPICAL_BEDS, headNearM: headland, headFarM: headland }, stated.beds),
+    ),
+    tape: knownTape(stated.tape ?? NO_BEDS, '', NONE, () => fullTape(stated.tape)),
+    tapes: Object.fromEntries(tapes.filter((t) => named.has(t.id)).map((t) => [t.id, t.tape])),
+    inlet: (stated.inlet ?? TYPICAL_INLET).map((p) => fullPart(p, own)),
+    header: fullHeader(stated.header),
+    main: mainOf(stated.main),
   };
+}
+
+const fullTee = (stated: StatedTee, surface: Surface): Tee => ({
+  ...over(
+    {
+      id: stated.id,
+      xM: 0,
+      yM: 0,
+      heightM: surface.heightAt(stated.xM ?? 0, stated.yM ?? 0),
+      vent: false,
+    },
+    { ...stated, main: undefined },
+  ),
+  main: mainOf(stated.main),
+});
+
+const knownBlocks = remembering<StatedBlock, Block>();
+const knownSources = remembering<Plan['sources'][number], Source & { id: string }>();
+const knownTees = remembering<StatedTee, Tee>();
+const knownHeads = remembering<StatedPart[], Part[]>();
+const knownWishes = remembering<object, FullPlan['wishes']>();
+const knownGrounds = remembering<object, FarmGround>();
+const knownObstacles = remembering<readonly object[], Obstacle[]>();
+const knownTapes = remembering<readonly object[], NamedTape[]>();
+const NO_OWN: PartKind[] = [];
+const NO_WISHES = {};
+const NO_GROUND = {};
+const TYPICAL_HEADS: Record<SourceKind, StatedPart[]> = {
+  tap: typicalHead('tap'),
+  well: typicalHead('well'),
+  pump: typicalHead('pump'),
+  tank: typicalHead('tank'),
+};
+
+const fullWishes = (stated: Plan['wishes']): FullPlan['wishes'] =>
+  over(
+    {
+      uniformity: 0.9,
+      allowance: 0.8,
+      feeding: false,
+      friction: 'darcy-weisbach' as const,
+      waterC: 20,
+    },
+    stated,
+  );
+
+/** How far a block reaches to the right of its place, near enough to lay the next one beside it, m. */
+function widthOf({ outline, tunnel, beds }: Block): number {
+  if (outline) return Math.max(...outline.map(([x]) => x));
+  if (tunnel) return tunnel.widthM;
+  return beds.count * (beds.widthM + beds.pathM) - beds.pathM;
 }
 
 /**
  * Fills in a plan: what is stated, and defaults for the rest. A default may hang on what is stated, as a pipe's bore
- * on its kind.
+ * on its kind. Parts of the plan that are the same objects as before come out as the same objects.
  */
 export function fillIn(plan: Plan): FullPlan {
-  const backflow = backflowKind(plan.head?.backflow?.part ?? 'vacuum-breaker');
-  const filter = filterKind(plan.head?.filter?.part ?? 'screen-3/4');
+  const own = plan.parts ?? NO_OWN;
+  const stated = plan.ground ?? NO_GROUND;
+  const ground = knownGrounds(stated, '', NONE, () => fullGround(stated));
+  const surface = surfaceOf(ground);
+  const surveyed = ground.heights.length > 0;
+  const statedTapes = plan.tapes ?? NONE;
+  const tapes = knownTapes(statedTapes, '', NONE, () =>
+    statedTapes.map((t, i) => ({ id: t.id, name: t.name ?? `tape ${i + 2}`, tape: fullTape(t.tape) })),
+  );
+  const statedObstacles = plan.obstacles ?? NONE;
+  const obstacles = knownObstacles(statedObstacles, '', NONE, () => statedObstacles.map(fullObstacle));
+  const sources = plan.sources.map((s) => knownSources(s, '', [surface], () => fullSource(s, surface)));
+  const sourceId = plan.sourceId ?? plan.sources[0].id;
+  const source = sources.find((s) => s.id === sourceId) ?? sources[0];
+  const head = plan.head ?? TYPICAL_HEADS[source.kind];
+  let right = 0;
+  const blocks = plan.blocks.map((block, i) => {
+    const xM = right;
+    const full = knownBlocks(
+      block,
+      `${i} ${block.xM === undefined ? xM : ''} ${surveyed}`,
+      [own, tapes],
+      () => fullBlock(block, i, xM, { own, tapes, surveyed }),
+    );
+    right = Math.max(right, full.xM + widthOf(full) + BLOCK_GAP_M);
+    return full;
+  });
   return {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,
     name: plan.name ?? 'Unnamed plan',
     place: plan.place ?? '',
     units: plan.units ?? 'metric',
-    sources: plan.sources.map((s) =>
-      s.kind === 'tap'
-        ? over({ kind: 'tap' as const, id: s.id, ...TAP }, s)
-        : over({ kind: 'tank' as const, id: s.id, ...TANK }, s),
-    ),
-    sourceId: plan.sourceId ?? plan.sources[0].id,
-    head: {
-      backflow: over(lossOf({ ...backflow, part: backflow.id }), plan.head?.backflow),
-      filter: over(lossOf({ ...filter, part: filter.id }), plan.head?.filter),
-    },
-    blocks: plan.blocks.map(fullBlock),
-    wishes: over(
-      { uniformity: 0.9, allowance: 0.8, friction: 'darcy-weisbach' as const, waterC: 20 },
-      plan.wishes,
-    ),
+    sources,
+    sourceId,
+    backup: plan.backup && over({ sourceId: '', valve: false, backflow: 'none' }, plan.backup),
+    head: knownHeads(head, '', [own], () => head.map((p) => fullPart(p, own))),
+    parts: own,
+    tees: (plan.tees ?? []).map((t) => knownTees(t, '', [surface], () => fullTee(t, surface))),
+    ground,
+    obstacles,
+    ...(plan.underlay && { underlay: plan.underlay }),
+    tapes,
+    blocks,
+    wishes: knownWishes(plan.wishes ?? NO_WISHES, '', NONE, () => fullWishes(plan.wishes)),
   };
 }

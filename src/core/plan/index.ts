@@ -1,6 +1,10 @@
 export * from './types';
-export { blankPlan, fillIn } from './defaults';
-export { LIMITS, planSchema } from './schema';
+export { blankPlan, fillIn, fullPart, typicalHead } from './defaults';
+export { HEADLAND_M, surfaceOf } from './landDefaults';
+export { LIMITS } from './rules';
+export { planSchema } from './schema';
 export { migrate, MIGRATIONS } from './migrations';
 export { contradictions, type Contradiction } from './sanity';
 export { readPlan, writePlan, MAX_PLAN_BYTES, type PlanReading } from './file';
+export { readParts, writeParts, type PartsReading } from './partsFile';
+export { refusalOf, type Refusal } from './refuse';

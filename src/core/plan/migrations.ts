@@ -2,7 +2,71 @@
  * Steps from one plan version to the next, by the version they start from. Each takes the parsed JSON of its version
  * and returns that of the next. A version once released is never changed; a new one adds a step here.
  */
-export const MIGRATIONS: Record<number, (plan: Record<string, unknown>) => Record<string, unknown>> = {};
+export const MIGRATIONS: Record<number, (plan: Record<string, unknown>) => Record<string, unknown>> = {
+  1: fromVersion1,
+  2: fromVersion2,
+};
+
+type Fields = Record<string, unknown>;
+const fields = (value: unknown): Fields | undefined =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Fields) : undefined;
+
+/** A part of version 1 as an entry of a list: none where it was left out. */
+function listed(part: Fields | undefined, fallback: string, id: string, prefix = ''): Fields[] {
+  const { part: kind = fallback, ...rest } = part ?? {};
+  delete rest.at;
+  return kind === 'none' ? [] : [{ id, kind: `${prefix}${String(kind)}`, ...rest }];
+}
+
+/**
+ * Version 1 had a head of one backflow preventer and one filter, and one regulator that stood by the source or at the
+ * block. Version 2 has lists of parts.
+ */
+function fromVersion1(plan: Fields): Fields {
+  const { head, blocks, ...rest } = plan;
+  const list = Array.isArray(blocks) ? (blocks as unknown[]) : [];
+  const first = fields(fields(list[0])?.regulator);
+  const atSource = first?.at === 'source';
+  const sources = Array.isArray(plan.sources) ? (plan.sources as unknown[]).map(fields) : [];
+  const inUse = sources.find((s) => s?.id === plan.sourceId) ?? sources[0];
+  const { backflow, filter } = fields(head) ?? {};
+  const parts = [
+    ...listed(fields(backflow), 'vacuum-breaker', 'backflow'),
+    ...listed(fields(filter), 'screen-3/4', 'filter'),
+    ...(atSource ? listed(first, 'mid', 'regulator', 'regulator-') : []),
+  ];
+  return {
+    ...rest,
+    // A tap's head was, and is, a vacuum breaker and a screen when nothing is stated.
+    ...(head !== undefined || atSource || inUse?.kind !== 'tap' ? { head: parts } : {}),
+    blocks: list.map((entry) => {
+      const block = fields(entry);
+      if (!block) return entry;
+      const { regulator, ...others } = block;
+      const r = fields(regulator);
+      if (r?.at === 'source') return { ...others, inlet: [] };
+      return r ? { ...others, inlet: listed(r, 'mid', 'regulator', 'regulator-') } : others;
+    }),
+  };
+}
+
+/** Version 2 knew of single beds only their lengths. */
+function fromVersion2(plan: Fields): Fields {
+  const list = Array.isArray(plan.blocks) ? (plan.blocks as unknown[]) : [];
+  return {
+    ...plan,
+    blocks: list.map((entry) => {
+      const block = fields(entry);
+      const beds = fields(block?.beds);
+      const lengths = fields(beds?.lengthsM);
+      if (!block || !beds || !lengths) return entry;
+      const single = Object.fromEntries(Object.entries(lengths).map(([bed, lengthM]) => [bed, { lengthM }]));
+      const others = { ...beds, single };
+      delete (others as Fields).lengthsM;
+      return { ...block, beds: others };
+    }),
+  };
+}
 
 /** Brings parsed JSON of an older version up to `to`. A version without a step is left as it is, for the schema to refuse. */
 export function migrate(

@@ -49,7 +49,7 @@ describe('a plan', () => {
     const plan: Plan = {
       ...blank,
       name: 'Tallow Piece',
-      blocks: [{ id: 'b', beds: { count: 4, lengthsM: { '2': 12.5 } } }],
+      blocks: [{ id: 'b', beds: { count: 4, single: { '2': { lengthM: 12.5 } } } }],
     };
     const again = readPlan(writePlan(plan));
     expect(again).toEqual({ ok: true, plan });
@@ -97,6 +97,73 @@ describe('a plan', () => {
       'a window upside down',
       { ...blank, blocks: [{ id: 'b', tape: { minKpa: 90 } }] },
       /tape\.minKpa: .*below the highest/,
+    ],
+    [
+      'an outline that crosses itself',
+      {
+        ...blank,
+        blocks: [
+          {
+            id: 'b',
+            outline: [
+              [0, 0],
+              [9, 9],
+              [0, 9],
+              [9, 0],
+            ],
+          },
+        ],
+      },
+      /blocks\[0\]\.outline: its sides 1 and 3 cross/,
+    ],
+    [
+      'an outline without ground',
+      {
+        ...blank,
+        blocks: [
+          {
+            id: 'b',
+            outline: [
+              [0, 0],
+              [9, 0],
+              [4, 0.01],
+            ],
+          },
+        ],
+      },
+      /outline: its corners enclose no ground/,
+    ],
+    [
+      'a tape that is not there',
+      { ...blank, blocks: [{ id: 'b', beds: { single: { '2': { tape: 'x' } } } }] },
+      /single\.2\.tape: there is no tape “x”/,
+    ],
+    [
+      'a bed’s key that names none',
+      { ...blank, blocks: [{ id: 'b', beds: { single: { first: {} } } }] },
+      /beds\.single\.first: is not allowed/,
+    ],
+    [
+      'a lane of one place',
+      { ...blank, obstacles: [{ id: 'l', kind: 'lane', points: [[0, 0]] }] },
+      /obstacles\[0\]\.points: a lane takes 2 places/,
+    ],
+    [
+      'a picture that is none',
+      {
+        ...blank,
+        underlay: {
+          picture: 'https://x',
+          widthPx: 1,
+          heightPx: 1,
+          xM: 0,
+          yM: 0,
+          mPerPx: 1,
+          turnDeg: 0,
+          strength: 1,
+        },
+      },
+      /underlay\.picture/,
     ],
   ])('%s is refused with its place', (_, plan, message) => {
     expect(problems(plan).join('\n').replace(/^: /, '')).toMatch(message);

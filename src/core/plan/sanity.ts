@@ -1,4 +1,8 @@
-import type { FullPlan } from './types';
+import { HEAD_PARTS } from '../catalog/headParts';
+import { areaM2, crossingSides } from '../ground';
+import { pumpEfficiency, type PumpCurve } from '../hydraulics/pump';
+import { unaidedKpa } from './sourceDefaults';
+import { HEAD, type FullPlan, type Obstacle, type Source } from './types';
 
 /** Two fields of a plan that contradict each other. */
 export interface Contradiction {
@@ -7,27 +11,159 @@ export interface Contradiction {
   what: string;
 }
 
+type Add = (path: string, what: string) => void;
+
+/** No small pump turns more of its power into flow and pressure than this. */
+const MOST_EFFICIENT = 0.85;
+
 /** What single fields allow but together make no sense. Checked on a plan filled in. */
 export function contradictions(plan: FullPlan): Contradiction[] {
   const found: Contradiction[] = [];
-  const add = (path: string, what: string): void => void found.push({ path, what });
+  const add: Add = (path, what) => void found.push({ path, what });
   if (!plan.sources.some((s) => s.id === plan.sourceId))
     add('sourceId', `there is no source “${plan.sourceId}”`);
-  plan.sources.forEach((s, i) => {
-    if (s.kind === 'tank') {
-      if (s.lowM < s.outletM) add(`sources[${i}].lowM`, 'the low water stands below the outlet');
-      if (s.highM < s.lowM) add(`sources[${i}].highM`, 'the high water stands below the low water');
-    } else if (s.method === 'gauge' && s.flowingKpa >= s.shutKpa) {
-      add(`sources[${i}].flowingKpa`, 'with water running the gauge must read less than shut');
-    }
-  });
+  plan.sources.forEach((s, i) => checkSource(s, (path, what) => add(`sources[${i}].${path}`, what)));
+  if (plan.backup) {
+    if (!plan.sources.some((s) => s.id === plan.backup!.sourceId))
+      add('backup.sourceId', `there is no source “${plan.backup.sourceId}”`);
+    else if (plan.backup.sourceId === plan.sourceId)
+      add('backup.sourceId', 'the backup must be another source than the one in use');
+  }
+  const known = new Set([...HEAD_PARTS, ...plan.parts].map((p) => p.id));
+  const checkParts = (path: string, parts: FullPlan['head']): void =>
+    parts.forEach((p, i) => {
+      if (!known.has(p.kind)) add(`${path}[${i}].kind`, `there is no part “${p.kind}”`);
+      if (p.minLph >= p.maxLph) add(`${path}[${i}].minLph`, 'its least flow must be below its greatest');
+    });
+  checkParts('head', plan.head);
+  checkMains(plan, add);
+  checkGround(plan, add);
   plan.blocks.forEach((b, i) => {
+    checkParts(`blocks[${i}].inlet`, b.inlet);
     if (b.tape.minKpa >= b.tape.maxKpa) {
       add(`blocks[${i}].tape.minKpa`, 'the least working pressure must be below the highest');
     }
-    if (b.regulator.minLph >= b.regulator.maxLph) {
-      add(`blocks[${i}].regulator.minLph`, 'the regulator’s least flow must be below its greatest');
-    }
+    b.header.steps.forEach((step, j, all) => {
+      if (j > 0 && step.fromBed <= all[j - 1].fromBed)
+        add(
+          `blocks[${i}].header.steps[${j}].fromBed`,
+          'each size must begin at a later bed than the one before',
+        );
+    });
   });
   return found;
+}
+
+/** Outlines that were looked at and found whole. */
+const whole = new WeakSet<object>();
+/** Ground smaller than this is a slip of the hand, m². */
+const LEAST_GROUND_M2 = 0.5;
+/** Places that each kind of thing in the way takes at least. */
+const LEAST_PLACES: Record<Obstacle['kind'], number> = { lane: 2, ditch: 2, tree: 1, building: 3, wet: 3 };
+
+function checkGround(plan: FullPlan, add: Add): void {
+  const tapes = new Set(plan.tapes.map((t) => t.id));
+  plan.tapes.forEach(({ tape }, i) => {
+    if (tape.minKpa >= tape.maxKpa)
+      add(`tapes[${i}].tape.minKpa`, 'the least working pressure must be below the highest');
+  });
+  plan.blocks.forEach((b, i) => {
+    for (const [key, { tape }] of Object.entries(b.beds.single))
+      if (tape !== undefined && !tapes.has(tape))
+        add(`blocks[${i}].beds.single.${key}.tape`, `there is no tape “${tape}”`);
+    if (!b.outline || whole.has(b.outline)) return;
+    const crossing = crossingSides(b.outline);
+    if (crossing)
+      add(
+        `blocks[${i}].outline`,
+        `its sides ${crossing[0]} and ${crossing[1]} cross each other: corners go round the field in order`,
+      );
+    else if (areaM2(b.outline) < LEAST_GROUND_M2)
+      add(`blocks[${i}].outline`, 'its corners enclose no ground');
+    else whole.add(b.outline);
+  });
+  plan.obstacles.forEach((o, i) => {
+    const least = LEAST_PLACES[o.kind];
+    if (o.points.length < least) add(`obstacles[${i}].points`, `a ${o.kind} takes ${least} places at least`);
+  });
+}
+
+function checkSource(s: Source, add: Add): void {
+  if (s.booster.kind !== 'none') checkCurve(s.booster.curve, 'booster.curve', add);
+  if (s.booster.kind === 'variable' && s.booster.holdKpa <= unaidedKpa(s))
+    add('booster.holdKpa', 'the source comes to that pressure by itself: the booster must hold more');
+  switch (s.kind) {
+    case 'tap':
+      if (s.method === 'gauge' && s.flowingKpa >= s.shutKpa)
+        add('flowingKpa', 'with water running the gauge must read less than shut');
+      return;
+    case 'tank':
+      if (s.lowM < s.outletM) add('lowM', 'the low water stands below the outlet');
+      if (s.highM < s.lowM) add('highM', 'the high water stands below the low water');
+      if (s.shape === 'stated' && s.highM <= s.outletM)
+        add('highM', 'the high water must stand over the outlet for the tank to hold anything');
+      if (s.level === 'held' && s.floatM < s.outletM)
+        add('floatM', 'the float holds the water below the outlet');
+      return;
+    case 'well':
+      checkCurve(s.curve, 'curve', add);
+      if (s.drop.lengthM < s.pumpingLevelM)
+        add('drop.lengthM', 'the drop pipe must reach down to the water while the pump runs');
+      checkVessel(s.vessel, add);
+      return;
+    case 'pump':
+      checkCurve(s.curve, 'curve', add);
+      if (s.suction.lengthM < s.liftM) add('suction.lengthM', 'the suction pipe is shorter than the lift');
+      checkVessel(s.vessel, add);
+  }
+}
+
+function checkVessel(v: Extract<Source, { kind: 'well' }>['vessel'], add: Add): void {
+  if (v.part === 'none') return;
+  if (v.cutInKpa >= v.cutOutKpa)
+    add('vessel.cutInKpa', 'the switch must start the pump below where it stops it');
+  if (v.prechargeKpa >= v.cutOutKpa)
+    add(
+      'vessel.prechargeKpa',
+      'the air in the empty tank must be below the pressure at which the pump stops',
+    );
+}
+
+function checkCurve(curve: PumpCurve, path: string, add: Add): void {
+  if (curve.method === 'label') {
+    if (pumpEfficiency(curve.labelLph, curve.labelM, curve.powerKw) > MOST_EFFICIENT)
+      add(`${path}.powerKw`, 'a pump of this power cannot give that flow at that head');
+    return;
+  }
+  curve.points.forEach((p, i, all) => {
+    if (i === 0) return;
+    if (p.flowLph <= all[i - 1].flowLph)
+      add(`${path}.points[${i}].flowLph`, 'each point’s flow must be above that of the point before');
+    if (p.headM > all[i - 1].headM)
+      add(
+        `${path}.points[${i}].headM`,
+        'a pump’s head does not rise with its flow: each point must be at or under the one before',
+      );
+  });
+}
+
+/** Every piece of the main must lead back to the head. */
+function checkMains(plan: FullPlan, add: Add): void {
+  const from = new Map(plan.tees.map((t) => [t.id, t.main.from]));
+  const leadsToHead = (start: string): boolean => {
+    let at = start;
+    for (let steps = 0; steps <= plan.tees.length; steps++) {
+      if (at === HEAD) return true;
+      const next = from.get(at);
+      if (next === undefined) return false;
+      at = next;
+    }
+    return false;
+  };
+  const check = (path: string, start: string): void => {
+    if (start !== HEAD && !from.has(start)) add(path, `there is no tee “${start}”`);
+    else if (!leadsToHead(start)) add(path, 'this piece of the main does not lead back to the head');
+  };
+  plan.tees.forEach((t, i) => check(`tees[${i}].main.from`, t.main.from));
+  plan.blocks.forEach((b, i) => check(`blocks[${i}].main.from`, b.main.from));
 }

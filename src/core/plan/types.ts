@@ -1,5 +1,14 @@
+import type { PartKind, PartLabel, Role } from '../catalog/headParts';
+import type { WaterId } from '../catalog/water';
+import type { Point } from '../ground';
 import type { FrictionSchool } from '../hydraulics/friction';
-import type { SoilId } from '../catalog/parts';
+import type { PressureTank } from '../hydraulics/pressureTank';
+import type { PumpCurve } from '../hydraulics/pump';
+import type { Store } from '../hydraulics/storage';
+
+import type { Beds, FarmGround, Ground, Obstacle, Tunnel, Underlay } from './landTypes';
+
+export type * from './landTypes';
 
 /** Every field of `T` may be left out, at any depth: what a grower has stated. Arrays are whole or absent. */
 export type Stated<T> = T extends readonly unknown[]
@@ -9,17 +18,46 @@ export type Stated<T> = T extends readonly unknown[]
     : T;
 
 export const PLAN_FORMAT = 'idle-furrow-plan';
-export const PLAN_VERSION = 1;
+export const PLAN_VERSION = 3;
 
-/** A tap or hydrant, by a bucket and a shut gauge, or by two gauge readings. */
-export interface TapSource {
-  kind: 'tap';
+export interface PipePiece {
+  pipe: string;
+  boreMm: number;
+  hazenWilliamsC: number;
+}
+
+/** A booster pump in line after a weak source. */
+export interface Booster {
+  kind: 'none' | 'fixed' | 'variable';
+  curve: PumpCurve;
+  /** Pressure that a variable-speed booster holds after it. */
+  holdKpa: number;
+  /** It stops when the pressure before it falls under this, */
+  lowCutKpa: number;
+  /** and when the pressure after it rises over this. */
+  highCutKpa: number;
+  maxLph: number;
+}
+
+interface Site {
   name: string;
-  /** Place on the sheet, m from the block's near left corner. */
+  /** Place on the sheet, m. */
   xM: number;
   yM: number;
-  /** Height of the ground at the source over that corner, m. */
+  /** Height of the ground there, m. */
   heightM: number;
+  /** What is in the water. */
+  water: WaterId[];
+  /** When it was measured: sources are weakest in the dry season. */
+  testedIn: 'dry' | 'wet' | 'unknown';
+  /** What house and neighbours draw from it at the same time. */
+  othersLph: number;
+  booster: Booster;
+}
+
+/** A tap or hydrant, by a bucket and a shut gauge, or by two gauge readings. */
+export interface TapSource extends Site {
+  kind: 'tap';
   method: 'bucket' | 'gauge';
   /** Gauge with everything shut. */
   shutKpa: number;
@@ -31,65 +69,95 @@ export interface TapSource {
   flowingLph: number;
 }
 
+/** A pressure tank with its switch, or none: then a relief valve must stand in for it. */
+export interface Vessel extends PressureTank {
+  part: 'tank' | 'none';
+}
+
+/** A well with a submersible pump. */
+export interface WellSource extends Site {
+  kind: 'well';
+  curve: PumpCurve;
+  /** Water under the ground at the well while the pump runs. */
+  pumpingLevelM: number;
+  drop: PipePiece & { lengthM: number };
+  vessel: Vessel;
+  /** What the well gives day and night. */
+  yieldLph: number;
+}
+
+/** A pump at the side of open water, or over an underground tank. */
+export interface PumpSource extends Site {
+  kind: 'pump';
+  curve: PumpCurve;
+  /** Pump over the water; below 0 where it is flooded. */
+  liftM: number;
+  suction: PipePiece & { lengthM: number; minorK: number };
+  footValve: boolean;
+  altitudeM: number;
+  /** Net positive suction head the pump needs. */
+  npshM: number;
+  vessel: Vessel;
+}
+
 /** A gravity tank. Heights are over the ground it stands on. */
-export interface TankSource {
+export interface TankSource extends Site, Store {
   kind: 'tank';
+  /** Falling as it empties, or held by a float valve at `floatM`. */
+  level: 'falling' | 'held';
+  floatM: number;
+  fedBy: 'mains' | 'store';
+  refill: 'none' | 'roof' | 'hose' | 'pump';
+  roofM2: number;
+  rainMm: number;
+  /** Share of the rain that reaches the tank. */
+  roofShare: number;
+  refillLph: number;
+}
+
+export type Source = TapSource | WellSource | PumpSource | TankSource;
+export type SourceKind = Source['kind'];
+
+/** A second source that joins the same pipes. */
+export interface Backup {
+  sourceId: string;
+  /** A valve that shuts the one off from the other. */
+  valve: boolean;
+  /** A backflow preventer of its own, by its kind; `none` for none. */
+  backflow: string;
+}
+
+/** A part in its place in the head or at a block's inlet, with all its label says. */
+export interface Part extends PartLabel {
+  id: string;
+  /** Of the typical parts or the plan's own. */
+  kind: string;
+  role: Role;
   name: string;
-  xM: number;
-  yM: number;
-  heightM: number;
-  outletM: number;
-  highM: number;
-  lowM: number;
 }
 
-export type Source = TapSource | TankSource;
+/** A part as stated: its kind, and what differs from its label. */
+export type StatedPart = { id: string; kind: string } & Partial<PartLabel>;
 
-export interface PipePiece {
-  pipe: string;
-  boreMm: number;
-  hazenWilliamsC: number;
-}
-
-export interface HeadPart {
-  part: string;
-  fixedKpa: number;
-  lossKpa: number;
-  atLph: number;
-}
-
-export interface Regulator extends HeadPart {
-  setKpa: number;
-  minLph: number;
-  maxLph: number;
-  /** Before the main, or at the header. */
-  at: 'source' | 'header';
-}
-
-/** The supply line from the head to a block. */
-export interface Main extends PipePiece {
-  /** Pipe beyond the straight distance from source to header, m. */
+/** A piece of the main and what it comes from: the head, or a tee. */
+export interface MainPiece extends PipePiece {
+  /** A tee's id, or `head`. */
+  from: string;
+  /** Pipe beyond the straight distance, m. */
   extraM: number;
   /** Fittings, in velocity heads. */
   minorK: number;
 }
 
-export interface Ground {
-  /** Rise per metre along the beds, away from the near end. */
-  slopeAlong: number;
-  /** Rise per metre across them, away from the left. */
-  slopeAcross: number;
-  soil: SoilId;
-}
-
-export interface Beds {
-  count: number;
-  lengthM: number;
-  widthM: number;
-  pathM: number;
-  runsPerBed: number;
-  /** Lengths of single beds that differ, by bed number from 1. */
-  lengthsM: Record<string, number>;
+/** A tee or corner of the main, with the piece that leads to it. */
+export interface Tee {
+  id: string;
+  xM: number;
+  yM: number;
+  heightM: number;
+  /** An air vent stands on it. */
+  vent: boolean;
+  main: MainPiece;
 }
 
 export interface Tape {
@@ -109,24 +177,71 @@ export interface Tape {
   hazenWilliamsC: number;
 }
 
-export interface Header extends PipePiece {
-  /** Where along the beds it lies: 0 at the near end, 1 at the far end, 0.5 in the middle. */
+/** From a bed on to the right, another size of header. */
+export interface HeaderStep extends PipePiece {
+  fromBed: number;
+}
+
+/** Where a header lies across the beds. */
+export interface HeaderLine {
+  /** Straight, or along the beds' own near or far ends with a corner at each. */
+  line: 'straight' | 'near-ends' | 'far-ends';
+  /** Where along the beds it lies at its left: 0 at the near end of all, 1 at the far end, 0.5 in the middle. */
   along: number;
-  /** Where it is fed. */
-  feed: 'left' | 'middle' | 'right';
+  /** The same at its right, where it lies slantwise; as at its left if not stated. */
+  alongRight?: number;
+}
+
+/** A second header, fed from the first one's feed by a pipe of its own; each feeds the beds up to half way to the other. */
+export interface OtherHeader extends HeaderLine, PipePiece {
+  /** The pipe that leads to it; longer than straight by `extraM`. */
+  link: PipePiece & { extraM: number };
+}
+
+export interface Header extends HeaderLine, PipePiece {
+  /** Where it is fed. `both`: at its left end and, by a pipe beside it, at its right end too. */
+  feed: 'left' | 'middle' | 'right' | 'both';
   /** Loss of each take-off, in velocity heads at the run's bore. */
   takeOffK: number;
+  steps: HeaderStep[];
+  /** The pipe to the far end of a header fed at both; longer than the header by `extraM`. */
+  second: PipePiece & { extraM: number };
+  /** Take-offs of runs on its near side stand this much to the right of those on its far side, m. */
+  staggerM: number;
+  other?: OtherHeader;
 }
 
 export interface Block {
   id: string;
   name: string;
+  /** Open now. */
+  inUse: boolean;
+  /** Near left corner on the sheet, m, and its height; of a block with an outline the place its corners are told from. */
+  xM: number;
+  yM: number;
+  heightM: number;
+  /** Which way the beds run: clockwise from straight up the sheet, degrees. */
+  turnDeg: number;
+  /** Corners, m from (`xM`, `yM`) on the sheet. The beds fill it. */
+  outline?: Point[];
+  /** A tunnel instead: the beds fill it. */
+  tunnel?: Tunnel;
   ground: Ground;
   beds: Beds;
   tape: Tape;
-  regulator: Regulator;
+  /** Further tapes that single beds name, by id. */
+  tapes: Readonly<Record<string, Tape>>;
+  /** Parts between main and header, in the order of the water. */
+  inlet: Part[];
   header: Header;
-  main: Main;
+  main: MainPiece;
+}
+
+/** A further tape that beds can be painted with. */
+export interface NamedTape {
+  id: string;
+  name: string;
+  tape: Tape;
 }
 
 /** What the grower wants of the plan, and how it is computed. */
@@ -135,6 +250,8 @@ export interface Wishes {
   uniformity: number;
   /** Share of a measured flow to plan on. */
   allowance: number;
+  /** Feed is given through the drip. */
+  feeding: boolean;
   friction: FrictionSchool;
   waterC: number;
 }
@@ -150,17 +267,35 @@ export interface FullPlan {
   sources: (Source & { id: string })[];
   /** The source in use. */
   sourceId: string;
-  head: { backflow: HeadPart; filter: HeadPart };
+  backup?: Backup;
+  /** The head, part by part in the order of the water. */
+  head: Part[];
+  parts: PartKind[];
+  tees: Tee[];
+  ground: FarmGround;
+  obstacles: Obstacle[];
+  underlay?: Underlay;
+  tapes: NamedTape[];
   blocks: Block[];
   wishes: Wishes;
 }
 
-type StatedSource =
-  (Stated<TapSource> & { id: string; kind: 'tap' }) | (Stated<TankSource> & { id: string; kind: 'tank' });
+type StatedSource = {
+  [K in SourceKind]: Stated<Extract<Source, { kind: K }>> & { id: string; kind: K };
+}[SourceKind];
+
+export type StatedBlock = Stated<Omit<Block, 'id' | 'inlet' | 'header' | 'tapes' | 'beds'>> & {
+  id: string;
+  inlet?: StatedPart[];
+  beds?: Partial<Beds>;
+  header?: Stated<Omit<Header, 'steps'>> & { steps?: ({ fromBed: number } & Partial<PipePiece>)[] };
+};
+export type StatedObstacle = Partial<Obstacle> & Pick<Obstacle, 'id' | 'kind' | 'points'>;
+export type StatedTape = { id: string; name?: string; tape?: Stated<Tape> };
+export type StatedTee = Stated<Omit<Tee, 'id'>> & { id: string };
 
 /**
  * The document a grower owns: only what they stated. Everything else is a default, and is shown as one.
- * Sources and blocks are lists of any length; each has an id.
  */
 export interface Plan {
   format: typeof PLAN_FORMAT;
@@ -170,7 +305,19 @@ export interface Plan {
   units?: 'us' | 'metric';
   sources: StatedSource[];
   sourceId?: string;
-  head?: Stated<FullPlan['head']>;
-  blocks: (Stated<Omit<Block, 'id'>> & { id: string })[];
+  backup?: Stated<Backup> & { sourceId: string };
+  head?: StatedPart[];
+  /** Parts of the grower's own. */
+  parts?: PartKind[];
+  tees?: StatedTee[];
+  ground?: Partial<FarmGround>;
+  obstacles?: StatedObstacle[];
+  underlay?: Underlay;
+  /** Tapes beside each block's own. */
+  tapes?: StatedTape[];
+  blocks: StatedBlock[];
   wishes?: Stated<Wishes>;
 }
+
+/** Where the main begins. */
+export const HEAD = 'head';

@@ -10,6 +10,8 @@ export interface Formatted {
 }
 
 const NO_BREAK_SPACE = '\u00a0';
+/** Signs that stand right behind their number, or none. */
+const CLOSE = ['', '°'];
 const MINUS = '\u2212';
 
 /** Kinds whose trailing zeros say nothing, because they are what somebody stated. */
@@ -25,6 +27,7 @@ const PLAIN: readonly KindName[] = [
   'slope',
   'count',
   'factor',
+  'angle',
 ];
 
 /**
@@ -39,13 +42,23 @@ export function formatParts(value: number, kind: KindName, choice: UnitChoice, e
   const own = (value - (u.offset ?? 0)) / u.perUnit;
   const decimals = Math.max(0, u.decimals + extraDecimals + smallValueDecimals(kind, own, u.decimals));
   const rounded = Number(own.toFixed(decimals));
-  const digits = Math.abs(rounded).toLocaleString('en-US', {
-    minimumFractionDigits: PLAIN.includes(kind) ? 0 : decimals,
-    maximumFractionDigits: decimals,
-  });
+  const digits = digitsOf(PLAIN.includes(kind) ? 0 : decimals, decimals).format(Math.abs(rounded));
   const number = (rounded < 0 ? MINUS : '') + digits;
-  const gap = u.symbol === '%' || u.symbol === '' ? (u.symbol ? NO_BREAK_SPACE : '') : NO_BREAK_SPACE;
+  const gap = CLOSE.includes(u.symbol) ? '' : NO_BREAK_SPACE;
   return { number, unit: u.symbol, text: number + gap + u.symbol };
+}
+
+const known = new Map<number, Intl.NumberFormat>();
+
+/** A writer of digits grouped by commas; making one is slow, so each is made once. */
+function digitsOf(least: number, most: number): Intl.NumberFormat {
+  const key = least * 100 + most;
+  let writer = known.get(key);
+  if (!writer) {
+    writer = new Intl.NumberFormat('en-US', { minimumFractionDigits: least, maximumFractionDigits: most });
+    known.set(key, writer);
+  }
+  return writer;
 }
 
 /** Lengths on the field of 100 units or more lose their decimal; whole kPa under 10 gain one. */

@@ -39,6 +39,8 @@ const acre = convert(1, 'acre').to('m2');
 /** Standard gravity times the density of water: kPa in one metre of water. */
 const metreOfWater = 9.80665;
 const minutesPerHour = 60;
+/** A horsepower of 550 foot-pounds a second. */
+const HORSEPOWER_KW = 0.7456998715822702;
 const mm = 1e-3;
 
 const unit = (symbol: string, perUnit: number, decimals: number, ...also: string[]): Unit => ({
@@ -272,6 +274,13 @@ export const KINDS = {
     us: '%',
     metric: '%',
   },
+  /** A direction or a turn, degrees. */
+  angle: {
+    noun: 'an angle',
+    units: { '°': unit('°', 1, 1, 'deg', 'degree', 'degrees') },
+    us: '°',
+    metric: '°',
+  },
   /** A share of a whole, a ratio. */
   share: { noun: 'a percentage', units: { '%': unit('%', 0.01, 0, 'percent') }, us: '%', metric: '%' },
   /** Temperature, °C. */
@@ -285,6 +294,38 @@ export const KINDS = {
     metric: '°C',
   },
   /** A bare count. */
+  /** Power of a motor, kW. */
+  power: {
+    noun: 'a power',
+    units: {
+      kW: unit('kW', 1, 2, 'kilowatt', 'kilowatts'),
+      W: unit('W', 1e-3, 0, 'watt', 'watts'),
+      hp: unit('hp', HORSEPOWER_KW, 2, 'horsepower', 'bhp'),
+    },
+    us: 'hp',
+    metric: 'kW',
+  },
+  /** Weight, kg. */
+  weight: {
+    noun: 'a weight',
+    units: {
+      kg: unit('kg', 1, 0, 'kilogram', 'kilograms', 'kilo', 'kilos'),
+      t: unit('t', 1000, 1, 'tonne', 'tonnes'),
+      lb: unit('lb', convert(1, 'lb').to('kg'), 0, 'lbs', 'pound', 'pounds'),
+    },
+    us: 'lb',
+    metric: 'kg',
+  },
+  /** Depth of rain, mm. */
+  rain: {
+    noun: 'a depth of rain',
+    units: {
+      mm: unit('mm', 1, 0, 'millimetres', 'millimeters'),
+      in: unit('in', 25.4, 1, '"', 'inch', 'inches'),
+    },
+    us: 'in',
+    metric: 'mm',
+  },
   count: { noun: 'a number', units: { '': unit('', 1, 0) }, us: '', metric: '' },
   /** A bare factor. */
   factor: { noun: 'a number', units: { '': unit('', 1, 2) }, us: '', metric: '' },

@@ -8,6 +8,7 @@ import {
   KINDS,
   type KindName,
   type UnitChoice,
+  formatDuration,
 } from './index';
 
 const value = (text: string, kind: KindName, choice: UnitChoice = METRIC): number => {
@@ -128,4 +129,11 @@ describe('writing', () => {
       ),
     );
   });
+});
+
+test('a stretch of time is told as people say it', () => {
+  const said = [0.5, 25.4, 119, 322, 26 * 60, 9 * 24 * 60, Infinity].map((m) =>
+    formatDuration(m).replace(/\u00a0/g, ' '),
+  );
+  expect(said).toEqual(['30 s', '25 min', '119 min', '5 h 22 min', '1 d 2 h', '9 d', '–']);
 });

@@ -1,1 +1,2 @@
 export * from './workings';
+export type { Term, Working } from './types';

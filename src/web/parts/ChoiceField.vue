@@ -1,12 +1,21 @@
 <script setup lang="ts">
+import { nextTick } from 'vue';
+
 /** A choice in a sentence. */
-defineProps<{
+const props = defineProps<{
   value: string;
   options: readonly { id: string; name: string }[];
   label: string;
   isDefault?: boolean;
 }>();
 const emit = defineEmits<{ pick: [id: string] }>();
+
+/** What is not taken does not stay shown. */
+function pick(event: Event): void {
+  const select = event.target as HTMLSelectElement;
+  emit('pick', select.value);
+  void nextTick(() => (select.value = props.value));
+}
 </script>
 
 <template>
@@ -15,7 +24,7 @@ const emit = defineEmits<{ pick: [id: string] }>();
     :value="value"
     :aria-label="isDefault ? `${label} (default)` : label"
     :title="isDefault ? 'A default, not yet your own' : undefined"
-    @change="emit('pick', ($event.target as HTMLSelectElement).value)"
+    @change="pick"
   >
     <option v-for="o in options" :key="o.id" :value="o.id">{{ o.name }}</option>
   </select>

@@ -12,7 +12,7 @@ const view = useView();
 
 const working = computed(() =>
   view.openWorking && results.solved && results.walkRun >= 0
-    ? workingOf(view.openWorking, results.solved.plan, results.solved.answer.results, results.walkRun)
+    ? workingOf(view.openWorking, results.solved.plan, results.solved.results, results.walkRun)
     : undefined,
 );
 const show = (value: number, kind: Parameters<typeof formatParts>[1]): string =>

@@ -1,112 +1,110 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Layout } from '../../core/layout';
+import type { BlockLayout, LaidBed } from '../../core/layout';
 import { LIMITS } from '../../core/plan';
+import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
-import { useView } from '../stores/view';
+import { sameBed, useView } from '../stores/view';
+import BedGrips from './BedGrips.vue';
+import { bedEndAt, readable, type BedEnd, type BlockView } from './blockView';
 import type { useHand } from './useHand';
 import type { useSheetEdits } from './useSheetEdits';
 
-/** Bed numbers, every bed's far end to take hold of, and the picked bed's dimension. */
+/** Bed numbers and ends of a block, and the picked bed's own end and dimension. */
 const props = defineProps<{
-  layout: Layout;
-  toScreen: (x: number, y: number) => [number, number];
+  layout: BlockLayout;
+  on: BlockView;
   turned: boolean;
   k: number;
+  /** The screen's size, px. */
+  width: number;
+  height: number;
   hand: ReturnType<typeof useHand>;
   edits: ReturnType<typeof useSheetEdits>;
-  everyLabel: number;
 }>();
+const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
 const view = useView();
 
-const GRIP_PX = 16;
 const END_PX = 10;
-const ends = computed(() =>
-  props.layout.beds.map((b) => {
-    const [ax, ay] = props.toScreen(b.leftM, b.lengthM);
-    const [bx, by] = props.toScreen(b.leftM + b.widthM, b.lengthM);
-    return { ...b, x: (ax + bx) / 2, y: (ay + by) / 2, w: Math.max(6, b.widthM * props.k) };
-  }),
-);
-/** A box about a bed's far end, so long along the bed. */
-const boxAt = (b: { x: number; y: number; w: number }, along: number, more = 0) => {
-  const [w, h] = props.turned ? [along, b.w + more] : [b.w + more, along];
-  return { x: b.x - w / 2, y: b.y - h / 2, width: w, height: h };
-};
-const focusBed = computed(() => ends.value[(view.pickedBed ?? 1) - 1] ?? ends.value[0]);
-const said = computed(() => {
-  const bed = results.results?.beds[focusBed.value.number - 1];
-  const length = settings.show(focusBed.value.lengthM, 'length');
-  return bed ? `${length}, weakest ${settings.show(bed.minKpa, 'pressure')}` : length;
+const block = computed(() => props.layout.block);
+const several = computed(() => plan.blocks.length > 1);
+const end = (bed: LaidBed, yM: number): BedEnd => bedEndAt(props.on, props.k, bed, yM);
+/** A box about a bed's end, so long along the bed, turned with it. */
+const boxAt = (e: BedEnd, along: number, more = 0) => ({
+  x: -along / 2,
+  y: -(e.w + more) / 2,
+  width: along,
+  height: e.w + more,
+  transform: `translate(${e.x} ${e.y}) rotate(${props.on.angle})`,
 });
-const labelled = computed(() => ends.value.filter((b) => (b.number - 1) % props.everyLabel === 0 || b.number === view.pickedBed));
-/** Numbers stand at the near end, beyond a header that lies there. */
-const numberAt = (b: { leftM: number; widthM: number }): [number, number] => {
-  const [x, y] = props.toScreen(b.leftM + b.widthM / 2, 0);
-  const off = props.layout.header.yM < props.layout.lengthM / 4 ? 30 : 14;
-  return props.turned ? [x - off, y + 4] : [x, y + off + 3];
-};
+const picked = computed(() => (view.pickedBed?.block === block.value.id ? view.pickedBed.key : undefined));
+const focusBed = computed(() => {
+  const bed = props.layout.beds.find((b) => b.key === picked.value) ?? props.layout.beds[0];
+  return bed && end(bed, bed.farM);
+});
+const name = computed(() => `${several.value ? `${block.value.name}, bed` : 'Bed'} ${focusBed.value?.bed.key}, length`);
+const said = computed(() => {
+  const { bed } = focusBed.value;
+  const length = settings.show(bed.lengthM, 'length');
+  // Only the picked bed tells its pressure: the others need not be drawn anew with every answer.
+  if (picked.value === undefined) return length;
+  const solved = results.results?.blocks.find((b) => b.index === props.layout.index)?.beds.find((b) => b.key === bed.key);
+  return bed.resting ? `${length}, resting` : solved && Number.isFinite(solved.minKpa) ? `${length}, weakest ${settings.show(solved.minKpa, 'pressure')}` : length;
+});
 /** The picked bed's dimension line beside it. */
 const dimension = computed(() => {
-  const b = focusBed.value;
-  const off = b.w / 2 + 9;
-  const [nx, ny] = props.toScreen(b.leftM + b.widthM / 2, 0);
-  if (props.turned) {
-    const y = b.y - off;
-    return { d: `M${nx} ${y}H${b.x}M${nx} ${y - 4}v8M${b.x} ${y - 4}v8`, text: `translate(${(nx + b.x) / 2} ${y - 6})` };
-  }
-  const x = b.x - off;
-  return { d: `M${x} ${ny}V${b.y}M${x - 4} ${ny}h8M${x - 4} ${b.y}h8`, text: `translate(${x - 6} ${(ny + b.y) / 2}) rotate(-90)` };
+  const { bed, x: fx, y: fy, w } = focusBed.value;
+  const [nx, ny] = props.on.at(bed.leftM + bed.widthM / 2, bed.nearM);
+  const off = w / 2 + 9;
+  const [ax, ay] = props.on.across;
+  const [lx, ly] = [-ax * off, -ay * off];
+  const tick = (x: number, y: number): string => `M${x - ax * 4} ${y - ay * 4}L${x + ax * 4} ${y + ay * 4}`;
+  const angle = readable(props.on.angle);
+  const lift = ax * Math.sin((angle * Math.PI) / 180) - ay * Math.cos((angle * Math.PI) / 180) < 0 ? 14 : -5;
+  return {
+    d: `M${nx + lx} ${ny + ly}L${fx + lx} ${fy + ly}${tick(nx + lx, ny + ly)}${tick(fx + lx, fy + ly)}`,
+    text: `translate(${(nx + fx) / 2 + lx} ${(ny + fy) / 2 + ly}) rotate(${angle}) translate(0 ${lift})`,
+  };
 });
+const refOf = (b: LaidBed) => ({ block: block.value.id, key: b.key });
+const byHeader = computed(() => {
+  const { along, line } = block.value.header;
+  return line === 'near-ends' || (line === 'straight' && along < 0.25);
+});
+const layoutNow = (): BlockLayout => props.layout;
 </script>
 
 <template>
   <g class="handles">
-    <text v-for="b in labelled" :key="b.number" :x="numberAt(b)[0]" :y="numberAt(b)[1]" :text-anchor="turned ? 'end' : 'middle'" class="number" :class="{ picked: b.number === view.pickedBed }">{{ b.number }}</text>
-    <rect
-      v-for="b in ends"
-      :key="b.number"
-      v-bind="boxAt(b, GRIP_PX)"
-      class="grip"
-      :class="{ turned }"
-      data-hand
-      :data-bed-end="b.number"
-      @pointerenter="view.pointedBed = b.number"
-      @pointerleave="view.pointedBed = undefined"
-      @pointerdown="view.pickedBed = b.number; hand.grab($event, `bed-${b.number}`, (_x, y, g, free) => edits.bedEnd(b.number, y, g, free))"
-    />
+    <BedGrips :beds="layout.beds" :plan-beds="block.beds" :block-id="block.id" :index="layout.index" :by-header="byHeader" :on="on" :k="k" :width="width" :height="height" :picked="picked" :layout-now="layoutNow" :hand="hand" :edits="edits" />
     <g
       v-if="focusBed"
       role="slider"
       tabindex="0"
       class="end"
-      :class="{ quiet: view.pickedBed === undefined }"
-      :aria-label="`Bed ${focusBed.number}, length`"
-      :aria-valuenow="Number(focusBed.lengthM.toFixed(2))"
+      :class="{ quiet: picked === undefined }"
+      :aria-label="name"
+      :aria-valuenow="Number(focusBed.bed.lengthM.toFixed(2))"
       :aria-valuemin="0"
       :aria-valuemax="LIMITS.lengthM"
       :aria-valuetext="said"
       :aria-orientation="turned ? 'horizontal' : 'vertical'"
-      @keydown="edits.bedKeys($event, focusBed.number)"
-      @focus="view.pickedBed ??= focusBed.number"
+      @keydown="edits.bedKeys($event, layout, focusBed.bed.key)"
+      @focus="if (!sameBed(view.pickedBed, block.id, focusBed.bed.key)) view.pickedBed = refOf(focusBed.bed);"
     >
       <rect v-bind="boxAt(focusBed, END_PX, 4)" rx="3" />
     </g>
-    <g v-if="view.pickedBed !== undefined && focusBed" class="dimension">
+    <g v-if="picked !== undefined && focusBed" class="dimension">
       <path :d="dimension.d" />
-      <text :transform="dimension.text" text-anchor="middle" class="num">{{ settings.show(focusBed.lengthM, 'length') }}</text>
+      <text :transform="dimension.text" text-anchor="middle" class="num">{{ settings.show(focusBed.bed.lengthM, 'length') }}</text>
     </g>
   </g>
 </template>
 
 <style scoped>
-.grip { fill: transparent; cursor: ns-resize; }
-.grip.turned { cursor: ew-resize; }
-.number { font-size: 12px; fill: var(--ink); pointer-events: none; }
-.number.picked { font-weight: 700; }
 .end rect { fill: var(--card); stroke: var(--ink); stroke-width: 1.8; pointer-events: none; }
 .end.quiet:not(:focus-visible) rect { opacity: 0; }
 .end:focus-visible { outline: none; }

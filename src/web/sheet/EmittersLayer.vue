@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
 import { emitterLph } from '../../core/hydraulics/emitter';
-import type { Layout } from '../../core/layout';
-import { lateralOf } from '../../core/network';
+import { toSheet } from '../../core/layout';
+import { emitterOf } from '../../core/network';
+import type { Tape } from '../../core/plan';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
 import { classOf } from './pressureScale';
 
 /** Emitters of the runs in view, once they are far enough apart to be told; their flow nearer still. */
-const props = defineProps<{ layout: Layout; toScreen: (x: number, y: number) => [number, number]; k: number; width: number; height: number }>();
+const props = defineProps<{ toScreen: (x: number, y: number) => [number, number]; k: number; width: number; height: number }>();
 const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
@@ -21,16 +22,19 @@ interface Dot {
   x: number;
   y: number;
   kpa: number;
+  tape: Tape;
 }
 const dots = shallowRef<Dot[]>([]);
 
+/** A place in a run's block on the sheet. */
+const onSheet = (block: number, x: number, y: number) => toSheet(results.solved!.results.layout.blocks[block].frame, x, y);
 const inView = computed(() => {
-  const runs = results.results?.runs ?? [];
+  const runs = results.solved?.results.runs ?? [];
   const list: number[] = [];
   const near = 20;
   runs.forEach(({ run }, i) => {
-    const [ax, ay] = props.toScreen(run.xM, run.fromM);
-    const [bx, by] = props.toScreen(run.xM, run.fromM + run.direction * run.lengthM);
+    const [ax, ay] = props.toScreen(...onSheet(run.block, run.xM, run.fromM));
+    const [bx, by] = props.toScreen(...onSheet(run.block, run.xM, run.fromM + run.direction * run.lengthM));
     const seenX = Math.max(ax, bx) > -near && Math.min(ax, bx) < props.width + near;
     const seenY = Math.max(ay, by) > -near && Math.min(ay, by) < props.height + near;
     if (seenX && seenY && list.length < MOST_RUNS) list.push(i);
@@ -41,38 +45,42 @@ const inView = computed(() => {
 watch(
   [inView, () => results.solved],
   async () => {
-    const runs = results.results?.runs;
+    const runs = results.solved?.results.runs;
     const asked = inView.value;
     if (!runs) return;
     const found = await results.emitters(asked);
     if (asked !== inView.value) return;
     dots.value = found.flatMap(({ distanceM, kpa }, i) => {
       const { run } = runs[asked[i]];
-      return Array.from(kpa, (p, e) => ({ x: run.xM, y: run.fromM + run.direction * distanceM[e], kpa: p }));
+      return Array.from(kpa, (p, e) => {
+        const [x, y] = onSheet(run.block, run.xM, run.fromM + run.direction * distanceM[e]);
+        return { x, y, kpa: p, tape: run.tape };
+      });
     });
   },
   { immediate: true },
 );
 
+const labelled = computed(() => props.k * plan.block.tape.spacingM > LABEL_PX);
 const seen = computed(() => {
-  const { minKpa, maxKpa } = plan.block.tape;
   return dots.value
     .map((d) => {
       const [sx, sy] = props.toScreen(d.x, d.y);
-      return { sx, sy, kpa: d.kpa };
+      return { sx, sy, kpa: d.kpa, tape: d.tape };
     })
     .filter((d) => d.sy > -10 && d.sy < props.height + 10 && d.sx > -10 && d.sx < props.width + 10)
-    .map((d) => ({ ...d, state: classOf(d.kpa, minKpa, maxKpa) }));
+    .map((d) => {
+      const { tape } = d;
+      return { ...d, state: classOf(d.kpa, tape.minKpa, tape.maxKpa), lph: labelled.value ? emitterLph(emitterOf(tape), d.kpa) : 0 };
+    });
 });
-const labelled = computed(() => props.k * plan.block.tape.spacingM > LABEL_PX);
-const emitter = computed(() => lateralOf(plan.block, props.layout.runs[0], '').emitter);
 </script>
 
 <template>
   <g class="emitters">
     <g v-for="(d, i) in seen" :key="i">
       <circle :cx="d.sx" :cy="d.sy" r="3.2" :fill="d.state === 'under' ? 'var(--paper)' : 'var(--ink)'" :stroke="d.state === 'under' ? 'var(--alarm)' : d.state === 'over' ? 'var(--clay)' : 'var(--paper)'" stroke-width="1.4" />
-      <text v-if="labelled" :x="d.sx" :y="d.sy - 8" text-anchor="middle" class="num">{{ settings.show(emitterLph(emitter, d.kpa), 'emitterFlow') }}</text>
+      <text v-if="labelled" :x="d.sx" :y="d.sy - 8" text-anchor="middle" class="num">{{ settings.show(d.lph, 'emitterFlow') }}</text>
     </g>
   </g>
 </template>

@@ -1,108 +1,161 @@
 <script setup lang="ts">
 import { mdiFitToScreenOutline, mdiMinus, mdiPlus } from '@mdi/js';
 import { computed, nextTick, ref, watch } from 'vue';
-import { layOut } from '../../core/layout';
+import { useRoute } from 'vue-router';
+import { boxOf } from '../../core/ground';
+import { layOut, sheetCorners, type BlockLayout } from '../../core/layout';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
+import { useTools } from '../stores/tools';
 import { useView } from '../stores/view';
 import BedHandles from './BedHandles.vue';
+import BedWords from './BedWords.vue';
+import BlockLayer from './BlockLayer.vue';
+import { blockView, type BlockView } from './blockView';
+import DrawLayer from './DrawLayer.vue';
 import EmittersLayer from './EmittersLayer.vue';
-import PipesLayer from './PipesLayer.vue';
-import RunsLayer from './RunsLayer.vue';
+import GridLayer from './GridLayer.vue';
+import HeaderLayer from './HeaderLayer.vue';
+import HeldReadout from './HeldReadout.vue';
+import HeightsLayer from './HeightsLayer.vue';
+import MainsLayer from './MainsLayer.vue';
+import NorthArrow from './NorthArrow.vue';
+import OutlineHandles from './OutlineHandles.vue';
+import ReliefLayer from './ReliefLayer.vue';
 import ScaleBar from './ScaleBar.vue';
 import SheetLegend from './SheetLegend.vue';
+import SheetTools from './SheetTools.vue';
+import ThingsLayer from './ThingsLayer.vue';
 import WeakestMark from './WeakestMark.vue';
+import { useBoxChoice } from './useBoxChoice';
+import { useDrawing } from './useDrawing';
 import { useHand } from './useHand';
+import { usePainting } from './usePainting';
 import { useSheetEdits } from './useSheetEdits';
 import { useSheetView } from './useSheetView';
 
 const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
+const tools = useTools();
 const view = useView();
+const route = useRoute();
+const frame = ref<HTMLElement>();
 const svg = ref<SVGSVGElement>();
+const back = ref<SVGSVGElement>();
 
 /** Laid out here from the plan itself, so that the drawing is never behind the hand. */
-const layout = computed(() => layOut(plan.full));
-const bounds = () => ({
-  x0: Math.min(0, layout.value.source.xM),
-  y0: Math.min(0, layout.value.source.yM),
-  x1: Math.max(layout.value.widthM, layout.value.source.xM),
-  y1: Math.max(layout.value.lengthM, layout.value.source.yM),
-});
+const farm = computed(() => layOut(plan.full));
+const bounds = () => farm.value.bounds;
 /** Long beds lie across the screen, where there is more room. */
 const TURN_FROM = 1.15;
-const turned = computed(() => layout.value.lengthM > TURN_FROM * layout.value.widthM);
-const sheet = useSheetView(svg, bounds, () => turned.value);
-const hand = useHand(sheet.toField);
+const size = computed(() => {
+  const b = boxOf(farm.value.blocks.flatMap(sheetCorners));
+  return { across: b.x1 - b.x0, along: b.y1 - b.y0 };
+});
+/** While something is drawn or dragged the sheet stays the way up it is. */
+const turned = computed((before?: boolean) =>
+  before !== undefined && hand.holding.value ? before : size.value.along > TURN_FROM * size.value.across,
+);
+const sheet = useSheetView(frame, [svg, back], bounds, () => turned.value);
+const hand = useHand(sheet.toField, sheet.hold, results.isBusy);
 const edits = useSheetEdits(() => turned.value);
+const painting = usePainting();
+const choice = useBoxChoice(() => farm.value, sheet.toScreen);
+const middle = () => sheet.onField(sheet.width.value / 2, sheet.height.value / 2);
+const drawing = useDrawing(edits, middle);
 const place = computed(sheet.matrix);
 const k = computed(() => sheet.view.value.k);
-/** The bed that the walk's last step runs along, while that step is pointed at. */
-const litBed = computed(() => (view.pointedStep === 'run' ? results.walk?.bed : undefined));
+/** Blocks with where they fall on the screen: the same view while neither the block's ground nor the sheet has moved. */
+const seen = computed((before?: { layout: BlockLayout; on: BlockView; at: string }[]) => {
+  const { x, y, k: scale } = sheet.view.value;
+  const at = `${x} ${y} ${scale} ${turned.value}`;
+  return farm.value.blocks.map((layout, i) => {
+    const was = before?.[i];
+    const same = was && was.layout.frame === layout.frame && was.at === at;
+    return { layout, at, on: same ? was.on : blockView(layout, sheet.toScreen) };
+  });
+});
 const EMITTER_PX = 9;
 const nearEnough = computed(() => k.value * plan.block.tape.spacingM > EMITTER_PX);
 const runWidth = computed(() => Math.min(6, Math.max(1.1, k.value * 0.22)));
-/** Bed numbers are thinned until they do not touch. */
-const everyLabel = computed(() => Math.max(1, Math.ceil((turned.value ? 16 : 26) / ((plan.block.beds.widthM + plan.block.beds.pathM) * k.value))));
+const onGround = computed(() => route.name === 'ground');
+const turnsBeds = computed(() => onGround.value || route.name === 'beds');
+const current = computed(() => seen.value.find((b) => b.layout.block.id === plan.block.id));
+const underlay = computed(() => plan.underlay);
 const overview = computed(() => {
   const r = results.results;
-  return `Field sheet: ${layout.value.beds.length} beds, ${layout.value.runs.length} runs${r ? `, weakest emitter ${settings.show(r.runs[r.weakest].minKpa, 'pressure')} in bed ${r.runs[r.weakest].run.bed}` : ''}`;
+  const beds = farm.value.blocks.reduce((n, b) => n + b.beds.length, 0);
+  const runs = farm.value.blocks.reduce((n, b) => n + b.runs.length, 0);
+  const weakest = r && r.weakest >= 0 ? `, weakest emitter ${settings.show(r.runs[r.weakest].minKpa, 'pressure')} in bed ${r.runs[r.weakest].run.bed}` : '';
+  return `Field sheet: ${beds} beds, ${runs} runs${weakest}`;
 });
+function letGo(): void {
+  view.pickedBed = undefined;
+  view.pickedThing = undefined;
+  view.chosen.clear();
+}
 
 watch(() => plan.opened, () => void nextTick(sheet.fit));
 // A plan that grows out of sight by typing is brought back into it; a hand's movement is not disturbed.
-watch([() => layout.value.widthM, () => layout.value.lengthM, turned], (_now, [, , wasTurned]) => {
+watch([() => size.value.across, () => size.value.along, turned], (_now, [, , wasTurned]) => {
   if (!hand.holding.value && (!sheet.moved.value || wasTurned !== turned.value)) sheet.fit();
 });
 </script>
 
 <template>
-  <section class="wrap" aria-label="Field sheet">
-    <svg ref="svg" role="group" :aria-label="overview" @click.self="view.pickedBed = undefined">
-      <g :transform="place">
-        <g class="beds">
-          <rect
-            v-for="b in layout.beds"
-            :key="b.number"
-            :x="b.leftM"
-            y="0"
-            :width="b.widthM"
-            :height="b.lengthM"
-            :class="{ picked: view.pickedBed === b.number, pointed: view.pointedBed === b.number || litBed === b.number }"
-            data-hand
-            @pointerenter="view.pointedBed = b.number"
-            @pointerleave="view.pointedBed = undefined"
-            @click="view.pickedBed = view.pickedBed === b.number ? undefined : b.number"
-          />
-        </g>
-        <RunsLayer :layout="layout" :window="plan.block.tape" :width="runWidth" />
+  <section ref="frame" class="wrap" aria-label="Field sheet">
+    <svg ref="back" class="back" aria-hidden="true">
+      <g v-if="underlay" :transform="place">
+        <image :href="underlay.picture" :width="underlay.widthPx" :height="underlay.heightPx" :opacity="underlay.strength" :transform="`translate(${underlay.xM} ${underlay.yM}) rotate(${-underlay.turnDeg}) scale(${underlay.mPerPx} ${-underlay.mPerPx})`" class="picture" />
       </g>
-      <EmittersLayer v-if="nearEnough" :layout="layout" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" :height="sheet.height.value" />
-      <PipesLayer :layout="layout" :to-screen="sheet.toScreen" :turned="turned" :hand="hand" :edits="edits" />
-      <BedHandles :layout="layout" :to-screen="sheet.toScreen" :turned="turned" :k="k" :hand="hand" :edits="edits" :every-label="everyLabel" />
-      <WeakestMark :to-screen="sheet.toScreen" :turned="turned" :width="sheet.width.value" :height="sheet.height.value" />
-      <SheetLegend transform="translate(16 24)" :min-kpa="plan.block.tape.minKpa" :max-kpa="plan.block.tape.maxKpa" />
+      <ReliefLayer v-if="tools.look.relief" :farm="farm" :to-screen="sheet.toScreen" :place="place" :k="k" />
+      <GridLayer v-if="onGround" :to-field="sheet.onField" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" :height="sheet.height.value" />
+    </svg>
+    <svg ref="svg" role="group" :aria-label="overview" @click.self="letGo" @pointerdown.self="choice.begin">
+      <ThingsLayer :place="place" :to-screen="sheet.toScreen" :open="onGround" :hand="hand" :edits="edits" />
+      <g :transform="place">
+        <BlockLayer v-for="b in farm.blocks" :key="b.block.id" :layout="b" :run-width="runWidth" :k="k" :painting="painting" />
+      </g>
+      <BedWords v-for="b in seen" :key="`words ${b.layout.block.id}`" :beds="b.layout.beds" :plan-beds="b.layout.block.beds" :on="b.on" :k="k" />
+      <EmittersLayer v-if="nearEnough && results.solved" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" :height="sheet.height.value" />
+      <MainsLayer :farm="farm" :width="sheet.width.value" :to-screen="sheet.toScreen" :to-field="sheet.toField" :turned="turned" :hand="hand" :edits="edits" />
+      <template v-for="b in seen" :key="b.layout.block.id">
+        <HeaderLayer :layout="b.layout" :on="b.on" :turned="turned" :k="k" :raised="onGround" :hand="hand" :edits="edits" />
+        <BedHandles :layout="b.layout" :on="b.on" :turned="turned" :k="k" :width="sheet.width.value" :height="sheet.height.value" :hand="hand" :edits="edits" />
+      </template>
+      <HeightsLayer v-if="onGround" :to-screen="sheet.toScreen" :hand="hand" :edits="edits" :width="sheet.width.value" :height="sheet.height.value" />
+      <OutlineHandles v-if="turnsBeds && current" :layout="current.layout" :on="current.on" :to-screen="sheet.toScreen" :corners="onGround" :hand="hand" :edits="edits" />
+      <WeakestMark v-if="!onGround" :to-screen="sheet.toScreen" :turned="turned" :width="sheet.width.value" :height="sheet.height.value" />
+      <rect v-if="choice.box.value" v-bind="choice.box.value" class="choice" />
+      <DrawLayer :drawing="drawing" :edits="edits" :to-screen="sheet.toScreen" :to-field="sheet.toField" :width="sheet.width.value" :height="sheet.height.value" />
+    </svg>
+    <svg class="margin" aria-hidden="true">
+      <SheetLegend transform="translate(16 24)" :min-kpa="results.walkTape.minKpa" :max-kpa="results.walkTape.maxKpa" />
+      <NorthArrow :transform="`translate(${sheet.width.value - 46} ${sheet.height.value - 66})`" :deg="plan.ground.northDeg + (turned ? 90 : 0)" />
       <ScaleBar :transform="`translate(${sheet.width.value - 150} ${sheet.height.value - 16})`" :px-per-m="k" />
     </svg>
-    <div class="zoom" role="group" aria-label="Zoom">
+    <div class="zoom" role="group" aria-label="Zoom" data-kit>
       <button type="button" title="Nearer" aria-label="Zoom in" @click="sheet.zoomBy(1.6)"><v-icon :icon="mdiPlus" size="18" /></button>
       <button type="button" title="Further" aria-label="Zoom out" @click="sheet.zoomBy(1 / 1.6)"><v-icon :icon="mdiMinus" size="18" /></button>
       <button type="button" title="Whole plan" aria-label="Show the whole plan" @click="sheet.fit()"><v-icon :icon="mdiFitToScreenOutline" size="18" /></button>
     </div>
+    <HeldReadout :holding="hand.holding.value" />
+    <SheetTools :drawing="drawing" />
   </section>
 </template>
 
 <style scoped>
-.wrap { position: relative; min-height: 0; overflow: hidden; }
-svg { width: 100%; height: 100%; display: block; touch-action: none; cursor: grab; user-select: none; }
+.wrap { position: relative; min-height: 0; overflow: hidden; contain: strict; }
+svg { position: relative; width: 100%; height: 100%; display: block; touch-action: none; cursor: grab; user-select: none; overflow: visible; will-change: transform; transform-origin: 0 0; }
+.back { position: absolute; inset: 0; pointer-events: none; }
+.margin { position: absolute; inset: 0; pointer-events: none; will-change: auto; }
 svg:active { cursor: grabbing; }
-.beds rect { fill: var(--earth); stroke: var(--earth-line); stroke-width: 0.8; vector-effect: non-scaling-stroke; cursor: pointer; }
-.beds rect.pointed { stroke: var(--ink); stroke-width: 1.4; }
-.beds rect.picked { stroke: var(--ink); stroke-width: 2.2; }
 .zoom { position: absolute; right: 10px; top: 10px; display: flex; flex-direction: column; border: 1px solid var(--line); border-radius: 4px; background: var(--card); }
 .zoom button { width: 32px; height: 32px; border: 0; background: none; cursor: pointer; }
 .zoom button:hover { background: var(--picked); }
 .zoom button + button { border-top: 1px solid var(--line); }
+.picture { pointer-events: none; }
+.choice { fill: color-mix(in srgb, var(--leaf) 14%, transparent); stroke: var(--leaf); stroke-dasharray: 5 3; pointer-events: none; }
 </style>

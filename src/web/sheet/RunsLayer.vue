@@ -1,47 +1,90 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Layout } from '../../core/layout';
+import type { BlockLayout } from '../../core/layout';
 import { useResults } from '../stores/results';
 import { classOf, SHADES, shadeColour, type PressureClass } from './pressureScale';
 
-/** Every run, shaded along its length by pressure against the window. All stretches of one shade are one path. */
-const props = defineProps<{ layout: Layout; window: { minKpa: number; maxKpa: number }; width: number }>();
+/** Every run of a block, shaded along its length by pressure against the window. All stretches of one shade are one path. */
+const props = defineProps<{ layout: BlockLayout; width: number }>();
 const results = useResults();
 
-const paths = computed(() => {
-  const found = new Map<PressureClass, string[]>();
-  const place = new Map(results.results?.runs.map((r, i) => [r.run.id, i]) ?? []);
-  const plain: string[] = [];
-  for (const run of props.layout.runs) {
-    const shading = results.answer?.shading[place.get(run.id) ?? -1];
+/** Where each run's shading begins; the solved plan may be one edit behind the drawing. */
+const placeOf = computed(() => {
+  const solved = results.solved;
+  const block = solved?.results.blocks.find((b) => b.built.layout.block.id === props.layout.block.id);
+  if (!solved || !block) return () => -1;
+  if (block.built.layout === props.layout) return (i: number) => block.firstRun + i;
+  const before = block.built.layout.runs;
+  let byId: Map<string, number> | undefined;
+  return (i: number) => {
+    const { id } = props.layout.runs[i];
+    // Most edits leave the runs in their order.
+    if (before[i]?.id === id) return block.firstRun + i;
+    byId ??= new Map(before.map((run, j) => [run.id, block.firstRun + j]));
+    return byId.get(id) ?? -1;
+  };
+});
+
+/** A shade of each piece of each run, and of runs without any the code below. */
+const NOTHING = 255;
+const CODES: Record<'under' | 'over', number> = { under: 100, over: 101 };
+const code = (c: PressureClass): number => (typeof c === 'number' ? c : CODES[c]);
+
+interface Paths {
+  layout: BlockLayout;
+  codes: Uint8Array;
+  plain: string;
+  under: string;
+  over: string;
+  shades: string[];
+}
+let last: Paths | undefined;
+
+/** Shades as they are now; the same paths as before while no piece changes its shade. */
+const paths = computed((): Paths => {
+  const shading = results.solved?.shading;
+  const points = results.solved?.points ?? 2;
+  const pieces = points - 1;
+  const { runs } = props.layout;
+  const codes = new Uint8Array(runs.length * pieces);
+  for (let i = 0; i < runs.length; i++) {
+    const { minKpa, maxKpa } = runs[i].tape;
+    const at = props.layout.block.inUse ? placeOf.value(i) : -1;
+    const first = at * points;
+    const shaded = shading && at >= 0 && !Number.isNaN(shading[first]);
+    for (let p = 0; p < pieces; p++)
+      codes[i * pieces + p] = shaded ? code(classOf((shading[first + p] + shading[first + p + 1]) / 2, minKpa, maxKpa)) : NOTHING;
+  }
+  if (last?.layout === props.layout && last.codes.length === codes.length && codes.every((c, i) => c === last!.codes[i])) return last;
+  last = { layout: props.layout, codes, ...draw(codes, pieces) };
+  return last;
+});
+
+function draw(codes: Uint8Array, pieces: number): Omit<Paths, 'layout' | 'codes'> {
+  const found = new Map<number, string[]>();
+  props.layout.runs.forEach((run, i) => {
     const start = run.fromM + run.direction * run.leadM;
     const end = run.fromM + run.direction * run.lengthM;
-    if (!shading || shading.length < 2) {
-      plain.push(`M${run.xM} ${start}V${end}`);
-      continue;
-    }
-    const pieces = shading.length - 1;
     let from = start;
-    let shade = classOf((shading[0] + shading[1]) / 2, props.window.minKpa, props.window.maxKpa);
-    for (let i = 1; i <= pieces; i++) {
-      const next = i < pieces ? classOf((shading[i] + shading[i + 1]) / 2, props.window.minKpa, props.window.maxKpa) : undefined;
-      if (next === shade) continue;
-      const to = start + ((end - start) * i) / pieces;
-      const list = found.get(shade);
+    for (let p = 0; p < pieces; p++) {
+      const shade = codes[i * pieces + p];
+      if (p < pieces - 1 && codes[i * pieces + p + 1] === shade) continue;
+      const to = start + ((end - start) * (p + 1)) / pieces;
       const d = `M${run.xM} ${from}V${to}`;
+      const list = found.get(shade);
       if (list) list.push(d);
       else found.set(shade, [d]);
       from = to;
-      if (next !== undefined) shade = next;
     }
-  }
+  });
+  const of = (shade: number): string => found.get(shade)?.join('') ?? '';
   return {
-    plain: plain.join(''),
-    under: found.get('under')?.join('') ?? '',
-    over: found.get('over')?.join('') ?? '',
-    shades: Array.from({ length: SHADES }, (_, s) => found.get(s)?.join('') ?? ''),
+    plain: of(NOTHING),
+    under: of(CODES.under),
+    over: of(CODES.over),
+    shades: Array.from({ length: SHADES }, (_, s) => of(s)),
   };
-});
+}
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { toSheet } from '../../core/layout';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
@@ -13,18 +14,24 @@ const settings = useSettings();
 const view = useView();
 
 const BOX = { w: 218, h: 40 };
+const CHARACTER_PX = 6.3;
 /** Kept free for the scale bar. */
 const FOOT_PX = 38;
 const mark = computed(() => {
-  const r = results.results;
+  const r = results.solved?.results;
   const walk = results.walk;
   if (!r || !walk) return undefined;
   const { run } = r.runs[walk.runIndex];
-  const [x, y] = props.toScreen(run.xM, run.fromM + run.direction * walk.endDistanceM);
-  const { minKpa, maxKpa } = plan.block.tape;
+  const block = results.solved!.plan.blocks[run.block];
+  const { frame } = r.layout.blocks[run.block];
+  const [x, y] = props.toScreen(...toSheet(frame, run.xM, run.fromM + run.direction * walk.endDistanceM));
+  const { minKpa, maxKpa } = run.tape;
+  const bed = plan.blocks.length > 1 ? `${block.name}, bed ${run.bed}` : `bed ${run.bed}`;
   const state = walk.endKpa <= 0 ? 'dry' : walk.endKpa < minKpa ? 'under its window' : walk.endKpa > maxKpa ? 'over its window' : 'in its window';
   const whole = view.pointedBed === undefined && view.pickedBed === undefined;
-  const boxX = Math.min(Math.max(8, x + 22), props.width - BOX.w - 48);
+  const second = whole ? `${bed} · weakest of ${r.emitters.toLocaleString('en-US')}${bed.length > 12 ? '' : ' emitters'}` : `${bed} · its weakest emitter`;
+  const w = Math.max(BOX.w, second.length * CHARACTER_PX + 18);
+  const boxX = Math.min(Math.max(8, x + 22), props.width - w - 48);
   const boxY = Math.min(Math.max(8, props.turned ? y + 20 : y - 58), props.height - BOX.h - FOOT_PX);
   return {
     x,
@@ -33,7 +40,8 @@ const mark = computed(() => {
     boxY,
     first: `${settings.show(walk.endKpa, 'pressure')}, ${state}`,
     lineY: boxY > y ? boxY : boxY + BOX.h,
-    second: whole ? `bed ${run.bed} · weakest of ${r.emitters.toLocaleString('en-US')} emitters` : `bed ${run.bed} · its weakest emitter`,
+    second,
+    w,
     bad: walk.endKpa < minKpa || walk.endKpa > maxKpa,
   };
 });
@@ -41,9 +49,9 @@ const mark = computed(() => {
 
 <template>
   <g v-if="mark" class="mark" :class="{ bad: mark.bad }">
-    <path :d="`M${mark.x} ${mark.y}L${Math.min(Math.max(mark.x, mark.boxX + 8), mark.boxX + BOX.w - 8)} ${mark.lineY}`" />
+    <path :d="`M${mark.x} ${mark.y}L${Math.min(Math.max(mark.x, mark.boxX + 8), mark.boxX + mark.w - 8)} ${mark.lineY}`" />
     <circle :cx="mark.x" :cy="mark.y" r="6.5" />
-    <rect :x="mark.boxX" :y="mark.boxY" :width="BOX.w" :height="BOX.h" rx="3" />
+    <rect :x="mark.boxX" :y="mark.boxY" :width="mark.w" :height="BOX.h" rx="3" />
     <text :x="mark.boxX + 9" :y="mark.boxY + 17" class="first">{{ mark.first }}</text>
     <text :x="mark.boxX + 9" :y="mark.boxY + 33">{{ mark.second }}</text>
   </g>

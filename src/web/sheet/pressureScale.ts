@@ -17,5 +17,3 @@ export function classOf(kpa: number, minKpa: number, maxKpa: number): PressureCl
 /** A shade as a mix of the theme's two waters. */
 export const shadeColour = (shade: number): string =>
   `color-mix(in srgb, var(--deep-water) ${Math.round((shade / (SHADES - 1)) * 100)}%, var(--pale-water))`;
-
-export const WORDS = { under: 'under the window', inside: 'in the window', over: 'over the window' } as const;

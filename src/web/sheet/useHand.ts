@@ -1,10 +1,21 @@
 import { ref } from 'vue';
 
+/** Edits follow a moving hand no closer than this, ms, */
+const APART_MS = 15;
+/** and while the pressures of those before are still to be worked out they wait, but no longer than this, ms. */
+const WAITS_MS = 60;
+
 /**
  * Dragging by pointer: calls back with the pointer's place in the field, and with a name that joins one movement's
  * edits into one undoable step. Shift lets go of snapping.
+ *
+ * @param busy whether more edits would only pile up
  */
-export function useHand(toField: (x: number, y: number) => [number, number]) {
+export function useHand(
+  toField: (x: number, y: number) => [number, number],
+  hold: (still: boolean) => void,
+  busy: () => boolean,
+) {
   const holding = ref('');
 
   function grab(
@@ -19,13 +30,36 @@ export function useHand(toField: (x: number, y: number) => [number, number]) {
     target.setPointerCapture(event.pointerId);
     const gesture = `${what} ${Date.now()}`;
     holding.value = what;
+    hold(true);
+    let waiting: PointerEvent | undefined;
+    let frame = 0;
+    let movedAt = -Infinity;
+    const follow = (): void => {
+      frame = 0;
+      if (!waiting) return;
+      const now = performance.now();
+      const apart = busy() ? WAITS_MS : APART_MS;
+      if (now - movedAt < apart) return void (frame = requestAnimationFrame(follow));
+      movedAt = now;
+      go();
+    };
+    const go = (): void => {
+      if (!waiting) return;
+      const [x, y] = toField(waiting.clientX, waiting.clientY);
+      const free = waiting.shiftKey;
+      waiting = undefined;
+      move(x, y, gesture, free);
+    };
     const onMove = (e: Event): void => {
-      const p = e as PointerEvent;
-      const [x, y] = toField(p.clientX, p.clientY);
-      move(x, y, gesture, p.shiftKey);
+      waiting = e as PointerEvent;
+      // The first movement is followed at once.
+      if (frame === 0) follow();
     };
     const done = (): void => {
+      cancelAnimationFrame(frame);
+      go();
       holding.value = '';
+      hold(false);
       target.removeEventListener('pointermove', onMove);
       target.removeEventListener('pointerup', done);
       target.removeEventListener('pointercancel', done);

@@ -4,6 +4,7 @@ import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import ConfirmDialog from '../parts/ConfirmDialog.vue';
 import OpenFile from '../parts/OpenFile.vue';
+import ExportDialog from './ExportDialog.vue';
 import { useDesk } from '../stores/desk';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
@@ -16,6 +17,7 @@ const router = useRouter();
 const open = ref(false);
 const clearing = ref(false);
 const renaming = ref(false);
+const writing = ref(false);
 
 async function clear(): Promise<void> {
   clearing.value = false;
@@ -40,6 +42,7 @@ const rename = (field: 'name' | 'place', text: string): void =>
       <v-card class="sheet" width="290" aria-label="Plan menu">
         <button type="button" @click="open = false; renaming = true">Rename…</button>
         <button type="button" @click="open = false; desk.saveFile()">Save as a file <kbd>Ctrl S</kbd></button>
+        <button type="button" @click="open = false; writing = true">Write files…</button>
         <OpenFile @opened="open = false" />
         <button type="button" @click="open = false; router.push({ name: 'start' })">Other plans…</button>
         <button type="button" @click="open = false; clearing = true">Clear this plan…</button>
@@ -81,6 +84,7 @@ const rename = (field: 'name' | 'place', text: string): void =>
         <v-card-actions><v-spacer /><v-btn @click="renaming = false">Done</v-btn></v-card-actions>
       </v-card>
     </v-dialog>
+    <ExportDialog :open="writing" @close="writing = false" />
     <ConfirmDialog
       :open="clearing"
       title="Clear this plan?"

@@ -77,12 +77,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
-.shell { display: grid; height: 100vh; grid-template: auto minmax(0, 1fr) / 148px minmax(0, 1fr) 384px; grid-template-areas: 'menu tally tally' 'order field panel'; }
+.shell { display: grid; height: 100vh; grid-template: 88px minmax(0, 1fr) / 148px minmax(0, 1fr) 384px; grid-template-areas: 'menu tally tally' 'order field panel'; }
 .menu { grid-area: menu; border-right: 1px solid var(--line); border-bottom: 1.5px solid var(--ink); }
 .tally { grid-area: tally; border-bottom: 1.5px solid var(--ink); }
 .order { grid-area: order; border-right: 1.5px solid var(--ink); }
 .field { grid-area: field; display: grid; grid-template-rows: minmax(0, 1fr) 272px; min-height: 0; position: relative; }
-.walk { border-top: 1.5px solid var(--line); }
+.walk { border-top: 1.5px solid var(--line); contain: strict; }
+/* Each part is laid out and painted by itself: an answer that changes one does not touch the others. */
+.tally, .panel, .order { contain: strict; }
+.menu { contain: layout; }
 .panel { grid-area: panel; border-left: 1.5px solid var(--ink); padding: 18px 20px 28px; overflow-y: auto; }
 .problem { position: absolute; z-index: 2; left: 12px; right: 12px; top: 10px; background: var(--alarm-slab); color: #fff; padding: 8px 12px; border-radius: 4px; }
 @media (max-width: 1100px) {
@@ -90,6 +93,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 }
 @media (max-width: 820px) {
   .shell { height: 100dvh; overflow-y: auto; display: block; }
+  .tally, .panel, .order, .menu { contain: none; }
+  .walk { contain: layout; }
   .order { border-right: 0; border-bottom: 1.5px solid var(--ink); position: sticky; top: 0; z-index: 3; background: var(--paper); }
   .field { display: block; }
   .sheet { height: 320px; }

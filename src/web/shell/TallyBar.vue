@@ -14,11 +14,17 @@ const weakest = computed(() => {
   return r?.runs[r.weakest];
 });
 const window = computed(() => {
-  const { minKpa, maxKpa } = plan.block.tape;
+  const { minKpa, maxKpa } = weakest.value?.run.tape ?? plan.block.tape;
   return `${settings.parts(minKpa, 'pressure').number}–${settings.parts(maxKpa, 'pressure').number}`;
 });
+/** A well's yield may bind before its pump does. */
+const lasting = computed(() => {
+  const d = results.results?.demand;
+  return d !== undefined && d.lastingLph < d.availableLph;
+});
 const available = computed(() => {
-  const lph = results.results?.demand.availableLph ?? 0;
+  const d = results.results?.demand;
+  const lph = d ? Math.min(d.availableLph, d.lastingLph) : 0;
   return Number.isFinite(lph) ? settings.parts(lph, 'flow') : { number: 'enough', unit: '', text: 'enough' };
 });
 </script>
@@ -31,7 +37,7 @@ const available = computed(() => {
         <p class="num">{{ settings.parts(results.results.demand.askedLph, 'flow').number }} <i>{{ settings.parts(results.results.demand.askedLph, 'flow').unit }}</i></p>
       </div>
       <div class="t">
-        <Asks working="available">{{ plan.source.name }} gives, at {{ settings.show(results.results.demand.neededKpa, 'pressure') }}</Asks>
+        <Asks working="available">{{ plan.source.name }} gives, {{ lasting ? 'day and night' : `at ${settings.show(results.results.demand.neededKpa, 'pressure')}` }}</Asks>
         <p class="num">{{ available.number }} <i>{{ available.unit }}</i></p>
       </div>
       <div v-if="weakest" class="t">

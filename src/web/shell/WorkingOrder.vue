@@ -16,6 +16,8 @@ const states = computed(() =>
     return { ...stage, state, look, said };
   }),
 );
+/** From one stage’s mark to the next. */
+const GAP_PX = 47;
 /** How far the water has got: the last stage in a row that is touched. */
 const reached = computed(() => {
   const first = states.value.findIndex((s) => s.state === 'untouched');
@@ -25,7 +27,7 @@ const reached = computed(() => {
 
 <template>
   <nav class="order" aria-label="Working order">
-    <div class="pipe" aria-hidden="true"><i :style="{ height: `${reached * 100}%` }" /></div>
+    <div class="pipe" aria-hidden="true" :style="{ height: `${GAP_PX * (STAGES.length - 1)}px` }"><i :style="{ height: `${reached * 100}%` }" /></div>
     <router-link v-for="s in states" :key="s.id" :to="{ name: s.id }" class="stage" active-class="now">
       <span class="mark num" :class="s.state" :data-look="s.state === 'look' ? s.look : undefined" aria-hidden="true">
         <svg v-if="s.state === 'fine'" viewBox="0 0 12 12" width="12" height="12"><path d="M1.500 6.500l3 3 6-7" fill="none" stroke="currentColor" stroke-width="2.200" /></svg>
@@ -37,7 +39,7 @@ const reached = computed(() => {
 
 <style scoped>
 .order { position: relative; padding: 12px 0; }
-.pipe { position: absolute; left: 24px; top: 35px; height: 141px; width: 5px; border-radius: 3px; background: var(--line); }
+.pipe { position: absolute; left: 24px; top: 35px; width: 5px; border-radius: 3px; background: var(--line); }
 .pipe i { display: block; width: 100%; border-radius: 3px; background: var(--water); transition: height 0.4s; }
 .stage { display: flex; align-items: center; gap: 12px; height: 47px; padding-left: 14px; position: relative; color: var(--ink); text-decoration: none; font-size: 15.5px; }
 .stage:hover { background: color-mix(in srgb, var(--picked) 50%, transparent); }

@@ -4,7 +4,7 @@ import type { Component } from 'vue';
 
 /** A stage of the working order. */
 export interface Stage {
-  id: 'water' | 'beds' | 'pipework' | 'check';
+  id: 'water' | 'ground' | 'beds' | 'pipework' | 'check';
   name: string;
   panel: () => Promise<Component>;
   /** Whether the grower has stated anything in it. */
@@ -12,6 +12,9 @@ export interface Stage {
   /** Findings that are mended in it. */
   owns: (finding: Finding) => boolean;
 }
+
+/** Findings that ask for a look; notes are only good to know. */
+const weighs = (finding: Finding): boolean => finding.grade !== 'note';
 
 /** Stages in the order growers work. */
 export const STAGES: readonly Stage[] = [
@@ -21,30 +24,43 @@ export const STAGES: readonly Stage[] = [
     panel: () => import('../stages/water/WaterPanel.vue'),
     touched: (plan) =>
       plan.sources.some((s) =>
-        Object.keys(s).some((k) => !['id', 'kind', 'xM', 'yM', 'heightM'].includes(k)),
+        Object.keys(s).some((k) => !['id', 'kind', 'xM', 'yM', 'heightM', 'name'].includes(k)),
       ),
-    owns: (f) => f.place.kind === 'source',
+    owns: (f) => weighs(f) && (f.place.kind === 'source' || f.place.kind === 'backup'),
+  },
+  {
+    id: 'ground',
+    name: 'Ground',
+    panel: () => import('../stages/ground/GroundPanel.vue'),
+    touched: (plan) =>
+      Boolean(
+        plan.ground ||
+        plan.obstacles ||
+        plan.underlay ||
+        plan.blocks.some((b) => b.outline || b.tunnel || b.ground),
+      ),
+    owns: (f) => weighs(f) && f.code === 'lane-crossed',
   },
   {
     id: 'beds',
     name: 'Beds',
     panel: () => import('../stages/beds/BedsPanel.vue'),
-    touched: (plan) => Boolean(plan.blocks[0].beds || plan.blocks[0].tape || plan.blocks[0].ground),
-    owns: (f) => f.place.kind === 'run' && f.code === 'run-too-long',
+    touched: (plan) => plan.blocks.some((b) => b.beds || b.tape),
+    owns: (f) => weighs(f) && f.place.kind === 'run' && f.code === 'run-too-long',
   },
   {
     id: 'pipework',
     name: 'Pipework',
     panel: () => import('../stages/pipework/PipeworkPanel.vue'),
     touched: (plan) =>
-      Boolean(plan.head || plan.blocks[0].header || plan.blocks[0].main || plan.blocks[0].regulator),
-    owns: (f) => ['main', 'regulator', 'header', 'block'].includes(f.place.kind),
+      Boolean(plan.head || plan.tees || plan.blocks.some((b) => b.header || b.main || b.inlet)),
+    owns: (f) => weighs(f) && ['head', 'part', 'main', 'header', 'block'].includes(f.place.kind),
   },
   {
     id: 'check',
     name: 'Check',
     panel: () => import('../stages/check/CheckPanel.vue'),
-    touched: (plan) => STAGES.slice(0, 3).some((s) => s.touched(plan)),
-    owns: () => true,
+    touched: (plan) => STAGES.slice(0, 4).some((s) => s.touched(plan)),
+    owns: weighs,
   },
 ];

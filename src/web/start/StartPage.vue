@@ -16,7 +16,7 @@ const go = (stage: string): void => void router.push({ name: stage });
 
 async function demo(name: DemoName): Promise<void> {
   await desk.startDemo(name);
-  go(name === 'wren' ? 'beds' : 'check');
+  go(name === 'otter' ? 'check' : name === 'wren' ? 'beds' : 'pipework');
 }
 async function blank(): Promise<void> {
   await desk.startBlank();

@@ -12,6 +12,7 @@ import {
   shelf,
   type ShelfEntry,
 } from '../storage/shelf';
+import { download } from '../storage/download';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
 import { useView } from './view';
@@ -21,6 +22,21 @@ export const DEMOS = {
     title: 'Wren Bottom',
     says: 'A yard tap, 14 beds. It works, with little to spare.',
     load: () => import('../../../demo/wren-bottom.json'),
+  },
+  hollin: {
+    title: 'Hollin Bank',
+    says: 'A borehole with a pressure tank, four fields, three of them open.',
+    load: () => import('../../../demo/hollin-bank.json'),
+  },
+  beck: {
+    title: 'Beck Side',
+    says: 'A pump at a stream, two blocks on the slope above.',
+    load: () => import('../../../demo/beck-side.json'),
+  },
+  larch: {
+    title: 'Larch tunnels',
+    says: 'Rain tanks over two tunnels: all by gravity.',
+    load: () => import('../../../demo/larch-tunnels.json'),
   },
   otter: {
     title: 'Otter strip',
@@ -123,16 +139,11 @@ export const useDesk = defineStore('desk', () => {
 
   function saveFile(): void {
     const text = writePlan({ ...toRaw(plan.plan), units: settings.units.system });
-    const url = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
-    const a = document.createElement('a');
-    a.href = url;
     const slug = (plan.full.name || 'plan')
       .toLowerCase()
       .replace(/[^\p{L}\p{N}]+/gu, '-')
       .replace(/^-|-$/g, '');
-    a.download = `${slug || 'plan'}.furrow.json`;
-    a.click();
-    setTimeout(() => URL.revokeObjectURL(url), 1000);
+    download(`${slug || 'plan'}.furrow.json`, text);
   }
 
   /** Takes up what was last worked on, if there is any. */

@@ -28,13 +28,13 @@ describe('history', () => {
   test('one movement of the hand is one step; coming back to the start is none', () => {
     const plan = usePlan();
     const edits = useEdits();
-    for (const m of [29, 28, 27]) edits.bedLength(2, m, 'drag-1');
-    expect(plan.block.beds.lengthsM['2']).toBe(27);
-    edits.bedLength(2, 26, 'drag-2');
+    for (const m of [29, 28, 27]) edits.bedLength({ block: 'block-1', key: '2' }, m, 'drag-1');
+    expect(plan.block.beds.single['2']?.lengthM).toBe(27);
+    edits.bedLength({ block: 'block-1', key: '2' }, 26, 'drag-2');
     plan.undo();
-    expect(plan.block.beds.lengthsM['2']).toBe(27);
+    expect(plan.block.beds.single['2']?.lengthM).toBe(27);
     plan.undo();
-    expect(plan.block.beds.lengthsM['2']).toBeUndefined();
+    expect(plan.block.beds.single['2']).toBeUndefined();
     expect(plan.undoLabel).toBeUndefined();
     edits.source({ xM: -9 }, 'move the tap', 'drag-3');
     edits.source({ xM: undefined }, 'move the tap', 'drag-3');
@@ -79,11 +79,12 @@ describe('history', () => {
   test('one length for all forgets single lengths', () => {
     const plan = usePlan();
     const edits = useEdits();
-    edits.bedLength(1, 12);
+    edits.bedLength({ block: 'block-1', key: '1' }, 12);
     expect(plan.undoLabel).toBe('shorten bed 1');
-    edits.bedLength(1, 14);
+    edits.bedLength({ block: 'block-1', key: '1' }, 14);
     expect(plan.undoLabel).toBe('lengthen bed 1');
-    edits.bedLength(undefined, 30);
-    expect(plan.block.beds.lengthsM).toEqual({});
+    edits.evenLengths(0);
+    expect(plan.block.beds.single).toEqual({});
+    expect(plan.plan).toEqual({ ...blankPlan('metric'), blocks: [{ id: 'block-1', beds: {} }] });
   });
 });

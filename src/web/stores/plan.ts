@@ -1,7 +1,7 @@
 import { produce, type Draft } from 'immer';
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
-import { blankPlan, contradictions, fillIn, planSchema, type Plan } from '../../core/plan';
+import { blankPlan, fillIn, refusalOf, type Block, type Plan, type Refusal } from '../../core/plan';
 
 /** One step that can be undone. */
 interface Step {
@@ -13,14 +13,20 @@ interface Step {
   after: Plan;
 }
 
-/** Why an edit was refused: the limit it broke, in the core unit of its field, or a sentence. */
-export interface Refusal {
-  rule: string;
-  limit?: number;
-  what: string;
-}
+export type { Refusal };
 
 const MOST_STEPS = 500;
+
+/** Two plans say the same. Parts that are the same objects are not looked into. */
+function alike(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
+  const keys = Object.keys(a);
+  return (
+    keys.length === Object.keys(b).length &&
+    keys.every((k) => alike((a as Record<string, unknown>)[k], (b as Record<string, unknown>)[k]))
+  );
+}
 
 /** The plan being worked on, and its history. Nothing else in the interface is saved. */
 export const usePlan = defineStore('plan', () => {
@@ -35,12 +41,34 @@ export const usePlan = defineStore('plan', () => {
     () => full.value.sources.find((s) => s.id === full.value.sourceId) ?? full.value.sources[0],
   );
   const sourceIndex = computed(() => full.value.sources.indexOf(source.value));
-  const block = computed(() => full.value.blocks[0]);
+  const wishes = computed(() => full.value.wishes);
+  /** Parts that are the same objects while they are not edited: what draws them need not look again. */
+  const ground = computed(() => full.value.ground);
+  const obstacles = computed(() => full.value.obstacles);
+  const underlay = computed(() => full.value.underlay);
+  const surveyed = computed(() => ground.value.heights.length > 0);
+  /** The same list while no block changes: what draws blocks need not look again. */
+  const blocks = computed<readonly Block[]>((before) => {
+    const next = full.value.blocks;
+    return before?.length === next.length && next.every((b, i) => b === before[i]) ? before : next;
+  });
+  /** The block whose beds and pipes are being worked on. */
+  const blockId = shallowRef<string>();
+  const blockIndex = computed(() =>
+    Math.max(
+      0,
+      blocks.value.findIndex((b) => b.id === blockId.value),
+    ),
+  );
+  const block = computed(() => blocks.value[blockIndex.value]);
+  const statedBlock = computed(() => plan.value.blocks[blockIndex.value]);
+  const pickBlock = (id: string): void => void (blockId.value = id);
 
   function open(next: Plan): void {
     plan.value = next;
     past.value = [];
     future.value = [];
+    blockId.value = undefined;
     opened.value++;
   }
 
@@ -53,17 +81,12 @@ export const usePlan = defineStore('plan', () => {
   function edit(label: string, change: (draft: Draft<Plan>) => void, gesture?: string): Refusal | undefined {
     const next = produce(plan.value, (draft) => void change(draft));
     if (next === plan.value) return undefined;
-    const { error } = planSchema.validate(next, { convert: false, errors: { label: false } });
-    if (error) {
-      const [first] = error.details;
-      return { rule: first.type, limit: first.context?.limit as number | undefined, what: first.message };
-    }
-    const odd = contradictions(fillIn(next));
-    if (odd.length > 0) return { rule: 'contradiction', what: odd[0].what };
+    const refusal = refusalOf(next);
+    if (refusal) return refusal;
     const last = past.value.at(-1);
     if (gesture && last?.gesture === gesture) {
       // A hand or a field that comes back to where it began has done nothing to undo.
-      const undone = JSON.stringify(last.before) === JSON.stringify(next);
+      const undone = alike(last.before, next);
       past.value = [...past.value.slice(0, -1), ...(undone ? [] : [{ ...last, label, after: next }])];
     } else {
       past.value = [...past.value, { label, gesture, before: plan.value, after: next }].slice(-MOST_STEPS);
@@ -97,7 +120,16 @@ export const usePlan = defineStore('plan', () => {
     full,
     source,
     sourceIndex,
+    wishes,
+    ground,
+    obstacles,
+    underlay,
+    surveyed,
+    blocks,
     block,
+    blockIndex,
+    statedBlock,
+    pickBlock,
     opened,
     isOpen,
     open,

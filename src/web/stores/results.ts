@@ -1,10 +1,11 @@
+import { watchThrottled } from '@vueuse/core';
 import { wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, shallowRef, toRaw, watch } from 'vue';
-import { verdict } from '../../core/check';
-import { walkTo, type PressureWalk } from '../../core/network';
-import type { FullPlan } from '../../core/plan';
-import type { Answer, SolverApi } from '../../worker/solver';
+import { verdict, type Finding } from '../../core/check';
+import { resultsOf, walkTo, type FarmResults, type PressureWalk } from '../../core/network';
+import type { Block, FullPlan } from '../../core/plan';
+import type { PlanLetter, SolverApi } from '../../worker/solver';
 import SolverWorker from '../../worker/solver?worker';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
@@ -12,66 +13,184 @@ import { useView } from './view';
 
 /** A solve longer than this is said to be going on, ms. */
 const NOTICED_MS = 400;
-/** A solve longer than this gives way to a newer plan, ms. */
+/**
+ * Solves that usually take no longer than this are let finish when a newer plan comes: while a hand drags, each repaint
+ * needs one that is not cut off, ms. Longer ones are stopped at once,
+ */
+const QUICK_MS = 150;
+/** Of solves as quick as this a second one is sent before the first is answered, ms. */
+const AHEAD_MS = 60;
+/** and a quick one too when it takes far longer than usual, ms. */
+const LEAST_GRACE_MS = 40;
+/** No answer for this long: the next solve is let go on for as long again, ms. */
+const STARVED_MS = 1000;
+/** With each solve that gives way, what they usually took counts less. */
+const FORGETS = 0.85;
+/** Solves that what they lately took is averaged over. */
+const LATELY = 4;
+/** Figures in words change no more often than this while a hand drags, ms. */
+const TOLD_MS = 100;
+/** Where solves cannot be stopped from outside, one longer than this is dropped with its worker, ms. */
 const DROPPED_MS = 1500;
+
+const GAVE_WAY = 'an older solve gave way';
+const ANSWERED = 'pressures answered';
+
+/** A solved plan. */
+export interface Solved {
+  plan: FullPlan;
+  results: FarmResults;
+  findings: Finding[];
+  shading: Float32Array;
+  points: number;
+}
 
 /** The solved plan. The worker solves; the newest plan wins; the last good answer stays while it does. */
 export const useResults = defineStore('results', () => {
   const plan = usePlan();
   const settings = useSettings();
   const view = useView();
-  /** The answer with the plan it answers. */
-  const solved = shallowRef<{ plan: FullPlan; answer: Answer }>();
+  const solved = shallowRef<Solved>();
   const problem = shallowRef('');
   /** It has been at it for long enough to be noticed. */
   const slow = shallowRef(false);
+  /** Shared with the worker: plans of a lower number than this are not wanted any more. Browsers give it only to pages served for it. */
+  const oldest =
+    typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4));
   let wanted: FullPlan | undefined;
+  let number = 0;
   let startedAt = 0;
+  let answeredAt = 0;
+  /** What a solve lately took, ms. */
+  let usualMs = 0;
+  let stopping = 0;
+  let noticing = 0;
+  /** Plans sent and not answered yet. */
+  let underWay = 0;
+  let openedAt = 0;
+  let stoppedAt = 0;
   let worker: Worker | undefined;
   let solver: Remote<SolverApi> | undefined;
+  let sent = new Map<string, Block>();
+  let sentGround: Pick<FullPlan, 'ground' | 'obstacles'> | undefined;
 
-  /** Solves what is wanted until nothing newer is. A worker that was let go in the meantime is not listened to. */
-  async function work(): Promise<void> {
-    const own = (worker ??= new SolverWorker());
-    const remote = (solver ??= wrap<SolverApi>(own));
-    while (wanted && own === worker) {
-      const next = wanted;
-      wanted = undefined;
-      startedAt = performance.now();
-      const noticed = setTimeout(() => (slow.value = true), NOTICED_MS);
-      try {
-        const answer = await remote.solve(next);
-        if (own !== worker) return;
-        solved.value = { plan: next, answer };
-        problem.value = '';
-      } catch (error) {
-        if (own !== worker) return;
-        problem.value = `This plan could not be solved: ${error instanceof Error ? error.message : String(error)}`;
-      } finally {
-        clearTimeout(noticed);
-        if (own === worker) slow.value = false;
-      }
-    }
-    if (own === worker) startedAt = 0;
+  /** A plan for the worker: blocks and ground that it has already are only named; pictures are not for it. */
+  function letterOf(next: FullPlan): PlanLetter {
+    const { blocks, ground, obstacles, ...plan } = next;
+    delete plan.underlay;
+    const changed = blocks.filter((b) => sent.get(b.id) !== b);
+    for (const b of changed) sent.set(b.id, b);
+    const same = sentGround?.ground === ground && sentGround.obstacles === obstacles;
+    sentGround = { ground, obstacles };
+    return {
+      plan,
+      order: blocks.map((b) => b.id),
+      changed,
+      ...(same ? {} : { land: { ground, obstacles } }),
+    };
   }
 
-  /** Takes a newer plan to be solved. Quick work is let finish, long work is dropped for it. */
+  function begin(): Worker {
+    if (worker) return worker;
+    worker = new SolverWorker();
+    solver = wrap<SolverApi>(worker);
+    sent = new Map();
+    sentGround = undefined;
+    if (oldest) void solver.listen(oldest.buffer as SharedArrayBuffer);
+    return worker;
+  }
+
+  /** Sends what is wanted to be solved. While solves are quick a second one is sent ahead, so that the worker need not wait for the page. */
+  function send(): void {
+    const own = begin();
+    const ahead = usualMs > 0 && usualMs <= AHEAD_MS ? 2 : 1;
+    while (wanted && underWay < ahead) {
+      const next = wanted;
+      wanted = undefined;
+      number++;
+      if (underWay === 0) startedAt = performance.now();
+      underWay++;
+      if (!noticing) noticing = window.setTimeout(() => (slow.value = true), NOTICED_MS);
+      void take(own, next, solver!.solve(letterOf(next), number));
+    }
+  }
+
+  /** Waits for an answer and shows it. A worker that was let go in the meantime is not listened to. */
+  async function take(
+    own: Worker,
+    next: FullPlan,
+    answered: ReturnType<Remote<SolverApi>['solve']>,
+  ): Promise<void> {
+    try {
+      const answer = await answered;
+      if (own !== worker) return;
+      if ('gaveWayAt' in answer) {
+        // For whoever looks at the page's timings: from a newer plan's being wanted to the worker's being free for it.
+        const end = Math.max(stoppedAt, answer.gaveWayAt - performance.timeOrigin);
+        performance.clearMeasures(GAVE_WAY);
+        // Perhaps they have become quick: sooner or later one is let finish again.
+        usualMs *= FORGETS;
+        performance.measure(GAVE_WAY, { start: stoppedAt, end, detail: { afterMs: stoppedAt - startedAt } });
+        return;
+      }
+      answeredAt = performance.now();
+      usualMs += (answeredAt - startedAt - usualMs) / LATELY;
+      const { findings, shading, points } = answer;
+      solved.value = { plan: next, results: resultsOf(next, answer), findings, shading, points };
+      problem.value = '';
+      performance.clearMeasures(ANSWERED);
+      performance.measure(ANSWERED, { start: startedAt, end: answeredAt });
+    } catch (error) {
+      if (own !== worker) return;
+      problem.value = `This plan could not be solved: ${error instanceof Error ? error.message : String(error)}`;
+    } finally {
+      if (own === worker) {
+        underWay--;
+        startedAt = performance.now();
+        clearTimeout(noticing);
+        noticing = 0;
+        slow.value = false;
+        send();
+      }
+    }
+  }
+
+  /** Takes a newer plan to be solved. Quick work is let finish, long work is stopped for it. */
   function want(next: FullPlan): void {
     wanted = next;
-    if (startedAt > 0) {
-      if (performance.now() - startedAt < DROPPED_MS) return;
+    send();
+    if (!wanted) return;
+    const age = performance.now() - startedAt;
+    if (oldest) {
+      const quick = usualMs <= QUICK_MS ? Math.max(LEAST_GRACE_MS, 2 * usualMs) : 0;
+      const starved = performance.now() - Math.max(answeredAt, openedAt) > STARVED_MS;
+      const grace = starved ? STARVED_MS : quick;
+      // The one the worker is at: those sent ahead wait behind it.
+      const overtaken = number - underWay + 1;
+      const stop = (): void => {
+        if (number - underWay + 1 !== overtaken || underWay === 0 || !wanted) return;
+        stoppedAt = performance.now();
+        Atomics.store(oldest, 0, overtaken + 1);
+      };
+      clearTimeout(stopping);
+      if (age >= grace) stop();
+      else stopping = window.setTimeout(stop, grace - age);
+    } else if (age > DROPPED_MS) {
       worker?.terminate();
       worker = undefined;
       solver = undefined;
+      underWay = 0;
       slow.value = false;
+      send();
     }
-    void work();
   }
 
   watch(
     () => plan.opened,
     () => {
       solved.value = undefined;
+      openedAt = performance.now();
+      usualMs = 0;
       view.reset();
     },
     { flush: 'sync' },
@@ -85,35 +204,68 @@ export const useResults = defineStore('results', () => {
     { immediate: true },
   );
 
-  const answer = computed(() => solved.value?.answer);
-  const results = computed(() => answer.value?.results);
-  const findings = computed(() => answer.value?.findings ?? []);
+  /** What figures in words tell: the solved plan, at most so often that an eye can follow. Pictures take each one. */
+  const told = shallowRef<Solved>();
+  watchThrottled(solved, (now) => (told.value = now), {
+    throttle: TOLD_MS,
+    trailing: true,
+    leading: true,
+    flush: 'sync',
+  });
+  const results = computed(() => told.value?.results);
+  const toldPlan = computed(() => told.value?.plan);
+  const findings = computed(() => told.value?.findings ?? []);
   /** What is shown does not answer what stands in the fields. */
   const stale = computed(() => problem.value !== '' || view.badFields.size > 0);
   const said = computed(() =>
     results.value ? verdict(results.value, findings.value, settings.units) : undefined,
   );
+  /** The block looked at, if it is in use. */
+  const block = computed(() => results.value?.blocks.find((b) => b.index === plan.blockIndex));
 
   /** The run the walk goes to: the weakest of the bed pointed at or picked, else of all. */
   const walkRun = computed(() => {
-    if (!results.value) return -1;
-    const { runs, weakest } = results.value;
+    const r = solved.value?.results;
+    if (!r) return -1;
     const bed = view.pointedBed ?? view.pickedBed;
-    if (bed === undefined) return weakest;
+    const within = bed && r.blocks.find((b) => solved.value!.plan.blocks[b.index].id === bed.block);
+    if (!bed || !within) return r.weakest;
     let found = -1;
-    runs.forEach((r, i) => {
-      if (r.run.bed === bed && (found < 0 || r.minKpa < runs[found].minKpa)) found = i;
-    });
-    return found < 0 ? weakest : found;
+    for (let i = within.firstRun; i < within.firstRun + within.runCount; i++)
+      if (r.runs[i].run.bed === bed.key && (found < 0 || r.runs[i].minKpa < r.runs[found].minKpa)) found = i;
+    return found < 0 ? r.weakest : found;
   });
   const walk = computed<PressureWalk | undefined>(() =>
-    solved.value && walkRun.value >= 0 && solved.value.answer.results.runs.length > 0
-      ? walkTo(solved.value.plan, solved.value.answer.results, walkRun.value)
+    solved.value && walkRun.value >= 0
+      ? walkTo(solved.value.plan, solved.value.results, walkRun.value)
       : undefined,
   );
+  /** The tape at the end of the walk. */
+  const walkTape = computed(() =>
+    walk.value ? solved.value!.results.runs[walk.value.runIndex].run.tape : plan.block.tape,
+  );
 
+  /** More plans are on their way than the worker has begun. */
+  const isBusy = (): boolean => wanted !== undefined || underWay > 1;
   const emitters = async (runIndices: number[]) =>
     solver && solved.value ? solver.emitters(runIndices) : [];
+  const longest = async (runIndex: number) => (solver && solved.value ? solver.longest(runIndex) : 0);
 
-  return { solved, answer, results, findings, problem, slow, stale, said, walk, walkRun, emitters };
+  return {
+    solved,
+    results,
+    toldPlan,
+    findings,
+    problem,
+    slow,
+    stale,
+    said,
+    block,
+    walk,
+    walkRun,
+    walkTape,
+    isBusy,
+    emitters,
+    longest,
+  };
 });

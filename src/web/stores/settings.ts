@@ -26,8 +26,16 @@ export const useSettings = defineStore('settings', () => {
     void (units.value = { ...units.value, pressure });
   const setFlow = (flow: UnitChoice['flow']): void => void (units.value = { ...units.value, flow });
   const switchTheme = (): void => void (chosenTheme.value = theme.value === 'paper' ? 'dawn' : 'paper');
-  const show = (value: number, kind: KindName): string => format(value, kind, units.value);
-  const parts = (value: number, kind: KindName): Formatted => formatParts(value, kind, units.value);
+  // Functions in the units of the moment: hundreds of figures are written with each answer.
+  const choice = computed<UnitChoice>(() => ({ ...units.value }));
+  const show = computed(() => {
+    const now = choice.value;
+    return (value: number, kind: KindName): string => format(value, kind, now);
+  });
+  const parts = computed(() => {
+    const now = choice.value;
+    return (value: number, kind: KindName): Formatted => formatParts(value, kind, now);
+  });
 
   return { units, theme, setSystem, setPressure, setFlow, switchTheme, show, parts };
 });

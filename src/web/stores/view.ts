@@ -1,26 +1,69 @@
 import { defineStore } from 'pinia';
 import { reactive, ref } from 'vue';
 import type { WorkingName } from '../../core/working';
-import type { WalkStep } from '../../core/network';
+
+/** A bed, by its block's id and its own key. */
+export interface BedRef {
+  block: string;
+  key: string;
+}
+
+export const sameBed = (a: BedRef | undefined, block: string, key: string): boolean =>
+  a !== undefined && a.key === key && a.block === block;
+
+const nameOf = ({ block, key }: BedRef): string => `${block}/${key}`;
 
 /** What is pointed at, picked or opened just now. */
 export const useView = defineStore('view', () => {
-  /** Bed numbers from 1. */
-  const pickedBed = ref<number>();
-  const pointedBed = ref<number>();
-  const pointedStep = ref<WalkStep['kind']>();
+  const pickedBed = ref<BedRef>();
+  const pointedBed = ref<BedRef>();
+  /** Beds chosen together, the picked one not counted. */
+  const chosen = reactive(new Map<string, BedRef>());
+  /** Key of a step of the walk, and of its part on the sheet. */
+  const pointedStep = ref<string>();
+  /** The tee picked on the sheet. */
+  const pickedTee = ref<string>();
+  /** The thing in the way picked on the sheet. */
+  const pickedThing = ref<string>();
   const openWorking = ref<WorkingName>();
   /** Labels of fields that hold something that cannot be used. */
   const badFields = reactive(new Set<string>());
   const notice = ref('');
 
+  const isChosen = (block: string, key: string): boolean => chosen.has(`${block}/${key}`);
+  const choose = (beds: readonly BedRef[], more = false): void => {
+    if (!more) chosen.clear();
+    for (const bed of beds) chosen.set(nameOf(bed), bed);
+  };
+  /** Takes a bed among the chosen, or out of them. */
+  const toggle = (bed: BedRef): void => {
+    if (!chosen.delete(nameOf(bed))) chosen.set(nameOf(bed), bed);
+  };
+
   function reset(): void {
     pickedBed.value = undefined;
     pointedBed.value = undefined;
+    chosen.clear();
     pointedStep.value = undefined;
+    pickedTee.value = undefined;
+    pickedThing.value = undefined;
     openWorking.value = undefined;
     badFields.clear();
   }
 
-  return { pickedBed, pointedBed, pointedStep, openWorking, badFields, notice, reset };
+  return {
+    pickedBed,
+    pointedBed,
+    chosen,
+    isChosen,
+    choose,
+    toggle,
+    pointedStep,
+    pickedTee,
+    pickedThing,
+    openWorking,
+    badFields,
+    notice,
+    reset,
+  };
 });

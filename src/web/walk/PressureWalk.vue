@@ -25,20 +25,20 @@ const box = computed(() => ({ x0: 46, x1: Math.max(200, width.value - 18), y0: 8
 const drawn = computed(() => {
   if (!results.walk || width.value < 100) return undefined;
   const key = shownUnit('pressure', settings.units) as keyof typeof KINDS.pressure.units;
-  return drawWalk(results.walk, box.value, plan.block.tape.maxKpa, KINDS.pressure.units[key].perUnit);
+  return drawWalk(results.walk, box.value, results.walkTape.maxKpa, KINDS.pressure.units[key].perUnit);
 });
 const worst = computed(() => {
   // What a regulator takes off is its work, not a loss to mend.
-  const falls = (results.walk?.steps ?? []).slice(1).filter((s) => s.kind !== 'regulator').map((s) => ({ s, fall: s.beforeKpa - s.afterKpa }));
+  const falls = (results.walk?.steps ?? []).slice(1).filter((s) => s.step?.part.role !== 'regulator' && s.kind !== 'switch' && s.kind !== 'hold').map((s) => ({ s, fall: s.beforeKpa - s.afterKpa }));
   return falls.reduce<{ s: WalkStep; fall: number } | undefined>((a, b) => (!a || b.fall > a.fall ? b : a), undefined)?.s;
 });
 const band = computed(() => {
   if (!drawn.value) return undefined;
   const run = drawn.value.steps.find((s) => s.step.kind === 'header') ?? drawn.value.steps.at(-1)!;
-  const { minKpa, maxKpa } = plan.block.tape;
+  const { minKpa, maxKpa } = results.walkTape;
   return { x: run.x0, w: box.value.x1 - run.x0, y: drawn.value.y(maxKpa), h: Math.max(2, drawn.value.y(minKpa) - drawn.value.y(maxKpa)) };
 });
-const title = computed(() => (results.walk ? `in ${settings.parts(0, 'pressure').unit}, ${plan.source.name} → bed ${results.walk.bed}, ${results.walk.endDistanceM > 0 ? 'its weakest emitter' : 'its inlet'}` : ''));
+const title = computed(() => (results.walk ? `in ${settings.parts(0, 'pressure').unit}, ${plan.source.name} → ${plan.blocks.length > 1 ? `${plan.blocks[results.walk.block]?.name}, ` : ''}bed ${results.walk.bed}, ${results.walk.endDistanceM > 0 ? 'its weakest emitter' : 'its inlet'}` : ''));
 const number = (kpa: number): string => settings.parts(kpa, 'pressure').number;
 /** Axis figures are round: no decimals that say nothing. */
 const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[shownUnit('pressure', settings.units) as keyof typeof KINDS.pressure.units].perUnit).toPrecision(6)));
@@ -61,7 +61,7 @@ const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[
           </g>
         </g>
         <rect :x="band.x" :y="band.y" :width="band.w" :height="band.h" class="band" />
-        <text :x="box.x1" :y="band.y - 5" text-anchor="end" class="window">tape works {{ number(plan.block.tape.minKpa) }}–{{ settings.show(plan.block.tape.maxKpa, 'pressure') }}</text>
+        <text :x="box.x1" :y="band.y - 5" text-anchor="end" class="window">tape works {{ number(results.walkTape.minKpa) }}–{{ settings.show(results.walkTape.maxKpa, 'pressure') }}</text>
         <path :d="drawn.area" class="area" />
         <path :d="drawn.line" class="line" />
         <circle :cx="box.x1" :cy="drawn.y(results.walk!.endKpa)" r="5" class="end" />
@@ -69,13 +69,13 @@ const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[
           v-for="(s, i) in drawn.steps"
           :key="i"
           class="step"
-          :class="{ lit: view.pointedStep === s.step.kind, worst: s.step === worst }"
+          :class="{ lit: view.pointedStep === s.step.key, worst: s.step === worst }"
           role="img"
           tabindex="0"
           :aria-label="words.sentence(s.step)"
-          @pointerenter="view.pointedStep = s.step.kind"
+          @pointerenter="view.pointedStep = s.step.key"
           @pointerleave="view.pointedStep = undefined"
-          @focus="view.pointedStep = s.step.kind"
+          @focus="view.pointedStep = s.step.key"
           @blur="view.pointedStep = undefined"
         >
           <rect :x="s.x0" :y="0" :width="s.x1 - s.x0" :height="height" class="hit" />

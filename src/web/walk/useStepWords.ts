@@ -1,11 +1,15 @@
-import { BACKFLOWS, FILTERS, pipeKind } from '../../core/catalog/parts';
+import { pipeKind } from '../../core/catalog/pipes';
 import { riseKpa, type WalkStep } from '../../core/network';
+import { ROLE_WORDS } from '../../core/catalog/headParts';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
 
 /** Changes smaller than this are shown as none, kPa. */
 const NO_CHANGE_KPA = 0.02;
 const WIDE_PX = 108;
+const CHARACTER_PX = 6.6;
+/** Letters left of a part's name where there is no room for more. */
+const SHORT_LETTERS = 5;
 
 /** The walk's steps in words. */
 export function useStepWords() {
@@ -14,28 +18,39 @@ export function useStepWords() {
 
   function name(step: WalkStep, px = Infinity): string {
     const wide = px > WIDE_PX;
+    const fits = (...words: string[]): string =>
+      words.find((w) => w.length * CHARACTER_PX < px) ?? words[words.length - 1];
+    const length = settings.show(step.lengthM, 'length');
     switch (step.kind) {
       case 'rest':
-        return plan.source.kind === 'tank' ? 'low water' : wide ? `${plan.source.name} shut` : 'shut';
+        if (plan.source.kind === 'tank') return plan.source.level === 'held' ? 'held water' : 'low water';
+        return fits(`${plan.source.name} shut`, 'shut');
       case 'drawing':
         return wide ? `drawing ${settings.show(step.flowLph, 'flow')}` : 'drawing';
-      case 'backflow':
-        return 'backflow';
-      case 'filter':
-        return 'filter';
+      case 'lift':
+        return plan.source.kind === 'well' ? fits('lift and drop pipe', 'lift') : fits('suction', 'lift');
+      case 'switch':
+        return fits('pump at cut-in', 'cut-in');
+      case 'boost':
+        return 'booster';
+      case 'hold':
+        return 'held';
+      case 'part': {
+        const role = ROLE_WORDS[step.step!.part.role];
+        const [word] = role.split(/[ -]/);
+        return fits(role, word, `${word.slice(0, SHORT_LETTERS)}.`);
+      }
       case 'main':
-        return wide ? `main ${settings.show(step.lengthM, 'length')}` : 'main';
-      case 'regulator':
-        return 'regulator';
+        return fits(`main ${length}`, 'main');
       case 'header':
-        return wide ? `header ${settings.show(step.lengthM, 'length')}` : 'header';
+        return fits(`header ${length}`, 'header');
       case 'run':
-        return wide ? `run ${settings.show(step.lengthM, 'length')}` : 'run';
+        return fits(`run ${length}`, 'run');
     }
   }
 
   function change(step: WalkStep): string {
-    if (step.kind === 'rest') return settings.show(step.afterKpa, 'pressure');
+    if (step.kind === 'rest') return settings.parts(step.afterKpa, 'pressure').number;
     const by = step.afterKpa - step.beforeKpa;
     if (Math.abs(by) < NO_CHANGE_KPA) return '0';
     const { number } = settings.parts(Math.abs(by), 'pressure');
@@ -43,23 +58,45 @@ export function useStepWords() {
     return `${by < 0 ? '−' : '+'}${number}`;
   }
 
+  function what(step: WalkStep): string {
+    const length = settings.show(step.lengthM, 'length');
+    const piece = plan.full.tees.find((t) => step.key === `main ${t.id}`)?.main;
+    const block = plan.blocks.find((b) => step.key === `main ${b.id}` || step.key === `header ${b.id}`);
+    switch (step.kind) {
+      case 'rest':
+        return `${plan.source.name} with nothing drawn`;
+      case 'drawing':
+        return `${plan.source.name} while it gives ${settings.show(step.flowLph, 'flow')}`;
+      case 'lift':
+        return `lift and friction of ${length} of pipe before the head`;
+      case 'switch':
+        return 'pressure tank, planned at cut-in';
+      case 'boost':
+        return 'booster';
+      case 'hold':
+        return 'what the booster’s drive holds';
+      case 'part': {
+        const { part } = step.step!;
+        return part.role === 'regulator'
+          ? `regulator set to ${settings.show(part.setKpa, 'pressure')}`
+          : part.name;
+      }
+      case 'main':
+        return `main, ${pipeKind((piece ?? block?.main ?? plan.block.main).pipe).name}, ${length}`;
+      case 'header':
+        return `header, ${pipeKind((block ?? plan.block).header.pipe).name}, ${length} to the take-off`;
+      case 'run':
+        return `run, ${length} to the emitter`;
+    }
+  }
+
   function sentence(step: WalkStep): string {
-    const what: Record<WalkStep['kind'], string> = {
-      rest: `${plan.source.name} with nothing drawn`,
-      drawing: `${plan.source.name} while it gives ${settings.show(step.flowLph, 'flow')}`,
-      backflow: BACKFLOWS.find((p) => p.id === plan.full.head.backflow.part)?.name ?? 'backflow',
-      filter: FILTERS.find((p) => p.id === plan.full.head.filter.part)?.name ?? 'filter',
-      main: `main, ${pipeKind(plan.block.main.pipe).name}, ${settings.show(step.lengthM, 'length')}`,
-      regulator: `regulator set to ${settings.show(plan.block.regulator.setKpa, 'pressure')}`,
-      header: `header, ${pipeKind(plan.block.header.pipe).name}, ${settings.show(step.lengthM, 'length')} to the take-off`,
-      run: `run, ${settings.show(step.lengthM, 'length')} to the emitter`,
-    };
     const rise = riseKpa(step);
     const ground =
       Math.abs(rise) < NO_CHANGE_KPA
         ? ''
-        : `, of it ${settings.show(Math.abs(rise), 'pressure')} ${rise > 0 ? 'taken by the rise' : 'given by the fall'} of the ground`;
-    return `${what[step.kind]}: ${change(step)}${ground}, leaves ${settings.show(step.afterKpa, 'pressure')}`;
+        : `, of it ${settings.show(Math.abs(rise), 'pressure')} ${rise > 0 ? 'taken by the rise' : 'given by the fall'}`;
+    return `${what(step)}: ${change(step)}${ground}, leaves ${settings.show(step.afterKpa, 'pressure')}`;
   }
 
   return { name, change, sentence };

@@ -8,6 +8,7 @@ const step = (
   shape?: WalkStep['shape'],
 ): WalkStep => ({
   kind,
+  key: kind,
   beforeKpa,
   afterKpa,
   riseM: 0,
@@ -19,12 +20,13 @@ const walk: PressureWalk = {
   steps: [
     step('rest', 300, 300),
     step('drawing', 300, 220),
-    step('filter', 220, 200),
+    step('part', 220, 200),
     step('main', 200, 150),
     step('run', 150, 60, [{ share: 0.5, kpa: 80 }]),
   ],
   runIndex: 0,
-  bed: 1,
+  block: 0,
+  bed: '1',
   endKpa: 60,
   endDistanceM: 40,
 };

@@ -1,22 +1,25 @@
-import type { Check } from '../types';
+import { finding, type Check } from '../types';
 
-/** Each run is even enough in itself, but the block is not: its runs start at unlike pressures. */
-export const blockUneven: Check = (plan, results) => {
-  const wished = plan.wishes.uniformity;
-  if (results.uniformity >= wished || results.runs.some((r) => r.emitters > 0 && r.uniformity < wished))
-    return undefined;
-  const wet = results.runs.filter((r) => r.emitters > 0);
-  if (wet.length === 0) return undefined;
-  return {
-    code: 'block-uneven',
-    grade: 'mend',
-    place: { kind: 'block' },
-    measured: results.uniformity,
-    limit: wished,
-    kind: 'share',
-    values: {
-      lowKpa: Math.min(...wet.map((r) => r.inletKpa)),
-      highKpa: Math.max(...wet.map((r) => r.inletKpa)),
-    },
-  };
-};
+/** Each run of a block is even enough in itself, but the block is not: its runs start at unlike pressures. */
+export const blockUneven: Check = (plan, results) =>
+  results.blocks.flatMap((block) => {
+    const wished = plan.wishes.uniformity;
+    const runs = results.runs
+      .slice(block.firstRun, block.firstRun + block.runCount)
+      .filter((r) => r.emitters > 0);
+    if (runs.length === 0 || block.uniformity >= wished || runs.some((r) => r.uniformity < wished)) return [];
+    return finding(
+      'block-uneven',
+      'mend',
+      { kind: 'block', block: block.index },
+      {
+        measured: block.uniformity,
+        limit: wished,
+        kind: 'share',
+        values: {
+          lowKpa: Math.min(...runs.map((r) => r.inletKpa)),
+          highKpa: Math.max(...runs.map((r) => r.inletKpa)),
+        },
+      },
+    );
+  });

@@ -1,21 +1,21 @@
 import { THRESHOLDS } from '../thresholds';
-import type { Check } from '../types';
+import { finding, type Check } from '../types';
 
-/** With nothing drawing, the tape stands above its highest working pressure: a tap's shut pressure with no regulator, or low ground. */
-export const burstAtRest: Check = (plan, { restKpa }, blockIndex) => {
-  const { tape, regulator } = plan.blocks[blockIndex];
-  if (restKpa.lowestTape <= tape.maxKpa + THRESHOLDS.onLimitKpa) return undefined;
-  return {
-    code: 'burst-at-rest',
-    grade: 'stop',
-    place: { kind: 'regulator' },
-    measured: restKpa.lowestTape,
-    limit: tape.maxKpa,
-    kind: 'pressure',
-    values: {
-      shutKpa: restKpa.source,
-      regulated: regulator.part === 'none' ? 0 : 1,
-      setKpa: regulator.setKpa,
-    },
-  };
-};
+/** With nothing drawing, tape stands above its highest working pressure: a shut pressure with no regulator, or low ground. */
+export const burstAtRest: Check = (_plan, results) =>
+  results.blocks.flatMap(({ index, rest, built }) => {
+    const maxKpa = built.layout.runs.reduce((least, r) => Math.min(least, r.tape.maxKpa), Infinity);
+    if (rest.lowestTapeKpa <= maxKpa + THRESHOLDS.onLimitKpa) return [];
+    const regulated = [...results.built.head, ...built.inlet].some((s) => s.part.role === 'regulator');
+    return finding(
+      'burst-at-rest',
+      'stop',
+      { kind: 'block', block: index },
+      {
+        measured: rest.lowestTapeKpa,
+        limit: maxKpa,
+        kind: 'pressure',
+        values: { shutKpa: results.rest.sourceKpa, regulated: regulated ? 1 : 0 },
+      },
+    );
+  });

@@ -1,22 +1,25 @@
+import { bedsWhere } from '../../network';
 import { THRESHOLDS } from '../thresholds';
-import type { Check } from '../types';
+import { finding, type Check } from '../types';
 
-/** While it waters, some emitter stands above the tape's highest working pressure. */
-export const emitterOver: Check = (plan, results, blockIndex) => {
-  const { maxKpa } = plan.blocks[blockIndex].tape;
-  const strongest = results.runs[results.strongest];
-  if (!strongest || strongest.emitters === 0 || strongest.maxKpa <= maxKpa + THRESHOLDS.onLimitKpa)
-    return undefined;
-  return {
-    code: 'emitter-over',
-    grade: 'stop',
-    place: { kind: 'run', runIndex: results.strongest, bed: strongest.run.bed },
-    measured: strongest.maxKpa,
-    limit: maxKpa,
-    kind: 'pressure',
-    values: {
-      beds: results.beds.filter((b) => b.maxKpa > maxKpa + THRESHOLDS.onLimitKpa).length,
-      ofBeds: results.beds.length,
-    },
-  };
-};
+/** While a block waters, some emitter stands above the tape's highest working pressure. */
+export const emitterOver: Check = (_plan, results) =>
+  results.blocks.flatMap((block) => {
+    const strongest = results.runs[block.strongest];
+    if (!strongest) return [];
+    const limit = strongest.run.tape.maxKpa;
+    if (strongest.maxKpa <= limit + THRESHOLDS.onLimitKpa) return [];
+    return finding(
+      'emitter-over',
+      'stop',
+      { kind: 'run', runIndex: block.strongest, block: block.index, bed: strongest.run.bed },
+      {
+        measured: strongest.maxKpa,
+        limit,
+        kind: 'pressure',
+        values: {
+          beds: bedsWhere(results, block, (r) => r.maxKpa > r.run.tape.maxKpa + THRESHOLDS.onLimitKpa),
+        },
+      },
+    );
+  });

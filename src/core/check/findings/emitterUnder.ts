@@ -1,24 +1,27 @@
+import { bedsWhere } from '../../network';
 import { THRESHOLDS } from '../thresholds';
-import type { Check } from '../types';
+import { finding, type Check } from '../types';
 
-/** Some emitter works below the tape's window, or is dry. */
-export const emitterUnder: Check = (plan, results, blockIndex) => {
-  const { minKpa } = plan.blocks[blockIndex].tape;
-  const weakest = results.runs[results.weakest];
-  if (!weakest || weakest.emitters === 0 || weakest.minKpa >= minKpa - THRESHOLDS.onLimitKpa)
-    return undefined;
-  const under = results.beds.filter((b) => b.minKpa < minKpa - THRESHOLDS.onLimitKpa);
-  return {
-    code: 'emitter-under',
-    grade: 'stop',
-    place: { kind: 'run', runIndex: results.weakest, bed: weakest.run.bed },
-    measured: weakest.minKpa,
-    limit: minKpa,
-    kind: 'pressure',
-    values: {
-      beds: under.length,
-      dryBeds: results.beds.filter((b) => b.minKpa <= 0).length,
-      ofBeds: results.beds.length,
-    },
-  };
-};
+/** Some emitter of a block works below the tape's window, or is dry. */
+export const emitterUnder: Check = (_plan, results) =>
+  results.blocks.flatMap((block) => {
+    const weakest = results.runs[block.weakest];
+    if (!weakest) return [];
+    const { minKpa } = weakest.run.tape;
+    if (weakest.minKpa >= minKpa - THRESHOLDS.onLimitKpa) return [];
+    return finding(
+      'emitter-under',
+      'stop',
+      { kind: 'run', runIndex: block.weakest, block: block.index, bed: weakest.run.bed },
+      {
+        measured: weakest.minKpa,
+        limit: minKpa,
+        kind: 'pressure',
+        values: {
+          beds: bedsWhere(results, block, (r) => r.minKpa < r.run.tape.minKpa - THRESHOLDS.onLimitKpa),
+          dryBeds: bedsWhere(results, block, (r) => r.minKpa <= 0),
+          ofBeds: bedsWhere(results, block, () => true),
+        },
+      },
+    );
+  });

@@ -1,23 +1,29 @@
 import { longestRunM } from '../../network';
-import type { Check } from '../types';
+import { finding, type Check } from '../types';
 
-/** The most uneven run falls below the wished uniformity: it is longer than its tape carries here. */
-export const runTooLong: Check = (plan, results, blockIndex) => {
-  const wished = plan.wishes.uniformity;
-  const uneven = results.runs.filter((r) => r.emitters > 0 && r.uniformity < wished);
-  if (uneven.length === 0) return undefined;
-  const runIndex = results.runs.reduce(
-    (worst, r, i) => (r.emitters > 0 && r.uniformity < results.runs[worst].uniformity ? i : worst),
-    results.runs.indexOf(uneven[0]),
-  );
-  const worst = results.runs[runIndex];
-  return {
-    code: 'run-too-long',
-    grade: 'mend',
-    place: { kind: 'run', runIndex, bed: worst.run.bed },
-    measured: worst.run.lengthM - worst.run.leadM,
-    limit: longestRunM(plan, results, runIndex, blockIndex),
-    kind: 'length',
-    values: { uniformity: worst.uniformity, wished, runs: uneven.length, ofRuns: results.runs.length },
-  };
-};
+/** The most uneven run of a block falls below the wished uniformity: it is longer than its tape carries here. */
+export const runTooLong: Check = (plan, results) =>
+  results.blocks.flatMap((block) => {
+    const wished = plan.wishes.uniformity;
+    let worst = -1;
+    let uneven = 0;
+    for (let i = block.firstRun; i < block.firstRun + block.runCount; i++) {
+      const r = results.runs[i];
+      if (r.emitters === 0 || r.uniformity >= wished) continue;
+      uneven++;
+      if (worst < 0 || r.uniformity < results.runs[worst].uniformity) worst = i;
+    }
+    if (worst < 0) return [];
+    const r = results.runs[worst];
+    return finding(
+      'run-too-long',
+      'mend',
+      { kind: 'run', runIndex: worst, block: block.index, bed: r.run.bed },
+      {
+        measured: r.run.lengthM - r.run.leadM,
+        limit: longestRunM(plan, results, worst),
+        kind: 'length',
+        values: { uniformity: r.uniformity, wished, runs: uneven, ofRuns: block.runCount },
+      },
+    );
+  });

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { profileOf } from '../run';
 import type { LateralSpec, LinkSpec, NetworkSpec, NodeSpec } from './index';
 
 /** Numbers as people measure them: a ten-thousandth is as fine as it gets, and ends and zero come up often. */
@@ -67,11 +68,11 @@ export const anyNetwork: fc.Arbitrary<NetworkSpec> = fc
       inletK: r.inletK,
       ...(r.hill
         ? {
-            profile: [
+            profile: profileOf([
               [0, 0],
               [r.length / 3, r.slope * 30],
               [r.length, -r.slope * 20],
-            ] as [number, number][],
+            ]),
           }
         : { slope: r.slope }),
       emitter:

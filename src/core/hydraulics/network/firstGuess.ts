@@ -1,17 +1,26 @@
 import { KPA_PER_M } from '../water';
-import type { RunCurve } from './runCurve';
+import { GUESS_POINTS, type RunCurve } from './runCurve';
 import { linkLossKpa, type Tree } from './tree';
 
-/** A rising function of pressure as points, straight between them. Below the first nothing flows; above the last, no more does. */
-interface Rising {
+/**
+ * Rising functions of pressure as points, straight between them: below the first nothing flows, above the last no more
+ * does. Many of them lie in one array each of pressures and flows, `size` points after one another.
+ */
+interface Tables {
   kpa: Float64Array;
   lph: Float64Array;
-  n: number;
+  size: number;
 }
 
 const POINTS = 24;
 /** Head-room over the greatest pressure that can occur, kPa, so that tables are never empty. */
 const HEADROOM_KPA = 0.01;
+
+const tables = (count: number, size: number): Tables => ({
+  kpa: new Float64Array(count * size),
+  lph: new Float64Array(count * size),
+  size,
+});
 
 /**
  * Node pressures to start Newton's steps from, found by reducing the tree from its leaves.
@@ -22,8 +31,14 @@ const HEADROOM_KPA = 0.01;
  *
  * @param curves of each lateral
  * @param out node pressures, kPa, in the tree's order
+ * @param checkpoint called between nodes; may throw to end it
  */
-export function firstGuess(tree: Tree, curves: readonly RunCurve[], out: Float64Array): void {
+export function firstGuess(
+  tree: Tree,
+  curves: readonly RunCurve[],
+  out: Float64Array,
+  checkpoint: () => void,
+): void {
   const n = tree.ids.length;
   const highest = new Float64Array(n);
   highest[0] = tree.curve.kpa(0);
@@ -31,69 +46,110 @@ export function firstGuess(tree: Tree, curves: readonly RunCurve[], out: Float64
     const link = tree.link[v]!;
     highest[v] = Math.min(link.setKpa, highest[tree.parent[v]] - link.riseKpa - linkLossKpa(link, 0));
   }
-  const inflows: Rising[][] = Array.from({ length: n }, () => []);
-  const top = new Map<RunCurve, number>();
-  curves.forEach((curve, i) => {
-    top.set(curve, Math.max(top.get(curve) ?? -Infinity, highest[tree.lateralNode[i]]));
-  });
-  const leafTables = new Map<RunCurve, Rising>();
-  curves.forEach((curve, i) => {
-    let table = leafTables.get(curve);
-    if (!table) {
-      const rough = curve.guess(top.get(curve)!);
-      table = { kpa: rough.inletKpa, lph: rough.flowLph, n: rough.inletKpa.length };
-      leafTables.set(curve, table);
-    }
-    inflows[tree.lateralNode[i]].push(table);
-  });
-  const above: (Rising | undefined)[] = new Array(n);
-  const below: (Rising | undefined)[] = new Array(n);
+  const { leaves, leafOf } = leafTables(tree, curves, highest);
+  // Runs and children of each node as chains.
+  const firstRun = new Int32Array(n).fill(-1);
+  const nextRun = new Int32Array(curves.length);
+  for (let i = 0; i < curves.length; i++) {
+    nextRun[i] = firstRun[tree.lateralNode[i]];
+    firstRun[tree.lateralNode[i]] = i;
+  }
+  const firstChild = new Int32Array(n).fill(-1);
+  const nextChild = new Int32Array(n).fill(-1);
+  const below = tables(n, POINTS);
+  const above = tables(n, POINTS);
   for (let v = n - 1; v >= 0; v--) {
-    const own = sum(inflows[v], highest[v]);
-    below[v] = own;
+    checkpoint();
+    sumInto(v);
     if (v === 0) break;
     const link = tree.link[v]!;
-    const shifted: Rising = { kpa: new Float64Array(own.n), lph: own.lph, n: own.n };
-    for (let i = 0; i < own.n; i++)
-      shifted.kpa[i] = own.kpa[i] + linkLossKpa(link, own.lph[i]) + link.riseKpa;
-    above[v] = shifted;
-    inflows[tree.parent[v]].push(shifted);
+    for (let i = v * POINTS; i < (v + 1) * POINTS; i++) {
+      above.lph[i] = below.lph[i];
+      above.kpa[i] = below.kpa[i] + linkLossKpa(link, below.lph[i]) + link.riseKpa;
+    }
+    nextChild[v] = firstChild[tree.parent[v]];
+    firstChild[tree.parent[v]] = v;
   }
-  out[0] = meet(tree, below[0]!);
+  out[0] = meet(tree, below);
   for (let v = 1; v < n; v++) {
     const link = tree.link[v]!;
     const parentKpa = out[tree.parent[v]];
-    const at = above[v]!;
     out[v] =
-      parentKpa <= at.kpa[0]
+      parentKpa <= above.kpa[v * POINTS]
         ? Math.min(link.setKpa, parentKpa - link.riseKpa - linkLossKpa(link, 0))
-        : read(at.kpa, below[v]!.kpa, at.n, parentKpa);
+        : read(above.kpa, below.kpa, v * POINTS, POINTS, parentKpa);
+  }
+
+  /** Adds a node's runs and children at like pressures, on points closer together where flow sets in. */
+  function sumInto(v: number): void {
+    let lowest = Infinity;
+    for (let i = firstRun[v]; i >= 0; i = nextRun[i])
+      lowest = Math.min(lowest, leaves.kpa[leafOf[i] * leaves.size]);
+    for (let c = firstChild[v]; c >= 0; c = nextChild[c]) lowest = Math.min(lowest, above.kpa[c * POINTS]);
+    if (!Number.isFinite(lowest)) lowest = highest[v] - KPA_PER_M;
+    const top = Math.max(highest[v], lowest + HEADROOM_KPA);
+    const at = v * POINTS;
+    for (let i = 0; i < POINTS; i++) {
+      const t = i / (POINTS - 1);
+      below.kpa[at + i] = i === POINTS - 1 ? top : lowest + (top - lowest) * t * t;
+    }
+    for (let i = firstRun[v]; i >= 0; i = nextRun[i]) addTo(below, at, leaves, leafOf[i] * leaves.size);
+    for (let c = firstChild[v]; c >= 0; c = nextChild[c]) addTo(below, at, above, c * POINTS);
   }
 }
 
-/** Adds curves at like pressures, on points closer together where flow sets in. */
-function sum(parts: readonly Rising[], highestKpa: number): Rising {
-  let lowest = Infinity;
-  for (const part of parts) lowest = Math.min(lowest, part.kpa[0]);
-  const result: Rising = { kpa: new Float64Array(POINTS), lph: new Float64Array(POINTS), n: POINTS };
-  if (!Number.isFinite(lowest)) lowest = highestKpa - KPA_PER_M;
-  const top = Math.max(highestKpa, lowest + HEADROOM_KPA);
-  for (let i = 0; i < POINTS; i++) {
-    const t = i / (POINTS - 1);
-    result.kpa[i] = i === POINTS - 1 ? top : lowest + (top - lowest) * t * t;
-    let q = 0;
-    for (const part of parts) q += read(part.kpa, part.lph, part.n, result.kpa[i]);
-    result.lph[i] = q;
+/** A table for each kind of run, as high as the highest of its places, and which one each lateral has. */
+function leafTables(
+  tree: Tree,
+  curves: readonly RunCurve[],
+  highest: Float64Array,
+): { leaves: Tables; leafOf: Int32Array } {
+  const place = new Map<RunCurve, number>();
+  const kinds: RunCurve[] = [];
+  const top: number[] = [];
+  const leafOf = new Int32Array(curves.length);
+  for (let i = 0; i < curves.length; i++) {
+    const kpa = highest[tree.lateralNode[i]];
+    let at = place.get(curves[i]);
+    if (at === undefined) {
+      at = kinds.length;
+      place.set(curves[i], at);
+      kinds.push(curves[i]);
+      top.push(kpa);
+    } else if (kpa > top[at]) top[at] = kpa;
+    leafOf[i] = at;
   }
-  return result;
+  const leaves = tables(kinds.length, GUESS_POINTS);
+  kinds.forEach((curve, at) => curve.guess(top[at], leaves.kpa, leaves.lph, at * GUESS_POINTS));
+  return { leaves, leafOf };
 }
 
-/** Straight-line reading of a table; its end values beyond its ends. */
-function read(xs: Float64Array, ys: Float64Array, n: number, x: number): number {
-  if (x <= xs[0]) return ys[0];
-  if (x >= xs[n - 1]) return ys[n - 1];
-  let low = 0;
-  let high = n - 1;
+/** Adds one table's flows to another's at the other's pressures, both rising: one walk along both. */
+function addTo(sum: Tables, at: number, part: Tables, from: number): void {
+  const { kpa, lph, size } = part;
+  const last = from + size - 1;
+  let i = from;
+  for (let j = at; j < at + sum.size; j++) {
+    const x = sum.kpa[j];
+    if (x <= kpa[from]) {
+      sum.lph[j] += lph[from];
+      continue;
+    }
+    while (i < last && kpa[i + 1] <= x) i++;
+    if (i >= last) sum.lph[j] += lph[last];
+    else {
+      const width = kpa[i + 1] - kpa[i];
+      sum.lph[j] += width > 0 ? lph[i] + ((lph[i + 1] - lph[i]) * (x - kpa[i])) / width : lph[i + 1];
+    }
+  }
+}
+
+/** Straight-line reading of a table that begins at `from`; its end values beyond its ends. */
+function read(xs: Float64Array, ys: Float64Array, from: number, n: number, x: number): number {
+  let low = from;
+  let high = from + n - 1;
+  if (x <= xs[low]) return ys[low];
+  if (x >= xs[high]) return ys[high];
   while (high - low > 1) {
     const mid = (low + high) >> 1;
     if (xs[mid] <= x) low = mid;
@@ -103,15 +159,15 @@ function read(xs: Float64Array, ys: Float64Array, n: number, x: number): number 
   return width > 0 ? ys[low] + ((ys[high] - ys[low]) * (x - xs[low])) / width : ys[high];
 }
 
-/** Where the source's falling curve meets the farm's rising one. */
-function meet(tree: Tree, farm: Rising): number {
+/** Where the source's falling curve meets the farm's rising one, that of node 0. */
+function meet(tree: Tree, farm: Tables): number {
   const shut = tree.curve.kpa(0);
   if (shut <= farm.kpa[0]) return shut;
   let low = farm.kpa[0];
   let high = shut;
   for (let i = 0; i < 60; i++) {
     const mid = (low + high) / 2;
-    if (tree.curve.kpa(read(farm.kpa, farm.lph, farm.n, mid)) > mid) low = mid;
+    if (tree.curve.kpa(read(farm.kpa, farm.lph, 0, POINTS, mid)) > mid) low = mid;
     else high = mid;
   }
   return (low + high) / 2;

@@ -1,12 +1,15 @@
 import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { readNetworkCase } from '../../formats';
 import { endPressure } from '../endPressure';
 import { march, newMarch } from '../march';
 import { prepareRun, runEmitterLph } from '../run';
+import { supplyCurve } from '../source';
 import { anyNetwork } from './anyNetwork.testing';
 import {
   createNetworkSolver,
+  lateralAt,
   solveNetwork,
   type LateralSpec,
   type LinkSpec,
@@ -29,10 +32,9 @@ jest.setTimeout(60_000);
 
 describe('solved reference networks', () => {
   test.each(readdirSync(CASES).filter((f) => f.endsWith('.json')))('%s', (file) => {
-    const { expected, ...network } = JSON.parse(readFileSync(join(CASES, file), 'utf8')) as NetworkSpec & {
-      expected: Expected;
-    };
-    const got = solveNetwork(network);
+    const text = readFileSync(join(CASES, file), 'utf8');
+    const { expected } = JSON.parse(text) as { expected: Expected };
+    const got = solveNetwork(readNetworkCase(text));
     const off: string[] = [];
     const near = (what: string, a: number, b: number): void => {
       const tolerance = /Lph$/.test(what) ? flowTolerance(b) : pressureTolerance(b);
@@ -42,7 +44,7 @@ describe('solved reference networks', () => {
     near('supply.pressureKpa', got.supply.pressureKpa, expected.supply.pressureKpa);
     for (const [id, kpa] of Object.entries(expected.nodes)) near(id, got.nodes[id], kpa);
     for (const [id, fields] of Object.entries(expected.laterals)) {
-      const mine = got.laterals[id] as unknown as Record<string, number>;
+      const mine = got.byId[id] as unknown as Record<string, number>;
       for (const [field, value] of Object.entries(fields)) near(`${id}.${field}`, mine[field], value);
     }
     expect(off).toEqual([]);
@@ -60,16 +62,21 @@ describe('any network', () => {
       fc.property(anyNetwork, (network) => {
         const got = solveNetwork(network);
         let emitted = 0;
+        let allSlack = 0;
         for (const lateral of network.laterals) {
           const run = prepareRun(lateral, medium(network));
           const pressures = new Float64Array(run.n);
-          const r = got.laterals[lateral.id];
+          const r = got.byId[lateral.id];
           // Emitter by emitter at the printed inlet pressure: end, least, greatest and flow must be the printed ones.
           const exact = newMarch();
           const end = endPressure(run, r.inletKpa, exact);
           march(run, exact.tail ? exact.startKpa : end, newMarch(), exact.tail, pressures);
           const sum = pressures.reduce((q, p) => q + runEmitterLph(run, p), 0);
-          expect(Math.abs(sum - r.flowLph)).toBeLessThanOrEqual(1e-6 * Math.max(1, r.flowLph));
+          // What is left over in pressure, times how the run answers to pressure: near dry that is the larger part.
+          const left = got.effort.residualKpa * Math.abs(exact.flowSlope / exact.inletSlope);
+          const slack = 1e-6 * Math.max(1, r.flowLph) + 2 * left;
+          expect(Math.abs(sum - r.flowLph)).toBeLessThanOrEqual(slack);
+          allSlack += slack;
           expect(r.endKpa).toBeCloseTo(end, 4);
           expect(r.emitters).toBe(run.n);
           if (run.n) {
@@ -78,7 +85,15 @@ describe('any network', () => {
           }
           emitted += sum;
         }
-        expect(Math.abs(emitted - got.supply.flowLph)).toBeLessThanOrEqual(1e-6 * Math.max(1, emitted));
+        expect(Math.abs(emitted - got.supply.flowLph)).toBeLessThanOrEqual(
+          1e-6 * Math.max(1, emitted) + allSlack,
+        );
+        // The source gives that flow at the pressure told.
+        const curve = supplyCurve(network.supply, 0);
+        const { flowLph, pressureKpa } = got.supply;
+        expect(Math.abs(curve.kpa(flowLph) - pressureKpa)).toBeLessThanOrEqual(
+          1e-4 + 1e-6 * Math.abs(curve.slope(flowLph)) * flowLph,
+        );
         expect(Object.values(got.nodes).every(Number.isFinite)).toBe(true);
         expect(got.effort.residualKpa).toBeLessThanOrEqual(1e-4);
       }),
@@ -96,9 +111,10 @@ describe('any network', () => {
           supply: { node: 's', kind: 'constant', pressureKpa: 40 + more },
         });
         for (const { id } of base.laterals) {
-          expect(high.laterals[id].minLph).toBeGreaterThanOrEqual(low.laterals[id].minLph - 1e-6);
-          expect(high.laterals[id].maxLph).toBeGreaterThanOrEqual(low.laterals[id].maxLph - 1e-6);
-          expect(high.laterals[id].flowLph).toBeGreaterThanOrEqual(low.laterals[id].flowLph - 1e-5);
+          // At the verge of dry an emitter gives the root of what the pressure is rounded to: a millionth of a litre.
+          expect(high.byId[id].minLph).toBeGreaterThanOrEqual(low.byId[id].minLph - 1e-5);
+          expect(high.byId[id].maxLph).toBeGreaterThanOrEqual(low.byId[id].maxLph - 1e-6);
+          expect(high.byId[id].flowLph).toBeGreaterThanOrEqual(low.byId[id].flowLph - 1e-5);
         }
       }),
       { numRuns: 60, interruptAfterTimeLimit: 15000, endOnFailure: true },
@@ -118,12 +134,12 @@ describe('any network', () => {
         };
         const warm = solver.solve(changed);
         const cold = solveNetwork(changed);
-        for (const { id } of changed.laterals) {
-          expect(Math.abs(warm.laterals[id].endKpa - cold.laterals[id].endKpa)).toBeLessThan(0.001);
-          expect(Math.abs(warm.laterals[id].flowLph - cold.laterals[id].flowLph)).toBeLessThan(
-            0.001 + 1e-5 * cold.laterals[id].flowLph,
-          );
-        }
+        changed.laterals.forEach((_, i) => {
+          const a = lateralAt(warm, i);
+          const b = lateralAt(cold, i);
+          expect(Math.abs(a.endKpa - b.endKpa)).toBeLessThan(0.001);
+          expect(Math.abs(a.flowLph - b.flowLph)).toBeLessThan(0.001 + 1e-5 * b.flowLph);
+        });
       }),
       { numRuns: 60, interruptAfterTimeLimit: 15000, endOnFailure: true },
     );
@@ -159,7 +175,7 @@ describe('any network', () => {
     });
     expect(got.effort.marches).toBeLessThan(beds / 10);
     // The far run's pressure is below the first's, and flows add up over links.
-    expect(got.laterals.r99.inletKpa).toBeLessThan(got.laterals.r0.inletKpa);
+    expect(got.byId.r99.inletKpa).toBeLessThan(got.byId.r0.inletKpa);
     expect(got.linkLph[0]).toBeCloseTo(got.supply.flowLph / (beds / 100), 6);
   });
 });

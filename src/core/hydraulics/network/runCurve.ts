@@ -29,11 +29,11 @@ interface Anchor {
 }
 
 /** Groups that stand for a long run while the network is found roughly. */
-const ROUGH_GROUPS = 48;
+const ROUGH_GROUPS = 24;
 /** Groups in the very first guess. */
 const GUESS_GROUPS = 12;
-/** Marches in the very first guess. */
-const GUESS_POINTS = 10;
+/** Points of the very first guess, each a march. */
+export const GUESS_POINTS = 10;
 
 /**
  * Relative distance from an anchor at which its tangent is as good as a march. A square-root flow's tangent errs by
@@ -50,12 +50,6 @@ const MAX_ANCHORS = 48;
 /** Least pressure of any emitter for a run's curve to count as free of bends, kPa. */
 const LEAST_SMOOTH_KPA = 0.05;
 
-/** The points of the first guess: inlet pressure, flow and end pressure, all rising. */
-export interface RoughTable {
-  inletKpa: Float64Array;
-  flowLph: Float64Array;
-}
-
 /**
  * A run's flow as a rising function of its inlet pressure, shared by all runs that are alike.
  *
@@ -67,18 +61,29 @@ export interface RunCurve {
   run: Run;
   spec: RunSpec;
   medium: Medium;
-  /** Exact marches done so far. */
-  marches: number;
   rough(inletKpa: number, out: RunState): void;
   exact(inletKpa: number, out: RunState): void;
   /** The state at a smaller flow than `out` now holds, L/h, above 0. */
   atFlow(flowLph: number, rough: boolean, out: RunState): void;
+  /** An end pressure to march from so that an anchor lies near a pressure; NaN where there is one, or none helps. */
+  wants(inletKpa: number): number;
+  /** Takes a march of the exact run as an anchor. */
+  take(march: March): void;
   /** Lays anchors so that many alike runs between two pressures are read off, not marched. */
   span(lowKpa: number, highKpa: number, count: number): void;
-  guess(highestKpa: number): RoughTable;
+  /** Writes {@link GUESS_POINTS} inlet pressures and flows of the first guess into arrays, from `at` on, both rising. */
+  guess(highestKpa: number, inletKpa: Float64Array, flowLph: Float64Array, at: number): void;
 }
 
-export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
+/** What many curves share. */
+export interface Tally {
+  /** Exact marches so far. */
+  marches: number;
+  /** Called before each piece of work; may throw to end it. */
+  checkpoint?: () => void;
+}
+
+export function createRunCurve(spec: RunSpec, medium: Medium, count: Tally = { marches: 0 }): RunCurve {
   const run = prepareRun(spec, medium);
   const roughRun = run.n > ROUGH_GROUPS ? prepareRun(spec, medium, ROUGH_GROUPS) : run;
   let guessRun: Run | undefined;
@@ -89,6 +94,7 @@ export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
   let roughSlope = 1;
 
   function solveRough(inletKpa: number): number {
+    count.checkpoint?.();
     const start = Number.isNaN(roughEnd) ? NaN : roughEnd + (inletKpa - roughAt) / roughSlope;
     roughEnd = endPressure(roughRun, inletKpa, m, start, roughRun === run ? undefined : ROUGH_TOLERANCE);
     roughAt = inletKpa;
@@ -101,13 +107,13 @@ export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
     solveRough(inletKpa) - (run.endRiseKpa - roughRun.endRiseKpa);
 
   function anchorAt(endKpa: number): Anchor {
-    march(run, endKpa, m);
-    return keepAnchor();
+    count.checkpoint?.();
+    return keepAnchor(march(run, endKpa, m));
   }
 
-  /** Remembers the march just made. */
-  function keepAnchor(): Anchor {
-    curve.marches++;
+  /** Remembers a march of the exact run. */
+  function keepAnchor(m: March): Anchor {
+    count.marches++;
     const endKpa = m.endKpa;
     const anchor = {
       inletKpa: m.inletKpa,
@@ -203,7 +209,6 @@ export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
     run,
     spec,
     medium,
-    marches: 0,
     rough(inletKpa, out) {
       if (roughRun === run) {
         curve.exact(inletKpa, out);
@@ -218,6 +223,7 @@ export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
       out.inletKpa = inletKpa;
     },
     atFlow(flowLph, rough, out) {
+      count.checkpoint?.();
       const r = rough ? roughRun : run;
       // The other run's end pressure for that flow differs a little; half as much again is above both.
       let high = Math.max(out.endKpa, r.lowestRiseKpa - r.endRiseKpa + 1e-9);
@@ -252,16 +258,24 @@ export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
         }
         const close =
           near && smooth(near) && Math.abs(near.inletKpa - inletKpa) < CUBIC_TRUST * Math.abs(inletKpa);
-        const guess = close ? near.endKpa + near.endSlope * (inletKpa - near.inletKpa) : solveRough(inletKpa);
+        const guess = close ? near.endKpa + near.endSlope * (inletKpa - near.inletKpa) : guessEnd(inletKpa);
         const maxTries = 4;
         if (tries < maxTries && (close || m.minKpa > 2 * LEAST_SMOOTH_KPA) && smooth(anchorAt(guess)))
           continue;
         // At a bend the tangent is of no use: close in on the very pressure.
         endPressure(run, inletKpa, m, guess);
-        tangent(keepAnchor(), inletKpa, out);
+        tangent(keepAnchor(m), inletKpa, out);
         return;
       }
     },
+    wants(inletKpa) {
+      if (run.n === 0 || inletKpa <= run.lowestRiseKpa + NO_PRESSURE_KPA) return NaN;
+      const near = nearest(inletKpa);
+      if (near && Math.abs(near.inletKpa - inletKpa) < CUBIC_TRUST * Math.abs(inletKpa)) return NaN;
+      const end = guessEnd(inletKpa);
+      return m.minKpa > 2 * LEAST_SMOOTH_KPA ? end : NaN;
+    },
+    take: (made) => void keepAnchor(made),
     span(lowKpa, highKpa, count) {
       if (count < 3 || run.n === 0 || lowKpa <= run.lowestRiseKpa) return;
       const probe = anchorAt(guessEnd(lowKpa));
@@ -276,20 +290,18 @@ export function createRunCurve(spec: RunSpec, medium: Medium): RunCurve {
         if (Math.abs(near.inletKpa - at) > margin) anchorAt(guessEnd(at));
       }
     },
-    guess(highestKpa) {
+    guess(highestKpa, inletKpa, flowLph, at) {
+      count.checkpoint?.();
       const g = (guessRun ??= run.n > GUESS_GROUPS ? prepareRun(spec, medium, GUESS_GROUPS) : run);
-      const inletKpa = new Float64Array(GUESS_POINTS);
-      const flowLph = new Float64Array(GUESS_POINTS);
       const dryEnd = g.lowestRiseKpa - g.endRiseKpa;
       const coarse = 1e-3;
       const topEnd = endPressure(g, Math.max(highestKpa, g.lowestRiseKpa + 1e-6), m, NaN, coarse);
       for (let i = 0; i < GUESS_POINTS; i++) {
         const t = i / (GUESS_POINTS - 1);
         march(g, dryEnd + (topEnd - dryEnd) * t * t, m);
-        inletKpa[i] = m.inletKpa;
-        flowLph[i] = m.flowLph;
+        inletKpa[at + i] = m.inletKpa;
+        flowLph[at + i] = m.flowLph;
       }
-      return { inletKpa, flowLph };
     },
   };
   return curve;

@@ -1,11 +1,20 @@
-import type { Medium } from '../friction';
-import { emitterCount, runEmitterLph, type RunSpec } from '../run';
+import { newMarch } from '../march';
+import { canPair, marchPair } from '../marchPair';
+import { runEmitterLph } from '../run';
 import { KPA_PER_M } from '../water';
 import { firstGuess } from './firstGuess';
-import { newtonSteps, newWorkspace, type Steps, type Workspace } from './newton';
-import { createRunCurve, type RunCurve } from './runCurve';
+import { newtonSteps, newWorkspace, refit, type Steps, type Workspace } from './newton';
+import type { RunCurve } from './runCurve';
+import { createRunStore, type RunStore } from './runStore';
 import { buildTree, type Tree } from './tree';
-import { NetworkError, type LateralResult, type NetworkResult, type NetworkSpec } from './types';
+import {
+  LATERAL_FIELDS,
+  lateralAt,
+  NetworkError,
+  type NetworkResult,
+  type NetworkSolution,
+  type NetworkSpec,
+} from './types';
 
 /** Agreement asked of the rough network, kPa: closer than groups stand for emitters. */
 const ROUGH_TOLERANCE_KPA = 1e-3;
@@ -21,57 +30,32 @@ const WARM_ITERATIONS = 12;
 const ACCEPTABLE_KPA = 1e-4;
 
 /**
- * Solves drip networks, remembering runs from one to the next.
- *
- * A run is known by its spec: the same object, or one that is alike, is prepared and marched once. So after
- * an edit only the runs that changed, and those whose pressure moved far, are marched again.
+ * Solves drip networks, remembering runs, shape and pressures from one to the next, so that after an edit only the runs
+ * that changed, and those whose pressure moved far, are marched again.
  */
 export interface NetworkSolver {
   /**
    * The steady state of a network.
-   * @throws NetworkError when it is not a tree, or (never seen yet) no answer is found
+   * @throws NetworkError when it does not hang together, or (never seen yet) no answer is found
    */
-  solve(network: NetworkSpec): NetworkResult;
+  solve(network: NetworkSpec): NetworkSolution;
 }
 
-export function createNetworkSolver(): NetworkSolver {
-  let curvesByKey = new Map<string, RunCurve>();
-  let curvesBySpec = new WeakMap<RunSpec, RunCurve>();
-  let mediumKey = '';
-  let last: { network: NetworkSpec; tree: Tree; kpa: Float64Array } | undefined;
-
-  function curvesOf(network: NetworkSpec, medium: Medium): RunCurve[] {
-    const key = `${medium.friction} ${medium.waterC}`;
-    if (key !== mediumKey) {
-      curvesByKey = new Map();
-      curvesBySpec = new WeakMap();
-      mediumKey = key;
-    }
-    const kept = new Map<string, RunCurve>();
-    const curves = network.laterals.map((lateral) => {
-      let curve = curvesBySpec.get(lateral);
-      if (!curve) {
-        const alike = runKey(lateral);
-        curve = curvesByKey.get(alike) ?? createRunCurve(lateral, medium);
-        curvesBySpec.set(lateral, curve);
-        curvesByKey.set(alike, curve);
-      }
-      return curve;
-    });
-    // Forget runs that no longer exist once they outnumber those that do.
-    if (curvesByKey.size > 2 * curves.length + 16) {
-      for (const [k, curve] of curvesByKey) if (curves.includes(curve)) kept.set(k, curve);
-      curvesByKey = kept;
-    }
-    return curves;
-  }
+/** @param store runs remembered, shared with other solvers if given */
+export function createNetworkSolver(store: RunStore = createRunStore()): NetworkSolver {
+  let last: { network: NetworkSpec; tree: Tree; kpa: Float64Array; tie: Float64Array } | undefined;
+  let kept: Workspace | undefined;
 
   return {
     solve(network) {
       const tree = buildTree(network, last);
-      const curves = curvesOf(network, tree.medium);
-      const marchesBefore = totalMarches(curves);
-      const w = newWorkspace(tree);
+      const curves = store.curvesOf(network, tree.medium);
+      const marchesBefore = store.marches;
+      // The same nodes: the arrays serve again.
+      const warm =
+        last !== undefined && sameIds(last.tree.ids, tree.ids) && last.tie.length === tree.ties.length;
+      const w = warm ? refit(kept!, curves.length) : newWorkspace(tree);
+      kept = w;
       let steps: Steps | undefined;
       let iterations = 0;
       const attempt = (rough: boolean, tolerance: number, most: number): boolean => {
@@ -80,28 +64,33 @@ export function createNetworkSolver(): NetworkSolver {
         return steps.converged;
       };
       // After an edit the pressures are near and most runs have been marched: go straight to exact steps.
-      const warm = last !== undefined && sameIds(last.tree.ids, tree.ids);
-      if (warm) w.kpa.set(last!.kpa);
+      if (warm) {
+        w.kpa.set(last!.kpa);
+        w.tie.set(last!.tie);
+      }
       if (!warm || !attempt(false, TOLERANCE_KPA, WARM_ITERATIONS)) {
-        firstGuess(tree, curves, w.kpa);
+        w.tie.fill(0);
+        firstGuess(tree, curves, w.kpa, store.checkpoint);
         attempt(true, ROUGH_TOLERANCE_KPA, ROUGH_ITERATIONS);
         spanAlike(tree, curves, w);
+        anchorByPairs(tree, curves, w);
         attempt(false, TOLERANCE_KPA, ITERATIONS);
       }
       if (!steps!.converged && steps!.residualKpa > ACCEPTABLE_KPA) {
-        steps = closeInOnSupply(tree, curves, w);
+        steps = closeInOnSupply(tree, curves, w, store.checkpoint);
         iterations += steps.iterations;
-        if (steps!.residualKpa > ACCEPTABLE_KPA) {
+        if (!(steps!.residualKpa <= ACCEPTABLE_KPA)) {
+          last = undefined;
           throw new NetworkError(
             'network',
             `no steady state found: pressures still differ by ${steps!.residualKpa.toPrecision(3)} kPa`,
           );
         }
       }
-      last = { network, tree, kpa: Float64Array.from(w.kpa) };
-      return result(network, tree, curves, w, {
+      last = { network, tree, kpa: Float64Array.from(w.kpa), tie: Float64Array.from(w.tie) };
+      return solution(network, tree, curves, w, {
         iterations,
-        marches: totalMarches(curves) - marchesBefore,
+        marches: store.marches - marchesBefore,
         residualKpa: steps!.residualKpa,
       });
     },
@@ -113,7 +102,12 @@ export function createNetworkSolver(): NetworkSolver {
  * which the farm alone is easily solved, and that pressure is closed in on until it is the one the source has at that
  * flow. The farm takes more the higher it is held and the source then gives less, so there is one answer between.
  */
-function closeInOnSupply(tree: Tree, curves: readonly RunCurve[], w: Workspace): Steps {
+function closeInOnSupply(
+  tree: Tree,
+  curves: readonly RunCurve[],
+  w: Workspace,
+  checkpoint: () => void,
+): Steps {
   let high = tree.curve.kpa(0);
   let low = Math.min(high, ...curves.map((c) => c.run.lowestRiseKpa)) - Math.abs(high) - KPA_PER_M;
   let iterations = 0;
@@ -123,17 +117,24 @@ function closeInOnSupply(tree: Tree, curves: readonly RunCurve[], w: Workspace):
     steps = newtonSteps(held, curves, w, false, TOLERANCE_KPA, ITERATIONS);
     iterations += steps.iterations;
     if (!steps.converged && steps.residualKpa > ACCEPTABLE_KPA) {
-      firstGuess(held, curves, w.kpa);
+      firstGuess(held, curves, w.kpa, checkpoint);
       steps = newtonSteps(held, curves, w, false, TOLERANCE_KPA, ITERATIONS * 3);
       iterations += steps.iterations;
     }
     return tree.curve.kpa(w.lph[0]) - kpa;
   };
-  let overAtLow = Infinity;
+  let overAtLow = heldAt(low);
   let overAtHigh = -Infinity;
+  // A pump in line draws on the source far below nought: further down, until it gives more than is taken.
+  for (let i = 0; overAtLow <= 0 && i < MOST_CLOSINGS; i++) {
+    [high, overAtHigh] = [low, overAtLow];
+    low -= 2 ** i * (Math.abs(high) + KPA_PER_M);
+    overAtLow = heldAt(low);
+  }
   let kpa = (low + high) / 2;
+  let over = overAtLow;
   for (let i = 0; i < MOST_CLOSINGS && high - low > TOLERANCE_KPA / 4; i++) {
-    const over = heldAt(kpa);
+    over = heldAt(kpa);
     if (Math.abs(over) <= TOLERANCE_KPA) break;
     if (over > 0) {
       low = kpa;
@@ -146,37 +147,45 @@ function closeInOnSupply(tree: Tree, curves: readonly RunCurve[], w: Workspace):
     const line = low + ((high - low) * overAtLow) / (overAtLow - overAtHigh);
     kpa = i % 3 !== 2 && line > low && line < high ? line : (low + high) / 2;
   }
-  return { ...steps, iterations };
+  // The source's pressure is known to lie between both ends; what it misses by is no smaller than the farm's own.
+  const missed = Math.min(Math.abs(over), high - low);
+  return { ...steps, iterations, residualKpa: Math.max(steps.residualKpa, missed) };
 }
 
 const sameIds = (a: readonly string[], b: readonly string[]): boolean =>
   a === b || (a.length === b.length && a.every((id, i) => id === b[i]));
 
-/** Solves one network, remembering nothing. */
-export const solveNetwork = (network: NetworkSpec): NetworkResult => createNetworkSolver().solve(network);
-
-function runKey(r: RunSpec): string {
-  const e = r.emitter;
-  const law = e.kind === 'compensating' ? `c${e.minKpa}` : `p${e.atKpa},${e.exponent ?? ''}`;
-  return [
-    r.lengthM,
-    r.diameterMm,
-    r.hazenWilliamsC,
-    r.profile ? r.profile.join(';') : r.slope,
-    r.firstEmitterM,
-    r.inletK,
-    law,
-    e.spacingM,
-    e.flowLph,
-    e.barbLengthM,
-  ].join('|');
+/** Solves one network, remembering nothing, and names what comes out. */
+export function solveNetwork(network: NetworkSpec): NetworkResult {
+  const solution = createNetworkSolver().solve(network);
+  return {
+    ...solution,
+    nodes: Object.fromEntries(network.nodes.map((n, i) => [n.id, solution.nodeKpa[i]])),
+    byId: Object.fromEntries(network.laterals.map((l, i) => [l.id, lateralAt(solution, i)])),
+  };
 }
 
-const totalMarches = (curves: readonly RunCurve[]): number => {
-  let total = 0;
-  for (const curve of new Set(curves)) total += curve.marches;
-  return total;
-};
+/** Marches each kind of run once, two at a time, from where the rough network puts its far end. */
+function anchorByPairs(tree: Tree, curves: readonly RunCurve[], w: Workspace): void {
+  const seen = new Set<RunCurve>();
+  const first = newMarch();
+  const second = newMarch();
+  let waiting: { curve: RunCurve; endKpa: number } | undefined;
+  for (let i = 0; i < curves.length; i++) {
+    const curve = curves[i];
+    if (seen.has(curve) || !canPair(curve.run)) continue;
+    seen.add(curve);
+    const endKpa = curve.wants(w.kpa[tree.lateralNode[i]]);
+    if (Number.isNaN(endKpa)) continue;
+    if (!waiting) waiting = { curve, endKpa };
+    else {
+      marchPair(waiting.curve.run, waiting.endKpa, first, curve.run, endKpa, second);
+      waiting.curve.take(first);
+      curve.take(second);
+      waiting = undefined;
+    }
+  }
+}
 
 /** Gives each kind of run that occurs often its anchors from the lowest to the highest pressure it sees. */
 function spanAlike(tree: Tree, curves: readonly RunCurve[], w: Workspace): void {
@@ -194,31 +203,38 @@ function spanAlike(tree: Tree, curves: readonly RunCurve[], w: Workspace): void 
   for (const [curve, { low, high, count }] of spans) curve.span(low, high, count);
 }
 
-function result(
+function solution(
   network: NetworkSpec,
   tree: Tree,
   curves: readonly RunCurve[],
   w: Workspace,
-  effort: NetworkResult['effort'],
-): NetworkResult {
-  const nodes: Record<string, number> = {};
-  tree.ids.forEach((id, v) => (nodes[id] = w.kpa[v]));
-  const laterals: Record<string, LateralResult> = {};
-  network.laterals.forEach((lateral, i) => {
+  effort: NetworkSolution['effort'],
+): NetworkSolution {
+  const nodeKpa = new Float64Array(network.nodes.length);
+  for (let i = 0; i < nodeKpa.length; i++) nodeKpa[i] = w.kpa[tree.nodePlace[i]];
+  const fields = LATERAL_FIELDS.length;
+  const laterals = new Float64Array(curves.length * fields);
+  for (let i = 0; i < curves.length; i++) {
     const s = w.states[i];
     const run = curves[i].run;
-    laterals[lateral.id] = {
-      inletKpa: w.kpa[tree.lateralNode[i]],
-      endKpa: s.endKpa,
-      minKpa: s.minKpa,
-      maxKpa: s.maxKpa,
-      minLph: run.n ? runEmitterLph(run, s.minKpa) : 0,
-      maxLph: run.n ? runEmitterLph(run, s.maxKpa) : 0,
-      flowLph: s.flowLph,
-      emitters: emitterCount(lateral),
-    };
-  });
+    const at = i * fields;
+    laterals[at] = w.kpa[tree.lateralNode[i]];
+    laterals[at + 1] = s.endKpa;
+    laterals[at + 2] = s.minKpa;
+    laterals[at + 3] = s.maxKpa;
+    laterals[at + 4] = run.n ? runEmitterLph(run, s.minKpa) : 0;
+    laterals[at + 5] = run.n ? runEmitterLph(run, s.maxKpa) : 0;
+    laterals[at + 6] = s.flowLph;
+    laterals[at + 7] = run.n;
+  }
   const linkLph = new Float64Array(network.links.length);
   for (let v = 1; v < tree.ids.length; v++) linkLph[tree.link[v]!.index] = w.lph[v];
-  return { supply: { flowLph: w.lph[0], pressureKpa: w.kpa[0] }, nodes, laterals, linkLph, effort };
+  return {
+    supply: { flowLph: w.lph[0], pressureKpa: w.kpa[0] },
+    nodeKpa,
+    linkLph,
+    tieLph: Float64Array.from(w.tie),
+    laterals,
+    effort,
+  };
 }

@@ -59,8 +59,17 @@ describe('order', () => {
     expect(after.link).toBe(before.link);
     expect(after.curve.kpa(0)).toBe(50);
     expect(after.lateralNode[0]).toBe(0);
-    const anew = buildTree({ ...next, nodes: [...next.nodes] }, { network, tree: before });
-    expect(anew.link).not.toBe(before.link);
+    const other = buildTree({ ...next, links: [pipe('s', 'a', 20)] }, { network, tree: before });
+    expect(other.place).toBe(before.place);
+    expect(other.link[1]!.pipe!.lengthM).toBe(20);
+    const lifted = buildTree({ ...next, nodes: [node('s'), node('a', 2)] }, { network, tree: before });
+    expect(lifted.link[1]!.riseKpa).toBeCloseTo(2 * KPA_PER_M, 12);
+    expect(lifted.link[1]!.pipe).toEqual(before.link[1]!.pipe);
+    const elsewhere = buildTree(
+      { ...next, nodes: [node('s'), node('b')], links: [pipe('s', 'b')], laterals: [] },
+      { network, tree: before },
+    );
+    expect(elsewhere.ids).toEqual(['s', 'b']);
   });
 
   test('a run at no node and a run named twice are refused on a kept shape too', () => {
@@ -208,7 +217,7 @@ describe('the source meets the farm', () => {
     const got = solveNetwork(network);
     expect(got.supply).toEqual({ flowLph: 0, pressureKpa: KPA_PER_M });
     expect(got.nodes.a).toBeCloseTo(-2 * KPA_PER_M, 9);
-    expect(got.laterals.r).toMatchObject({ flowLph: 0, minLph: 0, maxLph: 0 });
-    expect(got.laterals.r.endKpa).toBeCloseTo(-2.3 * KPA_PER_M, 6);
+    expect(got.byId.r).toMatchObject({ flowLph: 0, minLph: 0, maxLph: 0 });
+    expect(got.byId.r.endKpa).toBeCloseTo(-2.3 * KPA_PER_M, 6);
   });
 });

@@ -19,8 +19,10 @@ export interface Link {
   riseKpa: number;
   /** Set pressure of a regulator; Infinity for any other link. */
   setKpa: number;
-  pipe?: { friction: Friction; lengthM: number; minor: number };
-  part?: LossLaw;
+  pipe: { friction: Friction; lengthM: number; minor: number } | undefined;
+  part: LossLaw | undefined;
+  /** What a pump in line adds. */
+  boost: SupplyCurve | undefined;
 }
 
 /**
@@ -32,47 +34,74 @@ export interface Tree extends Shape {
   lateralNode: Int32Array;
 }
 
+/** A link that closes a loop: between two nodes of the tree. */
+export interface Tie {
+  from: number;
+  to: number;
+  link: Link;
+}
+
 /** Of a tree, what its nodes and links alone settle. */
 export interface Shape {
   medium: Medium;
   /** Node ids in order, and the place of each. */
   ids: string[];
   place: Map<string, number>;
+  /** Place of each of the network's nodes, as it lists them. */
+  nodePlace: Int32Array;
   parent: Int32Array;
   /** The link from the parent; none for node 0. */
   link: (Link | undefined)[];
+  ties: Tie[];
 }
 
-/** Loss in kPa of a link at a flow, its rise left out. */
+/** Loss in kPa of a link at a flow, its rise left out; below 0 where the flow runs backwards. */
 export function linkLossKpa(link: Link, q: number): number {
+  if (q < 0) return -linkLossKpa(link, -q);
   if (link.pipe) return link.pipe.lengthM * frictionKpaPerM(link.pipe.friction, q) + link.pipe.minor * q * q;
+  if (link.boost) return -link.boost.kpa(q);
   return link.part ? partLossKpa(link.part, q) : 0;
 }
 
 /** Slope of {@link linkLossKpa}, kPa per L/h. */
 export function linkLossSlope(link: Link, q: number): number {
+  if (q < 0) return linkLossSlope(link, -q);
   if (link.pipe) return link.pipe.lengthM * frictionSlope(link.pipe.friction, q) + 2 * link.pipe.minor * q;
+  if (link.boost) return -link.boost.slope(q);
   return link.part ? partLossSlope(link.part, q) : 0;
 }
 
 /**
  * Orders a network from its supply on.
- * @param before a network ordered before, and its tree: its shape serves again while nodes and links are the very same
+ * @param before a network ordered before, and its tree: its order serves again while the same things are joined the
+ *   same way, and links that are the very same keep what was prepared of them
  * @throws NetworkError with the field's path when it is not a tree that hangs together
  */
 export function buildTree(network: NetworkSpec, before?: { network: NetworkSpec; tree: Tree }): Tree {
-  const shape =
-    before &&
-    before.network.nodes === network.nodes &&
-    before.network.links === network.links &&
-    before.network.supply.node === network.supply.node &&
-    before.network.waterC === network.waterC &&
-    before.network.friction === network.friction
-      ? before.tree
-      : buildShape(network);
+  const shape = (before && shapeFrom(network, before)) ?? buildShape(network);
   const supplyNode = network.nodes.find((n) => n.id === network.supply.node)!;
+  return {
+    ...shape,
+    lateralNode: placeLaterals(network, shape, before),
+    curve: supplyCurve(network.supply, supplyNode.elevationM),
+  };
+}
+
+function placeLaterals(
+  { laterals }: NetworkSpec,
+  shape: Shape,
+  before?: { network: NetworkSpec; tree: Tree },
+): Int32Array {
+  const known = before?.tree.place === shape.place ? before.network.laterals : undefined;
+  if (
+    known &&
+    known.length === laterals.length &&
+    laterals.every((l, i) => l === known[i] || (l.id === known[i].id && l.node === known[i].node))
+  ) {
+    return before!.tree.lateralNode;
+  }
   const lateralIds = new Set<string>();
-  const lateralNode = Int32Array.from(network.laterals, (lateral, i) => {
+  return Int32Array.from(laterals, (lateral, i) => {
     const at = shape.place.get(lateral.node);
     if (at === undefined) throw new NetworkError(`laterals[${i}].node`, `there is no node “${lateral.node}”`);
     if (lateralIds.has(lateral.id))
@@ -80,15 +109,48 @@ export function buildTree(network: NetworkSpec, before?: { network: NetworkSpec;
     lateralIds.add(lateral.id);
     return at;
   });
-  const { medium, ids, place, parent, link } = shape;
+}
+
+/** The shape of a network that joins the same nodes by the same links as one before it; none if it does not. */
+function shapeFrom(network: NetworkSpec, before: { network: NetworkSpec; tree: Tree }): Shape | undefined {
+  const { network: old, tree } = before;
+  const { nodes, links } = network;
+  const ties = network.ties ?? [];
+  const oldTies = old.ties ?? [];
+  if (
+    old.supply.node !== network.supply.node ||
+    old.waterC !== network.waterC ||
+    old.friction !== network.friction ||
+    old.nodes.length !== nodes.length ||
+    old.links.length !== links.length ||
+    oldTies.length !== ties.length
+  ) {
+    return undefined;
+  }
+  const sameNodes = old.nodes === nodes;
+  const moved = new Set<string>();
+  if (!sameNodes) {
+    for (let i = 0; i < nodes.length; i++) {
+      if (nodes[i] === old.nodes[i]) continue;
+      if (nodes[i].id !== old.nodes[i].id) return undefined;
+      if (nodes[i].elevationM !== old.nodes[i].elevationM) moved.add(nodes[i].id);
+    }
+  }
+  const joinsAlike = (a: LinkSpec, b: LinkSpec): boolean => a === b || (a.from === b.from && a.to === b.to);
+  if (old.links === links && moved.size === 0 && old.ties === network.ties) return tree;
+  if (!links.every((l, i) => joinsAlike(l, old.links[i]))) return undefined;
+  if (!ties.every((l, i) => joinsAlike(l, oldTies[i]))) return undefined;
+  const elevation = moved.size > 0 ? new Map(nodes.map((n) => [n.id, n.elevationM])) : undefined;
+  const renew = (spec: LinkSpec, oldSpec: LinkSpec, link: Link): Link => {
+    const lifted = moved.has(spec.from) || moved.has(spec.to);
+    if (spec === oldSpec && !lifted) return link;
+    const riseM = lifted ? elevation!.get(spec.to)! - elevation!.get(spec.from)! : link.riseKpa / KPA_PER_M;
+    return prepareLink(spec, link.index, riseM, tree.medium);
+  };
   return {
-    medium,
-    ids,
-    place,
-    parent,
-    link,
-    lateralNode,
-    curve: supplyCurve(network.supply, supplyNode.elevationM),
+    ...tree,
+    link: tree.link.map((link) => link && renew(links[link.index], old.links[link.index], link)),
+    ties: tree.ties.map((tie, i) => ({ ...tie, link: renew(ties[i], oldTies[i], tie.link) })),
   };
 }
 
@@ -141,7 +203,20 @@ function buildShape(network: NetworkSpec): Shape {
     const why = fedBy.has(node.id) ? 'is in a loop that the supply does not reach' : 'is not fed by any link';
     throw new NetworkError(`nodes[${i}]`, `node “${node.id}” ${why}`);
   });
-  return { medium, ids, place, parent: Int32Array.from(parent), link: links };
+  const ties = (network.ties ?? []).map((spec, i): Tie => {
+    known(spec.from, `ties[${i}].from`);
+    known(spec.to, `ties[${i}].to`);
+    if (spec.kind === 'regulator')
+      throw new NetworkError(`ties[${i}].kind`, 'only a pipe or a part that loses pressure can close a loop');
+    const riseM = elevation.get(spec.to)! - elevation.get(spec.from)!;
+    return {
+      from: place.get(spec.from)!,
+      to: place.get(spec.to)!,
+      link: prepareLink(spec, i, riseM, medium),
+    };
+  });
+  const nodePlace = Int32Array.from(network.nodes, (node) => place.get(node.id)!);
+  return { medium, ids, place, nodePlace, parent: Int32Array.from(parent), link: links, ties };
 }
 
 /**
@@ -152,24 +227,30 @@ export const lossAcross = (spec: LinkSpec, flowLph: number, medium: Medium): num
   linkLossKpa(prepareLink(spec, 0, 0, medium), flowLph);
 
 function prepareLink(spec: LinkSpec, index: number, riseM: number, medium: Medium): Link {
-  const riseKpa = riseM * KPA_PER_M;
+  // Every link has the same fields in the same order, so that the solver's loops meet one shape.
+  const link: Link = {
+    index,
+    riseKpa: riseM * KPA_PER_M,
+    setKpa: spec.kind === 'regulator' ? spec.setKpa : Infinity,
+    pipe: undefined,
+    part: undefined,
+    boost: undefined,
+  };
   if (spec.kind === 'pipe') {
-    return {
-      index,
-      riseKpa,
-      setKpa: Infinity,
-      pipe: {
-        friction: friction(spec.diameterMm, spec.hazenWilliamsC ?? SMOOTH_PLASTIC_C, medium),
-        lengthM: spec.lengthM,
-        minor: fittingKpaPerLph2(spec.minorK ?? 0, spec.diameterMm),
-      },
+    link.pipe = {
+      friction: friction(spec.diameterMm, spec.hazenWilliamsC ?? SMOOTH_PLASTIC_C, medium),
+      lengthM: spec.lengthM,
+      minor: fittingKpaPerLph2(spec.minorK ?? 0, spec.diameterMm),
+    };
+  } else if (spec.kind === 'boost') {
+    link.boost = supplyCurve(spec.pump, 0);
+  } else {
+    link.part = {
+      fixedKpa: spec.fixedKpa ?? 0,
+      lossKpa: spec.lossKpa,
+      atLph: spec.atLph,
+      exponent: spec.exponent ?? TURBULENT_EXPONENT,
     };
   }
-  const part: LossLaw = {
-    fixedKpa: spec.fixedKpa ?? 0,
-    lossKpa: spec.lossKpa,
-    atLph: spec.atLph,
-    exponent: spec.exponent ?? TURBULENT_EXPONENT,
-  };
-  return { index, riseKpa, setKpa: spec.kind === 'regulator' ? spec.setKpa : Infinity, part };
+  return link;
 }

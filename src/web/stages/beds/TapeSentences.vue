@@ -5,15 +5,20 @@ import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 
-/** The tape by its label. Flow per emitter and flow per length are one thing: either may be typed. */
+/** A tape by its label: the block's, or a further one of the plan's. Flow per emitter and flow per length are one thing: either may be typed. */
+const props = defineProps<{ further?: string }>();
 const plan = usePlan();
 const edits = useEdits();
-const tape = computed(() => plan.block.tape);
-const stated = computed(() => plan.plan.blocks[0].tape as Record<string, unknown> | undefined);
+const tape = computed(() => plan.full.tapes.find((t) => t.id === props.further)?.tape ?? plan.block.tape);
+const stated = computed(
+  () => (props.further ? plan.plan.tapes?.find((t) => t.id === props.further)?.tape : plan.statedBlock.tape) as Record<string, unknown> | undefined,
+);
 const isDefault = (field: string): boolean => stated.value?.[field] === undefined;
-const set = (field: string, label: string) => (value: number, gesture: string) => edits.block('tape', { [field]: value }, label, gesture);
+const change = (fields: object, label: string, gesture?: string) =>
+  props.further ? edits.furtherTape(props.further, fields, label, gesture) : edits.block('tape', fields, label, gesture);
+const set = (field: string, label: string) => (value: number, gesture: string) => change({ [field]: value }, label, gesture);
 const perMetre = computed(() => tape.value.flowLph / tape.value.spacingM);
-const setPerMetre = (lphPerM: number, gesture: string) => edits.block('tape', { flowLph: lphPerM * tape.value.spacingM }, 'set the tape’s flow', gesture);
+const setPerMetre = (lphPerM: number, gesture: string) => change({ flowLph: lphPerM * tape.value.spacingM }, 'set the tape’s flow', gesture);
 
 const KINDS = [
   { id: 'tape', name: 'tape' },
@@ -23,7 +28,7 @@ const KINDS = [
 
 <template>
   <p class="fill">
-    It is <ChoiceField label="What is laid" :value="tape.kind" :options="KINDS" :is-default="isDefault('kind')" @pick="edits.block('tape', { kind: $event as never }, 'lay something else')" />
+    It is <ChoiceField label="What is laid" :value="tape.kind" :options="KINDS" :is-default="isDefault('kind')" @pick="change({ kind: $event }, 'lay something else')" />
     of <QuantityField label="Bore of the tape" kind="bore" :value="tape.boreMm" :is-default="isDefault('boreMm')" :take="set('boreMm', 'set the tape’s bore')" /> bore with emitters every
     <QuantityField label="Emitter spacing" kind="spacing" :value="tape.spacingM" :is-default="isDefault('spacingM')" :take="set('spacingM', 'set the emitter spacing')" />.
     Its label says <QuantityField label="Flow per emitter" kind="emitterFlow" :value="tape.flowLph" :is-default="isDefault('flowLph')" :take="set('flowLph', 'set the tape’s flow')" /> each, which is
@@ -40,7 +45,7 @@ const KINDS = [
       to <QuantityField label="Window, to" kind="pressure" :value="tape.maxKpa" :is-default="isDefault('maxKpa')" :take="set('maxKpa', 'set the window’s top')" />.
       <template v-if="tape.kind === 'tape'">Flow goes with pressure to the power of <QuantityField label="Exponent" kind="factor" :value="tape.exponent" :is-default="isDefault('exponent')" :take="set('exponent', 'set the exponent')" />.</template>
       Emitters as made scatter by <QuantityField label="Scatter of manufacture" kind="share" :value="tape.cv" :is-default="isDefault('cv')" :take="set('cv', 'set the scatter')" />.
-      A run should water <QuantityField label="Wished evenness" kind="share" :value="plan.full.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, 'set the wished evenness', g)" /> evenly.
+      A run should water <QuantityField label="Wished evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, 'set the wished evenness', g)" /> evenly.
     </p>
     <p class="quiet">Typical values: read your label. The top of a tape’s window follows from its wall.</p>
   </details>

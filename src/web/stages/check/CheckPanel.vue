@@ -1,37 +1,58 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { describe, GRADE_WORDS, type Finding } from '../../../core/check';
-import type { WorkingName } from '../../../core/working';
+import { stepKey } from '../../../core/network';
+import { workingOf, type WorkingName } from '../../../core/working';
+import { usePlan } from '../../stores/plan';
 import Asks from '../../parts/Asks.vue';
 import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
 
+const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
 const view = useView();
 
 const told = computed(() =>
-  results.solved ? results.findings.map((finding) => ({ finding, words: describe(finding, results.solved!.plan, settings.units) })) : [],
+  results.toldPlan ? results.findings.map((finding) => ({ finding, words: describe(finding, results.toldPlan!, settings.units) })) : [],
 );
-const STAGE_OF: Record<Finding['place']['kind'], string> = { source: 'water', main: 'pipework', regulator: 'pipework', header: 'pipework', block: 'pipework', run: 'beds' };
+const STAGE_OF: Record<Finding['place']['kind'], string> = {
+  source: 'water',
+  backup: 'water',
+  head: 'pipework',
+  part: 'pipework',
+  main: 'pipework',
+  header: 'pipework',
+  block: 'pipework',
+  run: 'beds',
+};
 const NAMES: Record<string, string> = { water: 'Water', beds: 'Beds', pipework: 'Pipework' };
 const WORKINGS: { name: WorkingName; says: string }[] = [
   { name: 'bucket', says: 'Flow of the open tap' },
   { name: 'available', says: 'What the source can give' },
+  { name: 'drawdown', says: 'Water between starts' },
+  { name: 'starts', says: 'Starts of the pump' },
+  { name: 'suction', says: 'Suction head' },
   { name: 'asked', says: 'Pressure needed' },
   { name: 'bed', says: 'Flow of a bed' },
   { name: 'header', says: 'Loss in the header' },
   { name: 'end', says: 'Pressure at the far end' },
   { name: 'uniformity', says: 'Evenness' },
 ];
-const shown = computed(() => WORKINGS.filter((w) => w.name !== 'bucket' || (results.results?.layout.source.kind === 'tap' && results.results.layout.source.method === 'bucket')));
+const shown = computed(() =>
+  WORKINGS.filter((w) => results.solved && results.walkRun >= 0 && workingOf(w.name, results.solved.plan, results.solved.results, results.walkRun)),
+);
 
 function light(finding: Finding): void {
   const { place } = finding;
-  if (place.kind === 'run') view.pickedBed = place.bed;
-  else if (place.kind === 'main' || place.kind === 'regulator' || place.kind === 'header') view.pointedStep = place.kind;
-  else if (place.kind === 'source') view.pointedStep = 'drawing';
+  const idOf = (index: number): string => plan.blocks[index]?.id ?? '';
+  if (place.kind === 'run') view.pickedBed = { block: idOf(place.block), key: place.bed };
+  else if (place.kind === 'main') view.pointedStep = stepKey.main(place.to);
+  else if (place.kind === 'part') view.pointedStep = stepKey.part(place.place, place.id);
+  else if (place.kind === 'header' || place.kind === 'block') view.pointedStep = stepKey.header(idOf(place.block));
+  else view.pointedStep = stepKey.source;
+  if ('block' in place) plan.pickBlock(idOf(place.block));
 }
 </script>
 
@@ -40,11 +61,11 @@ function light(finding: Finding): void {
     <h2>Check</h2>
     <p v-if="told.length === 0 && results.results" class="fine">Nothing found to mend. {{ results.said?.headline }}.</p>
     <ol v-else>
-      <li v-for="{ finding, words } in told" :key="finding.code" :class="finding.grade">
+      <li v-for="({ finding, words }, i) in told" :key="`${finding.code} ${i}`" :class="finding.grade">
         <h3><span class="grade">{{ GRADE_WORDS[finding.grade] }}</span> {{ words.title }}</h3>
         <p>{{ words.howMuch }}</p>
         <p class="quiet">{{ words.why }}</p>
-        <p class="quiet"><b>Try:</b> {{ words.tries.join('; ') }}.</p>
+        <p v-if="words.tries.length > 0" class="quiet"><b>Try:</b> {{ words.tries.join('; ') }}.</p>
         <p class="where">
           <button type="button" class="asks" @click="light(finding)">Show on the sheet: {{ words.where }}</button>
           <router-link :to="{ name: STAGE_OF[finding.place.kind] }">mend it in {{ NAMES[STAGE_OF[finding.place.kind]] }}</router-link>

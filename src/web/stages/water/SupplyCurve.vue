@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { line, scaleLinear } from 'd3';
 import { computed } from 'vue';
-import { supplyCurve } from '../../../core/hydraulics/source';
-import { measuredLph, sourceNodeM, supplyOf } from '../../../core/network';
+import { intakeCurve, intakeOf, measuredLph, mediumOf, sourceFlowLph } from '../../../core/network';
 import { KINDS, shownUnit } from '../../../core/units';
 import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
@@ -13,6 +12,12 @@ const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
 
+const SAYS = {
+  tap: 'Solid: planned, with the allowance off. Dashed: as measured.',
+  well: 'Solid: planned, held to cut-in. Dashed: at cut-out.',
+  pump: 'Solid: as planned, its lift and suction taken off. Dashed: at its best.',
+  tank: 'Solid: planned, at the low or held water. Dashed: full.',
+};
 const W = 344;
 const H = 214;
 const BOX = { x0: 46, x1: W - 12, y0: 20, y1: H - 34 };
@@ -20,14 +25,15 @@ const SAMPLES = 48;
 
 const drawn = computed(() => {
   const { source } = plan;
-  const { allowance } = plan.full.wishes;
+  const { allowance } = plan.wishes;
   const demand = results.results?.demand;
   const flow = results.results?.flowLph ?? 0;
-  const asMeasured = supplyCurve(supplyOf(source, 1), sourceNodeM(source));
-  const planned = supplyCurve(supplyOf(source, allowance), sourceNodeM(source));
+  const medium = mediumOf(plan.full);
+  const asMeasured = intakeCurve(intakeOf(source, 1, 'best'), medium);
+  const planned = intakeCurve(intakeOf(source, allowance), medium);
   const shut = asMeasured.kpa(0);
-  const measured = measuredLph(source);
-  const most = Math.max(Number.isFinite(measured) ? measured : 0, (demand?.askedLph ?? 0) * 1.15, flow * 1.15, 1);
+  const open = source.kind === 'tap' ? measuredLph(source) : source.kind === 'tank' ? 0 : sourceFlowLph(source, plan.full, 0);
+  const most = Math.max(Number.isFinite(open) ? open : 0, (demand?.askedLph ?? 0) * 1.15, flow * 1.15, 1);
   const top = Math.max(shut, Math.min(demand?.neededKpa ?? 0, shut * 2), 1) * 1.12;
   const flowUnit = KINDS.flow.units[shownUnit('flow', settings.units) as keyof typeof KINDS.flow.units];
   const pressureUnit = KINDS.pressure.units[shownUnit('pressure', settings.units) as keyof typeof KINDS.pressure.units];
@@ -41,21 +47,21 @@ const drawn = computed(() => {
         .map((q): [number, number] => [x(q), y(kpa(q))]),
     ) ?? '';
   return {
-    measured: source.kind === 'tap' && allowance < 1 ? trace(asMeasured.kpa) : '',
+    best: trace(asMeasured.kpa),
     planned: trace(planned.kpa),
     xTicks: scaleLinear([0, most / flowUnit.perUnit], [0, 1]).ticks(4).map((t) => ({ at: x(t * flowUnit.perUnit), text: t.toLocaleString('en-US') })),
     yTicks: scaleLinear([0, top / pressureUnit.perUnit], [0, 1]).ticks(4).map((t) => ({ at: y(t * pressureUnit.perUnit), text: t.toLocaleString('en-US') })),
     flowUnit: flowUnit.symbol,
     pressureUnit: pressureUnit.symbol,
-    works: results.results ? { x: x(flow), y: y(Math.max(0, results.results.solved.supply.pressureKpa)) } : undefined,
-    needs: demand && demand.neededKpa <= top ? { x: x(demand.askedLph), y: y(demand.neededKpa) } : undefined,
+    works: results.results ? { x: x(flow), y: y(Math.max(0, planned.kpa(flow))) } : undefined,
+    needs: demand && demand.neededKpa <= top ? { x: x(demand.askedLph), y: y(Math.max(0, demand.neededKpa)) } : undefined,
     offSheet: demand !== undefined && demand.neededKpa > top,
   };
 });
 const summary = computed(() => {
   const r = results.results;
   if (!r) return 'Supply curve';
-  return `Supply curve of ${plan.source.name}: the plan draws ${settings.show(r.flowLph, 'flow')} at ${settings.show(r.solved.supply.pressureKpa, 'pressure')}; it asks for ${settings.show(r.demand.askedLph, 'flow')} at ${settings.show(r.demand.neededKpa, 'pressure')}`;
+  return `Supply curve of ${plan.source.name}: the plan draws ${settings.show(r.flowLph, 'flow')}; it asks for ${settings.show(r.demand.askedLph, 'flow')} at ${settings.show(r.demand.neededKpa, 'pressure')}`;
 });
 </script>
 
@@ -68,13 +74,13 @@ const summary = computed(() => {
         <text :x="BOX.x0 - 6" y="11" text-anchor="end">{{ drawn.pressureUnit }}</text>
         <text :x="BOX.x1" :y="H - 3" text-anchor="end">flow, {{ drawn.flowUnit }}</text>
       </g>
-      <path :d="drawn.measured" class="measured" />
+      <path :d="drawn.best" class="measured" />
       <path :d="drawn.planned" class="planned" />
       <g v-if="drawn.needs" class="needs"><path :d="`M${drawn.needs.x - 6} ${drawn.needs.y}h12M${drawn.needs.x} ${drawn.needs.y - 6}v12`" /><text :x="Math.min(drawn.needs.x + 9, BOX.x1 - 70)" :y="drawn.needs.y + 16">asked for</text></g>
       <g v-if="drawn.works" class="works"><circle :cx="drawn.works.x" :cy="drawn.works.y" r="5.5" /><text :x="Math.min(drawn.works.x + 10, BOX.x1 - 76)" :y="drawn.works.y - 8">works here</text></g>
     </svg>
     <figcaption class="quiet">
-      Solid: planned, with the allowance off. <template v-if="drawn.measured">Dashed: as measured.</template>
+      {{ SAYS[plan.source.kind] }}
       <template v-if="drawn.offSheet"> What the beds ask for lies above the sheet.</template>
     </figcaption>
   </figure>

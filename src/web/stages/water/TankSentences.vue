@@ -1,20 +1,80 @@
 <script setup lang="ts">
+import { computed } from 'vue';
+import { tankFacts } from '../../../core/network';
 import type { TankSource } from '../../../core/plan';
+import { formatDuration } from '../../../core/units';
+import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
-import type { Refusal } from '../../stores/plan';
+import { useResults } from '../../stores/results';
+import { useSettings } from '../../stores/settings';
+import { useSourceFields } from './useSourceFields';
 
-defineProps<{
-  tank: TankSource;
-  isDefault: (field: string) => boolean;
-  set: (field: string, label: string) => (value: number, gesture: string) => Refusal | undefined;
-}>();
+const props = defineProps<{ tank: TankSource & { id: string } }>();
+const results = useResults();
+const settings = useSettings();
+const { isDefault, set, choose } = useSourceFields();
+const LEVELS = [
+  { id: 'falling', name: 'falls as it empties' },
+  { id: 'held', name: 'is held by a float valve' },
+];
+const FEEDS = [
+  { id: 'store', name: 'a bigger store' },
+  { id: 'mains', name: 'the mains' },
+];
+const SHAPES = [
+  { id: 'stated', name: 'known volume' },
+  { id: 'round', name: 'upright and round' },
+  { id: 'box', name: 'square-cornered' },
+];
+const REFILLS = [
+  { id: 'none', name: 'not planned' },
+  { id: 'roof', name: 'from a roof' },
+  { id: 'hose', name: 'by hose' },
+  { id: 'pump', name: 'by pump' },
+];
+const facts = computed(() => tankFacts(props.tank, results.results?.flowLph ?? 0));
+const MIN_PER_HOUR = 60;
 </script>
 
 <template>
   <p class="fill">
     Its outlet is <QuantityField label="Outlet height" kind="height" :value="tank.outletM" :is-default="isDefault('outletM')" :take="set('outletM', 'set the outlet')" /> above the ground it stands on.
-    Full, the water stands at <QuantityField label="High water" kind="height" :value="tank.highM" :is-default="isDefault('highM')" :take="set('highM', 'set the high water')" />; at its lowest while watering,
-    at <QuantityField label="Low water" kind="height" :value="tank.lowM" :is-default="isDefault('lowM')" :take="set('lowM', 'set the low water')" />.
+    The water <ChoiceField label="The water level" :value="tank.level" :options="LEVELS" :is-default="isDefault('level')" @pick="choose('level', 'change how the level is kept')($event)" /><template v-if="tank.level === 'falling'">:
+      full, it stands at <QuantityField label="High water" kind="height" :value="tank.highM" :is-default="isDefault('highM')" :take="set('highM', 'set the high water')" />; at its lowest while watering,
+      at <QuantityField label="Low water" kind="height" :value="tank.lowM" :is-default="isDefault('lowM')" :take="set('lowM', 'set the low water')" />.</template><template v-else>
+      at <QuantityField label="Held level" kind="height" :value="tank.floatM" :is-default="isDefault('floatM')" :take="set('floatM', 'set the float')" />, fed from
+      <ChoiceField label="Fed from" :value="tank.fedBy" :options="FEEDS" :is-default="isDefault('fedBy')" @pick="choose('fedBy', 'feed the float valve another way')($event)" />.</template>
   </p>
-  <p class="quiet">The level falls while it waters, so the plan goes by the low water. A full tank flatters.</p>
+  <p v-if="tank.level === 'falling'" class="quiet">The level falls while it waters, so the plan goes by the low water. A full tank flatters.</p>
+  <p v-else class="quiet">Raise or lower the canister to set the pressure: each metre is a tenth of a bar.</p>
+  <p class="fill">
+    The tank is of <ChoiceField label="Shape of the tank" :value="tank.shape" :options="SHAPES" :is-default="isDefault('shape')" @pick="choose('shape', 'change the tank’s shape')($event)" />:
+    <template v-if="tank.shape === 'stated'"><QuantityField label="Volume of the tank" kind="volume" :value="tank.volumeL" :is-default="isDefault('volumeL')" :take="set('volumeL', 'set the tank’s volume')" /> between outlet and high water</template>
+    <template v-else-if="tank.shape === 'round'"><QuantityField label="Width of the tank" kind="width" :value="tank.diameterM" :is-default="isDefault('diameterM')" :take="set('diameterM', 'set the tank’s width')" /> across</template>
+    <template v-else><QuantityField label="Length of the tank" kind="width" :value="tank.lengthM" :is-default="isDefault('lengthM')" :take="set('lengthM', 'set the tank’s length')" /> by <QuantityField label="Width of the tank" kind="width" :value="tank.widthM" :is-default="isDefault('widthM')" :take="set('widthM', 'set the tank’s width')" /></template>;
+    <QuantityField label="Tanks joined" kind="count" :value="tank.count" :is-default="isDefault('count')" :take="set('count', 'set the number of tanks')" /> joined at their feet.
+    It is refilled <ChoiceField label="Refill" :value="tank.refill" :options="REFILLS" :is-default="isDefault('refill')" @pick="choose('refill', 'refill another way')($event)" /><template v-if="tank.refill === 'roof'">:
+      <QuantityField label="Roof" kind="area" :value="tank.roofM2" :is-default="isDefault('roofM2')" :take="set('roofM2', 'set the roof')" /> in
+      <QuantityField label="Rain" kind="rain" :value="tank.rainMm" :is-default="isDefault('rainMm')" :take="set('rainMm', 'set the rain')" /> of rain, of which
+      <QuantityField label="Share that arrives" kind="share" :value="tank.roofShare" :is-default="isDefault('roofShare')" :take="set('roofShare', 'set the share that arrives')" /> arrives</template><template v-else-if="tank.refill !== 'none'">
+      at <QuantityField label="Refill flow" kind="flow" :value="tank.refillLph" :is-default="isDefault('refillLph')" :take="set('refillLph', 'set the refill')" /></template>.
+  </p>
+  <dl class="rows">
+    <template v-if="tank.level === 'falling'">
+      <dt>Between high and low water</dt>
+      <dd class="num">{{ settings.show(facts.usableL, 'volume') }}</dd>
+      <dt>Lasts at this flow, about</dt>
+      <dd class="num">{{ Number.isFinite(facts.lastsMin) ? formatDuration(facts.lastsMin) : 'no flow' }}</dd>
+    </template>
+    <template v-if="tank.refill === 'roof'">
+      <dt>One such rain brings</dt>
+      <dd class="num">{{ settings.show(facts.rainL, 'volume') }}</dd>
+    </template>
+    <template v-else-if="tank.refill !== 'none'">
+      <dt>Refilled in</dt>
+      <dd class="num">{{ formatDuration(facts.refillH * MIN_PER_HOUR) }}</dd>
+    </template>
+    <dt>Weight of the water, full</dt>
+    <dd class="num">{{ settings.show(facts.fullKg, 'weight') }}</dd>
+  </dl>
 </template>

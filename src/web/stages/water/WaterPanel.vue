@@ -1,35 +1,42 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { measuredLph } from '../../../core/network';
+import type { SourceKind } from '../../../core/plan';
 import Asks from '../../parts/Asks.vue';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
-import { measuredLph } from '../../../core/network';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
-import BucketTries from './BucketTries.vue';
+import BoosterSentences from './BoosterSentences.vue';
+import PumpSentences from './PumpSentences.vue';
+import SourceList from './SourceList.vue';
 import SupplyCurve from './SupplyCurve.vue';
 import TankSentences from './TankSentences.vue';
+import TapSentences from './TapSentences.vue';
+import WaterQuality from './WaterQuality.vue';
+import WellSentences from './WellSentences.vue';
+import { useSourceFields } from './useSourceFields';
 
 const plan = usePlan();
 const edits = useEdits();
 const results = useResults();
 const settings = useSettings();
+const { isDefault, set, choose } = useSourceFields();
 
 const KINDS = [
   { id: 'tap', name: 'tap or hydrant' },
+  { id: 'well', name: 'well with a submersible pump' },
+  { id: 'pump', name: 'surface pump at open water' },
   { id: 'tank', name: 'tank that stands high' },
 ];
-const METHODS = [
-  { id: 'bucket', name: 'a bucket and a shut gauge' },
-  { id: 'gauge', name: 'a gauge, shut and running' },
+const SEASONS = [
+  { id: 'unknown', name: 'at a time not noted' },
+  { id: 'dry', name: 'in the dry season' },
+  { id: 'wet', name: 'in the wet season' },
 ];
-
-const stated = computed(() => plan.plan.sources[plan.sourceIndex] as unknown as Record<string, unknown>);
-const isDefault = (field: string): boolean => stated.value[field] === undefined;
-const set = (field: string, label: string) => (value: number, gesture: string) => edits.source({ [field]: value }, label, gesture);
-const tap = computed(() => (plan.source.kind === 'tap' ? plan.source : undefined));
+const source = computed(() => plan.source);
 const rename = (event: Event): void => void edits.source({ name: (event.target as HTMLInputElement).value.trim() || undefined }, 'name the source');
 </script>
 
@@ -38,34 +45,22 @@ const rename = (event: Event): void => void edits.source({ name: (event.target a
     <h2>Water</h2>
     <p class="fill">
       It comes from a
-      <ChoiceField label="Kind of source" :value="plan.source.kind" :options="KINDS" @pick="edits.sourceKind($event as 'tap' | 'tank')" />
+      <ChoiceField label="Kind of source" :value="source.kind" :options="KINDS" @pick="edits.sourceKind($event as SourceKind)" />
       called
-      <input class="name" type="text" maxlength="80" aria-label="Name of the source" :value="plan.source.name" @change="rename" />.
+      <input class="name" type="text" maxlength="80" aria-label="Name of the source" :value="source.name" @change="rename" />.
     </p>
-
-    <template v-if="tap">
-      <p class="fill">
-        It was measured with
-        <ChoiceField label="How it was measured" :value="tap.method" :options="METHODS" :is-default="isDefault('method')" @pick="edits.source({ method: $event }, 'measure another way')" />.
-      </p>
-      <p v-if="tap.method === 'bucket'" class="fill">
-        A <QuantityField label="Bucket" kind="volume" :value="tap.bucketL" :is-default="isDefault('bucketL')" :take="set('bucketL', 'set the bucket')" /> bucket fills in
-        <BucketTries :tries="tap.triesS" :is-default="isDefault('triesS')" /> with the tap wide open; shut, the gauge reads
-        <QuantityField label="Gauge, shut" kind="pressure" :value="tap.shutKpa" :is-default="isDefault('shutKpa')" :take="set('shutKpa', 'set the shut gauge')" />.
-      </p>
-      <p v-else class="fill">
-        Shut, the gauge reads <QuantityField label="Gauge, shut" kind="pressure" :value="tap.shutKpa" :is-default="isDefault('shutKpa')" :take="set('shutKpa', 'set the shut gauge')" />; while
-        <QuantityField label="Flow while running" kind="flow" :value="tap.flowingLph" :is-default="isDefault('flowingLph')" :take="set('flowingLph', 'set the running flow')" /> runs it reads
-        <QuantityField label="Gauge, running" kind="pressure" :value="tap.flowingKpa" :is-default="isDefault('flowingKpa')" :take="set('flowingKpa', 'set the running gauge')" />.
-      </p>
-    </template>
-    <TankSentences v-else-if="plan.source.kind === 'tank'" :tank="plan.source" :is-default="isDefault" :set="set" />
+    <div :key="source.id">
+      <TapSentences v-if="source.kind === 'tap'" :tap="source" />
+      <WellSentences v-else-if="source.kind === 'well'" :well="source" />
+      <PumpSentences v-else-if="source.kind === 'pump'" :pump="source" />
+      <TankSentences v-else :tank="source" />
+    </div>
 
     <SupplyCurve :class="{ stale: results.stale }" />
     <dl v-if="results.results" class="rows" :class="{ stale: results.stale }">
-      <template v-if="tap">
-        <dt><Asks v-if="tap.method === 'bucket'" working="bucket">Open, it gives</Asks><span v-else>Running, it gave</span></dt>
-        <dd class="num">{{ settings.show(measuredLph(tap), 'flow') }}</dd>
+      <template v-if="source.kind === 'tap'">
+        <dt><Asks v-if="source.method === 'bucket'" working="bucket">Open, it gives</Asks><span v-else>Running, it gave</span></dt>
+        <dd class="num">{{ settings.show(measuredLph(source), 'flow') }}</dd>
       </template>
       <dt><Asks working="available">Here it can give</Asks></dt>
       <dd class="num">{{ Number.isFinite(results.results.demand.availableLph) ? settings.show(results.results.demand.availableLph, 'flow') : 'enough' }}</dd>
@@ -75,16 +70,23 @@ const rename = (event: Event): void => void edits.source({ name: (event.target a
       <dd class="num">{{ settings.show(results.results.demand.askedLph, 'flow') }}</dd>
     </dl>
 
+    <WaterQuality />
+    <BoosterSentences />
+    <SourceList />
     <details class="more">
-      <summary>Allowance and temperature</summary>
+      <summary>Allowance, season, neighbours, temperature</summary>
       <p class="fill">
-        Plan on <QuantityField label="Allowance" kind="share" :value="plan.full.wishes.allowance" :is-default="plan.plan.wishes?.allowance === undefined" :take="(v, g) => edits.wishes({ allowance: v }, 'set the allowance', g)" />
-        of a measured flow: wells sink, neighbours draw, filters clog. The water is at
-        <QuantityField label="Water temperature" kind="temperature" :value="plan.full.wishes.waterC" :is-default="plan.plan.wishes?.waterC === undefined" :take="(v, g) => edits.wishes({ waterC: v }, 'set the water temperature', g)" />.
+        Plan on <QuantityField label="Allowance" kind="share" :value="plan.wishes.allowance" :is-default="plan.plan.wishes?.allowance === undefined" :take="(v, g) => edits.wishes({ allowance: v }, 'set the allowance', g)" />
+        of a measured flow or yield: wells sink, filters clog. It was measured
+        <ChoiceField label="When it was measured" :value="source.testedIn" :options="SEASONS" :is-default="isDefault('testedIn')" @pick="choose('testedIn', 'say when it was measured')($event)" />.
+        House and neighbours draw <QuantityField label="Drawn by others" kind="flow" :value="source.othersLph" :is-default="isDefault('othersLph')" :take="set('othersLph', 'set what others draw')" /> at the same time.
+        The water is at
+        <QuantityField label="Water temperature" kind="temperature" :value="plan.wishes.waterC" :is-default="plan.plan.wishes?.waterC === undefined" :take="(v, g) => edits.wishes({ waterC: v }, 'set the water temperature', g)" />.
       </p>
     </details>
-    <p v-if="tap" class="caution">Backflow protection is law on most public supplies. Local water rules and licensed plumbers decide what yours needs.</p>
-    <p v-else class="caution">A tank weighs 1 kg per litre. Above about 1 m or 200 kg somebody competent designs its stand. Rain and surface water is not for drinking.</p>
+    <p v-if="source.kind === 'tap'" class="caution">Backflow protection is law on most public supplies. Local water rules and licensed plumbers decide what yours needs.</p>
+    <p v-else-if="source.kind === 'tank'" class="caution">A tank weighs 1 kg per litre. Above about 1 m or 200 kg somebody competent designs its stand. Rain and surface water is not for drinking.</p>
+    <p v-else class="caution">Pump and well electrics are work for a licensed electrician.<template v-if="source.kind === 'pump'"> Surface water is not for drinking, nor for overhead watering of leaves eaten raw.</template></p>
   </section>
 </template>
 

@@ -1,0 +1,245 @@
+/**
+ * Typical parts of the head and of a block's inlet: starting values to plan with until the grower reads the label.
+ * Losses are handbook-typical for each nominal size; names are generic on purpose.
+ */
+
+export const ROLES = [
+  'ball-valve',
+  'gate-valve',
+  'solenoid-valve',
+  'motor-valve',
+  'backflow',
+  'check-valve',
+  'venturi',
+  'dosing',
+  'screen',
+  'disc',
+  'media',
+  'separator',
+  'meter',
+  'timer',
+  'regulator',
+  'gauge',
+  'air-vent',
+  'relief',
+  'adaptor',
+] as const;
+
+export type Role = (typeof ROLES)[number];
+
+export const ROLE_WORDS: Record<Role, string> = {
+  'ball-valve': 'ball valve',
+  'gate-valve': 'gate valve',
+  'solenoid-valve': 'solenoid valve',
+  'motor-valve': 'zero-pressure valve',
+  backflow: 'backflow preventer',
+  'check-valve': 'check valve',
+  venturi: 'venturi injector',
+  dosing: 'dosing injector',
+  screen: 'screen filter',
+  disc: 'disc filter',
+  media: 'media filter',
+  separator: 'sand separator',
+  meter: 'meter',
+  timer: 'timer',
+  regulator: 'regulator',
+  gauge: 'gauge',
+  'air-vent': 'air vent',
+  relief: 'relief valve',
+  adaptor: 'adaptor',
+};
+
+export const isFilter = (role: Role): boolean => role === 'screen' || role === 'disc' || role === 'media';
+export const isInjector = (role: Role): boolean => role === 'venturi' || role === 'dosing';
+/** Parts that sit on a branch: water passes by, not through. */
+export const isBranch = (role: Role): boolean => role === 'gauge' || role === 'air-vent' || role === 'relief';
+/** Parts that open and shut by themselves. */
+export const isTimed = (role: Role): boolean =>
+  role === 'timer' || role === 'solenoid-valve' || role === 'motor-valve';
+
+/** How pipes and parts are joined, by kind and size; two ends meet when they are alike. */
+export const ENDS = [
+  { id: 'hose-3/4', name: '¾ in hose thread' },
+  { id: 'thread-1/2', name: '½ in pipe thread' },
+  { id: 'thread-3/4', name: '¾ in pipe thread' },
+  { id: 'thread-1', name: '1 in pipe thread' },
+  { id: 'thread-1-1/4', name: '1¼ in pipe thread' },
+  { id: 'thread-1-1/2', name: '1½ in pipe thread' },
+  { id: 'thread-2', name: '2 in pipe thread' },
+  { id: 'slip-3/4', name: '¾ in slip' },
+  { id: 'slip-1', name: '1 in slip' },
+  { id: 'slip-1-1/2', name: '1½ in slip' },
+  { id: 'slip-2', name: '2 in slip' },
+  { id: 'barb-1/2', name: '½ in barb' },
+  { id: 'barb-3/4', name: '¾ in barb' },
+  { id: 'barb-1', name: '1 in barb' },
+  { id: 'barb-1-1/2', name: '1½ in barb' },
+  { id: 'barb-2', name: '2 in barb' },
+  { id: 'comp-25', name: '25 mm compression' },
+  { id: 'comp-32', name: '32 mm compression' },
+  { id: 'comp-40', name: '40 mm compression' },
+  { id: 'comp-50', name: '50 mm compression' },
+  { id: 'comp-63', name: '63 mm compression' },
+] as const;
+
+export type EndId = (typeof ENDS)[number]['id'];
+
+/** What a part is and does, by its label. */
+export interface PartLabel {
+  /** Loss always there, and lost with the square of the flow: `lossKpa` at `atLph`. */
+  fixedKpa: number;
+  lossKpa: number;
+  atLph: number;
+  /** Further loss at the same flow when it is due for cleaning. */
+  dirtyKpa: number;
+  /** Least and greatest flow it works with; no greatest if it does not matter. */
+  minLph: number;
+  maxLph: number;
+  /** Greatest pressure it stands. */
+  ratingKpa: number;
+  /** Pressure it needs to open or to work. */
+  needsKpa: number;
+  /** Pressure a regulator lets out. */
+  setKpa: number;
+  /** Pressure at which a relief valve opens. */
+  opensKpa: number;
+  /** Openings of a filter per inch; 0 for what has none. */
+  mesh: number;
+  inEnd: EndId;
+  outEnd: EndId;
+}
+
+export interface PartKind extends PartLabel {
+  id: string;
+  role: Role;
+  name: string;
+}
+
+/** Brass and steel parts commonly stand this, kPa; */
+const METAL_KPA = 1600;
+/** plastic filters, meters and valves this; */
+const PLASTIC_KPA = 800;
+/** and what screws onto a garden tap this. */
+const HOSE_PART_KPA = 700;
+/** Filters are commonly cleaned when their drop has grown by this, kPa (5 psi). */
+const CLEAN_AT_KPA = 35;
+/** Pressure that diaphragm valves need to open, kPa (10 psi). */
+const DIAPHRAGM_KPA = 70;
+/** A regulator needs this much over its set pressure before it at its greatest flow, kPa. */
+const REGULATOR_NEEDS_KPA = 35;
+const NO_LIMIT_LPH = 1e6;
+
+const part = (
+  id: string,
+  role: Role,
+  name: string,
+  ends: EndId,
+  [lossKpa, atLph]: [number, number],
+  more: Partial<PartLabel> = {},
+): PartKind => ({
+  id,
+  role,
+  name,
+  fixedKpa: 0,
+  lossKpa,
+  atLph,
+  dirtyKpa: 0,
+  minLph: 0,
+  maxLph: NO_LIMIT_LPH,
+  ratingKpa: PLASTIC_KPA,
+  needsKpa: 0,
+  setKpa: 69,
+  opensKpa: 0,
+  mesh: 0,
+  inEnd: ends,
+  outEnd: ends,
+  ...more,
+});
+
+const metal = { ratingKpa: METAL_KPA };
+const onHose = { ratingKpa: HOSE_PART_KPA };
+const filter = (mesh: number, maxLph: number): Partial<PartLabel> => ({
+  mesh,
+  maxLph,
+  dirtyKpa: CLEAN_AT_KPA,
+});
+const regulator = (minLph: number, maxLph: number): [[number, number], Partial<PartLabel>] => [
+  [REGULATOR_NEEDS_KPA, maxLph],
+  { minLph, maxLph },
+];
+
+export const HEAD_PARTS: readonly PartKind[] = [
+  part('ball-3/4', 'ball-valve', '¾ in ball valve', 'hose-3/4', [0.5, 1800], onHose),
+  part('ball-1', 'ball-valve', '1 in ball valve', 'thread-1', [0.5, 3600], metal),
+  part('ball-2', 'ball-valve', '2 in ball valve', 'thread-2', [0.5, 14000], metal),
+  part('gate-1', 'gate-valve', '1 in gate valve', 'thread-1', [1, 3600], metal),
+  part('gate-2', 'gate-valve', '2 in gate valve', 'thread-2', [1, 14000], metal),
+  part('solenoid-1', 'solenoid-valve', '1 in solenoid valve', 'thread-1', [20, 3600], {
+    needsKpa: DIAPHRAGM_KPA,
+    ratingKpa: 1000,
+  }),
+  part('motor-1', 'motor-valve', '1 in zero-pressure valve', 'thread-1', [2, 3600]),
+  part('vacuum-breaker', 'backflow', 'hose vacuum breaker', 'hose-3/4', [10, 1500], onHose),
+  part('double-check', 'backflow', 'double check valve', 'thread-1', [15, 3600], { ...metal, fixedKpa: 20 }),
+  part('reduced-pressure', 'backflow', 'reduced-pressure device', 'thread-1', [20, 3600], {
+    ...metal,
+    fixedKpa: 60,
+  }),
+  part('check-1', 'check-valve', '1 in check valve', 'thread-1', [5, 3600], { ...metal, fixedKpa: 3 }),
+  part('check-2', 'check-valve', '2 in check valve', 'thread-2', [5, 14000], { ...metal, fixedKpa: 3 }),
+  part('venturi-1', 'venturi', '1 in venturi with bypass', 'thread-1', [35, 3600], { needsKpa: 100 }),
+  part('dosing-3/4', 'dosing', '¾ in dosing injector', 'thread-3/4', [30, 2500], {
+    minLph: 10,
+    maxLph: 2500,
+    needsKpa: 30,
+    ratingKpa: 600,
+  }),
+  part('screen-3/4', 'screen', '¾ in screen filter', 'hose-3/4', [14, 1800], filter(155, 3000)),
+  part('screen-1', 'screen', '1 in screen filter', 'thread-1', [14, 3600], filter(155, 5500)),
+  part('disc-1', 'disc', '1 in disc filter', 'thread-1', [14, 5000], filter(120, 6000)),
+  part('disc-2', 'disc', '2 in disc filter', 'thread-2', [20, 20000], filter(120, 25000)),
+  part('media-2', 'media', '2 in media filter', 'thread-2', [20, 10000], filter(200, 12000)),
+  part('separator-1', 'separator', '1 in sand separator', 'thread-1', [35, 5000], {
+    minLph: 2000,
+    maxLph: 6000,
+  }),
+  part('separator-2', 'separator', '2 in sand separator', 'thread-2', [35, 16000], {
+    minLph: 8000,
+    maxLph: 20000,
+  }),
+  part('meter-3/4', 'meter', '¾ in meter', 'thread-3/4', [30, 4000], { minLph: 60, maxLph: 5000 }),
+  part('meter-1-1/2', 'meter', '1½ in meter', 'thread-1-1/2', [30, 15000], { minLph: 200, maxLph: 20000 }),
+  part('timer-3/4', 'timer', '¾ in hose timer', 'hose-3/4', [35, 1800], {
+    ...onHose,
+    needsKpa: DIAPHRAGM_KPA,
+    maxLph: 2700,
+  }),
+  part('timer-zero-3/4', 'timer', '¾ in zero-pressure timer', 'hose-3/4', [15, 1800], {
+    ...onHose,
+    maxLph: 2700,
+  }),
+  part('regulator-low', 'regulator', 'low-flow regulator', 'hose-3/4', ...regulator(20, 1800)),
+  part('regulator-mid', 'regulator', 'mid-flow regulator', 'thread-3/4', ...regulator(450, 4500)),
+  part('regulator-high', 'regulator', 'high-flow regulator', 'thread-1', ...regulator(2300, 7300)),
+  part(
+    'regulator-adjustable-1',
+    'regulator',
+    '1 in adjustable regulator',
+    'thread-1',
+    ...regulator(200, 5000),
+  ),
+  part(
+    'regulator-adjustable-2',
+    'regulator',
+    '2 in adjustable regulator',
+    'thread-2',
+    ...regulator(1000, 20000),
+  ),
+  part('gauge', 'gauge', 'gauge', 'thread-1/2', [0, 3600], { ratingKpa: 1000 }),
+  part('air-vent', 'air-vent', 'air vent', 'thread-3/4', [0, 3600], { ratingKpa: 1000 }),
+  part('relief', 'relief', 'relief valve', 'thread-3/4', [0, 3600], { ...metal, opensKpa: 520 }),
+  part('adaptor', 'adaptor', 'adaptor', 'thread-1', [1, 3600], metal),
+];
+
+/** Set pressures that regulators are sold at, kPa. */
+export const REGULATOR_SETS_KPA = [41, 69, 83, 103, 138, 172] as const;

@@ -1,0 +1,27 @@
+import { isFilter, isTimed } from '../../catalog/headParts';
+import type { Part } from '../../plan';
+
+/**
+ * What the order of some parts in line means, where growers are of two schools: neither is a fault.
+ */
+export function orderSays(parts: readonly Part[]): string[] {
+  const says: string[] = [];
+  const filter = parts.findIndex((p) => isFilter(p.role));
+  const timed = parts.findIndex((p) => isTimed(p.role));
+  const regulator = parts.findIndex((p) => p.role === 'regulator');
+  if (filter >= 0 && timed >= 0) {
+    says.push(
+      timed < filter
+        ? `The ${parts[timed].name} comes before the filter: the filter is spared standing pressure between waterings, but grit reaches the valve.`
+        : `The ${parts[timed].name} comes after the filter: it gets clean water, but the filter stands under full pressure day and night.`,
+    );
+  }
+  if (filter >= 0 && regulator >= 0) {
+    says.push(
+      regulator < filter
+        ? 'The regulator comes before the filter: the filter is spared pressure, but as it gets dirty the beds get less; a gauge after the regulator proves it.'
+        : 'The regulator comes after the filter: it gets clean water and makes up for a dirty filter, as long as enough pressure is left.',
+    );
+  }
+  return says;
+}

@@ -1,0 +1,146 @@
+import Papa from 'papaparse';
+import { emptyRaw, type RawReading } from './types';
+
+const M_PER_FT = 0.3048;
+/** The foot of older land surveys of the United States. */
+const M_PER_SURVEY_FT = 1200 / 3937;
+
+export type SurveyUnit = 'm' | 'ft' | 'survey ft';
+const METRES: Record<SurveyUnit, number> = { m: 1, ft: M_PER_FT, 'survey ft': M_PER_SURVEY_FT };
+
+/** Which column is what, by its place from 0, and what the numbers are in. */
+export interface SurveyColumns {
+  x: number;
+  y: number;
+  z: number;
+  /** The places are longitude and latitude. Heights are in `unit` all the same. */
+  degrees: boolean;
+  unit: SurveyUnit;
+}
+
+/** A table of surveyed points, with what its columns seem to be. */
+export interface SurveyTable {
+  header: string[];
+  rows: string[][];
+  /** By the columns' names; nothing where they do not tell. */
+  guess: SurveyColumns | undefined;
+}
+
+const NAMES: Record<'x' | 'y' | 'z' | 'lon' | 'lat', readonly string[]> = {
+  lon: ['lon', 'long', 'lng', 'longitude', 'lon_dd', 'point_x', 'länge', 'längengrad'],
+  lat: ['lat', 'latitude', 'lat_dd', 'point_y', 'breite', 'breitengrad'],
+  x: [
+    'x',
+    'e',
+    'east',
+    'easting',
+    'eastings',
+    'right',
+    'rechtswert',
+    'ost',
+    'este',
+    'est',
+    'x_m',
+    'xcoord',
+    'xm',
+  ],
+  y: ['y', 'n', 'north', 'northing', 'northings', 'up', 'hochwert', 'nord', 'norte', 'y_m', 'ycoord', 'ym'],
+  z: [
+    'z',
+    'h',
+    'ele',
+    'elev',
+    'elevation',
+    'height',
+    'alt',
+    'altitude',
+    'level',
+    'rl',
+    'höhe',
+    'hoehe',
+    'cota',
+    'zm',
+    'z_m',
+  ],
+};
+const bare = (title: string): string =>
+  title
+    .toLowerCase()
+    .replace(/[([].*?[)\]]/g, '')
+    .trim()
+    .replace(/[\s.]+/g, '_')
+    .replace(/_(m|ft|metres?|meters?|feet)$/, '');
+
+/** A number as surveyors' programs write it: with a decimal comma or point. */
+const numberOf = (text: string | undefined): number | undefined => {
+  const clean = (text ?? '').trim().replace(/\s/g, '');
+  if (clean === '') return undefined;
+  const n = Number(/^[-+]?\d*,\d+$/.test(clean) ? clean.replace(',', '.') : clean);
+  return Number.isFinite(n) ? n : undefined;
+};
+
+/** Reads a table of points. @returns why, where it is none */
+export function readSurveyTable(text: string): SurveyTable | string {
+  const clean = text.replace(/^\uFEFF/, '');
+  // With decimal commas the columns stand apart by semicolons or tabs: such a file is not to be cut at commas.
+  const firstLine = clean.split(/\r?\n/, 1)[0];
+  const delimiter = firstLine.includes(';') ? ';' : firstLine.includes('\t') ? '\t' : '';
+  const parsed = Papa.parse<string[]>(clean, { skipEmptyLines: 'greedy', delimiter });
+  const lines = parsed.data.map((row) => row.map((cell) => cell.trim()));
+  if (lines.length === 0) return 'The file is empty.';
+  const titled = lines[0].every((cell) => numberOf(cell) === undefined || cell === '');
+  const header = titled ? lines[0] : lines[0].map((_, i) => `column ${i + 1}`);
+  const rows = titled ? lines.slice(1) : lines;
+  if (header.length < 2)
+    return 'The file has only one column. Points want a column each for right, up and height; separate them by commas, semicolons or tabs.';
+  if (rows.length === 0) return 'The file has titles but no rows.';
+  const columnOf = (what: keyof typeof NAMES): number =>
+    header.findIndex((t) => NAMES[what].includes(bare(t)));
+  const z = columnOf('z');
+  const [lon, lat, x, y] = [columnOf('lon'), columnOf('lat'), columnOf('x'), columnOf('y')];
+  const unit: SurveyUnit = header.some((t) => /\b(ft|feet|foot)\b/i.test(t)) ? 'ft' : 'm';
+  const degrees = lon >= 0 && lat >= 0;
+  const guess = degrees
+    ? { x: lon, y: lat, z, degrees, unit }
+    : x >= 0 && y >= 0
+      ? { x, y, z, degrees: false, unit }
+      : undefined;
+  return { header, rows, guess };
+}
+
+/** The points of a table, taken by its columns. */
+export function groundFromTable({ rows }: SurveyTable, columns: SurveyColumns): RawReading {
+  const raw = emptyRaw(columns.degrees ? 'degrees' : 'metres');
+  const perUnit = METRES[columns.unit];
+  const perPlace = columns.degrees ? 1 : perUnit;
+  let unread = 0;
+  const outline: [number, number][] = [];
+  for (const row of rows) {
+    const x = numberOf(row[columns.x]);
+    const y = numberOf(row[columns.y]);
+    const z = columns.z >= 0 ? numberOf(row[columns.z]) : undefined;
+    if (x === undefined || y === undefined) unread++;
+    else {
+      outline.push([x * perPlace, y * perPlace]);
+      if (z === undefined) raw.bare++;
+      else raw.heights.push([x * perPlace, y * perPlace, z * perUnit]);
+    }
+  }
+  if (outline.length === 0)
+    return {
+      ok: false,
+      why: `None of the ${rows.length} rows has two numbers in the columns chosen. Choose the columns for right and up again.`,
+    };
+  if (
+    columns.degrees &&
+    raw.heights.concat(outline.map(([x, y]) => [x, y, 0] as const)).some(([, y]) => Math.abs(y) > 90)
+  )
+    return {
+      ok: false,
+      why: 'Latitude and longitude are swapped: a latitude goes no further than 90 degrees. Choose the columns the other way round.',
+    };
+  // Points with no height at all are the corners of a field, in order.
+  if (raw.heights.length === 0) raw.outlines.push({ points: outline });
+  raw.bare += unread;
+  return { ok: true, raw };
+}

@@ -1,0 +1,203 @@
+import type { Feature, Geometry, Position } from 'geojson';
+import type { Obstacle } from '../../plan';
+import { emptyRaw, type RawGround, type RawReading, type Shape } from './types';
+
+const THING_KINDS: readonly string[] = ['lane', 'ditch', 'tree', 'building', 'wet'];
+/** Names under which other programs write a place's height or name. */
+const HEIGHT_NAMES = ['ele', 'elevation', 'elev', 'altitude', 'alt', 'height', 'z', 'height_m', 'heightm'];
+const NAME_NAMES = ['name', 'title', 'label', 'field', 'id'];
+/** Our own features that are results, not ground. */
+const RESULT_ROLES = ['bed', 'run', 'header', 'main', 'part', 'source', 'tee', 'block'];
+/** Half the width of the world in the metres that web maps are drawn in. */
+const WEB_MAP_HALF_M = 20037508.342789244;
+
+type Properties = Record<string, unknown>;
+const lookUp = (properties: Properties, names: readonly string[]): unknown => {
+  const byLower = new Map(Object.entries(properties).map(([k, v]) => [k.toLowerCase(), v]));
+  return names.map((n) => byLower.get(n)).find((v) => v !== undefined && v !== null && v !== '');
+};
+const numberOf = (value: unknown): number | undefined => {
+  const n = typeof value === 'string' ? Number(value.replace(',', '.')) : value;
+  return typeof n === 'number' && Number.isFinite(n) ? n : undefined;
+};
+
+/** Every feature of a text: one object, a bare shape, or one feature a line. */
+function featuresOf(text: string): { features: Feature[]; crs?: string; local?: boolean } | string {
+  // Sequences of features put a record separator before each.
+  const clean = text
+    .replace(/^\uFEFF/, '')
+    .replaceAll('\u001e', '')
+    .trim();
+  let json: unknown;
+  try {
+    json = JSON.parse(clean);
+  } catch (error) {
+    const lines = clean.split(/\r?\n/).filter((l) => l.trim() !== '');
+    try {
+      if (lines.length > 1) return { features: lines.map((l) => JSON.parse(l) as Feature) };
+    } catch {
+      // Told as the whole file's fault below.
+    }
+    return `The file is broken: it is not JSON (${(error as Error).message}).`;
+  }
+  const found = json as {
+    type?: string;
+    features?: Feature[];
+    crs?: { properties?: { name?: string } };
+    local?: boolean;
+  };
+  const crs = found?.crs?.properties?.name;
+  switch (found?.type) {
+    case 'FeatureCollection':
+      if (!Array.isArray(found.features)) return 'The file has no list of features.';
+      return { features: found.features, crs, local: found.local === true };
+    case 'Feature':
+      return { features: [json as Feature], crs };
+    case 'Topology':
+      return 'This is TopoJSON. Export it as GeoJSON and choose it again.';
+    default:
+      if (typeof found?.type === 'string')
+        return { features: [{ type: 'Feature', properties: {}, geometry: json as Geometry }], crs };
+      return 'This JSON is no GeoJSON: it has no features.';
+  }
+}
+
+/** What a file says its numbers are. */
+function unitOf(crs: string | undefined): 'degrees' | 'metres' | 'web map' | undefined {
+  if (crs === undefined) return undefined;
+  if (/CRS84|EPSG:{1,2}4326|EPSG:{1,2}4979|EPSG:{1,2}4258|WGS ?84/i.test(crs)) return 'degrees';
+  return /EPSG:{1,2}(3857|900913)/i.test(crs) ? 'web map' : 'metres';
+}
+
+/** Metres that web maps are drawn in, as degrees. */
+const fromWebMap = ([x, y, z]: Position): Position => {
+  const lat = (Math.atan(Math.sinh((Math.PI * y) / WEB_MAP_HALF_M)) * 180) / Math.PI;
+  return [(180 * x) / WEB_MAP_HALF_M, lat, ...(z === undefined ? [] : [z])];
+};
+
+/** Reads GeoJSON in the dialects programs write it: collections, single features, bare shapes, a feature a line, projected metres. */
+export function readGeoJson(text: string): RawReading {
+  const read = featuresOf(text);
+  if (typeof read === 'string') return { ok: false, why: read };
+  return readFeatures(read.features, read.crs, read.local);
+}
+
+/** The same from features already read, as those of a GPX or KML file. */
+export function readFeatures(features: readonly Feature[], crs?: string, local = false): RawReading {
+  const unit = unitOf(crs);
+  const raw: RawGround = { ...emptyRaw('degrees'), ...(local && { local }) };
+  let broken = 0;
+  const at = (p: Position): Position => (unit === 'web map' ? fromWebMap(p) : p);
+  const take = (geometry: Geometry | null, properties: Properties): void => {
+    if (!geometry) return;
+    const role = typeof properties.role === 'string' ? properties.role : '';
+    if (RESULT_ROLES.includes(role)) return;
+    const nameFound = lookUp(properties, NAME_NAMES);
+    const name = nameFound === undefined ? undefined : String(nameFound).slice(0, 80);
+    const shape = (points: Position[]): Shape | undefined => {
+      const good = points.filter(
+        (p) => Array.isArray(p) && p.length > 1 && p.slice(0, 2).every(Number.isFinite),
+      );
+      if (good.length < points.length) broken++;
+      return good.length > 0 ? { name, points: good.map(at) as unknown as Shape['points'] } : undefined;
+    };
+    const thing = (points: Position[]): boolean => {
+      if (!THING_KINDS.includes(role)) return false;
+      const flat = shape(points)?.points.map(([x, y]): [number, number] => [x, y]) ?? [];
+      const widthM = numberOf(properties.widthM);
+      const radiusM = numberOf(properties.radiusM);
+      if (flat.length > 0)
+        raw.things.push({
+          kind: role as Obstacle['kind'],
+          name: name ?? role,
+          points: flat,
+          ...(widthM !== undefined && { widthM }),
+          ...(radiusM !== undefined && { radiusM }),
+        });
+      return true;
+    };
+    switch (geometry.type) {
+      case 'Polygon': {
+        const ring = openRing(geometry.coordinates?.[0] ?? []);
+        if (thing(ring)) return;
+        const found = shape(ring);
+        if (found) raw.outlines.push(found);
+        return;
+      }
+      case 'MultiPolygon':
+        for (const polygon of geometry.coordinates ?? [])
+          take({ type: 'Polygon', coordinates: polygon }, properties);
+        return;
+      case 'LineString': {
+        if (thing(geometry.coordinates ?? [])) return;
+        const found = shape(geometry.coordinates ?? []);
+        if (found) raw.tracks.push(found);
+        return;
+      }
+      case 'MultiLineString': {
+        // A walk with pauses comes in pieces.
+        const whole = (geometry.coordinates ?? []).flat();
+        take({ type: 'LineString', coordinates: whole }, properties);
+        return;
+      }
+      case 'Point': {
+        if (thing([geometry.coordinates ?? []])) return;
+        const point = shape([geometry.coordinates ?? []])?.points[0];
+        if (!point) return;
+        const z = point[2] ?? numberOf(lookUp(properties, HEIGHT_NAMES));
+        if (z === undefined) raw.bare++;
+        else raw.heights.push([point[0], point[1], z]);
+        return;
+      }
+      case 'MultiPoint':
+        for (const p of geometry.coordinates ?? []) take({ type: 'Point', coordinates: p }, properties);
+        return;
+      case 'GeometryCollection':
+        for (const g of geometry.geometries ?? []) take(g, properties);
+        return;
+      default:
+        broken++;
+    }
+  };
+  for (const f of features) {
+    if (f === null || typeof f !== 'object') broken++;
+    else take(f.geometry ?? null, (f.properties ?? {}) as Properties);
+  }
+  const points = [...raw.outlines, ...raw.tracks].flatMap((s) => s.points);
+  const all = [...points, ...raw.heights, ...raw.things.flatMap((t) => t.points)];
+  if (all.length === 0) {
+    return {
+      ok: false,
+      why:
+        broken > 0
+          ? 'The file’s shapes have no usable coordinates.'
+          : raw.bare > 0
+            ? 'The file holds places without heights and no outline. Export the field as a polygon, or its places with their heights.'
+            : 'The file holds no outline, track or height.',
+    };
+  }
+  const outOfDegrees = all.some(([x, y]) => Math.abs(x) > 180 || Math.abs(y) > 180);
+  raw.in = unit === 'metres' || (unit === undefined && outOfDegrees) ? 'metres' : 'degrees';
+  if (raw.in === 'degrees') {
+    if (outOfDegrees)
+      return {
+        ok: false,
+        why: 'Its coordinates go beyond 180 degrees. Export it again with longitude and latitude (WGS 84).',
+      };
+    if (all.some(([, y]) => Math.abs(y) > 90))
+      return {
+        ok: false,
+        why: 'Latitude and longitude are swapped: a latitude goes no further than 90 degrees. Export it again with the longitude first.',
+      };
+  }
+  return { ok: true, raw };
+}
+
+/** A ring without its last point where that only repeats the first. */
+function openRing(ring: Position[]): Position[] {
+  const first = ring[0];
+  const last = ring.at(-1);
+  return ring.length > 1 && first && last && first[0] === last[0] && first[1] === last[1]
+    ? ring.slice(0, -1)
+    : ring;
+}

@@ -1,0 +1,145 @@
+import { boxOf, lengthWithinM, type Box, type Point, type Polygon } from '../ground';
+import { HEAD, surfaceOf, type FullPlan, type MainPiece, type Obstacle, type Source } from '../plan';
+import { layOutBlock, type BlockLayout } from './block';
+import { toSheet } from './frame';
+import { yOnLine } from './header';
+import { coverOf } from './things';
+
+/** A place on the sheet with its height, m. */
+export interface Spot {
+  xM: number;
+  yM: number;
+  zM: number;
+}
+
+/** A stretch of pipe that lies across a thing in the way. */
+export interface Crossing {
+  thing: Obstacle;
+  lengthM: number;
+}
+
+/** One piece of the main as it lies. */
+export interface LaidMain {
+  /** Where it comes from: a tee's id, or `head`. */
+  from: string;
+  /** Where it leads: a tee's or a block's id. */
+  to: string;
+  toBlock: boolean;
+  start: Spot;
+  end: Spot;
+  lengthM: number;
+  riseM: number;
+  piece: MainPiece;
+  crossings: Crossing[];
+}
+
+/** The whole farm laid out on the sheet. */
+export interface FarmLayout {
+  source: Source & { id: string };
+  head: Spot;
+  blocks: BlockLayout[];
+  /** Pieces of the main, each after the one it comes from. */
+  mains: LaidMain[];
+  bounds: Box;
+  highest: Spot;
+  lowest: Spot;
+}
+
+/** Where a block's first header is fed, on the sheet. */
+export function feedSpot({ frame, headers, ground }: BlockLayout): Spot {
+  const [x, y] = headers[0].feed;
+  const [xM, yM] = toSheet(frame, x, y);
+  return { xM, yM, zM: ground.heightM(x, y) };
+}
+
+/** What a straight pipe crosses, and over how much of it. Trees are gone round, wet spots gone through. */
+export function crossingsOf(a: Point, b: Point, things: readonly Obstacle[]): Crossing[] {
+  return things.flatMap((thing) => {
+    if (thing.kind === 'tree' || thing.kind === 'wet') return [];
+    const lengthM = lengthWithinM(a, b, coverOf(thing, 0));
+    return lengthM > 0 ? [{ thing, lengthM }] : [];
+  });
+}
+
+const at = (s: Spot): Point => [s.xM, s.yM];
+
+/** Corners of a block's ground in its own frame: of its outline, or of the box about its beds. */
+const cornersOf = ({ box, outline }: BlockLayout): Polygon =>
+  outline ?? [
+    [box.leftM, box.nearM],
+    [box.rightM, box.nearM],
+    [box.rightM, box.farM],
+    [box.leftM, box.farM],
+  ];
+
+/** The same on the sheet. */
+export const sheetCorners = (layout: BlockLayout): Polygon =>
+  cornersOf(layout).map(([x, y]) => toSheet(layout.frame, x, y));
+
+const cornerSpots = (layout: BlockLayout): Spot[] =>
+  cornersOf(layout).map(([x, y]) => {
+    const [xM, yM] = toSheet(layout.frame, x, y);
+    return { xM, yM, zM: layout.ground.heightM(x, y) };
+  });
+
+/** Lays out a plan: its source in use, every block, and the main between them. */
+export function layOut(plan: FullPlan): FarmLayout {
+  const source = plan.sources.find((s) => s.id === plan.sourceId) ?? plan.sources[0];
+  const head: Spot = { xM: source.xM, yM: source.yM, zM: source.heightM };
+  const surface = surfaceOf(plan.ground);
+  const blocks = plan.blocks.map((b, i) => layOutBlock(b, i, surface, plan.obstacles));
+  const spots = new Map<string, Spot>([[HEAD, head]]);
+  for (const t of plan.tees) spots.set(t.id, { xM: t.xM, yM: t.yM, zM: t.heightM });
+  const mains: LaidMain[] = [];
+  const lay = (to: string, toBlock: boolean, end: Spot, piece: MainPiece): void => {
+    const start = spots.get(piece.from) ?? head;
+    mains.push({
+      from: piece.from,
+      to,
+      toBlock,
+      start,
+      end,
+      lengthM: Math.hypot(end.xM - start.xM, end.yM - start.yM) + piece.extraM,
+      riseM: end.zM - start.zM,
+      piece,
+      crossings: crossingsOf(at(start), at(end), plan.obstacles),
+    });
+  };
+  // Tees from the head on, so that each piece comes after the one it hangs on.
+  const childrenOf = new Map<string, typeof plan.tees>();
+  for (const t of plan.tees) childrenOf.set(t.main.from, [...(childrenOf.get(t.main.from) ?? []), t]);
+  const walk = (from: string): void => {
+    for (const t of childrenOf.get(from) ?? []) {
+      lay(t.id, false, spots.get(t.id)!, t.main);
+      walk(t.id);
+    }
+  };
+  walk(HEAD);
+  blocks.forEach((b) => lay(b.block.id, true, feedSpot(b), b.block.main));
+  const all = [head, ...plan.tees.map((t) => spots.get(t.id)!), ...blocks.flatMap(cornerSpots)];
+  return {
+    source,
+    head,
+    blocks,
+    mains,
+    bounds: boxOf([...all.map(at), ...plan.obstacles.flatMap((o) => o.points)]),
+    highest: all.reduce((a, b) => (b.zM > a.zM ? b : a)),
+    lowest: all.reduce((a, b) => (b.zM < a.zM ? b : a)),
+  };
+}
+
+/** What a block's headers lie across, each thing once with its whole length. */
+export function headerCrossings(layout: BlockLayout, things: readonly Obstacle[]): Crossing[] {
+  if (things.length === 0) return [];
+  const found = new Map<Obstacle, number>();
+  for (const { line, fromXM, toXM } of layout.headers) {
+    const inner = line.filter(([x]) => x > fromXM && x < toXM);
+    const way = [fromXM, ...inner.map(([x]) => x), toXM].map((x) =>
+      toSheet(layout.frame, x, yOnLine(line, x)),
+    );
+    for (let i = 1; i < way.length; i++)
+      for (const { thing, lengthM } of crossingsOf(way[i - 1], way[i], things))
+        found.set(thing, (found.get(thing) ?? 0) + lengthM);
+  }
+  return [...found].map(([thing, lengthM]) => ({ thing, lengthM }));
+}

@@ -1,0 +1,83 @@
+import type { Point } from '../ground';
+import type { Block, HeaderLine, PipePiece } from '../plan';
+import type { LaidBed } from './beds';
+
+/** Where a run, or two back to back, leaves a header. */
+export interface TakeOff {
+  /** 0 for the first header, 1 for the second. */
+  header: number;
+  xM: number;
+  yM: number;
+  /** Height of the ground there, m. */
+  zM: number;
+}
+
+/** A header as it lies in its block's frame. */
+export interface LaidHeader {
+  /** Corners from left to right. */
+  line: Point[];
+  feed: Point;
+  /** Ends of the pipe: its take-offs and its feed lie between. */
+  fromXM: number;
+  toXM: number;
+  pipe: PipePiece;
+}
+
+/** The box that holds a block's beds, in its frame. */
+export interface BedBox {
+  leftM: number;
+  rightM: number;
+  nearM: number;
+  farM: number;
+}
+
+/** Height of a line of corners at a place across; level beyond its ends. */
+export function yOnLine(line: readonly Point[], xM: number): number {
+  if (xM <= line[0][0]) return line[0][1];
+  for (let i = 1; i < line.length; i++) {
+    const [x1, y1] = line[i];
+    if (xM > x1) continue;
+    const [x0, y0] = line[i - 1];
+    return x1 > x0 ? y0 + ((y1 - y0) * (xM - x0)) / (x1 - x0) : y1;
+  }
+  return line[line.length - 1][1];
+}
+
+/** Length of a line of corners between two places across, m. */
+export function lengthOnLine(line: readonly Point[], fromXM: number, toXM: number): number {
+  const [from, to] = fromXM <= toXM ? [fromXM, toXM] : [toXM, fromXM];
+  const inner = line.filter(([x]) => x > from && x < to);
+  const way: Point[] = [[from, yOnLine(line, from)], ...inner, [to, yOnLine(line, to)]];
+  let length = 0;
+  for (let i = 1; i < way.length; i++)
+    length += Math.hypot(way[i][0] - way[i - 1][0], way[i][1] - way[i - 1][1]);
+  return length;
+}
+
+/** A header's corners: straight across, or along each bed's end and from bed to bed. */
+export function lineOf(header: HeaderLine, beds: readonly LaidBed[], box: BedBox): Point[] {
+  if (header.line === 'straight' || beds.length === 0) {
+    const at = (share: number): number => box.nearM + share * (box.farM - box.nearM);
+    return [
+      [box.leftM, at(header.along)],
+      [box.rightM, at(header.alongRight ?? header.along)],
+    ];
+  }
+  const near = header.line === 'near-ends';
+  const ends = new Map<number, { leftM: number; rightM: number; yM: number }>();
+  for (const b of beds) {
+    const found = ends.get(b.number);
+    const yM = near ? b.nearM : b.farM;
+    if (!found) ends.set(b.number, { leftM: b.leftM, rightM: b.leftM + b.widthM, yM });
+    else found.yM = near ? Math.min(found.yM, yM) : Math.max(found.yM, yM);
+  }
+  return [...ends.values()].flatMap(({ leftM, rightM, yM }): Point[] => [
+    [leftM, yM],
+    [rightM, yM],
+  ]);
+}
+
+export function feedXM(feed: Block['header']['feed'], box: BedBox): number {
+  if (feed === 'right') return box.rightM;
+  return feed === 'middle' ? (box.leftM + box.rightM) / 2 : box.leftM;
+}

@@ -1,0 +1,279 @@
+import { isBranch } from '../catalog/headParts';
+import type { Emitter } from '../hydraulics/emitter';
+import type { LateralSpec, LinkSpec, NodeSpec } from '../hydraulics/network';
+import { lengthOnLine, riseAlong, type BlockLayout, type LaidRun } from '../layout';
+import type { Block, Part, PipePiece, Tape } from '../plan';
+
+/** A part in line, and where the water stands before and after it. Nodes by id; no link where nothing is lost. */
+export interface PartStep {
+  part: Part;
+  from: string;
+  to: string;
+  link: LinkSpec | undefined;
+}
+
+/** One piece of a header, between two neighbouring places on it. */
+export interface HeaderPiece {
+  link: LinkSpec;
+  pipe: PipePiece;
+  lengthM: number;
+  /** 0 for the first header, 1 for the second and the pipe that leads to it. */
+  header: number;
+  /** Middle of the piece, across the beds, m. */
+  atM: number;
+  /** The piece before it on the way from the feed, by place among the header's; −1 for none. */
+  before: number;
+}
+
+/** A pipe beside a header that closes a loop with it. */
+export interface HeaderTie {
+  link: LinkSpec;
+  header: number;
+}
+
+/** A block from where the main reaches it to its runs, as the solver takes it. */
+export interface BlockNetwork {
+  layout: BlockLayout;
+  /** Node that the main leads to. */
+  entry: string;
+  entryM: number;
+  inlet: PartStep[];
+  /** Node of the header's feed. */
+  feed: string;
+  nodes: NodeSpec[];
+  links: LinkSpec[];
+  ties: HeaderTie[];
+  laterals: LateralSpec[];
+  /** Node of each take-off, by its place among the layout's, and its height over the feed, m. */
+  takeOffs: string[];
+  takeOffRiseM: number[];
+  /** Lowest point of any run, m. */
+  lowestM: number;
+  header: HeaderPiece[];
+  /** The piece of header that ends at each take-off, by place among `header`; −1 at the feed. */
+  lastPiece: Int32Array;
+}
+
+/** Places closer together than this are one, m. */
+export const SAME_PLACE_M = 1e-6;
+
+const emitters = new WeakMap<Tape, Emitter>();
+
+/** A tape's emitters as the solver takes them; of the same tape the same. */
+export function emitterOf(tape: Tape): Emitter {
+  let emitter = emitters.get(tape);
+  if (!emitter) emitters.set(tape, (emitter = madeOf(tape)));
+  return emitter;
+}
+
+const madeOf = (tape: Tape): Emitter =>
+  tape.kind === 'compensating'
+    ? { kind: 'compensating', spacingM: tape.spacingM, flowLph: tape.flowLph, minKpa: tape.minKpa }
+    : {
+        kind: 'power',
+        spacingM: tape.spacingM,
+        flowLph: tape.flowLph,
+        atKpa: tape.atKpa,
+        exponent: tape.exponent,
+      };
+
+/** A run as the solver takes it. */
+export function lateralOf(block: Block, run: LaidRun, node: string): LateralSpec {
+  const { tape } = run;
+  const { slope, profile } = run.lie();
+  return {
+    id: run.id,
+    node,
+    lengthM: run.lengthM,
+    diameterMm: tape.boreMm,
+    hazenWilliamsC: tape.hazenWilliamsC,
+    slope,
+    ...(profile && { profile }),
+    firstEmitterM: run.leadM + tape.spacingM,
+    inletK: block.header.takeOffK,
+    emitter: emitterOf(tape),
+  };
+}
+
+/**
+ * Parts one after the other as links. A part on a branch, or one that loses nothing, has no link: the water after it
+ * stands as before it.
+ * @param add takes each new node and link
+ * @returns the steps, in order
+ */
+export function partsInLine(
+  parts: readonly Part[],
+  prefix: string,
+  start: string,
+  elevationM: number,
+  add: (node: NodeSpec, link: LinkSpec) => void,
+): PartStep[] {
+  let at = start;
+  return parts.map((part) => {
+    const from = at;
+    const { setKpa, fixedKpa, lossKpa, atLph } = part;
+    const regulates = part.role === 'regulator';
+    if (isBranch(part.role) || (!regulates && fixedKpa === 0 && lossKpa === 0))
+      return { part, from, to: from, link: undefined };
+    const to = `${prefix}${part.id}`;
+    const link: LinkSpec = regulates
+      ? { kind: 'regulator', from, to, setKpa, fixedKpa, lossKpa, atLph }
+      : { kind: 'loss', from, to, fixedKpa, lossKpa, atLph };
+    add({ id: to, elevationM }, link);
+    at = to;
+    return { part, from, to, link };
+  });
+}
+
+/** The pipe of the first header at a place across the beds: that of the last step that begins at or before the bed there. */
+export function headerPipeAt(layout: BlockLayout, xM: number): PipePiece {
+  const { header } = layout.block;
+  let pipe: PipePiece = header;
+  for (const step of header.steps) if (stepXM(layout, step.fromBed) <= xM + SAME_PLACE_M) pipe = step;
+  return pipe;
+}
+
+/** Where across the beds a header's step begins: the left edge of its bed, or of the next one there is. */
+export const stepXM = (layout: BlockLayout, fromBed: number): number =>
+  layout.beds.find((b) => b.number >= fromBed)?.leftM ?? Infinity;
+
+const known = new WeakMap<BlockLayout, BlockNetwork>();
+
+/** The network of a block; of a layout that is the same object as before, the same. */
+export function blockNetwork(layout: BlockLayout): BlockNetwork {
+  let found = known.get(layout);
+  if (!found) {
+    found = build(layout);
+    known.set(layout, found);
+  }
+  return found;
+}
+
+function build(layout: BlockLayout): BlockNetwork {
+  const { block, headers, ground } = layout;
+  const nodes: NodeSpec[] = [];
+  const links: LinkSpec[] = [];
+  const ties: HeaderTie[] = [];
+  const entry = `block/${block.id}`;
+  const entryM = ground.heightM(...headers[0].feed);
+  nodes.push({ id: entry, elevationM: entryM });
+  const inlet = partsInLine(block.inlet, `${entry}/`, entry, entryM, (node, link) => {
+    nodes.push(node);
+    links.push(link);
+  });
+  const feed = inlet.at(-1)?.to ?? entry;
+
+  const takeOffs: string[] = new Array(layout.takeOffs.length);
+  const lastPiece = new Int32Array(layout.takeOffs.length).fill(-1);
+  const pieces: HeaderPiece[] = [];
+  const pipeLink = (from: string, to: string, lengthM: number, pipe: PipePiece): LinkSpec => ({
+    kind: 'pipe',
+    from,
+    to,
+    lengthM,
+    diameterMm: pipe.boreMm,
+    hazenWilliamsC: pipe.hazenWilliamsC,
+  });
+  /** Lays a piece of header to a new node, and adds it to the way that leads there. */
+  const add = (from: string, to: string, riseM: number, piece: Omit<HeaderPiece, 'link'>): number => {
+    const link = pipeLink(from, to, piece.lengthM, piece.pipe);
+    nodes.push({ id: to, elevationM: riseM });
+    links.push(link);
+    pieces.push({ ...piece, link });
+    return pieces.length - 1;
+  };
+  headers.forEach(({ line, feed: [feedX, feedY] }, header) => {
+    let start = feed;
+    let startPiece = -1;
+    if (header > 0) {
+      const [x0, y0] = headers[0].feed;
+      const { extraM, ...pipe } = block.header.other!.link;
+      const lengthM = Math.hypot(feedX - x0, feedY - y0) + extraM;
+      if (lengthM > SAME_PLACE_M) {
+        start = `${entry}/header-${header + 1}`;
+        const piece = { pipe, lengthM, header, atM: feedX, before: -1 };
+        startPiece = add(feed, start, ground.heightM(feedX, feedY), piece);
+      }
+    }
+    let end = start;
+    let endX = feedX;
+    const lay = (order: number[]): void => {
+      let from = start;
+      let fromX = feedX;
+      let before = startPiece;
+      for (const i of order) {
+        const { xM, zM } = layout.takeOffs[i];
+        if (Math.abs(xM - fromX) > SAME_PLACE_M) {
+          const to = `${entry}/take-off-${i + 1}`;
+          const atM = (xM + fromX) / 2;
+          const pipe = header === 0 ? headerPipeAt(layout, atM) : headers[header].pipe;
+          const lengthM = lengthOnLine(line, fromX, xM);
+          before = add(from, to, zM, { pipe, lengthM, header, atM, before });
+          from = to;
+          fromX = xM;
+        }
+        takeOffs[i] = from;
+        lastPiece[i] = before;
+      }
+      end = from;
+      endX = fromX;
+    };
+    const own = layout.takeOffs.flatMap((t, i) => (t.header === header ? [i] : []));
+    lay(own.filter((i) => layout.takeOffs[i].xM < feedX).reverse());
+    lay(own.filter((i) => layout.takeOffs[i].xM >= feedX));
+    if (block.header.feed === 'both' && end !== start) {
+      // From the feed, beside the header, to its other end, and back into it to the last take-off.
+      const { extraM, ...pipe } = block.header.second;
+      const right = Math.max(layout.box.rightM, endX);
+      const lengthM = lengthOnLine(line, feedX, right) + lengthOnLine(line, endX, right) + extraM;
+      ties.push({ link: pipeLink(start, end, lengthM, pipe), header });
+    }
+  });
+  // Where runs lie is only felt for by whoever solves them: the page, which is told the answer, need not.
+  const laterals = onceAsked(() => layout.runs.map((run) => lateralOf(block, run, takeOffs[run.takeOff])));
+  const lowestM = onceAsked(() => lowestRunM(layout, entryM));
+  return {
+    layout,
+    entry,
+    entryM,
+    inlet,
+    feed,
+    nodes,
+    links,
+    ties,
+    get laterals() {
+      return laterals();
+    },
+    takeOffs,
+    takeOffRiseM: layout.takeOffs.map((t) => t.zM - entryM),
+    get lowestM() {
+      return lowestM();
+    },
+    header: pieces,
+    lastPiece,
+  };
+}
+
+/** Makes something when it is first asked for. */
+function onceAsked<T>(make: () => T): () => T {
+  let made: { value: T } | undefined;
+  return () => (made ??= { value: make() }).value;
+}
+
+/** The lowest point of any run of a block, m; its entry where it has none. */
+function lowestRunM(layout: BlockLayout, entryM: number): number {
+  let lowest = Infinity;
+  for (const run of layout.runs) {
+    const top = layout.takeOffs[run.takeOff].zM;
+    for (const rise of run.lie().profile?.riseM ?? [0, riseAlong(run, run.lengthM)])
+      lowest = Math.min(lowest, top + rise);
+  }
+  return Number.isFinite(lowest) ? lowest : entryM;
+}
+
+/** Pieces of a block's header from its feed to a take-off, by place among the header's, in the order of the water. */
+export function piecesTo({ header, lastPiece }: BlockNetwork, takeOff: number): number[] {
+  const pieces: number[] = [];
+  for (let i = lastPiece[takeOff] ?? -1; i >= 0; i = header[i].before) pieces.push(i);
+  return pieces.reverse();
+}

@@ -1,0 +1,119 @@
+import type { LateralSpec, LinkSpec, NetworkSpec, NodeSpec } from '../hydraulics/network';
+import type { FarmLayout, LaidMain } from '../layout';
+import { HEAD, type FullPlan } from '../plan';
+import { blockNetwork, partsInLine, SAME_PLACE_M, type BlockNetwork, type PartStep } from './blockNetwork';
+import { intakeOf, type Intake, type IntakeStep } from './intake';
+
+/** A piece of the main in the network. */
+export interface MainStep {
+  laid: LaidMain;
+  from: string;
+  to: string;
+  link: LinkSpec;
+}
+
+/** The network of a plan, and which of its nodes and links are what. */
+export interface FarmNetwork {
+  network: NetworkSpec;
+  intake: Intake;
+  intakeSteps: { step: IntakeStep; from: string; to: string; link: LinkSpec }[];
+  head: PartStep[];
+  /** Node that the main begins at. */
+  outlet: string;
+  mains: MainStep[];
+  /** Blocks in use. */
+  blocks: BlockNetwork[];
+  nodeAt: (id: string) => number;
+  linkAt: (link: LinkSpec | undefined) => number;
+  tieAt: (link: LinkSpec) => number;
+  /** Of each block in use, the place of its first run among the network's laterals. */
+  firstLateral: number[];
+}
+
+const SOURCE = 'source';
+
+/** The network of everything that is open now: source, head, main, and the blocks in use. */
+export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
+  const intake = intakeOf(layout.source, plan.wishes.allowance);
+  const nodes: NodeSpec[] = [{ id: SOURCE, elevationM: intake.nodeM }];
+  const links: LinkSpec[] = [];
+  let at = SOURCE;
+  const intakeSteps = intake.steps.map((step) => {
+    const from = at;
+    const to = `intake/${step.kind}`;
+    const link = { ...step.link, from, to } as LinkSpec;
+    nodes.push({ id: to, elevationM: step.toM });
+    links.push(link);
+    at = to;
+    return { step, from, to, link };
+  });
+  const head = partsInLine(plan.head, 'head/', at, intake.headM, (node, link) => {
+    nodes.push(node);
+    links.push(link);
+  });
+  const outlet = head.at(-1)?.to ?? at;
+  const inUse = layout.blocks.filter((b) => b.block.inUse);
+  const blocks = inUse.map(blockNetwork);
+  const entryOf = new Map(blocks.map((b) => [b.layout.block.id, b]));
+  // Tees that lead to a block in use; the others hold standing water only.
+  const fed = new Set<string>();
+  const leads = new Map(plan.tees.map((t) => [t.id, t.main.from]));
+  for (const b of inUse) {
+    for (let tee = b.block.main.from; tee !== HEAD && leads.has(tee) && !fed.has(tee); tee = leads.get(tee)!)
+      fed.add(tee);
+  }
+  const mains: MainStep[] = [];
+  for (const laid of layout.mains) {
+    if (laid.toBlock ? !entryOf.has(laid.to) : !fed.has(laid.to)) continue;
+    const from = laid.from === HEAD || !leads.has(laid.from) ? outlet : `tee/${laid.from}`;
+    const block = laid.toBlock ? entryOf.get(laid.to)! : undefined;
+    const to = block ? block.entry : `tee/${laid.to}`;
+    if (!block) nodes.push({ id: to, elevationM: laid.end.zM });
+    const link: LinkSpec = {
+      kind: 'pipe',
+      from,
+      to,
+      lengthM: Math.max(laid.lengthM, SAME_PLACE_M),
+      diameterMm: laid.piece.boreMm,
+      hazenWilliamsC: laid.piece.hazenWilliamsC,
+      minorK: laid.piece.minorK,
+    };
+    links.push(link);
+    mains.push({ laid, from, to, link });
+  }
+  const ties: LinkSpec[] = [];
+  let runs = 0;
+  const firstLateral = blocks.map((b) => {
+    nodes.push(...b.nodes);
+    links.push(...b.links);
+    ties.push(...b.ties.map((t) => t.link));
+    const first = runs;
+    runs += b.layout.runs.length;
+    return first;
+  });
+  let laterals: LateralSpec[] | undefined;
+  const network: NetworkSpec = {
+    name: plan.name,
+    waterC: plan.wishes.waterC,
+    friction: plan.wishes.friction,
+    supply: { node: SOURCE, ...intake.supply },
+    nodes,
+    links,
+    ties,
+    get laterals() {
+      return (laterals ??= blocks.flatMap((b) => b.laterals));
+    },
+  };
+  return { network, intake, intakeSteps, head, outlet, mains, blocks, ...places(network), firstLateral };
+}
+
+/** Look-ups by node and link, made when first asked for. */
+function places(network: NetworkSpec): Pick<FarmNetwork, 'nodeAt' | 'linkAt' | 'tieAt'> {
+  let nodes: Map<string, number> | undefined;
+  let links: Map<LinkSpec, number> | undefined;
+  return {
+    nodeAt: (id) => (nodes ??= new Map(network.nodes.map((n, i) => [n.id, i]))).get(id)!,
+    linkAt: (link) => (link ? (links ??= new Map(network.links.map((l, i) => [l, i]))).get(link)! : -1),
+    tieAt: (link) => network.ties!.indexOf(link),
+  };
+}

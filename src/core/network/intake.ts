@@ -1,0 +1,151 @@
+import type { Medium } from '../hydraulics/friction';
+import { lossAcross, type LinkSpec } from '../hydraulics/network';
+import { pumpSupply, type PumpCurve } from '../hydraulics/pump';
+import { flowAtPressure, supplyCurve, type Supply, type SupplyCurve } from '../hydraulics/source';
+import { KPA_PER_M } from '../hydraulics/water';
+import type { FullPlan, Source, Vessel } from '../plan';
+import { meanS } from './bucket';
+
+/**
+ * What the source is taken at: as planned (allowance off, low water, cut-in), at its best (as measured, full,
+ * cut-out), or with nothing drawn.
+ */
+export type SourceState = 'planned' | 'best';
+
+/** A step between the water and the head: up the drop or suction pipe, a switch or drive that holds a pressure, a booster. */
+export interface IntakeStep {
+  kind: 'lift' | 'switch' | 'boost' | 'hold';
+  toM: number;
+  link: DistributiveOmit<LinkSpec, 'from' | 'to'>;
+}
+
+type DistributiveOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never;
+
+/** A source as the solver takes it. */
+export interface Intake {
+  supply: Supply;
+  /** Height of the supply's node: the ground for a tap or at a tank's foot, the water for a pump. */
+  nodeM: number;
+  steps: IntakeStep[];
+  /** Height at which the head stands. */
+  headM: number;
+}
+
+const SECONDS_PER_HOUR = 3600;
+/** A pressure that is held costs nothing by itself. */
+const HELD = { lossKpa: 0, atLph: SECONDS_PER_HOUR };
+
+/** Flow measured at a tap, L/h: bucket over mean time, or as stated. No limit for what is not measured. */
+export const measuredLph = (source: Source): number => {
+  if (source.kind !== 'tap') return Infinity;
+  return source.method === 'bucket'
+    ? (source.bucketL / meanS(source.triesS)) * SECONDS_PER_HOUR
+    : source.flowingLph;
+};
+
+/** Pressure that a pump's switch lets it come to: cut-in to plan by, cut-out at best and at rest. */
+const switchKpa = (vessel: Vessel, state: SourceState): number =>
+  state === 'planned' ? vessel.cutInKpa : vessel.cutOutKpa;
+
+/** Height of a tank's water over its foot. */
+export const tankLevelM = (tank: Extract<Source, { kind: 'tank' }>, state: SourceState): number =>
+  tank.level === 'held' ? tank.floatM : state === 'planned' ? tank.lowM : tank.highM;
+
+/** A source with everything between its water and the head. */
+export function intakeOf(source: Source, allowance: number, state: SourceState = 'planned'): Intake {
+  const ground = source.heightM;
+  let supply: Supply;
+  let nodeM = ground;
+  const headM = ground;
+  const steps: IntakeStep[] = [];
+  const pumped = (pump: PumpCurve, vessel: Vessel, lift: IntakeStep): void => {
+    supply = pumpSupply(pump);
+    steps.push(lift);
+    if (vessel.part === 'tank')
+      steps.push({
+        kind: 'switch',
+        toM: ground,
+        link: { kind: 'regulator', setKpa: switchKpa(vessel, state), ...HELD },
+      });
+  };
+  switch (source.kind) {
+    case 'tap': {
+      const openBucketKpa = 0;
+      supply = {
+        kind: 'two-point',
+        staticKpa: source.shutKpa,
+        flowingKpa: source.method === 'bucket' ? openBucketKpa : source.flowingKpa,
+        flowLph: measuredLph(source) * (state === 'planned' ? allowance : 1),
+      };
+      break;
+    }
+    case 'tank':
+      supply = { kind: 'tank', waterLevelM: ground + tankLevelM(source, state) };
+      break;
+    case 'well': {
+      nodeM = ground - source.pumpingLevelM;
+      const { boreMm, hazenWilliamsC, lengthM } = source.drop;
+      pumped(source.curve, source.vessel, {
+        kind: 'lift',
+        toM: ground,
+        link: { kind: 'pipe', lengthM, diameterMm: boreMm, hazenWilliamsC },
+      });
+      break;
+    }
+    case 'pump': {
+      nodeM = ground - source.liftM;
+      const { boreMm, hazenWilliamsC, lengthM, minorK } = source.suction;
+      pumped(source.curve, source.vessel, {
+        kind: 'lift',
+        toM: ground,
+        link: { kind: 'pipe', lengthM, diameterMm: boreMm, hazenWilliamsC, minorK },
+      });
+    }
+  }
+  if (source.othersLph > 0 && state === 'planned')
+    supply = { kind: 'shared', of: supply!, othersLph: source.othersLph };
+  const { booster } = source;
+  if (booster.kind !== 'none') {
+    steps.push({ kind: 'boost', toM: headM, link: { kind: 'boost', pump: pumpSupply(booster.curve) } });
+    if (booster.kind === 'variable')
+      steps.push({ kind: 'hold', toM: headM, link: { kind: 'regulator', setKpa: booster.holdKpa, ...HELD } });
+  }
+  return { supply: supply!, nodeM, steps, headM };
+}
+
+/** Pressure at the foot of the head against the flow drawn, every step before it taken off. Never rising. */
+export function intakeCurve(intake: Intake, medium: Medium): Pick<SupplyCurve, 'kpa'> {
+  const curve = supplyCurve(intake.supply, intake.nodeM);
+  const links = intake.steps.map((s) => ({ ...s.link, from: '', to: '' }) as LinkSpec);
+  return {
+    kpa(q) {
+      let kpa = curve.kpa(q);
+      let atM = intake.nodeM;
+      intake.steps.forEach((step, i) => {
+        const link = links[i];
+        kpa -= (step.toM - atM) * KPA_PER_M + lossAcross(link, q, medium);
+        atM = step.toM;
+        if (link.kind === 'regulator') kpa = Math.min(kpa, link.setKpa);
+      });
+      return kpa;
+    },
+  };
+}
+
+export const mediumOf = (plan: FullPlan): Medium => ({
+  waterC: plan.wishes.waterC,
+  friction: plan.wishes.friction,
+});
+
+/** Pressure with nothing drawn, at the foot of the head: a tank full, a switch at its cut-out. */
+export function shutKpa(source: Source, plan: FullPlan): number {
+  return intakeCurve(intakeOf(source, 1, 'best'), mediumOf(plan)).kpa(0);
+}
+
+/** The greatest flow, L/h, that a source gives while holding a pressure at the foot of the head; Infinity if it never falls to it. */
+export const sourceFlowLph = (
+  source: Source,
+  plan: FullPlan,
+  kpa: number,
+  state: SourceState = 'planned',
+): number => flowAtPressure(intakeCurve(intakeOf(source, plan.wishes.allowance, state), mediumOf(plan)), kpa);

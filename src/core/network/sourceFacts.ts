@@ -1,0 +1,103 @@
+import { lossAcross } from '../hydraulics/network';
+import { drawdownL, pumpCycle, type Cycle } from '../hydraulics/pressureTank';
+import { flowAtPressure } from '../hydraulics/source';
+import { atmosphericKpa, suctionHeadM, vapourKpa } from '../hydraulics/suction';
+import { fullL, roofL, usableL } from '../hydraulics/storage';
+import { KPA_PER_M } from '../hydraulics/water';
+import type { FullPlan, PumpSource, Source, TankSource, WellSource } from '../plan';
+import { intakeCurve, intakeOf, mediumOf } from './intake';
+
+/** Flow of a source's pump at a pressure in its tank, with no switch in the way, L/h. */
+export function pumpFlowLph(source: WellSource | PumpSource, plan: FullPlan, kpa: number): number {
+  const intake = intakeOf(source, plan.wishes.allowance);
+  const bare = { ...intake, steps: intake.steps.filter((s) => s.kind === 'lift') };
+  return flowAtPressure(intakeCurve(bare, mediumOf(plan)), kpa);
+}
+
+/** What a pump on a pressure tank and switch does. */
+export interface SwitchFacts {
+  drawdownL: number;
+  /** Flow of the pump at the switch's two pressures. */
+  cutInLph: number;
+  cutOutLph: number;
+  /** The pump cannot come to cut-out even with nothing drawn: it never stops. */
+  neverStops: boolean;
+  cycle(drawLph: number): Cycle;
+}
+
+/** The pressure tank of a well or surface pump; none where there is no tank. */
+export function switchFacts(source: Source, plan: FullPlan): SwitchFacts | undefined {
+  if ((source.kind !== 'well' && source.kind !== 'pump') || source.vessel.part === 'none') return undefined;
+  const { vessel } = source;
+  const pumpLph = (kpa: number): number => pumpFlowLph(source, plan, kpa);
+  const cutOutLph = pumpLph(vessel.cutOutKpa);
+  return {
+    drawdownL: drawdownL(vessel),
+    cutInLph: pumpLph(vessel.cutInKpa),
+    cutOutLph,
+    neverStops: !(cutOutLph > 0),
+    cycle: (drawLph) => pumpCycle(vessel, drawLph, pumpLph),
+  };
+}
+
+/** What a surface pump's suction leaves it. */
+export interface SuctionFacts {
+  airM: number;
+  vapourM: number;
+  frictionM: number;
+  /** Net positive suction head there is, and what is left of it over the pump's need. */
+  haveM: number;
+  spareM: number;
+  /** The highest the pump may stand over the water, `marginM` kept back. */
+  highestLiftM: number;
+}
+
+/** @param marginM kept back over the pump's need, m */
+export function suctionFacts(
+  pump: PumpSource,
+  plan: FullPlan,
+  flowLph: number,
+  marginM: number,
+): SuctionFacts {
+  const { boreMm, hazenWilliamsC, lengthM, minorK } = pump.suction;
+  const frictionKpa = lossAcross(
+    { kind: 'pipe', from: '', to: '', lengthM, diameterMm: boreMm, hazenWilliamsC, minorK },
+    flowLph,
+    mediumOf(plan),
+  );
+  const haveM = suctionHeadM(pump.altitudeM, plan.wishes.waterC, pump.liftM, frictionKpa);
+  return {
+    airM: atmosphericKpa(pump.altitudeM) / KPA_PER_M,
+    vapourM: vapourKpa(plan.wishes.waterC) / KPA_PER_M,
+    frictionM: frictionKpa / KPA_PER_M,
+    haveM,
+    spareM: haveM - pump.npshM,
+    highestLiftM: haveM + pump.liftM - pump.npshM - marginM,
+  };
+}
+
+/** What a tank holds and takes. */
+export interface TankFacts {
+  usableL: number;
+  /** Weight of the water when full, all tanks together, kg. */
+  fullKg: number;
+  /** Watering until the low level with nothing coming in, minutes; Infinity when nothing flows or the level is held. */
+  lastsMin: number;
+  /** Water from one rain, L; or hours to fill the usable water. */
+  rainL: number;
+  refillH: number;
+}
+
+const KG_PER_L = 1;
+const MIN_PER_HOUR = 60;
+
+export function tankFacts(tank: TankSource, flowLph: number): TankFacts {
+  const usable = usableL(tank);
+  return {
+    usableL: usable,
+    fullKg: fullL(tank) * KG_PER_L,
+    lastsMin: tank.level === 'held' || !(flowLph > 0) ? Infinity : (usable / flowLph) * MIN_PER_HOUR,
+    rainL: roofL(tank.roofM2, tank.rainMm, tank.roofShare),
+    refillH: usable / tank.refillLph,
+  };
+}

@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { computed, nextTick, ref } from 'vue';
+import { isBranch, ROLE_WORDS } from '../../core/catalog/headParts';
+import { mismatches, orderSays } from '../../core/check';
+import { inletParts, stepKey, type PartResult } from '../../core/network';
+import { HEAD, type Part } from '../../core/plan';
+import { useEdits } from '../stores/edits';
+import { usePlan } from '../stores/plan';
+import { useResults } from '../stores/results';
+import { useSettings } from '../stores/settings';
+import { useView } from '../stores/view';
+import PartFields from './PartFields.vue';
+import PartGlyph from './PartGlyph.vue';
+import PartShelf from './PartShelf.vue';
+import { useDragPart } from './useDragPart';
+
+/** Parts in line as a picture: the head, or a block's inlet. Built by dragging from the shelf, or by keys. */
+const props = defineProps<{ place: string; from: string; to: string; name: string; shelfShut?: boolean }>();
+const plan = usePlan();
+const edits = useEdits();
+const results = useResults();
+const settings = useSettings();
+const view = useView();
+
+const END_PX = 50;
+const row = ref<HTMLElement>();
+const { gap, dragging, grab } = useDragPart(row);
+const picked = ref<string>();
+
+const parts = computed<Part[]>(() =>
+  props.place === HEAD ? plan.full.head : (plan.blocks.find((b) => b.id === props.place)?.inlet ?? []),
+);
+const isDefault = computed(() =>
+  props.place === HEAD ? plan.plan.head === undefined : plan.plan.blocks.find((b) => b.id === props.place)?.inlet === undefined,
+);
+/** What each part does, of the plan solved last. */
+const at = computed(() => {
+  const r = results.results;
+  const solvedPlan = results.toldPlan;
+  let list: PartResult[] = [];
+  if (r && solvedPlan) {
+    if (props.place === HEAD) list = r.head;
+    else {
+      const block = r.blocks.find((b) => solvedPlan.blocks[b.index].id === props.place);
+      if (block) list = inletParts(r, block);
+    }
+  }
+  return new Map(list.map((p) => [p.step.part.id, p]));
+});
+const unlike = computed(() => new Map(mismatches(parts.value).map((m) => [m.at, m])));
+const faults = computed(() =>
+  new Set(results.findings.flatMap((f) => (f.place.kind === 'part' && f.place.place === props.place && f.grade !== 'note' ? [f.place.id] : []))),
+);
+const says = computed(() => orderSays(parts.value));
+const pickedPart = computed(() => parts.value.find((p) => p.id === picked.value));
+const first = computed(() => at.value.get(parts.value[0]?.id)?.beforeKpa);
+
+const tile = (i: number): HTMLElement | undefined => row.value?.querySelectorAll<HTMLElement>('[data-tile]')[i];
+async function focusTile(i: number): Promise<void> {
+  await nextTick();
+  tile(Math.max(0, Math.min(i, parts.value.length - 1)))?.focus();
+}
+function keys(event: KeyboardEvent, i: number): void {
+  const by = event.key === 'ArrowRight' || event.key === 'ArrowDown' ? 1 : event.key === 'ArrowLeft' || event.key === 'ArrowUp' ? -1 : 0;
+  const { id } = parts.value[i];
+  if (by !== 0) {
+    if (event.altKey || event.ctrlKey || event.shiftKey) edits.movePart(props.place, id, i + by, `move-${id}`);
+    void focusTile(i + by);
+  } else if (event.key === 'Home') void focusTile(0);
+  else if (event.key === 'End') void focusTile(parts.value.length - 1);
+  else if (event.key === 'Delete' || event.key === 'Backspace') {
+    edits.removePart(props.place, id);
+    void focusTile(i);
+  } else return;
+  event.preventDefault();
+}
+/** After the part picked, or last. */
+function add(kind: string, gapAt?: number): void {
+  const after = parts.value.findIndex((p) => p.id === picked.value);
+  const place = gapAt ?? (after >= 0 ? after + 1 : parts.value.length);
+  picked.value = edits.addPart(props.place, kind, place);
+  view.notice = '';
+}
+function drop(id: string, to: number): void {
+  const from = parts.value.findIndex((p) => p.id === id);
+  edits.movePart(props.place, id, to > from ? to - 1 : to);
+}
+function join(i: number): void {
+  const m = unlike.value.get(i);
+  if (m) picked.value = edits.addPart(props.place, 'adaptor', i, { inEnd: m.before.outEnd, outEnd: m.after.inEnd });
+}
+const kpa = (id: string): string => {
+  const p = at.value.get(id);
+  return p ? settings.parts(p.afterKpa, 'pressure').number : '–';
+};
+const lost = (id: string): string => {
+  const p = at.value.get(id);
+  return p && p.beforeKpa > p.afterKpa ? `, takes ${settings.show(p.beforeKpa - p.afterKpa, 'pressure')}` : '';
+};
+</script>
+
+<template>
+  <div class="assembly" role="group" :aria-label="name">
+    <div ref="row" class="row" :class="{ taking: gap !== undefined }">
+      <span class="end"><PartGlyph :width="END_PX" /><b>{{ from }}</b><span class="num">{{ first === undefined ? '' : settings.parts(first, 'pressure').number }}</span></span>
+      <template v-for="(p, i) in parts" :key="p.id">
+        <button v-if="unlike.has(i)" type="button" class="gapfill" :title="`${unlike.get(i)!.before.name} and ${p.name} do not meet`" :aria-label="`Put an adaptor before the ${p.name}`" @click="join(i)">+</button>
+        <button
+          type="button"
+          data-tile
+          class="tile"
+          :class="{ picked: picked === p.id, branch: isBranch(p.role), fault: faults.has(p.id), lit: view.pointedStep === stepKey.part(place, p.id), before: gap === i, after: gap === parts.length && i === parts.length - 1, default: isDefault }"
+          :aria-pressed="picked === p.id"
+          @pointerdown="grab($event, p.id, (g) => drop(p.id, g))"
+          @click="picked = picked === p.id ? undefined : p.id"
+          @keydown="keys($event, i)"
+          @pointerenter="view.pointedStep = stepKey.part(place, p.id)"
+          @pointerleave="view.pointedStep = undefined"
+        >
+          <PartGlyph :role="p.role" />
+          <span class="what">{{ p.name }}</span>
+          <span class="num">{{ kpa(p.id) }}</span><span class="sr"> {{ settings.parts(0, 'pressure').unit }}</span>
+          <span class="sr"> after it, part {{ i + 1 }} of {{ parts.length }}{{ lost(p.id) }}{{ faults.has(p.id) ? ', needs a look' : '' }}</span>
+        </button>
+      </template>
+      <span class="end"><PartGlyph :width="END_PX" /><b>{{ to }}</b></span>
+    </div>
+    <p v-if="parts.length === 0" class="quiet">No part here. Drag one from the shelf, or press it there.</p>
+    <p class="quiet keys">Water runs left to right; the figure under each part is the pressure after it, {{ settings.parts(0, 'pressure').unit }}, at the working flow. Alt and an arrow key move a part, Delete takes it out.</p>
+    <PartFields v-if="pickedPart" :key="pickedPart.id" :place="place" :part="pickedPart" :result="at.get(pickedPart.id)" @gone="picked = undefined" />
+    <p v-for="s in says" :key="s" class="school">{{ s }}</p>
+    <PartShelf :shut="shelfShut" :dragging="dragging" @take="add($event)" @grab="(event, kind) => grab(event, kind, (g) => add(kind, g))" />
+    <span class="sr" role="status">{{ parts.map((p) => ROLE_WORDS[p.role]).join(', ') }}</span>
+  </div>
+</template>
+
+<style scoped>
+.row { display: flex; flex-wrap: wrap; row-gap: 6px; margin: 0 0 6px; position: relative; }
+.row.taking { background: color-mix(in srgb, var(--water) 10%, transparent); }
+.tile, .end { flex: 0 0 62px; width: 62px; display: flex; flex-direction: column; align-items: center; text-align: center; position: relative; background: none; border: 0; padding: 0 1px 3px; font-size: 11.5px; line-height: 1.15; color: var(--ink); cursor: grab; touch-action: none; }
+.end { flex-basis: 50px; width: 50px; cursor: default; color: var(--faint); }
+.end b { font-weight: 600; min-height: 26px; overflow: hidden; max-width: 50px; text-overflow: ellipsis; }
+.what { min-height: 26px; display: block; }
+.tile .num, .end .num { font-size: 12px; font-weight: 600; color: var(--ink); }
+.tile.default .what { color: var(--faint); }
+.tile.picked { background: var(--picked); border-radius: 4px; }
+.tile.fault .what { color: var(--alarm); font-weight: 700; }
+.tile.before::before, .tile.after::after { content: ''; position: absolute; top: 0; bottom: 0; width: 4px; background: var(--water); left: -2px; }
+.tile.after::after { left: auto; right: -2px; }
+.tile.lit { background: color-mix(in srgb, var(--picked) 70%, transparent); }
+.gapfill { flex: 0 0 20px; height: 20px; margin: 20px -10px 0; z-index: 1; border: 1.6px solid var(--clay); color: var(--clay); background: var(--card); border-radius: 50%; width: 20px; padding: 0; line-height: 1; font-weight: 700; cursor: pointer; }
+.keys { margin-bottom: 8px; }
+.school { border-left: 3px solid var(--line); padding-left: 9px; font-size: 13.5px; line-height: 1.4; margin-bottom: 8px; }
+</style>

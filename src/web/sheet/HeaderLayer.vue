@@ -1,0 +1,237 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { pipeKind } from '../../core/catalog/pipes';
+import { yOnLine, type BlockLayout, type LaidHeader } from '../../core/layout';
+import { headerPipeAt, stepKey, stepXM } from '../../core/network';
+import { usePlan } from '../stores/plan';
+import { useSettings } from '../stores/settings';
+import { useView } from '../stores/view';
+import { GLYPHS } from '../glyphs/glyphs';
+import { anchorFor, offHeader, type BlockView } from './blockView';
+import type { useHand } from './useHand';
+import type { useSheetEdits } from './useSheetEdits';
+
+/** A block's headers with their take-offs, the parts at its inlet, and its name: each to take hold of. */
+const props = defineProps<{
+  layout: BlockLayout;
+  on: BlockView;
+  turned: boolean;
+  k: number;
+  /** Names stand higher, clear of the sides' lengths. */
+  raised: boolean;
+  hand: ReturnType<typeof useHand>;
+  edits: ReturnType<typeof useSheetEdits>;
+}>();
+const plan = usePlan();
+const settings = useSettings();
+const view = useView();
+
+type Px = [number, number];
+const block = computed(() => props.layout.block);
+const several = computed(() => plan.blocks.length > 1);
+const current = computed(() => plan.block.id === block.value.id);
+const lineOf = (h: number) => (h > 0 ? block.value.header.other! : block.value.header);
+const shifted = ([x, y]: Px, px: number): Px => [x + props.on.along[0] * px, y + props.on.along[1] * px];
+/** A place on a header, drawn off the beds' ends where it lies along them. */
+const onHeader = (h: number, xM: number): Px =>
+  shifted(props.on.at(xM, yOnLine(props.layout.headers[h].line, xM)), offHeader(lineOf(h)));
+const pathOf = (h: number, fromM: number, toM: number): string => {
+  const inner = props.layout.headers[h].line.filter(([x]) => x > fromM && x < toM).map(([x]) => x);
+  return `M${[fromM, ...inner, toM].map((x) => onHeader(h, x).join(' ')).join('L')}`;
+};
+/** Stretches of one bore, drawn as wide as they are to each other. */
+function stretchesOf(laid: LaidHeader, h: number) {
+  const { fromXM, toXM } = laid;
+  const { steps } = block.value.header;
+  const cuts = h > 0 ? [] : steps.map((s) => stepXM(props.layout, s.fromBed)).filter((x) => x > fromXM && x < toXM);
+  const edges = [fromXM, ...cuts, toXM];
+  const widest = Math.max(block.value.header.boreMm, laid.pipe.boreMm, ...steps.map((s) => s.boreMm));
+  return edges.slice(1).map((to, i) => {
+    const pipe = h > 0 ? laid.pipe : headerPipeAt(props.layout, (edges[i] + to) / 2);
+    return { d: pathOf(h, edges[i], to), width: 3.5 + 3.5 * (pipe.boreMm / widest), pipe };
+  });
+}
+const headers = computed(() =>
+  props.layout.headers.map((laid, h) => {
+    const { fromXM, toXM } = laid;
+    const feed = onHeader(h, laid.feed[0]);
+    const ends = [fromXM, toXM].map((x) => onHeader(h, x));
+    const line = lineOf(h);
+    const beside = shifted([0, 0], offHeader(line) === 0 ? 9 : 0.8 * offHeader(line));
+    const aside = (xM: number): string => onHeader(h, xM).map((v, i) => v + beside[i]).join(' ');
+    return {
+      h,
+      whole: pathOf(h, fromXM, toXM),
+      stretches: stretchesOf(laid, h),
+      caps: block.value.header.feed === 'both' ? [] : ends.filter(([x, y]) => Math.hypot(x - feed[0], y - feed[1]) > 2),
+      second: block.value.header.feed === 'both' ? `M${feed.join(' ')}L${aside(laid.feed[0])}L${aside(toXM)}L${ends[1].join(' ')}` : '',
+      link: h > 0 ? `M${onHeader(0, props.layout.headers[0].feed[0]).join(' ')}L${feed.join(' ')}` : '',
+      grips: line.line === 'straight' ? [
+        { end: 'left' as const, at: onHeader(h, fromXM) },
+        { end: 'right' as const, at: onHeader(h, toXM) },
+      ] : [],
+      share: line.line === 'near-ends' ? 0 : line.line === 'far-ends' ? 1 : line.along,
+      where: whereOf(h),
+      name: `${h > 0 ? 'Second header' : 'Header'}${several.value ? ` of ${block.value.name}` : ''}`,
+    };
+  }),
+);
+function whereOf(h: number): string {
+  const { line, along, alongRight } = lineOf(h);
+  if (line === 'near-ends') return 'along the near ends of the beds';
+  if (line === 'far-ends') return 'along the far ends of the beds';
+  const percent = (s: number): string => `${Math.round(s * 100)} %`;
+  if (alongRight !== undefined && alongRight !== along) return `slantwise, ${percent(along)} along the beds at its left, ${percent(alongRight)} at its right`;
+  return along === 0 ? 'at the near end of the beds' : along === 1 ? 'at the far end of the beds' : along === 0.5 ? 'in the middle of the beds' : `${percent(along)} along the beds`;
+}
+const CLOSE_PX = 2;
+const takeOffs = computed(() =>
+  block.value.beds.widthM * props.k < CLOSE_PX
+    ? ''
+    : props.layout.takeOffs.map((t) => `M${onHeader(t.header, t.xM).join(' ')}L${props.on.at(t.xM, t.yM).join(' ')}`).join(''),
+);
+const label = computed(() => {
+  const [x, y] = onHeader(0, props.layout.headers[0].toXM);
+  const [ax, ay] = props.on.across;
+  return { x: x + ax * 9 - ay * 4, y: y + ay * 19 + 4, anchor: anchorFor([ax, ay]) };
+});
+const names = computed(() => [...new Set(headers.value[0].stretches.map((s) => pipeKind(s.pipe.pipe).name))].join(' → '));
+const LABELS_FROM_PX = 90;
+const size = computed(() => ({ wide: props.layout.box.rightM - props.layout.box.leftM, long: props.layout.box.farM - props.layout.box.nearM }));
+const roomy = computed(() => size.value.wide * props.k > LABELS_FROM_PX);
+/** Parts at the inlet, in a row before the feed. */
+const inlet = computed(() => {
+  const [x, y] = onHeader(0, props.layout.headers[0].feed[0]);
+  const [ax, ay] = props.on.across;
+  const parts = block.value.inlet;
+  return parts.map((part, i) => {
+    const back = (parts.length - i) * 20 - 4;
+    return { part, x: x - ax * back, y: y - ay * back };
+  });
+});
+const regulator = computed(() => inlet.value.find((p) => p.part.role === 'regulator'));
+const flat = computed(() => Math.abs(props.on.across[0]) > 0.7);
+const key = computed(() => stepKey.header(block.value.id));
+/** Blocks drawn smaller than a name keep it to themselves, but for the one looked at. */
+const NAME_FITS_PX = 44;
+const named = computed(() => (flat.value ? size.value.long : size.value.wide) * props.k > NAME_FITS_PX);
+const NAME_PX = { usual: 13, raised: 27 };
+/** The name stands by the corner of the beds that is highest on the screen, furthest to the left of those as high. */
+const nameAt = computed(() => {
+  const { box } = props.layout;
+  const corners = [box.leftM, box.rightM].flatMap((x) => [box.nearM, box.farM].map((y) => props.on.at(x, y)));
+  const top = corners.reduce((a, b) => (b[1] < a[1] - 8 || (Math.abs(b[1] - a[1]) <= 8 && b[0] < a[0]) ? b : a));
+  return { x: top[0], y: top[1] - (props.raised && current.value ? NAME_PX.raised : NAME_PX.usual) };
+});
+/** From the place a hand took hold of the name to the block's own place. */
+let heldAt: Px | undefined;
+function moveBlock(x: number, y: number, g: string, free: boolean): void {
+  heldAt ??= [block.value.xM - x, block.value.yM - y];
+  props.edits.block(props.layout.index, x + heldAt[0], y + heldAt[1], g, free);
+}
+</script>
+
+<template>
+  <g class="pipes" :class="{ resting: !block.inUse }">
+    <path :d="takeOffs" class="takeoff" />
+    <template v-for="t in headers" :key="t.h">
+      <path v-if="t.link" :d="t.link" class="second" />
+      <path v-if="t.second" :d="t.second" class="second" />
+      <g
+        role="slider"
+        tabindex="0"
+        class="header"
+        :class="{ lit: view.pointedStep === key }"
+        data-hand
+        :aria-label="`${t.name}, place along the beds`"
+        :aria-orientation="turned ? 'horizontal' : 'vertical'"
+        :aria-valuenow="Math.round(t.share * 100)"
+        aria-valuemin="0"
+        aria-valuemax="100"
+        :aria-valuetext="t.where"
+        :style="{ cursor: flat ? 'ns-resize' : 'ew-resize' }"
+        @pointerenter="view.pointedStep = key"
+        @pointerleave="view.pointedStep = undefined"
+        @pointerdown="plan.pickBlock(block.id); hand.grab($event, `header-${block.id}-${t.h}`, (x, y, g, free) => edits.header(layout, t.h, ...on.from(x, y), g, free))"
+        @focus="plan.pickBlock(block.id)"
+        @keydown="edits.headerKeys($event, layout, t.h)"
+      >
+        <path :d="t.whole" class="grip" />
+        <template v-for="(s, i) in t.stretches" :key="i">
+          <path :d="s.d" class="case" :stroke-width="s.width" />
+          <path :d="s.d" class="water" :stroke-width="s.width - 3.5" />
+        </template>
+        <rect v-for="c in t.caps" :key="c.join()" x="-6" y="-2" width="12" height="4" :transform="`translate(${c[0]} ${c[1]}) rotate(${on.angle})`" class="cap" />
+      </g>
+      <template v-if="current && roomy">
+        <circle
+          v-for="g in t.grips"
+          :key="g.end"
+          :cx="g.at[0]"
+          :cy="g.at[1]"
+          r="7"
+          class="slant"
+          data-hand
+          :data-slant="`${t.h}-${g.end}`"
+          @pointerdown="hand.grab($event, `slant-${block.id}-${t.h}`, (x, y, gesture, free) => edits.headerEnd(layout, t.h, g.end, on.from(x, y)[1], gesture, free))"
+        />
+      </template>
+    </template>
+    <text v-if="roomy && !several" :x="label.x" :y="label.y" :text-anchor="label.anchor" class="label">{{ names }}</text>
+    <template v-if="roomy">
+      <g
+        v-for="p in inlet"
+        :key="p.part.id"
+        :transform="`translate(${p.x} ${p.y})`"
+        class="part"
+        :class="{ lit: view.pointedStep === stepKey.part(block.id, p.part.id) }"
+        @pointerenter="view.pointedStep = stepKey.part(block.id, p.part.id)"
+        @pointerleave="view.pointedStep = undefined"
+      >
+        <title>{{ p.part.name }}</title>
+        <rect x="-9" y="-9" width="18" height="18" rx="2" />
+        <path :d="GLYPHS[p.part.role]" transform="scale(0.62)" />
+      </g>
+      <text v-if="regulator" :x="regulator.x + (flat ? 0 : 15)" :y="regulator.y + (flat ? -15 : 5)" :text-anchor="flat ? 'end' : 'start'" class="label num">{{ settings.show(regulator.part.setKpa, 'pressure') }}</text>
+    </template>
+    <text
+      v-if="several"
+      v-show="named || current"
+      role="button"
+      tabindex="0"
+      class="name"
+      :class="{ picked: current }"
+      data-hand
+      :x="nameAt.x"
+      :y="nameAt.y"
+      :aria-label="`${block.name}${block.inUse ? '' : ', not in use'}. Arrow keys move it`"
+      @pointerdown="plan.pickBlock(block.id); heldAt = undefined; hand.grab($event, `block-${block.id}`, moveBlock)"
+      @focus="plan.pickBlock(block.id)"
+      @keydown="edits.moveKeys($event, block, (x, y, g, free) => edits.block(layout.index, x, y, g, free), `block-${block.id}`)"
+    >
+      {{ block.name }}{{ block.inUse ? '' : ' (shut)' }}
+    </text>
+  </g>
+</template>
+
+<style scoped>
+.resting { opacity: 0.55; }
+.case { stroke: var(--ink); fill: none; }
+.water { stroke: color-mix(in srgb, var(--water) 55%, var(--paper)); fill: none; }
+.grip { stroke: transparent; stroke-width: 20; fill: none; }
+.second { stroke: var(--ink); stroke-width: 3; fill: none; }
+.lit .case { stroke: var(--water); }
+.cap { fill: var(--ink); }
+.slant { fill: var(--card); stroke: var(--ink); stroke-width: 1.4; opacity: 0; cursor: crosshair; }
+.slant:hover, .header:focus-visible ~ .slant { opacity: 1; }
+.header:focus-visible { outline: none; }
+.header:focus-visible .case { stroke: var(--water); }
+.header:focus-visible .grip { stroke: color-mix(in srgb, var(--water) 30%, transparent); }
+.takeoff { stroke: var(--ink); stroke-width: 1; fill: none; pointer-events: none; }
+.label { font-size: 12.5px; fill: var(--ink); stroke: var(--paper); stroke-width: 4px; paint-order: stroke; pointer-events: none; }
+.name { font-size: 13px; font-weight: 600; fill: var(--faint); stroke: var(--paper); stroke-width: 4px; paint-order: stroke; cursor: move; }
+.name.picked { fill: var(--ink); font-weight: 700; }
+.part rect { fill: var(--card); stroke: var(--ink); stroke-width: 1.6; }
+.part path { fill: none; stroke: var(--ink); stroke-width: 2.4; }
+.part.lit rect { stroke: var(--water); stroke-width: 3.2; }
+</style>

@@ -1,0 +1,209 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { pipeKind } from '../../core/catalog/pipes';
+import type { FarmLayout, LaidMain, Spot } from '../../core/layout';
+import { stepKey } from '../../core/network';
+import { useEdits } from '../stores/edits';
+import { usePlan } from '../stores/plan';
+import { useSettings } from '../stores/settings';
+import { useView } from '../stores/view';
+import { blockView, offHeader } from './blockView';
+import type { useHand } from './useHand';
+import type { useSheetEdits } from './useSheetEdits';
+
+/** The main as a tree of pieces and tees, the sources, and the highest and lowest point: each to take hold of. */
+const props = defineProps<{
+  farm: FarmLayout;
+  toScreen: (x: number, y: number) => [number, number];
+  toField: (x: number, y: number) => [number, number];
+  turned: boolean;
+  width: number;
+  hand: ReturnType<typeof useHand>;
+  edits: ReturnType<typeof useSheetEdits>;
+}>();
+const plan = usePlan();
+const changes = useEdits();
+const settings = useSettings();
+const view = useView();
+
+const on = (s: { xM: number; yM: number }): [number, number] => props.toScreen(s.xM, s.yM);
+const source = computed(() => on(props.farm.head));
+const CHARACTER_PX = 6.3;
+const LABEL_FROM_PX = 60;
+const MANY = 3;
+const pieces = computed(() =>
+  props.farm.mains.map((m) => {
+    const block = m.toBlock ? plan.blocks.find((b) => b.id === m.to) : undefined;
+    const from = on(m.start);
+    const to = on(m.end);
+    if (block) {
+      const layout = props.farm.blocks.find((b) => b.block.id === block.id)!;
+      const { along } = blockView(layout, props.toScreen);
+      to[0] += along[0] * offHeader(block.header);
+      to[1] += along[1] * offHeader(block.header);
+    }
+    const long = Math.hypot(to[0] - from[0], to[1] - from[1]);
+    // Many pieces would cover the sheet with words: then only the one pointed at is told.
+    const told = long > LABEL_FROM_PX && (props.farm.mains.length < MANY || view.pointedStep === stepKey.main(m.to));
+    const text = told ? `${pipeKind(m.piece.pipe).name} · ${settings.show(m.lengthM, 'length')}` : '';
+    const crosses = m.crossings.map((c) => `${settings.show(c.lengthM, 'length')} under the ${c.thing.name}`).join(', ');
+    return { m, crosses, d: `M${from.join(' ')}L${to.join(' ')}`, text, label: labelAt(from, to, text), shut: block ? !block.inUse : false };
+  }),
+);
+/** A label beside the middle of a piece, on the side with more room. */
+function labelAt(from: [number, number], to: [number, number], text: string) {
+  const share = 0.58;
+  const x = from[0] + (to[0] - from[0]) * share;
+  const y = from[1] + (to[1] - from[1]) * share;
+  const flat = Math.abs(to[0] - from[0]) > 2.5 * Math.abs(to[1] - from[1]);
+  if (flat) return { x, y: y - 10, anchor: 'middle' };
+  const roomLeft = x - 14 > text.length * CHARACTER_PX;
+  return from[0] <= to[0] && roomLeft ? { x: x - 14, y: y + 4, anchor: 'end' } : { x: x + 14, y: y + 4, anchor: 'start' };
+}
+
+/** A double click on a piece puts a tee there. */
+function teeAt(event: MouseEvent, m: LaidMain): void {
+  const [x, y] = props.toField(event.clientX, event.clientY);
+  const dx = m.end.xM - m.start.xM;
+  const dy = m.end.yM - m.start.yM;
+  const long = dx * dx + dy * dy;
+  const share = long > 0 ? ((x - m.start.xM) * dx + (y - m.start.yM) * dy) / long : 0.5;
+  view.pickedTee = changes.addTee(m.to, Math.min(0.95, Math.max(0.05, share)));
+}
+function teeKeys(event: KeyboardEvent, tee: { id: string; xM: number; yM: number }): void {
+  if (event.key === 'Delete' || event.key === 'Backspace') {
+    event.preventDefault();
+    changes.removeTee(tee.id);
+  } else props.edits.moveKeys(event, tee, (x, y, g) => props.edits.tee(tee.id, x, y, g), `tee-${tee.id}`);
+}
+const side = (v: number, plus: string, minus: string): string => `${settings.show(Math.abs(v), 'length')} ${v < 0 ? minus : plus}`;
+const sourceSays = computed(() => `${plan.source.name}: ${side(props.farm.head.xM, 'right', 'left')} and ${side(props.farm.head.yM, 'beyond', 'before')} the near left corner. Arrow keys move it`);
+const teeSays = (t: { xM: number; yM: number; heightM: number }, i: number): string =>
+  `Tee ${i + 1}: ${side(t.xM, 'right', 'left')}, ${side(t.yM, 'beyond', 'before')}, at ${settings.show(t.heightM, 'height')}. Arrow keys move it, Delete takes it out`;
+/** Shown only where the ground is not level. */
+const LEVEL_M = 0.05;
+const NEAR_PX = 24;
+const heights = computed(() => {
+  const { highest, lowest } = props.farm;
+  if (highest.zM - lowest.zM < LEVEL_M) return [];
+  const mark = (s: Spot, word: string, d: string) => {
+    const [x, y] = on(s);
+    // At the source its own glyph stands, and its name to the left: the mark goes to the right.
+    const aside = Math.hypot(x - source.value[0], y - source.value[1]) < NEAR_PX ? NEAR_PX : 0;
+    const text = `${word} ${settings.show(s.zM, 'height')}`;
+    const before = x + aside + text.length * CHARACTER_PX > props.width - 20;
+    return { at: [x + aside, y], d, text, before };
+  };
+  return [mark(highest, 'highest', 'M-6 4L0 -6L6 4Z'), mark(lowest, 'lowest', 'M-6 -4L0 6L6 -4Z')];
+});
+const others = computed(() =>
+  plan.full.sources
+    .filter((s) => s.id !== plan.source.id)
+    .map((s) => ({ source: s, at: on(s), backup: plan.full.backup?.sourceId === s.id }))
+    // One that stands in the same place is kept in the plan, not drawn over the one in use.
+    .filter((o) => Math.hypot(o.at[0] - source.value[0], o.at[1] - source.value[1]) > NEAR_PX),
+);
+const SOURCE_KEYS = ['source'];
+</script>
+
+<template>
+  <g class="mains">
+    <g
+      v-for="p in pieces"
+      :key="p.m.to"
+      :class="{ lit: view.pointedStep === stepKey.main(p.m.to), shut: p.shut }"
+      @pointerenter="view.pointedStep = stepKey.main(p.m.to)"
+      @pointerleave="view.pointedStep = undefined"
+      @dblclick.stop="teeAt($event, p.m)"
+    >
+      <path :d="p.d" class="grip"><title v-if="p.crosses">{{ p.crosses }}</title></path>
+      <path :d="p.d" class="case" />
+      <path :d="p.d" class="water" />
+      <text v-if="p.text" :x="p.label.x" :y="p.label.y" :text-anchor="p.label.anchor" class="label">{{ p.text }}</text>
+    </g>
+    <g
+      v-for="(t, i) in plan.full.tees"
+      :key="t.id"
+      :transform="`translate(${on(t).join(' ')})`"
+      role="button"
+      tabindex="0"
+      class="tee"
+      :class="{ picked: view.pickedTee === t.id }"
+      data-hand
+      :aria-label="teeSays(t, i)"
+      @focus="view.pickedTee = t.id"
+      @pointerdown="view.pickedTee = t.id; hand.grab($event, `tee-${t.id}`, (x, y, g, free) => edits.tee(t.id, x, y, g, free))"
+      @keydown="teeKeys($event, t)"
+    >
+      <circle r="12" class="grip-dot" />
+      <circle r="5.500" />
+    </g>
+    <g v-for="h in heights" :key="h.text" :transform="`translate(${h.at.join(' ')})`" class="height" aria-hidden="true">
+      <path :d="h.d" />
+      <text :x="h.before ? -9 : 9" y="4" :text-anchor="h.before ? 'end' : 'start'">{{ h.text }}</text>
+    </g>
+    <g v-for="o in others" :key="o.source.id" :transform="`translate(${o.at.join(' ')})`" class="spare" aria-hidden="true">
+      <path v-if="o.backup" :d="`M0 0L${source[0] - o.at[0]} ${source[1] - o.at[1]}`" class="join" />
+      <circle r="9" />
+      <text x="-14" y="5" text-anchor="end" class="label">{{ o.source.name }}{{ o.backup ? ' (backup)' : '' }}</text>
+    </g>
+    <g
+      :transform="`translate(${source[0]} ${source[1]})`"
+      role="button"
+      tabindex="0"
+      class="source"
+      :class="{ lit: SOURCE_KEYS.includes(view.pointedStep ?? '') }"
+      data-hand
+      :aria-label="sourceSays"
+      @pointerenter="view.pointedStep = stepKey.source"
+      @pointerleave="view.pointedStep = undefined"
+      @pointerdown="hand.grab($event, 'source', (x, y, g, free) => edits.source(x, y, g, free))"
+      @keydown="edits.moveKeys($event, plan.source, edits.source, 'source')"
+    >
+      <template v-if="plan.source.kind === 'tank'">
+        <rect x="-12" y="-14" width="24" height="24" rx="3" />
+        <path d="M-12 -5q6 -4 12 0t12 0M-8 10v5M8 10v5" />
+      </template>
+      <template v-else-if="plan.source.kind === 'well'">
+        <circle r="13" />
+        <path d="M-6 -4H6M-4 -4V8M4 -4V8M-4 3q2 -2 4 0t4 0" />
+      </template>
+      <template v-else-if="plan.source.kind === 'pump'">
+        <circle r="13" />
+        <path d="M-5 5V-2a5 5 0 0 1 10 0H9M-8 6q2 -2 4 0t4 0t4 0" />
+      </template>
+      <template v-else>
+        <circle r="13" />
+        <path d="M0 -7.500c3.500 5 5.200 6.800 5.200 9.600a5.200 5.200 0 0 1-10.400 0c0-2.800 1.700-4.600 5.200-9.600z" class="drop" />
+      </template>
+      <text x="-19" y="5" text-anchor="end" class="label held">{{ plan.source.name }}</text>
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.case { stroke: var(--ink); stroke-width: 6; fill: none; }
+.water { stroke: color-mix(in srgb, var(--water) 55%, var(--paper)); stroke-width: 3; fill: none; }
+.grip { stroke: transparent; stroke-width: 14; fill: none; }
+.lit .case { stroke: var(--water); stroke-width: 9; }
+.shut { opacity: 0.45; }
+.label { font-size: 12.5px; fill: var(--ink); stroke: var(--paper); stroke-width: 4px; paint-order: stroke; pointer-events: none; }
+.held { pointer-events: auto; }
+.tee { cursor: move; }
+.tee circle { fill: var(--card); stroke: var(--ink); stroke-width: 2.4; }
+.tee .grip-dot { fill: transparent; stroke: none; }
+.tee.picked circle:not(.grip-dot), .tee:focus-visible circle:not(.grip-dot) { stroke: var(--water); stroke-width: 4; }
+.tee:focus-visible { outline: none; }
+.height path { fill: var(--clay); opacity: 0.8; }
+.height text { font-size: 11.5px; fill: var(--clay); stroke: var(--paper); stroke-width: 3px; paint-order: stroke; }
+.height { pointer-events: none; }
+.spare circle { fill: var(--paper); stroke: var(--faint); stroke-width: 1.6; stroke-dasharray: 3 2; }
+.spare .label { fill: var(--faint); }
+.join { stroke: var(--faint); stroke-width: 2; stroke-dasharray: 5 4; }
+.source rect, .source circle { fill: var(--card); stroke: var(--ink); stroke-width: 2; }
+.source path { fill: none; stroke: var(--ink); stroke-width: 2; }
+.source .drop { fill: var(--water); stroke: none; }
+.source.lit rect, .source.lit circle, .source:focus-visible rect, .source:focus-visible circle { stroke: var(--water); stroke-width: 3.5; }
+.source:focus-visible { outline: none; }
+.source { cursor: move; }
+</style>

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { mdiMagnet, mdiRulerSquare, mdiTerrain } from '@mdi/js';
+import { computed, ref } from 'vue';
+import { parseQuantity } from '../../core/units';
+import { useSettings } from '../stores/settings';
+import { useTools } from '../stores/tools';
+import type { useDrawing } from './useDrawing';
+
+/** Tools that lie beside the sheet whatever stage is open: measuring tape, snapping, relief; and the row to type a stretch in while drawing. */
+const props = defineProps<{ drawing: ReturnType<typeof useDrawing> }>();
+const tools = useTools();
+const settings = useSettings();
+const length = ref('');
+const degrees = ref('');
+const why = ref('');
+
+const SAYS: Partial<Record<string, string>> = {
+  measure: 'Measuring tape: press from place to place.',
+  outline: 'Press at each corner in turn; double-click or Enter closes the field.',
+  lane: 'Press along the lane’s middle; double-click or Enter ends it.',
+  ditch: 'Press along the ditch; double-click or Enter ends it.',
+  building: 'Press at each corner of the building; Enter closes it.',
+  wet: 'Press round the wet ground; Enter closes it.',
+  tree: 'Press where the tree stands.',
+  height: 'Press where the height was measured, then type it.',
+  scale: 'Press at two places in the picture that you know the distance between.',
+};
+const says = computed(() => SAYS[tools.tool] ?? (tools.brush ? `Stroke across beds to ${tools.brush.label}; Escape puts the brush down.` : ''));
+const canType = computed(() => props.drawing.drawing.value && props.drawing.points.value.length > 0 && tools.tool !== 'scale');
+
+function addTyped(): void {
+  const parsed = parseQuantity(length.value, 'length', settings.units);
+  const deg = Number(degrees.value.replace(',', '.').replace('°', ''));
+  if (!parsed.ok) return void (why.value = parsed.why);
+  if (!(parsed.value > 0)) return void (why.value = 'The length must be more than nothing.');
+  if (!Number.isFinite(deg)) return void (why.value = 'The direction is a number of degrees, clockwise from up the sheet.');
+  why.value = '';
+  props.drawing.addBy(parsed.value, deg);
+  length.value = '';
+}
+</script>
+
+<template>
+  <div class="kit" data-kit>
+    <div class="bar" role="group" aria-label="Sheet tools">
+      <button type="button" title="Measuring tape" aria-label="Measuring tape" :aria-pressed="tools.tool === 'measure'" @click="tools.take('measure')"><v-icon :icon="mdiRulerSquare" size="18" /></button>
+      <button type="button" :title="tools.look.snaps ? 'Snapping is on' : 'Snapping is off'" aria-label="Snapping" :aria-pressed="tools.look.snaps" @click="tools.look.snaps = !tools.look.snaps"><v-icon :icon="mdiMagnet" size="18" /></button>
+      <button type="button" title="Relief" aria-label="Relief" :aria-pressed="tools.look.relief" @click="tools.look.relief = !tools.look.relief"><v-icon :icon="mdiTerrain" size="18" /></button>
+    </div>
+    <div v-if="says" class="says" role="status">
+      <span>{{ says }}</span>
+      <form v-if="canType" @submit.prevent="addTyped">
+        or <input v-model="length" aria-label="Length of the next stretch" placeholder="length" /> at
+        <input v-model="degrees" aria-label="Its direction, degrees clockwise from up the sheet" placeholder="0°" />
+        <button type="submit">set</button>
+        <button v-if="drawing.canFinish.value" type="button" @click="drawing.finish()">finish</button>
+      </form>
+      <button type="button" @click="tools.putDown()">done</button>
+      <span v-if="why" class="why" role="alert">{{ why }}</span>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.bar { position: absolute; right: 10px; top: 118px; display: flex; flex-direction: column; border: 1px solid var(--line); border-radius: 4px; background: var(--card); }
+.bar button { width: 32px; height: 32px; border: 0; background: none; cursor: pointer; }
+.bar button + button { border-top: 1px solid var(--line); }
+.bar button:hover { background: var(--picked); }
+.bar button[aria-pressed='true'] { background: var(--picked); box-shadow: inset 3px 0 0 var(--leaf); }
+.says { position: absolute; left: 50%; top: 8px; transform: translateX(-50%); max-width: calc(100% - 120px); display: flex; flex-wrap: wrap; gap: 4px 10px; align-items: center; background: var(--slab); color: var(--on-slab); border-radius: 4px; padding: 5px 12px; font-size: 13.5px; z-index: 1; }
+.says button { border: 1px solid currentcolor; border-radius: 3px; background: none; padding: 0 8px; cursor: pointer; font-size: 13px; }
+.says input { width: 6.5em; background: var(--card); color: var(--ink); border: 0; border-radius: 2px; padding: 1px 5px; font-size: 13px; }
+.says form { display: flex; gap: 6px; align-items: center; }
+.says input + input { width: 4em; }
+.why { flex-basis: 100%; font-weight: 600; }
+</style>

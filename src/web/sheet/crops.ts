@@ -1,0 +1,23 @@
+import { CROPS, type CropId } from '../../core/catalog/crops';
+
+/** Colours that beds are painted with, told apart by hue and lightness; each is also told in words. */
+const INKS = [
+  '#7aa35a',
+  '#c98a4b',
+  '#5d8f8a',
+  '#b7a13f',
+  '#8c7a5b',
+  '#5f9a6f',
+  '#d0783f',
+  '#b5524a',
+  '#a8556f',
+  '#6f8f3f',
+  '#d1b04c',
+  '#c25c7a',
+  '#8f74a8',
+  '#93a58a',
+] as const;
+
+export const inkAt = (i: number): string => INKS[i % INKS.length];
+
+export const cropInk = (crop: CropId): string => inkAt(CROPS.findIndex((c) => c.id === crop));

@@ -1,0 +1,39 @@
+import { computed } from 'vue';
+import { cropKind } from '../../core/catalog/crops';
+import type { LaidBed } from '../../core/layout';
+import type { Beds } from '../../core/plan';
+import { usePlan } from '../stores/plan';
+import { useTools } from '../stores/tools';
+import { cropInk, inkAt } from './crops';
+
+/** What a bed is coloured by: a key that like beds share, its colour and its word. */
+export interface Paint {
+  key: string;
+  ink: string;
+  word: string;
+}
+
+/** How beds are coloured, by what the legend shows. */
+export function useBedPaint() {
+  const plan = usePlan();
+  const tools = useTools();
+  const tapes = computed(() => new Map(plan.full.tapes.map((t, i) => [t.id, { name: t.name, i }])));
+
+  function paintOf(beds: Beds, bed: LaidBed): Paint | undefined {
+    if (tools.shown === 'use') {
+      return bed.resting ? { key: 'resting', ink: inkAt(4), word: 'resting' } : undefined;
+    }
+    if (tools.shown === 'tape') {
+      const found = tapes.value.get(bed.single?.tape ?? '');
+      return found && { key: bed.single!.tape!, ink: inkAt(found.i), word: found.name };
+    }
+    if (tools.shown === 'runs')
+      return bed.runs === beds.runsPerBed
+        ? undefined
+        : { key: String(bed.runs), ink: inkAt(bed.runs), word: `${bed.runs}` };
+    const crop = bed.single?.crop ?? (beds.crop === 'none' ? undefined : beds.crop);
+    return crop && { key: crop, ink: cropInk(crop), word: cropKind(crop).name };
+  }
+
+  return { paintOf };
+}

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { layOut } from '../../../core/layout';
+import QuantityField from '../../parts/QuantityField.vue';
+import { useEdits } from '../../stores/edits';
+import { usePlan } from '../../stores/plan';
+import { useView } from '../../stores/view';
+
+/** The bed picked, or the beds chosen together: what is particular to them, and what can be done with them. */
+const plan = usePlan();
+const edits = useEdits();
+const view = useView();
+
+/** The same list while no bed changes. */
+const laid = computed(() => layOut(plan.full).blocks[plan.blockIndex].beds);
+const bed = computed(() => {
+  const picked = view.pickedBed;
+  return picked?.block === plan.block.id ? laid.value.find((b) => b.key === picked.key) : undefined;
+});
+const ref = computed(() => ({ block: plan.block.id, key: bed.value?.key ?? '' }));
+const chosen = computed(() => [...view.chosen.values()]);
+const several = computed(() => chosen.value.length > 1);
+const hasNext = computed(() => {
+  const at = laid.value.findIndex((b) => b.key === bed.value?.key);
+  return at >= 0 && at < laid.value.length - 1;
+});
+
+function chooseBlock(): void {
+  view.choose(laid.value.map((b) => ({ block: plan.block.id, key: b.key })));
+}
+/** Beds like the picked one: of the same crop, tape, runs and use, wherever they are. */
+function chooseLike(): void {
+  const one = bed.value;
+  if (!one) return;
+  const like = (s: typeof one): string => JSON.stringify([s.single?.crop, s.single?.tape, s.runs, s.resting]);
+  view.choose(layOut(plan.full).blocks.flatMap((b) => b.beds.filter((x) => like(x) === like(one)).map((x) => ({ block: b.block.id, key: x.key }))));
+}
+function rest(): void {
+  const beds = several.value ? chosen.value : [ref.value];
+  const rests = several.value ? !beds.every((b) => edits.laidBed(b)?.resting) : !bed.value!.resting;
+  edits.paint(beds, { resting: rests || undefined }, rests ? 'let beds rest' : 'put beds in use');
+}
+function remove(): void {
+  edits.removeBeds(several.value ? chosen.value : [ref.value]);
+  view.chosen.clear();
+  view.pickedBed = undefined;
+}
+const split = (share: number) => edits.splitBed(ref.value, bed.value!.nearM + share * bed.value!.lengthM);
+const HALF = 0.5;
+</script>
+
+<template>
+  <div v-if="several" class="picked">
+    <p class="fill">{{ chosen.length }} beds chosen.</p>
+    <p class="acts">
+      <button type="button" class="small" @click="rest">rest or use them</button>
+      <button type="button" class="small" @click="remove">remove them</button>
+      <button type="button" class="small" @click="view.chosen.clear()">let go</button>
+    </p>
+  </div>
+  <div v-else-if="bed" class="picked">
+    <p class="fill">
+      Bed {{ bed.key }} is <QuantityField :key="bed.key" :label="`Length of bed ${bed.key}`" kind="length" :value="bed.lengthM" :is-default="bed.single?.lengthM === undefined" :take="(v, g) => edits.bedLength(ref, v, g)" /> long, its near end
+      <QuantityField :key="`start ${bed.key}`" :label="`Near end of bed ${bed.key} moved in by`" kind="length" :value="bed.single?.startM ?? 0" :is-default="bed.single?.startM === undefined" :take="(v, g) => edits.single(ref, { startM: v }, `move the near end of bed ${bed!.key}`, g)" /> in;
+      <QuantityField :key="`runs ${bed.key}`" :label="`Runs in bed ${bed.key}`" kind="count" :value="bed.runs" :is-default="bed.single?.runs === undefined" :take="(v, g) => edits.single(ref, { runs: v }, `set the runs of bed ${bed!.key}`, g)" /> runs<template v-if="bed.resting">; it rests</template>.
+    </p>
+    <p class="acts">
+      <button type="button" class="small" @click="rest">{{ bed.resting ? 'use it' : 'let it rest' }}</button>
+      <button type="button" class="small" @click="split(HALF)">split it</button>
+      <button v-if="hasNext" type="button" class="small" @click="edits.joinBed(ref)">join it to the next</button>
+      <button type="button" class="small" @click="remove">remove it</button>
+      <button type="button" class="small" @click="chooseLike">choose like beds</button>
+    </p>
+  </div>
+  <p v-else class="quiet">
+    Take hold of a bed’s end on the sheet to shorten it, or pick a bed and type. With Shift, draw a box to choose several, or
+    <button type="button" class="asks" @click="chooseBlock">choose the whole block</button>.
+  </p>
+</template>
+
+<style scoped>
+.picked { border-left: 4px solid var(--ink); padding-left: 10px; margin-bottom: 12px; }
+.picked p { margin-bottom: 4px; }
+.acts { display: flex; flex-wrap: wrap; gap: 6px; }
+.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
+</style>

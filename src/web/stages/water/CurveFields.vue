@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { PumpCurve } from '../../../core/hydraulics/pump';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import QuantityField from '../../parts/QuantityField.vue';
+import { useEdits } from '../../stores/edits';
+import { usePlan } from '../../stores/plan';
+
+/** A pump by its curve or by its label. */
+const props = defineProps<{ curve: PumpCurve; ofBooster?: boolean }>();
+const edits = useEdits();
+const plan = usePlan();
+
+const who = computed(() => (props.ofBooster ? 'Booster' : 'Pump'));
+const stated = computed(() => {
+  const s = plan.plan.sources[plan.sourceIndex] as unknown as { curve?: object; booster?: { curve?: object } };
+  return ((props.ofBooster ? s.booster?.curve : s.curve) ?? {}) as Record<string, unknown>;
+});
+const isDefault = (field: string): boolean => stated.value[field] === undefined;
+const METHODS = [
+  { id: 'points', name: 'points of its curve' },
+  { id: 'label', name: 'its label: power and one point' },
+];
+const set = (field: string, label: string) => (value: number, gesture: string) => edits.curve({ [field]: value }, label, gesture, props.ofBooster);
+const setPoint = (i: number, field: 'flowLph' | 'headM') => (value: number, gesture: string) =>
+  edits.curve({ points: props.curve.points.map((p, j) => (j === i ? { ...p, [field]: value } : p)) }, 'set a point of the curve', gesture, props.ofBooster);
+const MOST = 12;
+/** A further point goes on as the last two run. */
+function add(): void {
+  const [a, b] = props.curve.points.slice(-2);
+  const next = { flowLph: 2 * b.flowLph - a.flowLph, headM: Math.max(0, 2 * b.headM - a.headM) };
+  edits.curve({ points: [...props.curve.points, next] }, 'add a point', undefined, props.ofBooster);
+}
+const remove = (i: number): void => void edits.curve({ points: props.curve.points.filter((_, j) => j !== i) }, 'take a point away', undefined, props.ofBooster);
+</script>
+
+<template>
+  <p class="fill">
+    {{ who }} known by <ChoiceField :label="`${who} known by`" :value="curve.method" :options="METHODS" :is-default="isDefault('method')" @pick="edits.curve({ method: $event }, 'know the pump another way', undefined, ofBooster)" />:
+  </p>
+  <table v-if="curve.method === 'points'" class="points">
+    <thead><tr><th scope="col">flow</th><th scope="col">head</th><th><span class="sr">take away</span></th></tr></thead>
+    <tbody>
+      <tr v-for="(p, i) in curve.points" :key="i">
+        <td><QuantityField :label="`${who} point ${i + 1}, flow`" kind="flow" :value="p.flowLph" :is-default="isDefault('points')" :take="setPoint(i, 'flowLph')" /></td>
+        <td><QuantityField :label="`${who} point ${i + 1}, head`" kind="height" :value="p.headM" :is-default="isDefault('points')" :take="setPoint(i, 'headM')" /></td>
+        <td><button v-if="curve.points.length > 2" type="button" class="small" :aria-label="`Take point ${i + 1} away`" @click="remove(i)">−</button></td>
+      </tr>
+    </tbody>
+    <tfoot><tr><td colspan="3"><button v-if="curve.points.length < MOST" type="button" class="small" @click="add">add a point</button></td></tr></tfoot>
+  </table>
+  <p v-else class="fill">
+    <QuantityField :label="`${who} power`" kind="power" :value="curve.powerKw" :is-default="isDefault('powerKw')" :take="set('powerKw', 'set the pump’s power')" />, giving
+    <QuantityField :label="`${who} label flow`" kind="flow" :value="curve.labelLph" :is-default="isDefault('labelLph')" :take="set('labelLph', 'set the label’s flow')" /> at a head of
+    <QuantityField :label="`${who} label head`" kind="height" :value="curve.labelM" :is-default="isDefault('labelM')" :take="set('labelM', 'set the label’s head')" />.
+    <span class="quiet">Shut, it is taken to come to a third more, and to give twice that flow at no head: its own curve is better.</span>
+  </p>
+</template>
+
+<style scoped>
+.points { border-collapse: collapse; margin: -6px 0 10px; }
+th { text-align: left; font-weight: 400; color: var(--faint); font-size: 13px; }
+td, th { padding: 1px 14px 1px 0; vertical-align: top; }
+.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
+</style>

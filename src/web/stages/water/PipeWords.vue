@@ -1,0 +1,21 @@
+<script setup lang="ts">
+import { PIPES } from '../../../core/catalog/pipes';
+import type { PipePiece } from '../../../core/plan';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import QuantityField from '../../parts/QuantityField.vue';
+import { useEdits } from '../../stores/edits';
+import { useSourceFields } from './useSourceFields';
+
+/** A drop or suction pipe: kind, bore, length. */
+defineProps<{ piece: PipePiece & { lengthM: number }; part: 'drop' | 'suction'; name: string }>();
+const edits = useEdits();
+const { isDefault, set } = useSourceFields();
+</script>
+
+<template>
+  <span>
+    <QuantityField :label="`Length of the ${name}`" kind="length" :value="piece.lengthM" :is-default="isDefault('lengthM', part)" :take="set('lengthM', `set the ${name}’s length`, part)" /> of
+    <ChoiceField :label="`The ${name}`" :value="piece.pipe" :options="PIPES" :is-default="isDefault('pipe', part)" @pick="edits.source({ pipe: $event, boreMm: undefined, hazenWilliamsC: undefined }, `change the ${name}`, undefined, part)" />
+    (<QuantityField :label="`Bore of the ${name}`" kind="bore" :value="piece.boreMm" :is-default="isDefault('boreMm', part)" :take="set('boreMm', `set the ${name}’s bore`, part)" /> bore)
+  </span>
+</template>

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { THRESHOLDS } from '../../../core/check';
+import { suctionFacts } from '../../../core/network';
+import type { PumpSource } from '../../../core/plan';
+import Asks from '../../parts/Asks.vue';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import QuantityField from '../../parts/QuantityField.vue';
+import { useEdits } from '../../stores/edits';
+import { usePlan } from '../../stores/plan';
+import { useResults } from '../../stores/results';
+import { useSettings } from '../../stores/settings';
+import CurveFields from './CurveFields.vue';
+import PipeWords from './PipeWords.vue';
+import VesselSentences from './VesselSentences.vue';
+import { useSourceFields } from './useSourceFields';
+
+const props = defineProps<{ pump: PumpSource & { id: string } }>();
+const edits = useEdits();
+const plan = usePlan();
+const results = useResults();
+const settings = useSettings();
+const { isDefault, set } = useSourceFields();
+const FOOT = [
+  { id: 'yes', name: 'a foot valve with a strainer' },
+  { id: 'no', name: 'no foot valve' },
+];
+const facts = computed(() => suctionFacts(props.pump, plan.full, results.results?.flowLph ?? 0, THRESHOLDS.suctionMarginM));
+</script>
+
+<template>
+  <p class="fill">
+    It stands <QuantityField label="Pump over the water" kind="height" :value="pump.liftM" :is-default="isDefault('liftM')" :take="set('liftM', 'set the lift')" /> over the water and sucks through
+    <PipeWords :piece="pump.suction" part="suction" name="suction pipe" /> with
+    <ChoiceField label="Foot valve" :value="pump.footValve ? 'yes' : 'no'" :options="FOOT" :is-default="isDefault('footValve')" @pick="edits.source({ footValve: $event === 'yes' }, 'change the foot valve')" />.
+    The place lies <QuantityField label="Altitude" kind="height" :value="pump.altitudeM" :is-default="isDefault('altitudeM')" :take="set('altitudeM', 'set the altitude')" /> over the sea; the pump needs a suction head of
+    <QuantityField label="Suction head the pump needs" kind="height" :value="pump.npshM" :is-default="isDefault('npshM')" :take="set('npshM', 'set the suction head needed')" />.
+  </p>
+  <p class="quiet">
+    <Asks working="suction">{{ settings.show(facts.haveM, 'height') }} of suction head is left</Asks>, {{ settings.show(facts.spareM, 'height') }} over its need.
+    Highest it may stand over the water: {{ settings.show(facts.highestLiftM, 'height') }}. A minus stands for a pump below the water.
+  </p>
+  <details class="more">
+    <summary>Fittings of the suction pipe</summary>
+    <p class="fill">Strainer, foot valve and bends: <QuantityField label="Fittings of the suction pipe" kind="factor" :value="pump.suction.minorK" :is-default="isDefault('minorK', 'suction')" :take="set('minorK', 'set the suction’s fittings', 'suction')" /> velocity heads.</p>
+  </details>
+  <CurveFields :curve="pump.curve" />
+  <VesselSentences :source="pump" />
+  <p class="caution">Prime it before each start and never run it dry. Set it as near and as low to the water as flooding allows.</p>
+</template>

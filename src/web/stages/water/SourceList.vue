@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { HEAD_PARTS } from '../../../core/catalog/headParts';
+import type { SourceKind } from '../../../core/plan';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import { useEdits } from '../../stores/edits';
+import { usePlan } from '../../stores/plan';
+
+/** All sources of the plan: which is in use, which stands by as a backup and how it joins. */
+const plan = usePlan();
+const edits = useEdits();
+const KIND_NAMES: Record<SourceKind, string> = { tap: 'tap or hydrant', well: 'well', pump: 'surface pump', tank: 'tank' };
+const ADD = [{ id: '', name: 'add another…' }, ...Object.entries(KIND_NAMES).map(([id, name]) => ({ id, name }))];
+const others = computed(() => plan.full.sources.filter((s) => s.id !== plan.source.id));
+const BACKFLOWS = [{ id: 'none', name: 'no backflow preventer' }, ...HEAD_PARTS.filter((p) => p.role === 'backflow')];
+const VALVES = [
+  { id: 'no', name: 'no valve' },
+  { id: 'yes', name: 'a valve on each' },
+];
+const backups = computed(() => [{ id: '', name: 'none' }, ...others.value.map((s) => ({ id: s.id, name: s.name }))]);
+function pickBackup(id: string): void {
+  if (!id) edits.backup(undefined, 'no backup');
+  else edits.backup({ sourceId: id }, 'choose the backup');
+}
+</script>
+
+<template>
+  <details class="more" :open="others.length > 0">
+    <summary>Other sources and a backup</summary>
+    <ul v-if="others.length > 0">
+      <li v-for="s in others" :key="s.id">
+        <span>{{ s.name }}, {{ KIND_NAMES[s.kind] }}</span>
+        <button type="button" class="asks" @click="edits.useSource(s.id)">use it</button>
+        <button type="button" class="asks quiet" :aria-label="`Take ${s.name} away`" @click="edits.removeSource(s.id)">take away</button>
+      </li>
+    </ul>
+    <p class="fill">
+      <ChoiceField label="Add a source" value="" :options="ADD" @pick="$event && edits.addSource($event as SourceKind)" />
+    </p>
+    <p v-if="others.length > 0" class="fill">
+      Backup that joins the same pipes: <ChoiceField label="Backup" :value="plan.full.backup?.sourceId ?? ''" :options="backups" @pick="pickBackup" /><template v-if="plan.full.backup">,
+        with <ChoiceField label="Valve between" :value="plan.full.backup.valve ? 'yes' : 'no'" :options="VALVES" :is-default="plan.plan.backup?.valve === undefined" @pick="edits.backup({ valve: $event === 'yes' }, 'change the valve between')" /> and
+        <ChoiceField label="Backflow preventer of the backup" :value="plan.full.backup.backflow" :options="BACKFLOWS" :is-default="plan.plan.backup?.backflow === undefined" @pick="edits.backup({ backflow: $event }, 'change the backup’s backflow preventer')" /></template>.
+    </p>
+  </details>
+</template>
+
+<style scoped>
+ul { list-style: none; padding: 0; margin: 6px 0; }
+li { display: flex; gap: 14px; padding: 4px 0; border-bottom: 1px solid var(--line); }
+li span { flex: 1; }
+</style>

@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import type { TapSource } from '../../../core/plan';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import QuantityField from '../../parts/QuantityField.vue';
+import BucketTries from './BucketTries.vue';
+import { useSourceFields } from './useSourceFields';
+
+defineProps<{ tap: TapSource }>();
+const { isDefault, set, choose } = useSourceFields();
+const METHODS = [
+  { id: 'bucket', name: 'a bucket and a shut gauge' },
+  { id: 'gauge', name: 'a gauge, shut and running' },
+];
+</script>
+
+<template>
+  <p class="fill">
+    It was measured with
+    <ChoiceField label="How it was measured" :value="tap.method" :options="METHODS" :is-default="isDefault('method')" @pick="choose('method', 'measure another way')($event)" />.
+  </p>
+  <p v-if="tap.method === 'bucket'" class="fill">
+    A <QuantityField label="Bucket" kind="volume" :value="tap.bucketL" :is-default="isDefault('bucketL')" :take="set('bucketL', 'set the bucket')" /> bucket fills in
+    <BucketTries :tries="tap.triesS" :is-default="isDefault('triesS')" /> with the tap wide open; shut, the gauge reads
+    <QuantityField label="Gauge, shut" kind="pressure" :value="tap.shutKpa" :is-default="isDefault('shutKpa')" :take="set('shutKpa', 'set the shut gauge')" />.
+  </p>
+  <p v-else class="fill">
+    Shut, the gauge reads <QuantityField label="Gauge, shut" kind="pressure" :value="tap.shutKpa" :is-default="isDefault('shutKpa')" :take="set('shutKpa', 'set the shut gauge')" />; while
+    <QuantityField label="Flow while running" kind="flow" :value="tap.flowingLph" :is-default="isDefault('flowingLph')" :take="set('flowingLph', 'set the running flow')" /> runs it reads
+    <QuantityField label="Gauge, running" kind="pressure" :value="tap.flowingKpa" :is-default="isDefault('flowingKpa')" :take="set('flowingKpa', 'set the running gauge')" />.
+  </p>
+</template>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { switchFacts } from '../../../core/network';
+import type { PumpSource, WellSource } from '../../../core/plan';
+import { formatDuration } from '../../../core/units';
+import Asks from '../../parts/Asks.vue';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import QuantityField from '../../parts/QuantityField.vue';
+import { usePlan } from '../../stores/plan';
+import { useResults } from '../../stores/results';
+import { useSettings } from '../../stores/settings';
+import { useSourceFields } from './useSourceFields';
+
+/** The pressure tank and its switch, and how the pump works through each draw. */
+const props = defineProps<{ source: (WellSource | PumpSource) & { id: string } }>();
+const plan = usePlan();
+const results = useResults();
+const settings = useSettings();
+const { isDefault, set, choose } = useSourceFields();
+const PARTS = [
+  { id: 'tank', name: 'a pressure tank with a switch' },
+  { id: 'none', name: 'neither tank nor switch' },
+];
+const v = computed(() => props.source.vessel);
+const facts = computed(() => switchFacts(props.source, plan.full));
+const draws = computed(() => {
+  const r = results.results;
+  if (!facts.value || !r) return [];
+  const list = [{ name: 'all that is open', lph: r.flowLph }];
+  if (r.blocks.length > 1) for (const b of r.blocks) list.push({ name: `${plan.blocks[b.index]?.name} alone`, lph: b.flowLph });
+  return list.map((d) => ({ ...d, cycle: facts.value!.cycle(d.lph) }));
+});
+</script>
+
+<template>
+  <p class="fill">
+    After it stands <ChoiceField label="Pressure tank" :value="v.part" :options="PARTS" :is-default="isDefault('part', 'vessel')" @pick="choose('part', 'change the pressure tank', 'vessel')($event)" /><template v-if="v.part === 'tank'">
+      of <QuantityField label="Volume of the pressure tank" kind="volume" :value="v.volumeL" :is-default="isDefault('volumeL', 'vessel')" :take="set('volumeL', 'set the pressure tank', 'vessel')" />,
+      with air at <QuantityField label="Air in the empty tank" kind="pressure" :value="v.prechargeKpa" :is-default="isDefault('prechargeKpa', 'vessel')" :take="set('prechargeKpa', 'set the tank’s air', 'vessel')" /> when empty.
+      The switch starts the pump at <QuantityField label="Cut-in" kind="pressure" :value="v.cutInKpa" :is-default="isDefault('cutInKpa', 'vessel')" :take="set('cutInKpa', 'set cut-in', 'vessel')" />
+      and stops it at <QuantityField label="Cut-out" kind="pressure" :value="v.cutOutKpa" :is-default="isDefault('cutOutKpa', 'vessel')" :take="set('cutOutKpa', 'set cut-out', 'vessel')" /></template>.
+  </p>
+  <template v-if="facts">
+    <p class="quiet">
+      Planned at cut-in, where the pump gives {{ settings.show(facts.cutInLph, 'flow') }}; at cut-out it gives {{ facts.neverStops ? 'nothing: it never gets there' : settings.show(facts.cutOutLph, 'flow') }}.
+      <Asks working="drawdown">Between the two the tank gives {{ settings.show(facts.drawdownL, 'volume') }}.</Asks>
+    </p>
+    <table v-if="draws.length > 0" class="draws">
+      <thead><tr><th scope="col">draw</th><th scope="col"><Asks working="starts">starts an hour</Asks></th><th scope="col">one run</th></tr></thead>
+      <tbody>
+        <tr v-for="d in draws" :key="d.name">
+          <th scope="row">{{ d.name }}, {{ settings.show(d.lph, 'flow') }}</th>
+          <td class="num">{{ d.cycle.steady ? 'runs on' : Math.round(d.cycle.startsPerHour) }}</td>
+          <td class="num">{{ d.cycle.steady ? '' : formatDuration(d.cycle.runMin) }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </template>
+</template>
+
+<style scoped>
+.draws { border-collapse: collapse; width: 100%; margin: 0 0 12px; font-size: 14px; }
+.draws th { font-weight: 400; text-align: left; }
+.draws td, .draws th { padding: 3px 8px 3px 0; border-bottom: 1px solid var(--line); }
+</style>

@@ -1,0 +1,148 @@
+import type { Draft } from 'immer';
+import type { EndId, PartKind } from '../../../core/catalog/headParts';
+import { layOut } from '../../../core/layout';
+import { HEAD, typicalHead, type Plan, type StatedBlock, type StatedPart } from '../../../core/plan';
+import type { usePlan, Refusal } from '../plan';
+import { assign, freshId } from './fields';
+
+/** Edits of parts in line, and of the main with its tees. */
+export function pipeEdits(plan: ReturnType<typeof usePlan>) {
+  /** The parts stated at a place: the head, or a block's inlet; typical ones are stated as soon as they are touched. */
+  function listAt(draft: Draft<Plan>, place: string): Draft<StatedPart>[] {
+    if (place === HEAD) return (draft.head ??= typicalHead(plan.source.kind));
+    const b = draft.blocks.find((x) => x.id === place)!;
+    return (b.inlet ??= plan.full.blocks
+      .find((x) => x.id === place)!
+      .inlet.map(({ id, kind }) => ({ id, kind })));
+  }
+
+  /** @returns the new part's id */
+  function addPart(place: string, kind: string, at: number, ends?: { inEnd: EndId; outEnd: EndId }): string {
+    let id = '';
+    const name = [...plan.full.parts].find((p) => p.id === kind)?.name ?? kind;
+    plan.edit(`put in a ${name}`, (draft) => {
+      const list = listAt(draft, place);
+      id = freshId(list, kind);
+      list.splice(Math.max(0, Math.min(at, list.length)), 0, { id, kind, ...ends });
+    });
+    return id;
+  }
+
+  function movePart(place: string, id: string, to: number, gesture?: string): void {
+    plan.edit(
+      'move a part',
+      (draft) => {
+        const list = listAt(draft, place);
+        const from = list.findIndex((p) => p.id === id);
+        const target = Math.max(0, Math.min(to, list.length - 1));
+        if (from < 0 || from === target) return;
+        const [part] = list.splice(from, 1);
+        list.splice(target, 0, part);
+      },
+      gesture,
+    );
+  }
+
+  function removePart(place: string, id: string): void {
+    plan.edit('take a part out', (draft) => {
+      const list = listAt(draft, place);
+      const at = list.findIndex((p) => p.id === id);
+      if (at >= 0) list.splice(at, 1);
+    });
+  }
+
+  function part(
+    place: string,
+    id: string,
+    fields: Partial<StatedPart>,
+    label: string,
+    gesture?: string,
+  ): Refusal | undefined {
+    return plan.edit(
+      label,
+      (draft) => {
+        const found = listAt(draft, place).find((p) => p.id === id);
+        if (found) assign(found as unknown as Record<string, unknown>, fields);
+      },
+      gesture,
+    );
+  }
+
+  /** Keeps parts as the plan's own; those of the same id are replaced. */
+  function ownParts(parts: readonly PartKind[], label: string): Refusal | undefined {
+    return plan.edit(label, (draft) => {
+      const list = (draft.parts ??= []);
+      for (const p of parts) {
+        const at = list.findIndex((x) => x.id === p.id);
+        if (at >= 0) list[at] = p;
+        else list.push(p);
+      }
+    });
+  }
+
+  /** Puts a tee into a piece of the main, at a place on it, and hangs what it led to on the tee. Returns the tee's id. */
+  function addTee(to: string, share: number): string {
+    const laid = layOut(plan.full).mains.find((m) => m.to === to);
+    if (!laid) return '';
+    const id = freshId(plan.plan.tees ?? [], 'tee');
+    const surveyed = plan.full.ground.heights.length > 0;
+    const between = (a: number, b: number): number => Number((a + (b - a) * share).toFixed(2));
+    plan.edit('put a tee into the main', (draft) => {
+      const { from, ...piece } = mainOf(draft, to);
+      (draft.tees ??= []).push({
+        id,
+        xM: between(laid.start.xM, laid.end.xM),
+        yM: between(laid.start.yM, laid.end.yM),
+        // On measured ground its height is read off it.
+        ...(surveyed ? {} : { heightM: between(laid.start.zM, laid.end.zM) }),
+        main: { ...structuredClone({ ...piece }), from: from ?? HEAD },
+      });
+      mainOf(draft, to).from = id;
+    });
+    return id;
+  }
+
+  /** The piece of the main that leads to a tee or block, as stated. */
+  function mainOf(draft: Draft<Plan>, to: string): Draft<NonNullable<StatedBlock['main']>> {
+    const owner = draft.tees?.find((t) => t.id === to) ?? draft.blocks.find((b) => b.id === to)!;
+    return (owner.main ??= {});
+  }
+
+  function main(
+    to: string,
+    fields: Record<string, unknown>,
+    label: string,
+    gesture?: string,
+  ): Refusal | undefined {
+    return plan.edit(label, (draft) => assign(mainOf(draft, to) as Record<string, unknown>, fields), gesture);
+  }
+
+  function tee(
+    id: string,
+    fields: Record<string, unknown>,
+    label: string,
+    gesture?: string,
+  ): Refusal | undefined {
+    return plan.edit(
+      label,
+      (draft) => {
+        const found = draft.tees?.find((t) => t.id === id);
+        if (found) assign(found as unknown as Record<string, unknown>, fields);
+      },
+      gesture,
+    );
+  }
+
+  /** Takes a tee out: what hung on it hangs on what it hung on. */
+  function removeTee(id: string): void {
+    plan.edit('take a tee out of the main', (draft) => {
+      const tees = draft.tees ?? [];
+      const from = tees.find((t) => t.id === id)?.main?.from ?? HEAD;
+      for (const owner of [...tees, ...draft.blocks]) if (owner.main?.from === id) owner.main.from = from;
+      draft.tees = tees.filter((t) => t.id !== id);
+      if (draft.tees.length === 0) delete draft.tees;
+    });
+  }
+
+  return { addPart, movePart, removePart, part, ownParts, addTee, main, tee, removeTee };
+}

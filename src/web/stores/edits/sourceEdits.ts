@@ -1,0 +1,110 @@
+import type { Draft } from 'immer';
+import type { Plan, SourceKind } from '../../../core/plan';
+import type { usePlan, Refusal } from '../plan';
+import { assign, freshId } from './fields';
+
+type Source = Plan['sources'][number];
+
+const KIND_WORDS: Record<SourceKind, string> = {
+  tap: 'water from a tap',
+  well: 'water from a well',
+  pump: 'water from a pump',
+  tank: 'water from a tank',
+};
+
+/** Edits of the sources, the one in use and its backup. */
+export function sourceEdits(plan: ReturnType<typeof usePlan>) {
+  /** Sets fields of the source in use, or of a part of it such as its pressure tank. */
+  function source(
+    fields: Record<string, unknown>,
+    label: string,
+    gesture?: string,
+    part?: string,
+  ): Refusal | undefined {
+    return plan.edit(
+      label,
+      (draft) => {
+        const s = draft.sources[plan.sourceIndex] as unknown as Record<string, Record<string, unknown>>;
+        assign(part ? (s[part] ??= {}) : (s as Record<string, unknown>), fields);
+      },
+      gesture,
+    );
+  }
+
+  /** A pump's curve, of the source itself or of its booster. */
+  function curve(
+    fields: Record<string, unknown>,
+    label: string,
+    gesture?: string,
+    ofBooster = false,
+  ): Refusal | undefined {
+    return plan.edit(
+      label,
+      (draft) => {
+        const s = draft.sources[plan.sourceIndex] as unknown as Record<
+          string,
+          Record<string, Record<string, unknown>>
+        >;
+        const at = ofBooster ? (s.booster ??= {}) : (s as unknown as Record<string, Record<string, unknown>>);
+        assign((at.curve ??= {}), fields);
+      },
+      gesture,
+    );
+  }
+
+  /** Another kind of source. What was stated of the first stays in the plan, and comes back with it. */
+  function sourceKind(kind: SourceKind): void {
+    plan.edit(KIND_WORDS[kind], (draft) => {
+      const other = draft.sources.find((s) => s.kind === kind);
+      if (other) {
+        draft.sourceId = other.id;
+        swapBackup(draft, other.id);
+        return;
+      }
+      addSourceTo(draft, kind, true);
+    });
+  }
+
+  function addSourceTo(draft: Draft<Plan>, kind: SourceKind, inUse: boolean): void {
+    const now = plan.source;
+    const id = freshId(draft.sources, 'source');
+    const asideM = inUse ? 0 : 4;
+    draft.sources.push({ id, kind, xM: now.xM - asideM, yM: now.yM, heightM: now.heightM } as Draft<Source>);
+    if (inUse) draft.sourceId = id;
+  }
+
+  /** The backup cannot be the source in use: what was in use takes its place. */
+  function swapBackup(draft: Draft<Plan>, inUse: string): void {
+    if (draft.backup?.sourceId === inUse) draft.backup.sourceId = plan.source.id;
+  }
+
+  const addSource = (kind: SourceKind): void =>
+    void plan.edit(`add a ${kind}`, (draft) => addSourceTo(draft, kind, false));
+
+  function useSource(id: string): void {
+    plan.edit(`draw on ${plan.full.sources.find((s) => s.id === id)?.name}`, (draft) => {
+      draft.sourceId = id;
+      swapBackup(draft, id);
+    });
+  }
+
+  function removeSource(id: string): void {
+    plan.edit(`remove ${plan.full.sources.find((s) => s.id === id)?.name}`, (draft) => {
+      if (draft.sources.length < 2) return;
+      draft.sources = draft.sources.filter((s) => s.id !== id);
+      if (draft.backup?.sourceId === id) delete draft.backup;
+      if ((draft.sourceId ?? plan.source.id) === id) draft.sourceId = draft.sources[0].id;
+      if (draft.backup?.sourceId === draft.sourceId) delete draft.backup;
+    });
+  }
+
+  function backup(fields: Partial<NonNullable<Plan['backup']>> | undefined, label: string): void {
+    plan.edit(label, (draft) => {
+      if (!fields) delete draft.backup;
+      else if (draft.backup) Object.assign(draft.backup, fields);
+      else if (fields.sourceId) draft.backup = fields as Draft<NonNullable<Plan['backup']>>;
+    });
+  }
+
+  return { source, curve, sourceKind, addSource, useSource, removeSource, backup };
+}
