@@ -13,7 +13,8 @@ export interface PlanSolution {
 
 /** Keeps runs, shapes and pressures from one edit to the next. */
 export interface PlanSolver {
-  solve(plan: FullPlan): FarmResults;
+  /** @param withDemand false: the demand found last stands in, where it is of as many blocks; it is then one edit behind */
+  solve(plan: FullPlan, withDemand?: boolean): FarmResults;
 }
 
 /** @param checkpoint called often; what it throws ends the solving */
@@ -21,12 +22,15 @@ export function createPlanSolver(checkpoint?: () => void): PlanSolver {
   const store = createRunStore(checkpoint);
   const solver = createNetworkSolver(store);
   const demands = createDemandFinder(store);
+  let demand: Demand | undefined;
   return {
-    solve(plan) {
+    solve(plan, withDemand = true) {
       const layout = layOut(plan);
       const built = buildNetwork(plan, layout);
       const solution = solver.solve(built.network);
-      return assemble(plan, layout, built, solution, demands.find(plan, layout, built));
+      if (withDemand || demand?.blocks.length !== built.blocks.length)
+        demand = demands.find(plan, layout, built);
+      return assemble(plan, layout, built, solution, demand);
     },
   };
 }

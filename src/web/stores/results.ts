@@ -1,4 +1,3 @@
-import { watchThrottled } from '@vueuse/core';
 import { wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, shallowRef, toRaw, watch } from 'vue';
@@ -28,7 +27,7 @@ const STARVED_MS = 1000;
 const FORGETS = 0.85;
 /** Solves that what they lately took is averaged over. */
 const LATELY = 4;
-/** Figures in words change no more often than this while a hand drags, ms. */
+/** Figures in words, and what is found, follow a hand that drags no more often than this, ms: pressures come first. */
 const TOLD_MS = 100;
 /** Where solves cannot be stopped from outside, one longer than this is dropped with its worker, ms. */
 const DROPPED_MS = 1500;
@@ -36,7 +35,7 @@ const DROPPED_MS = 1500;
 const GAVE_WAY = 'an older solve gave way';
 const ANSWERED = 'pressures answered';
 
-/** A solved plan. */
+/** A solved plan. While a hand drags, findings and demand may be those of a moment before. */
 export interface Solved {
   plan: FullPlan;
   results: FarmResults;
@@ -51,6 +50,8 @@ export const useResults = defineStore('results', () => {
   const settings = useSettings();
   const view = useView();
   const solved = shallowRef<Solved>();
+  /** What figures in words tell: the plan judged last. Pictures take each one solved. */
+  const told = shallowRef<Solved>();
   const problem = shallowRef('');
   /** It has been at it for long enough to be noticed. */
   const slow = shallowRef(false);
@@ -61,6 +62,7 @@ export const useResults = defineStore('results', () => {
   let number = 0;
   let startedAt = 0;
   let answeredAt = 0;
+  let judgedAt = -Infinity;
   /** What a solve lately took, ms. */
   let usualMs = 0;
   let stopping = 0;
@@ -75,7 +77,7 @@ export const useResults = defineStore('results', () => {
   let sentGround: Pick<FullPlan, 'ground' | 'obstacles'> | undefined;
 
   /** A plan for the worker: blocks and ground that it has already are only named; pictures are not for it. */
-  function letterOf(next: FullPlan): PlanLetter {
+  function letterOf(next: FullPlan, judged: boolean): PlanLetter {
     const { blocks, ground, obstacles, ...plan } = next;
     delete plan.underlay;
     const changed = blocks.filter((b) => sent.get(b.id) !== b);
@@ -86,6 +88,7 @@ export const useResults = defineStore('results', () => {
       plan,
       order: blocks.map((b) => b.id),
       changed,
+      judged,
       ...(same ? {} : { land: { ground, obstacles } }),
     };
   }
@@ -111,7 +114,9 @@ export const useResults = defineStore('results', () => {
       if (underWay === 0) startedAt = performance.now();
       underWay++;
       if (!noticing) noticing = window.setTimeout(() => (slow.value = true), NOTICED_MS);
-      void take(own, next, solver!.solve(letterOf(next), number));
+      const judged = performance.now() - judgedAt >= TOLD_MS;
+      if (judged) judgedAt = performance.now();
+      void take(own, next, solver!.solve(letterOf(next, judged), number));
     }
   }
 
@@ -130,13 +135,21 @@ export const useResults = defineStore('results', () => {
         performance.clearMeasures(GAVE_WAY);
         // Perhaps they have become quick: sooner or later one is let finish again.
         usualMs *= FORGETS;
+        judgedAt = -Infinity;
         performance.measure(GAVE_WAY, { start: stoppedAt, end, detail: { afterMs: stoppedAt - startedAt } });
         return;
       }
       answeredAt = performance.now();
       usualMs += (answeredAt - startedAt - usualMs) / LATELY;
-      const { findings, shading, points } = answer;
+      const { shading, points } = answer;
+      const findings = answer.findings ?? solved.value?.findings ?? [];
       solved.value = { plan: next, results: resultsOf(next, answer), findings, shading, points };
+      if (answer.findings) told.value = solved.value;
+      // The last of a movement is judged too.
+      else if (underWay === 1 && !wanted) {
+        wanted = next;
+        judgedAt = -Infinity;
+      }
       problem.value = '';
       performance.clearMeasures(ANSWERED);
       performance.measure(ANSWERED, { start: startedAt, end: answeredAt });
@@ -189,6 +202,8 @@ export const useResults = defineStore('results', () => {
     () => plan.opened,
     () => {
       solved.value = undefined;
+      told.value = undefined;
+      judgedAt = -Infinity;
       openedAt = performance.now();
       usualMs = 0;
       view.reset();
@@ -204,14 +219,6 @@ export const useResults = defineStore('results', () => {
     { immediate: true },
   );
 
-  /** What figures in words tell: the solved plan, at most so often that an eye can follow. Pictures take each one. */
-  const told = shallowRef<Solved>();
-  watchThrottled(solved, (now) => (told.value = now), {
-    throttle: TOLD_MS,
-    trailing: true,
-    leading: true,
-    flush: 'sync',
-  });
   const results = computed(() => told.value?.results);
   const toldPlan = computed(() => told.value?.plan);
   const findings = computed(() => told.value?.findings ?? []);
