@@ -28,8 +28,8 @@ test('tells each finding with its place, amount, reason and what to try, in the 
   const text = reportOf('otter-strip.json', METRIC);
   expect(text).toMatch(/STOP {2}Tape bursts when nothing draws {2}\[burst-at-rest\]/);
   expect(text).toMatch(/MEND {2}The main takes 5\d % of the source’s pressure {2}\[main-eats\]/);
-  expect(text.match(/ {2}where: /g)).toHaveLength(5);
-  expect(text.match(/ {2}try: /g)).toHaveLength(5);
+  expect(text.match(/ {2}where: /g)).toHaveLength(6);
+  expect(text.match(/ {2}try: /g)).toHaveLength(6);
   expect(text).toMatch(/kPa/);
   expect(text).not.toMatch(/psi/);
   expect(text).not.toMatch(/\u00a0/);

@@ -23,14 +23,17 @@ export function tapeWallMaxKpa(wallMm: number): number {
 
 export const TAPE_BORES_MM = [15.9, 22.2, 34.9] as const;
 
-/** Soils by texture: how wide one run wets, m (a run wets about 0.3 m on average soil, less on sand, more on clay). */
+/**
+ * Soils by texture: how wide one run wets, m (about 0.3 m on average soil, less on sand, more on clay); saturated
+ * conductivity, m/s (Rawls, Brakensiek & Saxton 1982); and Wooding's α, 1/m (clay loam's lies between its neighbours').
+ */
 export const SOILS = [
-  { id: 'sand', name: 'sand', stripM: 0.2 },
-  { id: 'sandy-loam', name: 'sandy loam', stripM: 0.25 },
-  { id: 'loam', name: 'loam', stripM: 0.3 },
-  { id: 'silt-loam', name: 'silt loam', stripM: 0.35 },
-  { id: 'clay-loam', name: 'clay loam', stripM: 0.4 },
-  { id: 'clay', name: 'clay', stripM: 0.45 },
+  { id: 'sand', name: 'sand', stripM: 0.2, ksMps: 5.8e-5, alphaPerM: 14 },
+  { id: 'sandy-loam', name: 'sandy loam', stripM: 0.25, ksMps: 7.2e-6, alphaPerM: 7 },
+  { id: 'loam', name: 'loam', stripM: 0.3, ksMps: 3.7e-6, alphaPerM: 3.6 },
+  { id: 'silt-loam', name: 'silt loam', stripM: 0.35, ksMps: 1.9e-6, alphaPerM: 2 },
+  { id: 'clay-loam', name: 'clay loam', stripM: 0.4, ksMps: 6.4e-7, alphaPerM: 1.4 },
+  { id: 'clay', name: 'clay', stripM: 0.45, ksMps: 1.7e-7, alphaPerM: 0.8 },
 ] as const;
 
 export type SoilId = (typeof SOILS)[number]['id'];

@@ -75,7 +75,7 @@ describe('findings', () => {
 
   test('uphill past the pressure the beds fall dry, and the verdict says how many', () => {
     const { results, findings } = find(block({ ground: { slopeAlong: 0.25 } }));
-    expect(findings.map((f) => f.code)).toContain('emitter-under');
+    expect(findings.map((f) => f.code)).toContain('emitters-dry');
     expect(verdict(results, findings, METRIC)).toMatchObject({ tone: 'stop', headline: '8 beds fall dry' });
   });
 

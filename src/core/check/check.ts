@@ -1,13 +1,17 @@
 import type { FarmResults } from '../network';
 import type { FullPlan } from '../plan';
+import { allowanceHigh } from './findings/allowanceHigh';
 import { backflowWeak, noBackflow } from './findings/backflow';
 import { backupJoins } from './findings/backupJoins';
+import { bedsUnlike } from './findings/bedsUnlike';
 import { blockUneven } from './findings/blockUneven';
 import { boosterLimits, boosterStarved } from './findings/boosterFindings';
 import { burstAtRest } from './findings/burstAtRest';
 import { emitterOver } from './findings/emitterOver';
+import { emittersDry } from './findings/emittersDry';
 import { emitterUnder } from './findings/emitterUnder';
 import { endsUnlike } from './findings/endsUnlike';
+import { farmUneven } from './findings/farmUneven';
 import { fastWater } from './findings/fastWater';
 import { flowShort } from './findings/flowShort';
 import {
@@ -18,7 +22,10 @@ import {
 } from './findings/headOrder';
 import { headerSmall } from './findings/headerSmall';
 import { laneCrossed } from './findings/laneCrossed';
+import { tapeCurved, tapePecked, wearsOut } from './findings/laying';
 import { mainEats } from './findings/mainEats';
+import { materialUneven } from './findings/materialUneven';
+import { materialWater } from './findings/materialWater';
 import { noFootValve } from './findings/noFootValve';
 import { noRelief } from './findings/noRelief';
 import { noVent } from './findings/noVent';
@@ -27,7 +34,10 @@ import { overRated, surge } from './findings/ratings';
 import { regulatorRange } from './findings/regulatorRange';
 import { regulatorStarved } from './findings/regulatorStarved';
 import { regulatorUphill } from './findings/regulatorUphill';
+import { runsUphill } from './findings/runsUphill';
 import { runTooLong } from './findings/runTooLong';
+import { shortWhenDirty } from './findings/shortWhenDirty';
+import { puddles, runsFew, runsMany, spacingWide, stripsApart } from './findings/soilAndCrop';
 import { suctionHigh } from './findings/suctionHigh';
 import { neverStops, overYield, shortCycling } from './findings/switchFindings';
 import { filterUnfit, noFilter, testedWet, waterAvoid } from './findings/waterAndFilter';
@@ -38,6 +48,7 @@ const CHECKS: readonly Check[] = [
   emitterOver,
   noRelief,
   flowShort,
+  emittersDry,
   emitterUnder,
   suctionHigh,
   boosterStarved,
@@ -61,9 +72,24 @@ const CHECKS: readonly Check[] = [
   mainEats,
   headerSmall,
   runTooLong,
+  materialUneven,
+  materialWater,
+  tapeCurved,
   blockUneven,
   backflowWeak,
   regulatorUphill,
+  farmUneven,
+  shortWhenDirty,
+  allowanceHigh,
+  runsUphill,
+  bedsUnlike,
+  spacingWide,
+  stripsApart,
+  runsFew,
+  runsMany,
+  puddles,
+  tapePecked,
+  wearsOut,
   surge,
   fastWater,
   noVent,

@@ -2,6 +2,5 @@ export * from './types';
 export { findAll } from './check';
 export { describe, GRADE_WORDS, type Words } from './words';
 export { verdict, type Verdict } from './verdict';
-export { THRESHOLDS } from './thresholds';
 export { mismatches, type Mismatch } from './findings/endsUnlike';
 export { orderSays } from './words/order';

@@ -10,6 +10,7 @@ export const FINDING_CODES = [
   'emitter-over',
   'no-relief',
   'flow-short',
+  'emitters-dry',
   'emitter-under',
   'suction-high',
   'booster-starved',
@@ -33,9 +34,25 @@ export const FINDING_CODES = [
   'main-eats',
   'header-small',
   'run-too-long',
+  'thin-line-long',
+  'material-uneven',
+  'material-water',
+  'tape-curved',
   'block-uneven',
   'backflow-weak',
   'regulator-uphill',
+  'farm-uneven',
+  'short-when-dirty',
+  'allowance-high',
+  'runs-uphill',
+  'beds-unlike',
+  'spacing-wide',
+  'strips-apart',
+  'runs-few',
+  'runs-many',
+  'puddles',
+  'tape-pecked',
+  'wears-out',
   'surge',
   'fast-water',
   'no-vent',
@@ -69,6 +86,8 @@ export interface Finding {
   measured: number;
   limit: number;
   kind: KindName;
+  /** How far beyond the limit, in the same unit. */
+  margin: number;
   /** Further numbers and names for the words. */
   values: Record<string, number>;
   names: Record<string, string>;
@@ -78,9 +97,12 @@ export interface Finding {
 export type Check = (plan: FullPlan, results: FarmResults) => Finding[];
 
 /** A finding without numbers beyond those given. */
-export const finding = (
+export function finding(
   code: FindingCode,
   grade: Grade,
   place: Place,
   more: Partial<Pick<Finding, 'measured' | 'limit' | 'kind' | 'values' | 'names'>> = {},
-): Finding => ({ code, grade, place, measured: 0, limit: 0, kind: 'count', values: {}, names: {}, ...more });
+): Finding {
+  const { measured = 0, limit = 0, kind = 'count', values = {}, names = {} } = more;
+  return { code, grade, place, measured, limit, kind, margin: Math.abs(measured - limit), values, names };
+}

@@ -31,6 +31,7 @@ export function verdict(results: FarmResults, findings: readonly Finding[], choi
     detail,
   });
   const burst = by('burst-at-rest') ?? by('emitter-over');
+  const dry = by('emitters-dry');
   const under = by('emitter-under');
   const short = by('flow-short');
   if (results.blocks.length === 0) return stop('Every block is shut', 'Open one to see what it does');
@@ -42,8 +43,8 @@ export function verdict(results: FarmResults, findings: readonly Finding[], choi
       'Bursts the tape',
       `${format(burst.measured, 'pressure', choice)} on tape that holds ${format(burst.limit, 'pressure', choice)}`,
     );
-  if (under && under.values.dryBeds > 0) {
-    return stop(`${under.values.dryBeds === 1 ? 'One bed falls' : `${under.values.dryBeds} beds fall`} dry`);
+  if (dry) {
+    return stop(`${dry.values.beds === 1 ? 'One bed falls' : `${dry.values.beds} beds fall`} dry`);
   }
   if (short) {
     const under =

@@ -1,3 +1,4 @@
+import { prepareTube, tubeLph, type MicrotubeEmitter } from './microtube';
 import { DENSITY } from './water';
 
 /** Flow with the power of pressure: q = flowLph·(p/atKpa)^exponent. Tape 0.5, porous hose 1. */
@@ -20,7 +21,8 @@ export interface CompensatingEmitter {
   barbLengthM?: number;
 }
 
-export type Emitter = PowerEmitter | CompensatingEmitter;
+export type { MicrotubeEmitter };
+export type Emitter = PowerEmitter | CompensatingEmitter | MicrotubeEmitter;
 
 export const ORIFICE_EXPONENT = 0.5;
 
@@ -30,9 +32,11 @@ export const HOLE_DISCHARGE = 0.61;
 /**
  * Flow of one emitter, L/h, at a gauge pressure, kPa. A dry emitter (p ≤ 0) gives 0.
  * @example emitterLph({ spacingM: 0.3, flowLph: 1, atKpa: 100 }, 25) // 0.5
+ * @param waterC matters to microtubes alone
  */
-export function emitterLph(e: Emitter, kpa: number): number {
+export function emitterLph(e: Emitter, kpa: number, waterC = 20): number {
   if (kpa <= 0) return 0;
+  if (e.kind === 'microtube') return tubeLph(prepareTube(e.tubeMm, e.tubeM, waterC), kpa);
   if (e.kind === 'compensating') {
     return kpa >= e.minKpa ? e.flowLph : e.flowLph * (kpa / e.minKpa) ** ORIFICE_EXPONENT;
   }

@@ -8,6 +8,9 @@ export interface Medium {
   friction: FrictionSchool;
 }
 
+/** Hazen–Williams C of smooth plastic. */
+export const SMOOTH_C = 150;
+
 /** Flow below this Reynolds number is laminar. */
 export const RE_LAMINAR = 2000;
 /** Flow above this Reynolds number is turbulent. */

@@ -1,4 +1,5 @@
 import { frictionKpaPerM, frictionSlope } from './friction';
+import { tubeLph, tubeSlope } from './microtube';
 import type { Run } from './run';
 
 /** A march that was begun elsewhere: how far it came from the far end, and what it found. */
@@ -145,6 +146,10 @@ export function march(
         dq += k * dp;
       } else if (law === 3 && p >= minKpa) {
         q += ratedLph;
+      } else if (law === 4) {
+        const e = tubeLph(run.tube!, p);
+        q += run.perGroup * e;
+        dq += run.perGroup * tubeSlope(run.tube!, e) * dp;
       } else {
         const e = k * Math.pow(p, exponent);
         q += e;

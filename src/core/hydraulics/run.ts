@@ -1,5 +1,6 @@
 import { ORIFICE_EXPONENT, type Emitter } from './emitter';
-import { fittingKpaPerLph2, friction, type Friction, type Medium } from './friction';
+import { fittingKpaPerLph2, friction, SMOOTH_C, type Friction, type Medium } from './friction';
+import { prepareTube, tubeLph, type Tube } from './microtube';
 import { KPA_PER_M } from './water';
 
 /** One line of tape or dripline, fed at its inlet and closed at its far end. */
@@ -18,7 +19,7 @@ export interface RunSpec {
   emitter: Emitter;
 }
 
-export const SMOOTH_PLASTIC_C = 150;
+export const SMOOTH_PLASTIC_C = SMOOTH_C;
 
 /** Friction goes with about this power of the flow (Blasius). */
 const TURBULENT_POWER = 1.75;
@@ -41,13 +42,17 @@ export interface Run {
   lowestRiseKpa: number;
   friction: Friction;
   inletKpaPerLph2: number;
-  /** Emitter law: 0 square root, 1 linear, 2 any power, 3 compensating. */
-  law: 0 | 1 | 2 | 3;
+  /** Emitter law: 0 square root, 1 linear, 2 any power, 3 compensating, 4 microtube. */
+  law: 0 | 1 | 2 | 3 | 4;
   k: number;
   exponent: number;
   minKpa: number;
   ratedLph: number;
+  tube: Tube | undefined;
 }
+
+/** Where first guesses take a microtube's flow, kPa; it is solved at its own pressure. */
+const TUBE_GUESS_KPA = 50;
 
 /** How many emitters a run holds. */
 export function emitterCount(spec: RunSpec): number {
@@ -158,9 +163,11 @@ export function prepareRun(spec: RunSpec, medium: Medium, groups = Infinity): Ru
   // Before the first group's middle the flow falls from emitter to emitter, by a quarter of the group on average.
   const leadShare = 1 - (TURBULENT_POWER * (perGroup - 1)) / (4 * Math.max(1, emitters));
   const compensating = e.kind === 'compensating';
-  const exponent = compensating ? ORIFICE_EXPONENT : (e.exponent ?? ORIFICE_EXPONENT);
-  const ratedLph = e.flowLph * perGroup;
-  const ratedKpa = compensating ? e.minKpa : e.atKpa;
+  const tube = e.kind === 'microtube' ? prepareTube(e.tubeMm, e.tubeM, medium.waterC) : undefined;
+  const exponent =
+    e.kind === 'compensating' || e.kind === 'microtube' ? ORIFICE_EXPONENT : (e.exponent ?? ORIFICE_EXPONENT);
+  const ratedLph = (e.kind === 'microtube' ? tubeLph(tube!, TUBE_GUESS_KPA) : e.flowLph) * perGroup;
+  const ratedKpa = e.kind === 'microtube' ? TUBE_GUESS_KPA : e.kind === 'compensating' ? e.minKpa : e.atKpa;
   return {
     n,
     perGroup,
@@ -173,11 +180,12 @@ export function prepareRun(spec: RunSpec, medium: Medium, groups = Infinity): Ru
     lowestRiseKpa: lowest,
     friction: friction(spec.diameterMm, spec.hazenWilliamsC ?? SMOOTH_PLASTIC_C, medium),
     inletKpaPerLph2: fittingKpaPerLph2(spec.inletK ?? 0, spec.diameterMm),
-    law: compensating ? 3 : exponent === 0.5 ? 0 : exponent === 1 ? 1 : 2,
+    law: tube ? 4 : compensating ? 3 : exponent === 0.5 ? 0 : exponent === 1 ? 1 : 2,
     k: ratedLph / ratedKpa ** exponent,
     exponent,
     minKpa: compensating ? e.minKpa : 0,
     ratedLph,
+    tube,
   };
 }
 
@@ -185,5 +193,6 @@ export function prepareRun(spec: RunSpec, medium: Medium, groups = Infinity): Ru
 export function runEmitterLph(run: Run, kpa: number): number {
   if (kpa <= 0) return 0;
   if (run.law === 3 && kpa >= run.minKpa) return run.ratedLph;
+  if (run.law === 4) return run.perGroup * tubeLph(run.tube!, kpa);
   return run.k * Math.pow(kpa, run.exponent);
 }

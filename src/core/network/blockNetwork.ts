@@ -66,16 +66,11 @@ export function emitterOf(tape: Tape): Emitter {
   return emitter;
 }
 
-const madeOf = (tape: Tape): Emitter =>
-  tape.kind === 'compensating'
-    ? { kind: 'compensating', spacingM: tape.spacingM, flowLph: tape.flowLph, minKpa: tape.minKpa }
-    : {
-        kind: 'power',
-        spacingM: tape.spacingM,
-        flowLph: tape.flowLph,
-        atKpa: tape.atKpa,
-        exponent: tape.exponent,
-      };
+function madeOf({ kind, spacingM, flowLph, atKpa, exponent, minKpa, tubeMm, tubeM }: Tape): Emitter {
+  if (kind === 'compensating') return { kind: 'compensating', spacingM, flowLph, minKpa };
+  if (kind === 'microtubes') return { kind: 'microtube', spacingM, tubeMm, tubeM };
+  return { kind: 'power', spacingM, flowLph, atKpa, exponent };
+}
 
 /** A run as the solver takes it. */
 export function lateralOf(block: Block, run: LaidRun, node: string): LateralSpec {

@@ -2,6 +2,7 @@ export * from './blockNetwork';
 export * from './bucket';
 export * from './demand';
 export * from './emitters';
+export * from './evenness';
 export * from './farmNetwork';
 export * from './headerLoss';
 export * from './headerStretches';

@@ -1,11 +1,9 @@
-import { endPressure } from '../hydraulics/endPressure';
-import { newMarch } from '../hydraulics/march';
-import { prepareRun, runEmitterLph } from '../hydraulics/run';
+import { prepareRun } from '../hydraulics/run';
 import type { FullPlan } from '../plan';
 import { lateralOf } from './blockNetwork';
 import { mediumOf } from './intake';
 import type { FarmResults } from './results';
-import { emissionUniformity } from './uniformity';
+import { evennessOfRun } from './evenness';
 
 /** No tape is rolled out further than this, m. */
 const LONGEST_LOOKED_AT_M = 1000;
@@ -22,15 +20,11 @@ export function longestRunM(plan: FullPlan, results: FarmResults, runIndex: numb
   const medium = mediumOf(plan);
   // Beyond its end the ground is taken to go on by its mean slope.
   const even = { slope: run.lie().slope };
-  const m = newMarch();
   const keeps = (lengthM: number): boolean => {
     const exact = prepareRun(lateralOf(block, { ...run, lengthM, leadM: 0, lie: () => even }, ''), medium);
     if (exact.n === 0) return true;
-    endPressure(exact, inletKpa, m);
-    return (
-      emissionUniformity(run.tape.cv, runEmitterLph(exact, m.minKpa), m.flowLph / exact.n) >=
-      plan.wishes.uniformity
-    );
+    const { evenness } = evennessOfRun(exact, inletKpa, plan.wishes.evenness, run.tape.cv);
+    return evenness >= plan.wishes.uniformity;
   };
   if (keeps(LONGEST_LOOKED_AT_M)) return LONGEST_LOOKED_AT_M;
   let low = 0;

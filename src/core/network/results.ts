@@ -10,12 +10,13 @@ import {
 import { surgeKpa } from '../hydraulics/surge';
 import { KPA_PER_M } from '../hydraulics/water';
 import type { FarmLayout, LaidMain, LaidRun } from '../layout';
-import type { FullPlan, PipePiece, Tape } from '../plan';
+import type { EvennessSchool, FullPlan, PipePiece, Tape } from '../plan';
 import type { BlockNetwork, PartStep } from './blockNetwork';
 import type { Demand } from './demand';
 import type { FarmNetwork } from './farmNetwork';
 import { mediumOf, shutKpa } from './intake';
-import { emissionUniformity } from './uniformity';
+import { evennessOf, flowsAlong } from './evenness';
+import { prepareRun } from '../hydraulics/run';
 
 /** A run as laid and what it does. */
 export interface RunResult extends LateralResult {
@@ -129,17 +130,29 @@ export function assemble(
   const head = partResults(built.head, flowLph, sourceKpa, at);
   const outletRest = head.at(-1)?.restKpa ?? sourceKpa;
   const runs: RunResult[] = [];
+  const school = plan.wishes.evenness;
+  const flowsOf = (r: RunResult, lateral: number): Float64Array => {
+    const flows = flowsAlong(prepareRun(built.network.laterals[lateral], medium), r.inletKpa);
+    allFlows.set(r, flows);
+    return flows;
+  };
+  const allFlows = new Map<RunResult, Float64Array>();
   const blocks = built.blocks.map((b, i) => {
     const first = built.firstLateral[i];
     b.layout.runs.forEach((run, r) => {
       const result = lateralAt(solution, first + r) as RunResult;
-      const mean = result.emitters > 0 ? result.flowLph / result.emitters : 0;
       result.run = run;
-      result.uniformity = emissionUniformity(run.tape.cv, result.minLph, mean);
+      result.uniformity = evennessOf(school, {
+        cv: run.tape.cv,
+        minLph: result.minLph,
+        maxLph: result.maxLph,
+        meanLph: result.emitters > 0 ? result.flowLph / result.emitters : 0,
+        all: () => flowsOf(result, first + r),
+      });
       runs.push(result);
     });
     const entryRest = outletRest - (b.entryM - built.intake.headM) * KPA_PER_M;
-    return blockResult(b, runs, first, at, entryRest);
+    return blockResult(b, runs, first, at, entryRest, school, allFlows);
   });
   const margin = (i: number): number => runs[i].minKpa - runs[i].run.tape.minKpa;
   const over = (i: number): number => runs[i].maxKpa - runs[i].run.tape.maxKpa;
@@ -207,6 +220,8 @@ function blockResult(
   firstRun: number,
   at: (node: string) => number,
   entryRest: number,
+  school: EvennessSchool,
+  allFlows: ReadonlyMap<RunResult, Float64Array>,
 ): BlockResult {
   const { layout } = built;
   const beds = layout.beds.map((bed): BedResult => ({
@@ -222,7 +237,10 @@ function blockResult(
   const margin = (r: RunResult): number => r.minKpa - r.run.tape.minKpa;
   const over = (r: RunResult): number => r.maxKpa - r.run.tape.maxKpa;
   /** By tape: tapes of unlike flow are each as even as they are in themselves. */
-  const byTape = new Map<Tape, { least: number; flowLph: number; emitters: number }>();
+  const byTape = new Map<
+    Tape,
+    { least: number; most: number; flowLph: number; emitters: number; runs: RunResult[] }
+  >();
   for (let i = firstRun; i < firstRun + layout.runs.length; i++) {
     const r = runs[i];
     const bed = beds[r.run.bedIndex];
@@ -232,16 +250,24 @@ function blockResult(
     flowLph += r.flowLph;
     emitters += r.emitters;
     if (r.emitters === 0) continue;
-    const alike = byTape.get(r.run.tape) ?? { least: Infinity, flowLph: 0, emitters: 0 };
+    const alike = byTape.get(r.run.tape) ?? { least: Infinity, most: 0, flowLph: 0, emitters: 0, runs: [] };
     byTape.set(r.run.tape, alike);
     alike.least = Math.min(alike.least, r.minLph);
+    alike.most = Math.max(alike.most, r.maxLph);
+    alike.runs.push(r);
     alike.flowLph += r.flowLph;
     alike.emitters += r.emitters;
     if (weakest < 0 || margin(r) < margin(runs[weakest])) weakest = i;
     if (strongest < 0 || over(r) > over(runs[strongest])) strongest = i;
   }
   const evenness = [...byTape].map(([tape, t]) =>
-    emissionUniformity(tape.cv, t.least, t.flowLph / t.emitters),
+    evennessOf(school, {
+      cv: tape.cv,
+      minLph: t.least,
+      maxLph: t.most,
+      meanLph: t.flowLph / t.emitters,
+      all: () => Float64Array.from(t.runs.flatMap((r) => [...(allFlows.get(r) ?? [])])),
+    }),
   );
   let feedRest = entryRest;
   for (const { part } of built.inlet) {

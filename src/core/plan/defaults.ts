@@ -1,5 +1,9 @@
 import { HEAD_PARTS, type PartKind } from '../catalog/headParts';
-import { MM_PER_MIL, tapeWallMaxKpa } from '../catalog/tape';
+import { material } from '../catalog/materials';
+import { tapeWallMaxKpa } from '../catalog/tape';
+import { drilledHole } from '../hydraulics/emitter';
+import { SMOOTH_C } from '../hydraulics/friction';
+import { prepareTube, tubeLph } from '../hydraulics/microtube';
 import type { Surface } from '../ground';
 import { fullGround, fullObstacle, HEADLAND_M, surfaceOf, TUNNEL, TYPICAL_BEDS } from './landDefaults';
 import { over, piece } from './over';
@@ -39,40 +43,13 @@ export function blankPlan(units: 'us' | 'metric'): Plan {
   };
 }
 
-/** Tape works from about 6 psi up. */
-const LEAST_TAPE_KPA = 41.4;
-
-/** One standard tape label: 1 L/h at 55 kPa (8 psi), 8 mil wall. */
-const TAPE: Omit<Tape, 'maxKpa'> = {
-  kind: 'tape',
-  boreMm: 15.9,
-  spacingM: 0.3,
-  flowLph: 0.95,
-  atKpa: 55,
-  exponent: 0.5,
-  wallMm: 8 * MM_PER_MIL,
-  minKpa: LEAST_TAPE_KPA,
-  cv: 0.03,
-  hazenWilliamsC: 150,
-};
-
-/** Compensating dripline regulates from 50 kPa up to 350 kPa. */
-const DRIPLINE: Tape = {
-  ...TAPE,
-  kind: 'compensating',
-  boreMm: 13.6,
-  flowLph: 2,
-  atKpa: 100,
-  wallMm: 1.2,
-  minKpa: 50,
-  maxKpa: 350,
-};
-
 /**
  * Loss of a barbed take-off in velocity heads at the run's bore: its entrance (0.5) and the jet that widens from the
  * barb's bore, about three quarters of the run's (1.0).
  */
 const TAKE_OFF_K = 1.5;
+/** A microtube's flow is told at this warmth; it is solved at the plan's, °C. */
+const TUBE_WATER_C = 20;
 /** Two elbows and a tee at the ends of a main, in velocity heads. */
 const MAIN_FITTINGS_K = 3;
 /** A second header lies at the far end until it is moved. */
@@ -106,10 +83,22 @@ export function fullPart(stated: StatedPart, own: readonly PartKind[]): Part {
   return over({ ...kind, id: stated.id, kind: stated.kind }, { ...stated });
 }
 
+/** What is laid, with its label: typical of its kind where nothing is stated. */
 function fullTape(stated: Stated<Tape> | undefined): Tape {
-  if (stated?.kind === 'compensating') return over(DRIPLINE, stated);
-  const tape = over(TAPE as Tape, stated);
-  return { ...tape, maxKpa: stated?.maxKpa ?? tapeWallMaxKpa(tape.wallMm) };
+  const kind = stated?.kind ?? 'tape';
+  const tape: Tape = over(
+    { kind, ...material(kind).label, hazenWilliamsC: SMOOTH_C, lies: 'mulch', seasons: 1 },
+    stated,
+  );
+  // What follows from the wall, the drill or the tube, unless the label says otherwise.
+  if (kind === 'tape') tape.maxKpa = stated?.maxKpa ?? tapeWallMaxKpa(tape.wallMm);
+  if (kind === 'drilled' && stated?.flowLph === undefined) {
+    const hole = drilledHole(tape.holeMm, tape.spacingM);
+    Object.assign(tape, { flowLph: hole.flowLph, atKpa: hole.atKpa });
+  }
+  if (kind === 'microtubes')
+    tape.flowLph = tubeLph(prepareTube(tape.tubeMm, tape.tubeM, TUBE_WATER_C), tape.atKpa);
+  return tape;
 }
 
 const mainOf = (stated: Stated<MainPiece> | undefined): MainPiece =>
@@ -226,6 +215,8 @@ const fullWishes = (stated: Plan['wishes']): FullPlan['wishes'] =>
       feeding: false,
       friction: 'darcy-weisbach' as const,
       waterC: 20,
+      evenness: 'eu' as const,
+      limits: {},
     },
     stated,
   );

@@ -1,3 +1,4 @@
+export * from './limits';
 export * from './types';
 export { blankPlan, fillIn, fullPart, typicalHead } from './defaults';
 export { HEADLAND_M, surfaceOf } from './landDefaults';

@@ -12,6 +12,7 @@ export const TYPICAL_BEDS: Beds = {
   headFarM: 0,
   offsetM: 0,
   crop: 'none',
+  rows: 'straight',
   single: {},
 };
 

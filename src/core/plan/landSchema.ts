@@ -55,6 +55,7 @@ export const beds = Joi.object({
   headFarM: notNegative(100),
   offsetM: notNegative(100),
   crop: Joi.valid('none', ...crops),
+  rows: Joi.valid('straight', 'curved'),
   single: Joi.object().pattern(/^[1-9]\d{0,3}[b-z]?$/, singleBed),
 });
 

@@ -48,6 +48,8 @@ export interface Beds {
   headFarM: number;
   offsetM: number;
   crop: CropId | 'none';
+  /** Straight, or so curved that tape would kink. */
+  rows: 'straight' | 'curved';
   /** Single beds that differ, by their key: the bed's number, and from its second piece on a letter. */
   single: Record<string, SingleBed>;
 }

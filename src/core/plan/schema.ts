@@ -1,8 +1,10 @@
 import Joi from 'joi';
 import { ENDS, ROLES } from '../catalog/headParts';
+import { LIES, MATERIAL_IDS } from '../catalog/materials';
 import { PIPES } from '../catalog/pipes';
 import { WATERS } from '../catalog/water';
 import { beds, ground, obstacle, outline, slopes, tunnel, turn, underlay } from './landSchema';
+import { LIMIT_NAMES, LIMIT_TABLE } from './limits';
 import { height, id, ids, LIMITS, notNegative, place, positive, text } from './rules';
 import { PLAN_FORMAT, PLAN_VERSION } from './types';
 
@@ -160,7 +162,7 @@ const mainPiece = Joi.object({
 });
 
 const tape = Joi.object({
-  kind: Joi.valid('tape', 'compensating'),
+  kind: Joi.valid(...MATERIAL_IDS),
   boreMm: positive(100).min(2),
   spacingM: positive(10).min(0.02),
   flowLph: positive(500),
@@ -171,6 +173,11 @@ const tape = Joi.object({
   maxKpa: positive(LIMITS.pressureKpa),
   cv: notNegative(0.5),
   hazenWilliamsC: pipePiece.hazenWilliamsC,
+  holeMm: positive(10).min(0.2),
+  tubeMm: positive(5).min(0.2),
+  tubeM: positive(20),
+  lies: Joi.valid(...ids(LIES)),
+  seasons: Joi.number().integer().min(1).max(30),
 });
 
 const headerLine = {
@@ -248,5 +255,11 @@ export const planSchema = Joi.object({
     feeding: Joi.boolean(),
     friction: Joi.valid('darcy-weisbach', 'hazen-williams'),
     waterC: Joi.number().min(0).max(60),
+    evenness: Joi.valid('eu', 'variation', 'cu', 'du'),
+    limits: Joi.object(
+      Object.fromEntries(
+        LIMIT_NAMES.map((n) => [n, Joi.number().min(LIMIT_TABLE[n].min).max(LIMIT_TABLE[n].max)]),
+      ),
+    ),
   }),
 });

@@ -1,4 +1,5 @@
 import type { PartKind, PartLabel, Role } from '../catalog/headParts';
+import type { LiesId, MaterialId } from '../catalog/materials';
 import type { WaterId } from '../catalog/water';
 import type { Point } from '../ground';
 import type { FrictionSchool } from '../hydraulics/friction';
@@ -6,6 +7,7 @@ import type { PressureTank } from '../hydraulics/pressureTank';
 import type { PumpCurve } from '../hydraulics/pump';
 import type { Store } from '../hydraulics/storage';
 
+import type { LimitName } from './limits';
 import type { Beds, FarmGround, Ground, Obstacle, Tunnel, Underlay } from './landTypes';
 
 export type * from './landTypes';
@@ -161,7 +163,7 @@ export interface Tee {
 }
 
 export interface Tape {
-  kind: 'tape' | 'compensating';
+  kind: MaterialId;
   boreMm: number;
   spacingM: number;
   /** Per emitter, at `atKpa`. */
@@ -175,6 +177,15 @@ export interface Tape {
   /** Coefficient of variation of manufacture. */
   cv: number;
   hazenWilliamsC: number;
+  /** Drill for the holes of a drilled hose; their flow follows from it. */
+  holeMm: number;
+  /** Bore and length of each microtube; its flow follows from them. */
+  tubeMm: number;
+  tubeM: number;
+  /** Where it lies on the bed. */
+  lies: LiesId;
+  /** Seasons it is to last. */
+  seasons: number;
 }
 
 /** From a bed on to the right, another size of header. */
@@ -244,6 +255,9 @@ export interface NamedTape {
   tape: Tape;
 }
 
+/** Schools of evenness: emission uniformity, what flow variation leaves, Christiansen's, low quarter. */
+export type EvennessSchool = 'eu' | 'variation' | 'cu' | 'du';
+
 /** What the grower wants of the plan, and how it is computed. */
 export interface Wishes {
   /** Emission uniformity asked of a run and the block, a ratio. */
@@ -254,6 +268,10 @@ export interface Wishes {
   feeding: boolean;
   friction: FrictionSchool;
   waterC: number;
+  /** How evenness is reckoned. */
+  evenness: EvennessSchool;
+  /** Limits that differ from the usual ones, by name. */
+  limits: Partial<Record<LimitName, number>>;
 }
 
 /** A plan with every field filled in. */

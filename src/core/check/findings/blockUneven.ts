@@ -1,3 +1,4 @@
+import { bestEvenness } from '../../network';
 import { finding, type Check } from '../types';
 
 /** Each run of a block is even enough in itself, but the block is not: its runs start at unlike pressures. */
@@ -8,6 +9,7 @@ export const blockUneven: Check = (plan, results) =>
       .slice(block.firstRun, block.firstRun + block.runCount)
       .filter((r) => r.emitters > 0);
     if (runs.length === 0 || block.uniformity >= wished || runs.some((r) => r.uniformity < wished)) return [];
+    if (runs.some((r) => bestEvenness(plan.wishes.evenness, r.run.tape.cv) < wished)) return [];
     return finding(
       'block-uneven',
       'mend',

@@ -1,5 +1,5 @@
 import { bedsWhere } from '../../network';
-import { THRESHOLDS } from '../thresholds';
+import { ON_LIMIT_KPA } from '../../plan';
 import { finding, type Check } from '../types';
 
 /** While a block waters, some emitter stands above the tape's highest working pressure. */
@@ -8,7 +8,7 @@ export const emitterOver: Check = (_plan, results) =>
     const strongest = results.runs[block.strongest];
     if (!strongest) return [];
     const limit = strongest.run.tape.maxKpa;
-    if (strongest.maxKpa <= limit + THRESHOLDS.onLimitKpa) return [];
+    if (strongest.maxKpa <= limit + ON_LIMIT_KPA) return [];
     return finding(
       'emitter-over',
       'stop',
@@ -18,7 +18,7 @@ export const emitterOver: Check = (_plan, results) =>
         limit,
         kind: 'pressure',
         values: {
-          beds: bedsWhere(results, block, (r) => r.maxKpa > r.run.tape.maxKpa + THRESHOLDS.onLimitKpa),
+          beds: bedsWhere(results, block, (r) => r.maxKpa > r.run.tape.maxKpa + ON_LIMIT_KPA),
         },
       },
     );

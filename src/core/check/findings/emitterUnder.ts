@@ -1,14 +1,14 @@
 import { bedsWhere } from '../../network';
-import { THRESHOLDS } from '../thresholds';
+import { ON_LIMIT_KPA } from '../../plan';
 import { finding, type Check } from '../types';
 
-/** Some emitter of a block works below the tape's window, or is dry. */
+/** Some emitter of a block works below the window of what is laid. */
 export const emitterUnder: Check = (_plan, results) =>
   results.blocks.flatMap((block) => {
     const weakest = results.runs[block.weakest];
     if (!weakest) return [];
     const { minKpa } = weakest.run.tape;
-    if (weakest.minKpa >= minKpa - THRESHOLDS.onLimitKpa) return [];
+    if (weakest.minKpa <= 0 || weakest.minKpa >= minKpa - ON_LIMIT_KPA) return [];
     return finding(
       'emitter-under',
       'stop',
@@ -18,8 +18,7 @@ export const emitterUnder: Check = (_plan, results) =>
         limit: minKpa,
         kind: 'pressure',
         values: {
-          beds: bedsWhere(results, block, (r) => r.minKpa < r.run.tape.minKpa - THRESHOLDS.onLimitKpa),
-          dryBeds: bedsWhere(results, block, (r) => r.minKpa <= 0),
+          beds: bedsWhere(results, block, (r) => r.minKpa < r.run.tape.minKpa - ON_LIMIT_KPA),
           ofBeds: bedsWhere(results, block, () => true),
         },
       },

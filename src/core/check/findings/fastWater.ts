@@ -1,10 +1,10 @@
 import { headerSpeeds } from '../../network';
-import { THRESHOLDS } from '../thresholds';
+import { limitsOf } from '../../plan';
 import { finding, type Check, type Finding } from '../types';
 
 /** Water runs faster than is good in the main or in a header: the fastest piece of each. */
 export const fastWater: Check = (plan, results) => {
-  const limit = THRESHOLDS.velocityMps;
+  const limit = limitsOf(plan).velocityMps;
   const found: Finding[] = [];
   const fastest = results.mains.reduce((a, b) => (b.velocityMps > a.velocityMps ? b : a), results.mains[0]);
   if (fastest && fastest.velocityMps > limit)

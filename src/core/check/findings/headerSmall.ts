@@ -1,12 +1,12 @@
 import { headerLoss } from '../../network';
-import { THRESHOLDS } from '../thresholds';
+import { limitsOf } from '../../plan';
 import { finding, type Check } from '../types';
 
 /** Friction in a header takes too great a share of the pressure at its feed. */
 export const headerSmall: Check = (plan, results) =>
   results.blocks.flatMap((block) => {
     const loss = headerLoss(results, block);
-    const limit = THRESHOLDS.headerShare * loss.feedKpa;
+    const limit = limitsOf(plan).headerShare * loss.feedKpa;
     if (!(loss.feedKpa > 0) || loss.frictionKpa <= limit) return [];
     return finding(
       'header-small',

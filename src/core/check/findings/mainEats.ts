@@ -1,8 +1,8 @@
-import { THRESHOLDS } from '../thresholds';
+import { limitsOf } from '../../plan';
 import { finding, type Check } from '../types';
 
 /** Friction in the main, from the head to some block, takes too great a share of what the source gives. */
-export const mainEats: Check = (_plan, results) => {
+export const mainEats: Check = (plan, results) => {
   const first = results.built.intakeSteps.at(-1)?.to ?? results.built.network.supply.node;
   const kpa = results.solution.nodeKpa[results.built.nodeAt(first)];
   if (!(kpa > 0)) return [];
@@ -17,7 +17,7 @@ export const mainEats: Check = (_plan, results) => {
     pieces: [] as number[],
     friction: 0,
   });
-  const limit = THRESHOLDS.mainShare * kpa;
+  const limit = limitsOf(plan).mainShare * kpa;
   if (worst.friction <= limit) return [];
   const hungriest = worst.pieces.reduce((a, b) =>
     results.mains[b].frictionKpa > results.mains[a].frictionKpa ? b : a,

@@ -1,5 +1,5 @@
-import { HEAD } from '../../plan';
-import { THRESHOLDS } from '../thresholds';
+import { HEAD, limitsOf } from '../../plan';
+
 import { finding, type Check } from '../types';
 
 /** A point of the main stands over its neighbours and has no vent: air gathers there, and a vacuum when it drains. */
@@ -11,7 +11,7 @@ export const noVent: Check = (plan, results) => {
     const neighbours = flowing
       .filter((m) => m.from === id || m.to === id)
       .map((m) => (m.from === id ? m.end.zM : m.start.zM));
-    if (neighbours.length === 0 || neighbours.some((n) => n > zM - THRESHOLDS.highPointM)) return [];
+    if (neighbours.length === 0 || neighbours.some((n) => n > zM - limitsOf(plan).highPointM)) return [];
     const block = plan.blocks.find((b) => b.id === id);
     // A tank is open to the air; a block's high end breathes through its emitters.
     if (id === HEAD && source.kind === 'tank') return [];

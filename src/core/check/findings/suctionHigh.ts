@@ -1,13 +1,13 @@
 import { suctionFacts } from '../../network';
-import { THRESHOLDS } from '../thresholds';
+import { limitsOf } from '../../plan';
 import { finding, type Check } from '../types';
 
 /** A surface pump has less suction head than it needs, or hardly more: it loses prime and is eaten away. */
 export const suctionHigh: Check = (plan, results) => {
   const { source } = results.layout;
   if (source.kind !== 'pump') return [];
-  const facts = suctionFacts(source, plan, results.flowLph, THRESHOLDS.suctionMarginM);
-  if (facts.spareM >= THRESHOLDS.suctionMarginM) return [];
+  const facts = suctionFacts(source, plan, results.flowLph, limitsOf(plan).suctionMarginM);
+  if (facts.spareM >= limitsOf(plan).suctionMarginM) return [];
   return [
     finding(
       'suction-high',
@@ -15,7 +15,7 @@ export const suctionHigh: Check = (plan, results) => {
       { kind: 'source' },
       {
         measured: facts.haveM,
-        limit: source.npshM + THRESHOLDS.suctionMarginM,
+        limit: source.npshM + limitsOf(plan).suctionMarginM,
         kind: 'height',
         values: { liftM: source.liftM, highestM: facts.highestLiftM, frictionM: facts.frictionM },
       },

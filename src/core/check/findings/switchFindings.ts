@@ -1,5 +1,5 @@
 import { switchFacts } from '../../network';
-import { THRESHOLDS } from '../thresholds';
+import { limitsOf } from '../../plan';
 import { finding, type Check } from '../types';
 
 /** The pump cannot come to the switch's upper pressure: it never stops. */
@@ -22,7 +22,8 @@ export const shortCycling: Check = (plan, { layout: { source }, flowLph }) => {
   if (!facts || facts.neverStops || !(flowLph > 0)) return [];
   const cycle = facts.cycle(flowLph);
   if (cycle.steady) return [];
-  if (cycle.startsPerHour <= THRESHOLDS.startsPerHour && cycle.runMin >= THRESHOLDS.leastRunMin) return [];
+  if (cycle.startsPerHour <= limitsOf(plan).startsPerHour && cycle.runMin * 60 >= limitsOf(plan).leastRunS)
+    return [];
   return [
     finding(
       'short-cycling',
@@ -30,11 +31,11 @@ export const shortCycling: Check = (plan, { layout: { source }, flowLph }) => {
       { kind: 'source' },
       {
         measured: cycle.startsPerHour,
-        limit: THRESHOLDS.startsPerHour,
+        limit: limitsOf(plan).startsPerHour,
         kind: 'count',
         values: {
           runS: cycle.runMin * 60,
-          leastRunS: THRESHOLDS.leastRunMin * 60,
+          leastRunS: limitsOf(plan).leastRunS,
           drawdownL: facts.drawdownL,
           flowLph,
           cutInLph: facts.cutInLph,

@@ -20,16 +20,25 @@ export const BLOCK_WORDS = {
       'choose a lower set pressure, if the tape’s window allows',
     ],
   }),
-  'emitter-under': (f, show) => ({
-    title:
-      f.values.dryBeds > 0
-        ? `${plural(f.values.dryBeds, 'bed')} with dry emitters`
-        : `Emitters under the tape’s window in ${plural(f.values.beds, 'bed')}`,
-    howMuch: `The weakest emitter gets ${show(f.measured, 'pressure')}; the tape needs ${show(f.limit, 'pressure')}. ${f.values.beds} of ${f.values.ofBeds} beds fall under it.`,
-    why: 'Below its window a tape’s emitters drip unevenly, and what little pressure there is goes to those nearest the water.',
+  'emitters-dry': (f, show) => ({
+    title: `Dry emitters in ${plural(f.values.beds, 'bed')}`,
+    howMuch: `Before the end of the worst run nothing is left of the pressure; ${show(f.limit, 'pressure')} is needed there. ${f.values.beds} of ${f.values.ofBeds} beds have dry emitters.`,
+    why: 'The pipes, the emitters nearer the water and the rise of the ground take all there is.',
     tries: [
       'water fewer beds at once',
-      'lay a lower-flow tape',
+      'lay something of lower flow',
+      'feed the header from its middle',
+      'use a wider header or main',
+      'raise the set pressure or the tank',
+    ],
+  }),
+  'emitter-under': (f, show) => ({
+    title: `Emitters under their window in ${plural(f.values.beds, 'bed')}`,
+    howMuch: `The weakest emitter gets ${show(f.measured, 'pressure')}; ${show(f.limit, 'pressure')} is needed. ${f.values.beds} of ${f.values.ofBeds} beds fall under it.`,
+    why: 'Below their window emitters drip unevenly, and what little pressure there is goes to those nearest the water.',
+    tries: [
+      'water fewer beds at once',
+      'lay something of lower flow',
       'feed the header from its middle',
       'use a wider header or main',
       'raise the set pressure or the tank',
@@ -62,6 +71,16 @@ export const BLOCK_WORDS = {
       'split the beds between two headers',
     ],
   }),
+  'thin-line-long': (f, show) => ({
+    title: `${plural(f.values.runs, 'quarter-inch line')} longer than the bore carries`,
+    howMuch: `The worst is ${show(f.measured, 'length')} long and ${percent(f.values.uniformity)} even; ${show(f.limit, 'length')} keeps ${percent(f.values.wished)} from the pressure it starts with.`,
+    why: 'A bore of a few millimetres rubs off in metres what half-inch line loses in a field’s length.',
+    tries: [
+      'use half-inch dripline',
+      'move the header to the middle of the beds',
+      'split the beds between two headers',
+    ],
+  }),
   'header-small': (f, show) => ({
     title: `The header takes ${percent(f.values.share)} of the pressure it is fed`,
     howMuch: `${show(f.measured, 'pressure')} is rubbed off in a bore of ${show(f.values.boreMm, 'bore')} at ${show(f.values.flowLph, 'flow')}; up to ${show(f.limit, 'pressure')} is usual. It is ${percent(f.values.shareOfBlock)} of all that is lost in the block.`,
@@ -79,5 +98,21 @@ export const BLOCK_WORDS = {
     howMuch: `${percent(f.limit)} is wished. Runs start at anything from ${show(f.values.lowKpa, 'pressure')} to ${show(f.values.highKpa, 'pressure')}.`,
     why: 'Each run is even enough in itself; the ground and the header give them unlike pressures to start with.',
     tries: ['use a wider header', 'feed the header from its middle', 'lay the header on level ground'],
+  }),
+  'farm-uneven': (f, show) => ({
+    title: `${f.values.blocks} blocks of one material water ${percent(f.measured)} evenly together`,
+    howMuch: `${percent(f.limit)} is wished. Emitters give from ${show(f.values.minLph, 'emitterFlow')} to ${show(f.values.maxLph, 'emitterFlow')} from block to block.`,
+    why: 'Each block is even in itself, but they start at unlike pressures: the same minutes put on unlike water.',
+    tries: [
+      'give each block a regulator of its own',
+      'set the regulators alike',
+      'give the blocks unlike times',
+    ],
+  }),
+  'beds-unlike': (f, show) => ({
+    title: 'Unlike things lie in beds that open together',
+    howMuch: `Per length they give from ${show(f.values.leastLphPerM, 'flowPerLength')} to ${show(f.values.mostLphPerM, 'flowPerLength')}, ${f.measured.toFixed(1)} times as much.`,
+    why: 'One valve gives them the same minutes: either the one is over-watered or the other stays dry.',
+    tries: ['lay the same in all beds of the block', 'put a valve at each take-off and water them in turn'],
   }),
 } satisfies Partial<Record<FindingCode, Telling>>;

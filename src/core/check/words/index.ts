@@ -1,6 +1,7 @@
 import { HEAD, type FullPlan } from '../../plan';
 import { format, type UnitChoice } from '../../units';
 import type { Finding, FindingCode, Grade, Place } from '../types';
+import { BED_WORDS } from './bed';
 import { BLOCK_WORDS } from './block';
 import { HEAD_WORDS } from './head';
 import { SOURCE_WORDS } from './source';
@@ -10,7 +11,7 @@ export type { Words } from './types';
 
 export const GRADE_WORDS: Record<Grade, string> = { stop: 'Stop', mend: 'Mend', mind: 'Mind', note: 'Note' };
 
-const TELL: Record<FindingCode, Telling> = { ...BLOCK_WORDS, ...HEAD_WORDS, ...SOURCE_WORDS };
+const TELL: Record<FindingCode, Telling> = { ...BED_WORDS, ...BLOCK_WORDS, ...HEAD_WORDS, ...SOURCE_WORDS };
 
 function placeWords(place: Place, plan: FullPlan): string {
   const several = plan.blocks.length > 1;

@@ -13,6 +13,22 @@ export const SOURCE_WORDS = {
       : 'A pump against shut valves boils its own water and bursts the weakest joint.',
     tries: ['put in a pressure tank with a switch', 'put a relief valve first in the head', WATER],
   }),
+  'short-when-dirty': (f, show) => ({
+    title: 'Enough while the filter is clean, short when it is due',
+    howMuch: `Due for cleaning it takes ${show(f.values.dirtyKpa, 'pressure')} more. At that pressure the source gives ${show(f.limit, 'flow')}; ${show(f.measured, 'flow')} is asked.`,
+    why: 'A filter is cleaned when its drop has grown, not before: the beds get less and less until then.',
+    tries: [
+      'use a larger filter',
+      'water fewer beds at once',
+      'clean it sooner: by the gauges before and after it',
+    ],
+  }),
+  'allowance-high': (f) => ({
+    title: `Planned on ${percent(f.measured)} of the measured flow`,
+    howMuch: `${percent(f.limit)} is usual.`,
+    why: 'Sources weaken in the dry season, neighbours draw, and gauges err: what is measured once is not there every day.',
+    tries: [`plan on ${percent(f.limit)}`],
+  }),
   'suction-high': (f, show) => ({
     title:
       f.measured < f.limit

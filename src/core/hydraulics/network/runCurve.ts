@@ -141,6 +141,7 @@ export function createRunCurve(spec: RunSpec, medium: Medium, count: Tally = { m
 
   /** All emitters on the same smooth stretch of their law. */
   function smooth(a: Anchor): boolean {
+    if (run.law === 4) return false;
     if (run.law === 3) return a.minKpa > run.minKpa * 1.02;
     return a.minKpa > LEAST_SMOOTH_KPA;
   }

@@ -89,9 +89,15 @@ export function createRunStore(checkpoint: () => void = () => undefined): RunSto
   };
 }
 
+function lawKey(e: RunSpec['emitter']): string {
+  if (e.kind === 'microtube') return `t${e.tubeMm},${e.tubeM}`;
+  if (e.kind === 'compensating') return `c${e.flowLph},${e.minKpa}`;
+  return `p${e.flowLph},${e.atKpa},${e.exponent ?? ''}`;
+}
+
 function runKey(r: RunSpec): string {
   const e = r.emitter;
-  const law = e.kind === 'compensating' ? `c${e.minKpa}` : `p${e.atKpa},${e.exponent ?? ''}`;
+  const law = lawKey(e);
   return [
     r.lengthM,
     r.diameterMm,
@@ -101,7 +107,6 @@ function runKey(r: RunSpec): string {
     r.inletK,
     law,
     e.spacingM,
-    e.flowLph,
     e.barbLengthM,
   ].join('|');
 }

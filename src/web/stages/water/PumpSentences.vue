@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { THRESHOLDS } from '../../../core/check';
+import { limitsOf } from '../../../core/plan';
 import { suctionFacts } from '../../../core/network';
 import type { PumpSource } from '../../../core/plan';
 import Asks from '../../parts/Asks.vue';
@@ -25,7 +25,7 @@ const FOOT = [
   { id: 'yes', name: 'a foot valve with a strainer' },
   { id: 'no', name: 'no foot valve' },
 ];
-const facts = computed(() => suctionFacts(props.pump, plan.full, results.results?.flowLph ?? 0, THRESHOLDS.suctionMarginM));
+const facts = computed(() => suctionFacts(props.pump, plan.full, results.results?.flowLph ?? 0, limitsOf(plan.full).suctionMarginM));
 </script>
 
 <template>
