@@ -54,7 +54,7 @@ export function report(
   }
   for (const finding of findings) {
     const words = describe(finding, plan, choice);
-    text += `\n${GRADE_WORDS[finding.grade].toUpperCase()}  ${words.title}  [${finding.code}]\n`;
+    text += `\n${GRADE_WORDS[finding.grade].toUpperCase()}  ${words.title}  [${finding.code}${finding.follows ? `, follows from ${finding.follows}` : ''}]\n`;
     text += `  where: ${words.where}\n  ${words.howMuch}\n  ${words.why}\n  try: ${words.tries.join('; ')}\n`;
   }
   if (findings.length === 0) text += '\nNothing found to mend.\n';

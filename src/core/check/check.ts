@@ -41,7 +41,8 @@ import { puddles, runsFew, runsMany, spacingWide, stripsApart } from './findings
 import { suctionHigh } from './findings/suctionHigh';
 import { neverStops, overYield, shortCycling } from './findings/switchFindings';
 import { filterUnfit, noFilter, testedWet, waterAvoid } from './findings/waterAndFilter';
-import { FINDING_CODES, type Check, type Finding, type Grade } from './types';
+import { markConsequences } from './consequences';
+import { FINDING_CODES, GRADES, type Check, type Finding } from './types';
 
 const CHECKS: readonly Check[] = [
   burstAtRest,
@@ -101,8 +102,6 @@ const CHECKS: readonly Check[] = [
   waterAvoid,
 ];
 
-const GRADES: readonly Grade[] = ['stop', 'mend', 'mind', 'note'];
-
 /**
  * All that is found on a solved plan: gravest first, within a grade in the order of the codes.
  * @param checkpoint called between checks; what it throws ends them
@@ -110,8 +109,9 @@ const GRADES: readonly Grade[] = ['stop', 'mend', 'mind', 'note'];
 export function findAll(plan: FullPlan, results: FarmResults, checkpoint?: () => void): Finding[] {
   const rank = (f: Finding): number =>
     GRADES.indexOf(f.grade) * FINDING_CODES.length + FINDING_CODES.indexOf(f.code);
-  return CHECKS.flatMap((check) => {
+  const found = CHECKS.flatMap((check) => {
     checkpoint?.();
     return check(plan, results);
-  }).sort((a, b) => rank(a) - rank(b));
+  });
+  return markConsequences(found, plan, results).sort((a, b) => rank(a) - rank(b));
 }

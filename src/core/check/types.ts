@@ -5,6 +5,9 @@ import type { KindName } from '../units';
 /** stop: it will not work, or breaks something. mend: works badly. mind: take care. note: good to know. */
 export type Grade = 'stop' | 'mend' | 'mind' | 'note';
 
+/** Gravest first. */
+export const GRADES: readonly Grade[] = ['stop', 'mend', 'mind', 'note'];
+
 export const FINDING_CODES = [
   'burst-at-rest',
   'emitter-over',
@@ -88,6 +91,8 @@ export interface Finding {
   kind: KindName;
   /** How far beyond the limit, in the same unit. */
   margin: number;
+  /** It is there because of this other one: once that is mended it goes, or is looked at anew. */
+  follows?: FindingCode;
   /** Further numbers and names for the words. */
   values: Record<string, number>;
   names: Record<string, string>;

@@ -18,8 +18,9 @@ const GRAVE: Partial<Record<FindingCode, string>> = {
 };
 
 /** Whether the plan works, in one short sentence and what matters most beside it. */
-export function verdict(results: FarmResults, findings: readonly Finding[], choice: UnitChoice): Verdict {
-  const by = (code: Finding['code']): Finding | undefined => findings.find((f) => f.code === code);
+export function verdict(results: FarmResults, all: readonly Finding[], choice: UnitChoice): Verdict {
+  const findings = all.filter((f) => !f.follows);
+  const by = (code: Finding['code']): Finding | undefined => all.find((f) => f.code === code);
   const { demand, flowLph } = results;
   const spare = Math.min(demand.availableLph, demand.lastingLph) / demand.askedLph - 1;
   const graver = findings.filter((f) => f.grade === 'stop' || f.grade === 'mend').length;

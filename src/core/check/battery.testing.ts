@@ -1,0 +1,305 @@
+import { blankPlan, type Plan, type StatedBlock, type StatedPart } from '../plan';
+import type { FindingCode } from './types';
+
+/** A small plan with what was planted in it, and what must be found: no more, no less. */
+export interface Planted {
+  name: string;
+  plan: Plan;
+  finds: FindingCode[];
+}
+
+type Source = Plan['sources'][number];
+
+const TAP: Source = {
+  id: 's',
+  kind: 'tap',
+  method: 'gauge',
+  shutKpa: 350,
+  flowingKpa: 250,
+  flowingLph: 3000,
+  xM: -5,
+  yM: -3,
+};
+const parts = (...kinds: string[]): StatedPart[] => kinds.map((kind, i) => ({ id: `${kind}-${i}`, kind }));
+const HEAD = parts('double-check', 'gauge', 'screen-1', 'gauge');
+const regulated = (setKpa: number): StatedPart[] => [{ id: 'regulator', kind: 'regulator-mid', setKpa }];
+const BLOCK: StatedBlock = {
+  id: 'b',
+  beds: { count: 8, lengthM: 40, runsPerBed: 2 },
+  header: { pipe: 'pe-1-1/4' },
+  main: { pipe: 'pe-1-1/4' },
+  inlet: regulated(69),
+};
+export const SOUND: Plan = { ...blankPlan('metric'), sources: [TAP], head: HEAD, blocks: [BLOCK] };
+
+const block = (more: Partial<StatedBlock>): Plan => ({ ...SOUND, blocks: [{ ...BLOCK, ...more }] });
+const beds = (more: StatedBlock['beds']): Plan => block({ beds: { ...BLOCK.beds, ...more } });
+const tape = (more: StatedBlock['tape']): Plan => block({ tape: more });
+const source = (more: object): Plan => ({ ...SOUND, sources: [{ ...TAP, ...more } as Source] });
+const head = (list: StatedPart[]): Plan => ({ ...SOUND, head: list });
+
+const WELL: Source = {
+  id: 's',
+  kind: 'well',
+  xM: -5,
+  yM: -3,
+  pumpingLevelM: 20,
+  yieldLph: 6000,
+  curve: {
+    method: 'points',
+    points: [
+      { flowLph: 0, headM: 70 },
+      { flowLph: 2000, headM: 65 },
+      { flowLph: 4000, headM: 52 },
+      { flowLph: 6000, headM: 30 },
+    ],
+  },
+  drop: { pipe: 'pe-1-1/4', lengthM: 25 },
+  vessel: { part: 'tank', volumeL: 300, prechargeKpa: 180, cutInKpa: 200, cutOutKpa: 340 },
+};
+const WELL_HEAD = parts('check-1', 'ball-1', 'gauge', 'disc-1', 'gauge');
+const well = (more: object, list = WELL_HEAD): Plan => ({
+  ...SOUND,
+  sources: [{ ...WELL, ...more } as Source],
+  head: list,
+});
+const PUMP: Source = {
+  id: 's',
+  kind: 'pump',
+  xM: -5,
+  yM: -3,
+  liftM: 2,
+  npshM: 3,
+  footValve: true,
+  suction: { pipe: 'pe-1-1/2', lengthM: 8 },
+  curve:
+    WELL.kind === 'well'
+      ? { ...WELL.curve, points: WELL.curve!.points!.map((p) => ({ ...p, headM: p.headM! / 2 })) }
+      : {},
+  vessel: { part: 'none' },
+};
+const PUMP_HEAD: StatedPart[] = [
+  ...parts('check-1'),
+  { id: 'relief', kind: 'relief', opensKpa: 320 },
+  ...parts('gauge', 'disc-1', 'gauge'),
+];
+const pump = (more: object, list = PUMP_HEAD): Plan => ({
+  ...SOUND,
+  sources: [{ ...PUMP, ...more } as Source],
+  head: list,
+});
+
+/** Small plans with one planted fault each, or none. */
+export const BATTERY: readonly Planted[] = [
+  { name: 'a tap that does', plan: SOUND, finds: [] },
+  { name: 'a well that does', plan: well({}), finds: [] },
+  { name: 'a surface pump that does', plan: pump({}), finds: [] },
+  {
+    name: 'compensating dripline that does',
+    plan: block({
+      tape: { kind: 'compensating' },
+      inlet: regulated(138),
+      beds: { count: 4, lengthM: 40, runsPerBed: 2 },
+    }),
+    finds: [],
+  },
+  {
+    name: 'an odd field that does',
+    plan: block({
+      outline: [
+        [0, 0],
+        [0, 30],
+        [12, 34],
+        [20, 8],
+      ],
+      tape: { flowLph: 0.68 },
+    }),
+    finds: [],
+  },
+  { name: 'a slow tap', plan: source({ flowingLph: 1150 }), finds: ['flow-short'] },
+  {
+    name: 'nothing holds the pressure back',
+    plan: block({ inlet: [] }),
+    finds: ['burst-at-rest'],
+  },
+  {
+    name: 'a set pressure over the wall',
+    plan: block({ inlet: regulated(103) }),
+    finds: ['burst-at-rest'],
+  },
+  {
+    name: 'a thicker wall for that pressure',
+    plan: block({ inlet: regulated(103), tape: { wallMm: 0.305 } }),
+    finds: [],
+  },
+  {
+    name: 'beds that fall far below their regulator',
+    plan: block({ inlet: regulated(103), ground: { slopeAlong: -0.03 }, tape: { wallMm: 0.305 } }),
+    finds: ['burst-at-rest'],
+  },
+  { name: 'runs too long', plan: beds({ count: 3, lengthM: 170 }), finds: ['run-too-long'] },
+  {
+    name: 'quarter-inch lines too long',
+    plan: block({
+      beds: { count: 4, lengthM: 14, runsPerBed: 2 },
+      tape: { kind: 'dripper-line' },
+      inlet: regulated(138),
+    }),
+    finds: ['thin-line-long'],
+  },
+  {
+    name: 'short quarter-inch lines',
+    plan: block({
+      beds: { count: 16, lengthM: 5, runsPerBed: 2 },
+      tape: { kind: 'dripper-line' },
+      inlet: regulated(138),
+    }),
+    finds: [],
+  },
+  {
+    name: 'a thin header',
+    plan: block({ header: { pipe: 'pe-20' } }),
+    finds: ['header-small'],
+  },
+  {
+    name: 'a thin hose for a main',
+    plan: block({ main: { pipe: 'hose-1/2', extraM: 4 } }),
+    finds: ['main-eats'],
+  },
+  { name: 'ground falling across a block', plan: beds({ count: 20, lengthM: 12, runsPerBed: 1 }), finds: [] },
+  {
+    name: 'steep ground across a block',
+    plan: block({ ground: { slopeAcross: 0.3 }, inlet: regulated(83), tape: { wallMm: 0.305 } }),
+    finds: ['block-uneven'],
+  },
+  {
+    name: 'beds that climb',
+    plan: block({ ground: { slopeAlong: 0.025 }, inlet: regulated(83) }),
+    finds: ['runs-uphill'],
+  },
+  {
+    name: 'beds high over the regulator',
+    plan: block({ ground: { slopeAlong: 0.05 }, inlet: regulated(55) }),
+    finds: ['runs-uphill'],
+  },
+  { name: 'no backflow preventer', plan: head(parts('gauge', 'screen-1', 'gauge')), finds: ['no-backflow'] },
+  { name: 'no filter', plan: head(parts('double-check', 'gauge')), finds: ['no-filter'] },
+  {
+    name: 'feed before the backflow preventer',
+    plan: {
+      ...head(parts('venturi-1', 'reduced-pressure', 'gauge', 'screen-1', 'gauge')),
+      wishes: { feeding: true },
+    },
+    finds: ['injector-above-backflow'],
+  },
+  {
+    name: 'feed after the filter',
+    plan: {
+      ...head(parts('reduced-pressure', 'gauge', 'screen-1', 'gauge', 'venturi-1')),
+      wishes: { feeding: true },
+    },
+    finds: ['injector-below-filter'],
+  },
+  { name: 'no gauges about the filter', plan: head(parts('double-check', 'screen-1')), finds: ['no-gauges'] },
+  {
+    name: 'a filter that silt blinds',
+    plan: source({ water: ['silty'] }),
+    finds: ['filter-unfit', 'water-avoid'],
+  },
+  {
+    name: 'a filter too coarse',
+    plan: head([
+      ...parts('double-check', 'gauge'),
+      { id: 'f', kind: 'screen-1', mesh: 60 },
+      ...parts('gauge'),
+    ]),
+    finds: ['filter-unfit'],
+  },
+  {
+    name: 'porous hose and hard water',
+    plan: {
+      ...block({
+        tape: { kind: 'porous', cv: 0.05 },
+        inlet: regulated(41),
+        beds: { count: 14, lengthM: 10, runsPerBed: 1 },
+      }),
+      sources: [{ ...TAP, water: ['hard'] } as Source],
+    },
+    finds: ['material-water', 'water-avoid'],
+  },
+  {
+    name: 'porous hose where evenness is wished',
+    plan: block({
+      tape: { kind: 'porous' },
+      inlet: regulated(41),
+      beds: { count: 14, lengthM: 10, runsPerBed: 1 },
+    }),
+    finds: ['material-uneven'],
+  },
+  { name: 'tape round curves', plan: beds({ rows: 'curved' }), finds: ['tape-curved'] },
+  { name: 'tape on bare ground', plan: tape({ lies: 'surface' }), finds: ['tape-pecked'] },
+  { name: 'thin tape for three seasons', plan: tape({ seasons: 3 }), finds: ['wears-out'] },
+  {
+    name: 'wide spacing on sand',
+    plan: block({ ground: { soil: 'sand' }, beds: { ...BLOCK.beds, runsPerBed: 3, count: 5 } }),
+    finds: ['spacing-wide'],
+  },
+  { name: 'salad between two runs', plan: beds({ crop: 'salad' }), finds: ['strips-apart'] },
+  { name: 'one run in a wide bed', plan: beds({ widthM: 1.2, runsPerBed: 1 }), finds: ['runs-few'] },
+  {
+    name: 'one run for squash in a wide bed',
+    plan: beds({ widthM: 1.2, runsPerBed: 1, crop: 'squash' }),
+    finds: [],
+  },
+  { name: 'five runs in a bed', plan: beds({ runsPerBed: 5, count: 3 }), finds: ['runs-many'] },
+  {
+    name: 'clay that does not take it',
+    plan: block({ ground: { soil: 'clay' }, beds: { ...BLOCK.beds, widthM: 0.75 } }),
+    finds: ['puddles'],
+  },
+  {
+    name: 'two tapes on one valve',
+    plan: {
+      ...beds({ single: { '1': { tape: 't2' }, '2': { tape: 't2' } } }),
+      tapes: [{ id: 't2', name: 'high flow', tape: { flowLph: 1.5 } }],
+    },
+    finds: ['beds-unlike'],
+  },
+  {
+    name: 'planned on all that was measured',
+    plan: { ...SOUND, wishes: { allowance: 0.95 } },
+    finds: ['allowance-high'],
+  },
+  {
+    name: 'a filter that takes too much when dirty',
+    plan: source({ flowingLph: 1830 }),
+    finds: ['short-when-dirty'],
+  },
+  { name: 'measured in the wet season', plan: source({ testedIn: 'wet' }), finds: ['tested-wet'] },
+  {
+    name: 'a well pump with nothing to stop it',
+    plan: well({ vessel: { part: 'none' } }),
+    finds: ['no-relief'],
+  },
+  {
+    name: 'a small pressure tank',
+    plan: well({ vessel: { part: 'tank', volumeL: 20, prechargeKpa: 180, cutInKpa: 200, cutOutKpa: 340 } }),
+    finds: ['short-cycling'],
+  },
+  {
+    name: 'a switch the pump never reaches',
+    plan: well({ vessel: { part: 'tank', volumeL: 300, prechargeKpa: 180, cutInKpa: 200, cutOutKpa: 600 } }),
+    finds: ['never-stops'],
+  },
+  { name: 'a well that refills slowly', plan: well({ yieldLph: 1500 }), finds: ['over-yield'] },
+  { name: 'a pump too high over the water', plan: pump({ liftM: 6.5, npshM: 4 }), finds: ['suction-high'] },
+  { name: 'a pump without a foot valve', plan: pump({ footValve: false }), finds: ['no-foot-valve'] },
+  {
+    name: 'a regulator too small for its block',
+    plan: block({
+      inlet: [{ id: 'r', kind: 'regulator-low', setKpa: 69 }],
+      beds: { count: 9, lengthM: 40, runsPerBed: 2 },
+    }),
+    finds: ['regulator-range'],
+  },
+];
