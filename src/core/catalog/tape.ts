@@ -39,3 +39,10 @@ export const SOILS = [
 export type SoilId = (typeof SOILS)[number]['id'];
 
 export const soilKind = byId<(typeof SOILS)[number]>(SOILS, 'soil');
+
+/** Flows of one emitter that tape is sold with, L/h at 55 kPa (8 psi), and its spacings, m. */
+export const TAPE_FLOWS_LPH = [0.53, 0.68, 0.83, 0.95, 1.29, 1.5] as const;
+export const TAPE_FLOWS_AT_KPA = 55;
+/** Flows of drippers, L/h. */
+export const DRIPPER_FLOWS_LPH = [1.6, 1.9, 2, 2.3, 3.5, 4] as const;
+export const TAPE_SPACINGS_M = [0.1, 0.15, 0.2, 0.3, 0.4, 0.6] as const;

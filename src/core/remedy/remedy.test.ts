@@ -1,0 +1,40 @@
+import { BATTERY } from '../check/battery.testing';
+import { createPlanSolver } from '../network';
+import { fillIn, refusalOf } from '../plan';
+import { format, METRIC } from '../units';
+import { changed, judge, remediesFor, sameBy, sayChange } from './index';
+
+const faulty = BATTERY.filter((b) => b.finds.some((code) => code !== 'water-avoid'));
+/** What no change of a plan can mend, or only the grower can know. */
+const WORDS_ONLY = ['water-avoid', 'tested-wet', 'lane-crossed', 'ends-unlike'];
+
+describe('remedies', () => {
+  test.each(faulty.map((b) => [b.name, b] as const))(
+    '%s: every remedy shown does what it says',
+    (_, { plan }) => {
+      const solver = createPlanSolver();
+      const before = judge(plan, solver);
+      for (const finding of before.findings.filter((f) => !f.follows && !WORDS_ONLY.includes(f.code))) {
+        const remedies = remediesFor(finding, before, solver);
+        expect([finding.code, remedies.length > 0]).toEqual([finding.code, true]);
+        for (const remedy of remedies) {
+          const mended = changed(plan, remedy.changes);
+          expect(refusalOf(mended)).toBeUndefined();
+          // Afresh, with a solver that remembers nothing.
+          const after = judge(mended);
+          const left = after.findings.filter((f) => sameBy(f) === sameBy(finding));
+          if (remedy.clears) expect(left).toEqual([]);
+          else expect(Math.max(...left.map((f) => f.margin))).toBeLessThan(finding.margin);
+          expect(after.results.uniformity).toBeCloseTo(remedy.after.uniformity, 6);
+          expect(after.results.demand.askedLph).toBeCloseTo(remedy.after.askedLph, 2);
+          for (const change of remedy.changes)
+            expect(sayChange(change, fillIn(plan), (v, k) => format(v, k, METRIC))).toMatch(
+              /^[a-z][^.!]*$|^[a-z].*\d/,
+            );
+          // The plan it was worked out on is as it was.
+          expect(judge(plan).findings.map(sameBy)).toEqual(before.findings.map(sameBy));
+        }
+      }
+    },
+  );
+});

@@ -1,0 +1,162 @@
+import { costOf } from '../build';
+import { findAll, type Finding } from '../check';
+import { createPlanSolver, type FarmResults, type PlanSolver } from '../network';
+import { fillIn, refusalOf, type FullPlan, type Plan } from '../plan';
+import { changed } from './changes';
+import { offersFor, type Offer } from './offers';
+import type { Change } from './types';
+
+/** A plan with all that is known of it. */
+export interface Judged {
+  plan: Plan;
+  full: FullPlan;
+  results: FarmResults;
+  findings: Finding[];
+}
+
+/** What a plan comes to, in the numbers that remedies are weighed by. */
+export interface Figures {
+  /** Weakest emitter, and the foot of its window. */
+  weakestKpa: number;
+  windowKpa: number;
+  uniformity: number;
+  askedLph: number;
+  availableLph: number;
+  /** Of everything to buy, at typical prices. */
+  cost: number;
+}
+
+/** What some changes come to. */
+export interface Outcome {
+  changes: Change[];
+  before: Figures;
+  after: Figures;
+  /** Findings that are gone, and that are new or graver. Consequences are not counted. */
+  gone: Finding[];
+  worse: Finding[];
+  /** All that is left to stop, mend or mind. */
+  left: number;
+}
+
+/** A remedy that was worked out. */
+export interface Remedy extends Outcome {
+  /** The finding it is for is gone; else it is less: how much is left of it. */
+  clears: boolean;
+  less?: Finding;
+}
+
+/** What a finding is the same by in two versions of a plan: its kind and place, but for the run, which may be another. */
+export function sameBy({ code, place }: Finding): string {
+  switch (place.kind) {
+    case 'run':
+    case 'block':
+    case 'header':
+      return `${code} ${place.block}`;
+    case 'part':
+      return `${code} ${place.place} ${place.id}`;
+    case 'main':
+      return `${code} main`;
+    default:
+      return `${code} ${place.kind}`;
+  }
+}
+
+export const figuresOf = ({ full, results }: Pick<Judged, 'full' | 'results'>): Figures => {
+  const weakest = results.runs[results.weakest];
+  return {
+    weakestKpa: weakest?.minKpa ?? NaN,
+    windowKpa: weakest?.run.tape.minKpa ?? NaN,
+    uniformity: results.uniformity,
+    askedLph: results.demand.askedLph,
+    availableLph: Math.min(results.demand.availableLph, results.demand.lastingLph),
+    cost: costOf(full, results.layout).total,
+  };
+};
+
+export function judge(plan: Plan, solver: PlanSolver = createPlanSolver(), checkpoint?: () => void): Judged {
+  const full = fillIn(plan);
+  const results = solver.solve(full);
+  return { plan, full, results, findings: findAll(full, results, checkpoint) };
+}
+
+const GRADES = ['note', 'mind', 'mend', 'stop'];
+const weight = (f: Finding): number => GRADES.indexOf(f.grade);
+const roots = (findings: readonly Finding[]): Map<string, Finding> =>
+  new Map(findings.filter((f) => !f.follows && f.grade !== 'note').map((f) => [sameBy(f), f]));
+
+/** What lies between two judged versions of a plan. */
+export function compare(changes: Change[], before: Judged, after: Judged): Outcome {
+  const had = roots(before.findings);
+  const has = roots(after.findings);
+  const gone = [...had].filter(([key]) => !after.findings.some((f) => sameBy(f) === key)).map(([, f]) => f);
+  const worse = [...has]
+    .filter(([key, f]) => weight(f) > (had.has(key) ? weight(had.get(key)!) : 0))
+    .map(([, f]) => f);
+  return { changes, before: figuresOf(before), after: figuresOf(after), gone, worse, left: has.size };
+}
+
+/** Less than this share of a finding's margin taken away is no help. */
+const LEAST_HELP = 0.2;
+/** Of one remedy as many ways are tried. */
+const MOST_WAYS = 8;
+
+/** Works out changes on a copy of a plan; nothing where they make no sense. */
+export function tryChanges(
+  changes: Change[],
+  before: Judged,
+  solver: PlanSolver,
+): { outcome: Outcome; after: Judged } | undefined {
+  const plan = changed(before.plan, changes);
+  if (plan === before.plan || refusalOf(plan)) return undefined;
+  const after = judge(plan, solver);
+  return { outcome: compare(changes, before, after), after };
+}
+
+/** The first way of a remedy that clears a finding without a new stop, or the one that leaves least of it. */
+function tryOffer(
+  offer: Offer,
+  finding: Finding,
+  before: Judged,
+  solver: PlanSolver,
+  checkpoint: () => void,
+): Remedy | undefined {
+  const key = sameBy(finding);
+  let best: Remedy | undefined;
+  for (const way of offer.slice(0, MOST_WAYS)) {
+    checkpoint();
+    if (way.length === 0) continue;
+    const tried = tryChanges(way, before, solver);
+    if (!tried) continue;
+    const { outcome, after } = tried;
+    if (outcome.worse.some((f) => f.grade === 'stop')) continue;
+    const left = after.findings.filter((f) => sameBy(f) === key).sort((a, b) => b.margin - a.margin)[0];
+    if (!left) return { ...outcome, clears: true };
+    const helps = left.margin < finding.margin * (1 - LEAST_HELP) && weight(left) <= weight(finding);
+    if (helps && (!best || left.margin < best.less!.margin)) best = { ...outcome, clears: false, less: left };
+  }
+  return best;
+}
+
+/**
+ * The remedies for a finding, worked out on copies of the plan, in the order a grower would try them. What does not help
+ * is left out.
+ * @param checkpoint called before each solve; what it throws ends the work
+ */
+export function remediesFor(
+  finding: Finding,
+  before: Judged,
+  solver: PlanSolver = createPlanSolver(),
+  checkpoint: () => void = () => {},
+): Remedy[] {
+  const context = { finding, plan: before.full, results: before.results };
+  const found: Remedy[] = [];
+  const seen = new Set<string>();
+  for (const offer of offersFor(context)) {
+    const remedy = tryOffer(offer, finding, before, solver, checkpoint);
+    const made = remedy && JSON.stringify(remedy.changes);
+    if (!remedy || !made || seen.has(made)) continue;
+    seen.add(made);
+    found.push(remedy);
+  }
+  return found;
+}
