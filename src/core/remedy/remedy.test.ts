@@ -1,6 +1,9 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { verdict } from '../check';
 import { BATTERY } from '../check/battery.testing';
 import { createPlanSolver } from '../network';
-import { fillIn, refusalOf } from '../plan';
+import { fillIn, readPlan, refusalOf } from '../plan';
 import { format, METRIC } from '../units';
 import { changed, judge, remediesFor, sameBy, sayChange } from './index';
 
@@ -8,7 +11,24 @@ const faulty = BATTERY.filter((b) => b.finds.some((code) => code !== 'water-avoi
 /** What no change of a plan can mend, or only the grower can know. */
 const WORDS_ONLY = ['water-avoid', 'tested-wet', 'lane-crossed', 'ends-unlike'];
 
+/** Opening the demo, and going to Check. */
+const PRESSES_TO_CHECK = 2;
+
 describe('remedies', () => {
+  test('the faulty demo is sound after at most five presses, its first remedy taken each time', () => {
+    const read = readPlan(readFileSync(join(__dirname, '../../../demo/otter-strip.json'), 'utf8'));
+    if (!read.ok) throw new Error('the demo is no plan');
+    let now = judge(read.plan);
+    let presses = PRESSES_TO_CHECK;
+    const wrong = () => now.findings.find((f) => !f.follows && (f.grade === 'stop' || f.grade === 'mend'));
+    expect(wrong()).toBeDefined();
+    for (let f = wrong(); f; f = wrong(), presses++) {
+      expect(presses).toBeLessThan(5);
+      now = judge(changed(now.plan, remediesFor(f, now)[0].changes));
+    }
+    expect(verdict(now.results, now.findings, METRIC).tone).toBe('fine');
+  });
+
   test.each(faulty.map((b) => [b.name, b] as const))(
     '%s: every remedy shown does what it says',
     (_, { plan }) => {

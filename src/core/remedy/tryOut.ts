@@ -89,10 +89,15 @@ export function compare(changes: Change[], before: Judged, after: Judged): Outco
   const had = roots(before.findings);
   const has = roots(after.findings);
   const gone = [...had].filter(([key]) => !after.findings.some((f) => sameBy(f) === key)).map(([, f]) => f);
-  const worse = [...has]
-    .filter(([key, f]) => weight(f) > (had.has(key) ? weight(had.get(key)!) : 0))
-    .map(([, f]) => f);
-  return { changes, before: figuresOf(before), after: figuresOf(after), gone, worse, left: has.size };
+  // What followed from something else before is not new when it stands alone.
+  const weighed = (key: string): number =>
+    Math.max(0, ...before.findings.filter((f) => sameBy(f) === key).map(weight));
+  const worse = [...has].filter(([key, f]) => weight(f) > weighed(key)).map(([, f]) => f);
+  const figures = { before: figuresOf(before), after: figuresOf(after) };
+  // What waters later is bought all the same.
+  if (changes.some((c) => c.kind === 'rest-beds' || c.kind === 'open-blocks'))
+    figures.after.cost = figures.before.cost;
+  return { changes, ...figures, gone, worse, left: has.size };
 }
 
 /** Less than this share of a finding's margin taken away is no help. */
@@ -121,6 +126,7 @@ function tryOffer(
   checkpoint: () => void,
 ): Remedy | undefined {
   const key = sameBy(finding);
+  const known = new Set(before.findings.map(sameBy));
   let best: Remedy | undefined;
   for (const way of offer.slice(0, MOST_WAYS)) {
     checkpoint();
@@ -128,7 +134,8 @@ function tryOffer(
     const tried = tryChanges(way, before, solver);
     if (!tried) continue;
     const { outcome, after } = tried;
-    if (outcome.worse.some((f) => f.grade === 'stop')) continue;
+    // What was wrong before may weigh more once this is right; a new stop is no remedy.
+    if (outcome.worse.some((f) => f.grade === 'stop' && !known.has(sameBy(f)))) continue;
     const left = after.findings.filter((f) => sameBy(f) === key).sort((a, b) => b.margin - a.margin)[0];
     if (!left) return { ...outcome, clears: true };
     const helps = left.margin < finding.margin * (1 - LEAST_HELP) && weight(left) <= weight(finding);

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia';
-import type { Plan } from '../../core/plan';
+import type { LimitName, Plan } from '../../core/plan';
 import { bedEdits } from './edits/bedEdits';
 import { blockEdits } from './edits/blockEdits';
 import { assign } from './edits/fields';
@@ -20,6 +20,19 @@ export const useEdits = defineStore('edits', () => {
     );
   }
 
+  /** Sets a limit of the findings; `undefined` goes back to the usual one. */
+  function limit(name: LimitName, value: number | undefined, gesture?: string): Refusal | undefined {
+    return plan.edit(
+      value === undefined ? 'go back to the usual limit' : 'set a limit',
+      (draft) => {
+        const stated = (draft.wishes ??= {});
+        assign((stated.limits ??= {}) as Record<string, unknown>, { [name]: value });
+        if (Object.keys(stated.limits ?? {}).length === 0) delete stated.limits;
+      },
+      gesture,
+    );
+  }
+
   return {
     ...blockEdits(plan),
     ...bedEdits(plan),
@@ -27,5 +40,6 @@ export const useEdits = defineStore('edits', () => {
     ...sourceEdits(plan),
     ...pipeEdits(plan),
     wishes,
+    limit,
   };
 });

@@ -79,7 +79,15 @@ export const usePlan = defineStore('plan', () => {
    * @returns why the edit was refused, and nothing when it was made
    */
   function edit(label: string, change: (draft: Draft<Plan>) => void, gesture?: string): Refusal | undefined {
-    const next = produce(plan.value, (draft) => void change(draft));
+    return become(
+      label,
+      produce(plan.value, (draft) => void change(draft)),
+      gesture,
+    );
+  }
+
+  /** Takes another version of the plan by one undoable step, unless it makes no sense. */
+  function become(label: string, next: Plan, gesture?: string): Refusal | undefined {
     if (next === plan.value) return undefined;
     const refusal = refusalOf(next);
     if (refusal) return refusal;
@@ -134,6 +142,7 @@ export const usePlan = defineStore('plan', () => {
     isOpen,
     open,
     edit,
+    become,
     undo,
     redo,
     undoLabel,

@@ -1,33 +1,31 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { describe, GRADE_WORDS, type Finding } from '../../../core/check';
-import { stepKey } from '../../../core/network';
+import { computed, onBeforeUnmount } from 'vue';
+import { describe, type Finding } from '../../../core/check';
 import { workingOf, type WorkingName } from '../../../core/working';
-import { usePlan } from '../../stores/plan';
 import Asks from '../../parts/Asks.vue';
+import { useAdvice } from '../../stores/advice';
+import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
-import { useView } from '../../stores/view';
+import FindingCard from './FindingCard.vue';
+import { figuresTold } from './figures';
+import LimitsTable from './LimitsTable.vue';
 
-const plan = usePlan();
 const results = useResults();
+const advice = useAdvice();
+const plan = usePlan();
 const settings = useSettings();
-const view = useView();
+onBeforeUnmount(advice.show());
 
-const told = computed(() =>
-  results.toldPlan ? results.findings.map((finding) => ({ finding, words: describe(finding, results.toldPlan!, settings.units) })) : [],
-);
-const STAGE_OF: Record<Finding['place']['kind'], string> = {
-  source: 'water',
-  backup: 'water',
-  head: 'pipework',
-  part: 'pipework',
-  main: 'pipework',
-  header: 'pipework',
-  block: 'pipework',
-  run: 'beds',
+const roots = computed(() => (results.toldPlan ? results.findings.filter((f) => !f.follows) : []));
+/** What follows from a finding, at any remove; of several of its kind the first is told of. */
+const follows = (cause: Finding): Finding[] => {
+  if (roots.value.find((f) => f.code === cause.code) !== cause) return [];
+  const direct = results.findings.filter((f) => f.follows === cause.code);
+  return direct.flatMap((f) => [f, ...results.findings.filter((g) => g.follows === f.code && g !== f)]);
 };
-const NAMES: Record<string, string> = { water: 'Water', beds: 'Beds', pipework: 'Pipework' };
+const worse = computed(() => advice.together?.worse.map((f) => describe(f, plan.full, settings.units).title) ?? []);
+
 const WORKINGS: { name: WorkingName; says: string }[] = [
   { name: 'bucket', says: 'Flow of the open tap' },
   { name: 'available', says: 'What the source can give' },
@@ -43,35 +41,29 @@ const WORKINGS: { name: WorkingName; says: string }[] = [
 const shown = computed(() =>
   WORKINGS.filter((w) => results.solved && results.walkRun >= 0 && workingOf(w.name, results.solved.plan, results.solved.results, results.walkRun)),
 );
-
-function light(finding: Finding): void {
-  const { place } = finding;
-  const idOf = (index: number): string => plan.blocks[index]?.id ?? '';
-  if (place.kind === 'run') view.pickedBed = { block: idOf(place.block), key: place.bed };
-  else if (place.kind === 'main') view.pointedStep = stepKey.main(place.to);
-  else if (place.kind === 'part') view.pointedStep = stepKey.part(place.place, place.id);
-  else if (place.kind === 'header' || place.kind === 'block') view.pointedStep = stepKey.header(idOf(place.block));
-  else view.pointedStep = stepKey.source;
-  if ('block' in place) plan.pickBlock(idOf(place.block));
-}
 </script>
 
 <template>
   <section :class="{ stale: results.stale }">
     <h2>Check</h2>
-    <p v-if="told.length === 0 && results.results" class="fine">Nothing found to mend. {{ results.said?.headline }}.</p>
+    <p v-if="roots.length === 0 && results.results" class="fine">Nothing found to mend. {{ results.said?.headline }}.</p>
     <ol v-else>
-      <li v-for="({ finding, words }, i) in told" :key="`${finding.code} ${i}`" :class="finding.grade">
-        <h3><span class="grade">{{ GRADE_WORDS[finding.grade] }}</span> {{ words.title }}</h3>
-        <p>{{ words.howMuch }}</p>
-        <p class="quiet">{{ words.why }}</p>
-        <p v-if="words.tries.length > 0" class="quiet"><b>Try:</b> {{ words.tries.join('; ') }}.</p>
-        <p class="where">
-          <button type="button" class="asks" @click="light(finding)">Show on the sheet: {{ words.where }}</button>
-          <router-link :to="{ name: STAGE_OF[finding.place.kind] }">mend it in {{ NAMES[STAGE_OF[finding.place.kind]] }}</router-link>
-        </p>
-      </li>
+      <FindingCard v-for="(finding, i) in roots" :key="`${finding.code} ${i}`" :finding="finding" :follows="follows(finding)" />
     </ol>
+    <aside v-if="advice.ticked.length > 0" class="together" aria-label="Remedies taken together">
+      <p><b>Together:</b> {{ advice.tickedSays.join('; ') }}.</p>
+      <template v-if="advice.ticked.length > 1">
+        <p v-if="advice.together" class="num">
+          <span v-for="f in figuresTold(advice.together, settings.show)" :key="f.name">{{ f.name }} {{ f.from }} → {{ f.to }} </span>
+          {{ advice.together.left === 0 ? 'Nothing is left to mend.' : `${advice.together.left} left to look at.` }}
+        </p>
+        <p v-else class="quiet">Working it out</p>
+        <p v-if="worse.length > 0" class="worse">but: {{ worse.join('; ') }}</p>
+        <v-btn :disabled="!advice.together" @click="advice.take(advice.ticked.flat())">Take them together</v-btn>
+      </template>
+      <p v-else class="quiet">Tick another to see what they come to together.</p>
+    </aside>
+    <LimitsTable />
     <h3 class="below">Show the working</h3>
     <ul class="workings">
       <li v-for="w in shown" :key="w.name"><Asks :working="w.name">{{ w.says }}</Asks></li>
@@ -82,16 +74,12 @@ function light(finding: Finding): void {
 
 <style scoped>
 ol { list-style: none; padding: 0; margin: 0; }
-ol > li { border-top: 1px solid var(--line); padding: 12px 0 4px 12px; border-left: 5px solid var(--clay); margin-bottom: 8px; }
-li.stop { border-left-color: var(--alarm); border-left-style: double; border-left-width: 7px; padding-left: 10px; }
-h3 { font-size: 16px; margin-bottom: 6px; }
-.grade { font-size: 12.5px; border: 1.5px solid currentcolor; border-radius: 3px; padding: 0 6px; margin-right: 4px; color: var(--clay); }
-.stop .grade { color: var(--alarm); }
-ol p { margin-bottom: 6px; font-size: 14.5px; }
-.where { display: flex; gap: 16px; flex-wrap: wrap; }
-.where a { color: var(--ink); }
 .fine { border-left: 5px solid var(--leaf); padding: 6px 12px; }
-.below { margin-top: 18px; }
+.together { position: sticky; bottom: 0; background: var(--paper); border: 1.5px solid var(--leaf); border-radius: 4px; padding: 10px 12px; margin-bottom: 12px; font-size: 14px; }
+.together p { margin-bottom: 6px; }
+.together .num { font-size: 13px; }
+.worse { color: var(--clay); }
+.below { margin-top: 18px; font-size: 16px; }
 .workings { list-style: none; padding: 0; columns: 2; margin: 0 0 14px; font-size: 14.5px; }
 .workings li { padding: 4px 0; }
 </style>

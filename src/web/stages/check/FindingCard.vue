@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { describe, GRADE_WORDS, type Finding } from '../../../core/check';
+import { stepKey } from '../../../core/network';
+import { useAdvice } from '../../stores/advice';
+import { usePlan } from '../../stores/plan';
+import { useResults } from '../../stores/results';
+import { useSettings } from '../../stores/settings';
+import { useView } from '../../stores/view';
+import RemedyList from './RemedyList.vue';
+
+/** One thing found, what follows from it, and what would put it right. */
+const props = defineProps<{ finding: Finding; follows: readonly Finding[] }>();
+const plan = usePlan();
+const results = useResults();
+const settings = useSettings();
+const advice = useAdvice();
+const view = useView();
+
+const words = computed(() => describe(props.finding, results.toldPlan!, settings.units));
+const brings = computed(() => props.follows.map((f) => describe(f, results.toldPlan!, settings.units).title));
+const remedies = computed(() => advice.remediesOf(props.finding));
+
+const STAGE_OF: Record<Finding['place']['kind'], string> = {
+  source: 'water',
+  backup: 'water',
+  head: 'pipework',
+  part: 'pipework',
+  main: 'pipework',
+  header: 'pipework',
+  block: 'beds',
+  run: 'beds',
+};
+const NAMES: Record<string, string> = { water: 'Water', beds: 'Beds', pipework: 'Pipework' };
+const stage = computed(() => STAGE_OF[props.finding.place.kind]);
+
+function light(): void {
+  const { place } = props.finding;
+  const idOf = (index: number): string => plan.blocks[index]?.id ?? '';
+  if (place.kind === 'run') view.pickedBed = { block: idOf(place.block), key: place.bed };
+  else if (place.kind === 'main') view.pointedStep = stepKey.main(place.to);
+  else if (place.kind === 'part') view.pointedStep = stepKey.part(place.place, place.id);
+  else if (place.kind === 'header' || place.kind === 'block') view.pointedStep = stepKey.header(idOf(place.block));
+  else view.pointedStep = stepKey.source;
+  if ('block' in place) plan.pickBlock(idOf(place.block));
+}
+</script>
+
+<template>
+  <li :class="finding.grade">
+    <h3><span class="grade">{{ GRADE_WORDS[finding.grade] }}</span> {{ words.title }}</h3>
+    <p>{{ words.howMuch }}</p>
+    <p class="quiet">{{ words.why }}</p>
+    <p v-if="brings.length > 0" class="brings"><b>It brings with it:</b> {{ brings.join('; ') }}.</p>
+    <RemedyList v-if="remedies && remedies.length > 0" :finding="finding" :remedies="remedies" />
+    <p v-else-if="words.tries.length > 0" class="quiet">
+      <b>Try:</b> {{ words.tries.filter(Boolean).join('; ') }}.
+      <span v-if="!remedies && advice.working" class="working">Working it out</span>
+    </p>
+    <p class="where">
+      <button type="button" class="asks" @click="light">Show on the sheet: {{ words.where }}</button>
+      <router-link :to="{ name: stage }">mend it in {{ NAMES[stage] }}</router-link>
+    </p>
+  </li>
+</template>
+
+<style scoped>
+li { border-top: 1px solid var(--line); padding: 12px 0 4px 12px; border-left: 5px solid var(--clay); margin-bottom: 8px; }
+li.stop { border-left-color: var(--alarm); border-left-style: double; border-left-width: 7px; padding-left: 10px; }
+li.mind, li.note { border-left-color: var(--faint); border-left-style: dotted; }
+h3 { font-size: 16px; margin-bottom: 6px; }
+.grade { font-size: 12.5px; border: 1.5px solid currentcolor; border-radius: 3px; padding: 0 6px; margin-right: 4px; color: var(--clay); }
+.stop .grade { color: var(--alarm); }
+.mind .grade, .note .grade { color: var(--faint); }
+p { margin-bottom: 6px; font-size: 14.5px; }
+.brings { font-size: 14px; }
+.where { display: flex; gap: 16px; flex-wrap: wrap; }
+.where a { color: var(--ink); }
+.working { font-style: italic; }
+</style>

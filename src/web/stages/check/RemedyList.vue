@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { describe, type Finding } from '../../../core/check';
+import type { Outcome, Remedy } from '../../../core/remedy';
+import { useAdvice } from '../../stores/advice';
+import { usePlan } from '../../stores/plan';
+import { useSettings } from '../../stores/settings';
+import { figuresTold } from './figures';
+
+/** Remedies that were worked out: each is taken with one press, or ticked to be taken with others. */
+defineProps<{ finding: Finding; remedies: readonly Remedy[] }>();
+const advice = useAdvice();
+const plan = usePlan();
+const settings = useSettings();
+
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+const worse = (outcome: Outcome): string => outcome.worse.map((f) => describe(f, plan.full, settings.units).title).join('; ');
+const promise = (r: Remedy): string => (r.clears ? 'puts it right' : 'helps, but not enough');
+</script>
+
+<template>
+  <ul class="remedies">
+    <li v-for="remedy in remedies" :key="advice.say(remedy.changes)">
+      <input
+        type="checkbox"
+        :checked="advice.isTicked(remedy)"
+        :aria-label="`Tick to take together with others: ${advice.say(remedy.changes)}`"
+        title="Tick to take together with others"
+        @change="advice.tick(remedy)"
+      />
+      <button type="button" @click="advice.take(remedy.changes)">
+        <b>{{ capital(advice.say(remedy.changes)) }}</b>
+        <span class="promise" :class="{ half: !remedy.clears }">{{ promise(remedy) }}</span>
+        <span class="num figures"><span v-for="f in figuresTold(remedy, settings.show)" :key="f.name">{{ f.name }} {{ f.from }} → {{ f.to }}</span></span>
+        <span v-if="remedy.worse.length > 0" class="worse">but: {{ worse(remedy) }}</span>
+      </button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.remedies { list-style: none; margin: 4px 0 10px; padding: 0; }
+li { display: grid; grid-template-columns: 22px 1fr; align-items: start; margin-bottom: 6px; }
+input { margin: 11px 0 0; width: 16px; height: 16px; accent-color: var(--leaf); }
+button { text-align: left; background: var(--card); border: 1px solid var(--faint); border-radius: 4px; padding: 7px 10px 8px; cursor: pointer; font-size: 14.5px; line-height: 1.35; display: block; width: 100%; color: var(--ink); }
+button:hover { border-color: var(--leaf); background: var(--picked); }
+.promise { margin-left: 6px; font-size: 12.5px; color: var(--leaf); white-space: nowrap; }
+.promise::before { content: '✓ '; }
+.promise.half { color: var(--clay); }
+.promise.half::before { content: '~ '; }
+.figures { display: flex; flex-wrap: wrap; gap: 2px 12px; font-size: 12.5px; color: var(--faint); margin-top: 3px; }
+.worse { display: block; color: var(--clay); font-size: 13px; margin-top: 2px; }
+</style>

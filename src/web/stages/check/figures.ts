@@ -1,0 +1,26 @@
+import type { Outcome } from '../../../core/remedy';
+import type { KindName } from '../../../core/units';
+
+/** A figure before and after. */
+export interface FigureTold {
+  name: string;
+  from: string;
+  to: string;
+}
+
+/** Money without a coin, as typical prices are. */
+export const money = (amount: number): string => Math.round(amount).toLocaleString('en-US');
+
+/** The figures that some changes move, and only those, as they read before and after. */
+export function figuresTold(
+  { before, after }: Pick<Outcome, 'before' | 'after'>,
+  show: (value: number, kind: KindName) => string,
+): FigureTold[] {
+  const told: FigureTold[] = [
+    { name: 'weakest', from: show(before.weakestKpa, 'pressure'), to: show(after.weakestKpa, 'pressure') },
+    { name: 'even', from: show(before.uniformity, 'share'), to: show(after.uniformity, 'share') },
+    { name: 'asks', from: show(before.askedLph, 'flow'), to: show(after.askedLph, 'flow') },
+    { name: 'cost, typical', from: money(before.cost), to: money(after.cost) },
+  ];
+  return told.filter((f) => f.from !== f.to && !/NaN|∞|Infinity/.test(f.from + f.to));
+}

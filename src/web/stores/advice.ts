@@ -1,0 +1,124 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import { defineStore } from 'pinia';
+import { computed, shallowReactive, shallowRef, toRaw, watch } from 'vue';
+import type { Finding } from '../../core/check';
+import type { Plan } from '../../core/plan';
+import { changed, sameBy, sayChange, type Change, type Outcome, type Remedy } from '../../core/remedy';
+import type { AdviserApi } from '../../worker/adviser';
+import AdviserWorker from '../../worker/adviser?worker';
+import { usePlan } from './plan';
+import { useResults } from './results';
+import { useSettings } from './settings';
+
+/** A plan must have stood still for so long before remedies are worked out for it, ms. */
+const STILL_MS = 250;
+
+/** Remedies for what was found, worked out in the background on copies of the plan while someone looks at them. */
+export const useAdvice = defineStore('advice', () => {
+  const plan = usePlan();
+  const results = useResults();
+  const settings = useSettings();
+  const place =
+    typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4));
+  let remote: Remote<AdviserApi> | undefined;
+  let number = 0;
+  let waiting = 0;
+  /** Views that show remedies. */
+  const watched = shallowRef(0);
+  /** Remedies by finding, of the plan that `of` is. */
+  const remedies = shallowReactive(new Map<string, Remedy[]>());
+  const of = shallowRef<Plan>();
+  const working = shallowRef(false);
+  /** Remedies ticked to be taken together, and what they come to. */
+  const ticked = shallowRef<Change[][]>([]);
+  const together = shallowRef<Outcome>();
+
+  function adviser(): Remote<AdviserApi> {
+    if (remote) return remote;
+    remote = wrap<AdviserApi>(new AdviserWorker());
+    if (place) void remote.listen(place.buffer as SharedArrayBuffer);
+    return remote;
+  }
+  /** A new job: what was being worked out before is not wanted any more. */
+  function next(): number {
+    number++;
+    if (place) Atomics.store(place, 0, number);
+    return number;
+  }
+  /** The plan as it is stated, without pictures, as it passes to the worker. */
+  const bare = (stated: Plan): Plan => {
+    const rest = { ...toRaw(stated) };
+    delete rest.underlay;
+    return rest;
+  };
+
+  async function workOut(): Promise<void> {
+    const stated = plan.plan;
+    const own = next();
+    working.value = true;
+    const fresh = new Map<string, Remedy[]>();
+    const done = await adviser().remedies(
+      own,
+      bare(stated),
+      proxy(async (key: string, list: Remedy[]) => {
+        if (own !== number) return;
+        if (of.value !== stated) {
+          of.value = stated;
+          remedies.clear();
+        }
+        fresh.set(key, list);
+        remedies.set(key, list);
+      }),
+    );
+    if (own !== number) return;
+    if (done && fresh.size === 0) {
+      remedies.clear();
+      of.value = stated;
+    }
+    working.value = false;
+  }
+
+  watch(
+    [() => watched.value > 0, () => results.toldPlan, () => plan.plan],
+    ([shown, told]) => {
+      clearTimeout(waiting);
+      ticked.value = [];
+      together.value = undefined;
+      // Only of the plan that is shown as judged.
+      if (!shown || !told || told !== toRaw(plan.full) || of.value === plan.plan) return;
+      waiting = window.setTimeout(() => void workOut(), STILL_MS);
+    },
+    { immediate: true },
+  );
+
+  const remediesOf = (finding: Finding): Remedy[] | undefined =>
+    of.value === plan.plan ? remedies.get(sameBy(finding)) : undefined;
+
+  const say = (changes: readonly Change[]): string =>
+    changes.map((c) => sayChange(c, plan.full, (value, kind) => settings.show(value, kind))).join(', and ');
+
+  /** Makes changes in the plan: one step that can be undone. */
+  function take(changes: readonly Change[]): void {
+    plan.become(say(changes), changed(toRaw(plan.plan), changes));
+  }
+
+  const isTicked = (remedy: Remedy): boolean => ticked.value.includes(remedy.changes);
+  async function tick(remedy: Remedy): Promise<void> {
+    ticked.value = isTicked(remedy)
+      ? ticked.value.filter((c) => c !== remedy.changes)
+      : [...ticked.value, remedy.changes];
+    together.value = undefined;
+    if (ticked.value.length < 2) return;
+    const asked = ticked.value;
+    const outcome = await adviser().together(number, bare(plan.plan), toRaw(asked).flat());
+    if (asked === ticked.value) together.value = outcome;
+  }
+  const tickedSays = computed(() => ticked.value.map(say));
+
+  function show(): () => void {
+    watched.value++;
+    return () => void watched.value--;
+  }
+
+  return { remediesOf, working, ticked, tickedSays, isTicked, tick, together, take, say, show };
+});

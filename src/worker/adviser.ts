@@ -1,0 +1,73 @@
+import { expose } from 'comlink';
+import { createPlanSolver } from '../core/network';
+import type { Plan } from '../core/plan';
+import {
+  judge,
+  remediesFor,
+  sameBy,
+  tryChanges,
+  type Change,
+  type Outcome,
+  type Remedy,
+} from '../core/remedy';
+
+/** Ends work that is not wanted any more. */
+class Overtaken extends Error {}
+
+let newest: Int32Array | undefined;
+let working = 0;
+/** Where the page cannot say so through shared memory, each job says it by being the newest when the last is done. */
+const checkpoint = (): void => {
+  if (newest && Atomics.load(newest, 0) > working) throw new Overtaken();
+};
+
+const solver = createPlanSolver(checkpoint);
+
+/** Does a job unless a newer one is wanted; nothing then. */
+function job<T>(number: number, work: () => T): T | undefined {
+  working = number;
+  try {
+    checkpoint();
+    return work();
+  } catch (error) {
+    if (error instanceof Overtaken) return undefined;
+    throw error;
+  }
+}
+
+const api = {
+  /** Takes the place where the page writes the number of the job it wants. */
+  listen(place: SharedArrayBuffer): void {
+    newest = new Int32Array(place);
+  },
+
+  /**
+   * Works out the remedies of each finding of a plan that does not follow from another, gravest first.
+   * @param found told of each finding when its remedies are known
+   * @returns whether it came to its end
+   */
+  async remedies(
+    number: number,
+    plan: Plan,
+    found: (key: string, remedies: Remedy[]) => Promise<void>,
+  ): Promise<boolean> {
+    const before = job(number, () => judge(plan, solver, checkpoint));
+    if (!before) return false;
+    for (const finding of before.findings) {
+      if (finding.follows) continue;
+      const remedies = job(number, () => remediesFor(finding, before, solver, checkpoint));
+      if (!remedies) return false;
+      await found(sameBy(finding), remedies);
+    }
+    return true;
+  },
+
+  /** What some changes come to together; nothing where they make no sense. */
+  together(number: number, plan: Plan, changes: Change[]): Outcome | undefined {
+    return job(number, () => tryChanges(changes, judge(plan, solver), solver)?.outcome);
+  },
+};
+
+export type AdviserApi = typeof api;
+
+expose(api);
