@@ -2,11 +2,14 @@ import { expose } from 'comlink';
 import { createPlanSolver } from '../core/network';
 import type { Plan } from '../core/plan';
 import {
+  fit,
   judge,
   remediesFor,
   sameBy,
   tryChanges,
   type Change,
+  type FitAnswer,
+  type FitLimits,
   type Outcome,
   type Remedy,
 } from '../core/remedy';
@@ -65,6 +68,19 @@ const api = {
   /** What some changes come to together; nothing where they make no sense. */
   together(number: number, plan: Plan, changes: Change[]): Outcome | undefined {
     return job(number, () => tryChanges(changes, judge(plan, solver), solver)?.outcome);
+  },
+
+  /**
+   * Looks for whole plans that work within limits; nothing where it was stopped.
+   * @param progress told of the share done, 0 to 1
+   */
+  fit(
+    number: number,
+    plan: Plan,
+    limits: FitLimits,
+    progress: (share: number) => void,
+  ): FitAnswer | undefined {
+    return job(number, () => fit(plan, limits, progress, checkpoint));
   },
 };
 

@@ -1,3 +1,5 @@
 export { changed, sayChange } from './changes';
 export * from './tryOut';
 export type { Change } from './types';
+export * from './fit';
+export * from './fitWords';

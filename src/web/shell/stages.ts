@@ -1,4 +1,4 @@
-import type { Finding } from '../../core/check';
+import type { Finding, FindingCode } from '../../core/check';
 import type { Plan } from '../../core/plan';
 import type { Component } from 'vue';
 
@@ -14,7 +14,25 @@ export interface Stage {
 }
 
 /** Findings that ask for a look; notes are only good to know. */
-const weighs = (finding: Finding): boolean => finding.grade !== 'note';
+const weighs = (finding: Finding): boolean => finding.grade !== 'note' && !finding.follows;
+
+/** Findings about what lies in the beds. */
+const OF_BEDS: readonly FindingCode[] = [
+  'run-too-long',
+  'thin-line-long',
+  'material-uneven',
+  'material-water',
+  'tape-curved',
+  'tape-pecked',
+  'wears-out',
+  'runs-uphill',
+  'beds-unlike',
+  'spacing-wide',
+  'strips-apart',
+  'runs-few',
+  'runs-many',
+  'puddles',
+];
 
 /** Stages in the order growers work. */
 export const STAGES: readonly Stage[] = [
@@ -46,7 +64,7 @@ export const STAGES: readonly Stage[] = [
     name: 'Beds',
     panel: () => import('../stages/beds/BedsPanel.vue'),
     touched: (plan) => plan.blocks.some((b) => b.beds || b.tape),
-    owns: (f) => weighs(f) && f.place.kind === 'run' && f.code === 'run-too-long',
+    owns: (f) => weighs(f) && OF_BEDS.includes(f.code),
   },
   {
     id: 'pipework',
@@ -54,7 +72,10 @@ export const STAGES: readonly Stage[] = [
     panel: () => import('../stages/pipework/PipeworkPanel.vue'),
     touched: (plan) =>
       Boolean(plan.head || plan.tees || plan.blocks.some((b) => b.header || b.main || b.inlet)),
-    owns: (f) => weighs(f) && ['head', 'part', 'main', 'header', 'block'].includes(f.place.kind),
+    owns: (f) =>
+      weighs(f) &&
+      !OF_BEDS.includes(f.code) &&
+      ['head', 'part', 'main', 'header', 'block'].includes(f.place.kind),
   },
   {
     id: 'check',

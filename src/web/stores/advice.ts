@@ -3,7 +3,16 @@ import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, toRaw, watch } from 'vue';
 import type { Finding } from '../../core/check';
 import type { Plan } from '../../core/plan';
-import { changed, sameBy, sayChange, type Change, type Outcome, type Remedy } from '../../core/remedy';
+import {
+  changed,
+  sameBy,
+  sayChange,
+  type Change,
+  type FitAnswer,
+  type FitLimits,
+  type Outcome,
+  type Remedy,
+} from '../../core/remedy';
 import type { AdviserApi } from '../../worker/adviser';
 import AdviserWorker from '../../worker/adviser?worker';
 import { usePlan } from './plan';
@@ -20,6 +29,7 @@ export const useAdvice = defineStore('advice', () => {
   const settings = useSettings();
   const place =
     typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4));
+  let worker: Worker | undefined;
   let remote: Remote<AdviserApi> | undefined;
   let number = 0;
   let waiting = 0;
@@ -35,7 +45,8 @@ export const useAdvice = defineStore('advice', () => {
 
   function adviser(): Remote<AdviserApi> {
     if (remote) return remote;
-    remote = wrap<AdviserApi>(new AdviserWorker());
+    worker = new AdviserWorker();
+    remote = wrap<AdviserApi>(worker);
     if (place) void remote.listen(place.buffer as SharedArrayBuffer);
     return remote;
   }
@@ -98,8 +109,9 @@ export const useAdvice = defineStore('advice', () => {
     changes.map((c) => sayChange(c, plan.full, (value, kind) => settings.show(value, kind))).join(', and ');
 
   /** Makes changes in the plan: one step that can be undone. */
-  function take(changes: readonly Change[]): void {
-    plan.become(say(changes), changed(toRaw(plan.plan), changes));
+  const take = (changes: readonly Change[]): void => takeAs(say(changes), changes);
+  function takeAs(label: string, changes: readonly Change[]): void {
+    plan.become(label, changed(toRaw(plan.plan), changes));
   }
 
   const isTicked = (remedy: Remedy): boolean => ticked.value.includes(remedy.changes);
@@ -115,10 +127,56 @@ export const useAdvice = defineStore('advice', () => {
   }
   const tickedSays = computed(() => ticked.value.map(say));
 
+  /** A search for whole plans: how far it is, and what it found last. */
+  const fitting = shallowRef(0);
+  const searching = shallowRef(false);
+  const fitted = shallowRef<{ of: Plan; answer: FitAnswer }>();
+  async function search(limits: FitLimits): Promise<void> {
+    const stated = plan.plan;
+    const own = next();
+    searching.value = true;
+    fitting.value = 0;
+    fitted.value = undefined;
+    const answer = await adviser().fit(
+      own,
+      bare(stated),
+      limits,
+      proxy((share: number) => void (own === number && (fitting.value = share))),
+    );
+    if (own !== number) return;
+    searching.value = false;
+    if (answer) fitted.value = { of: stated, answer };
+  }
+  /** Ends a search. Without shared memory the worker itself is let go. */
+  function stopSearch(): void {
+    next();
+    searching.value = false;
+    if (place) return;
+    worker?.terminate();
+    remote = undefined;
+  }
+
   function show(): () => void {
     watched.value++;
     return () => void watched.value--;
   }
 
-  return { remediesOf, working, ticked, tickedSays, isTicked, tick, together, take, say, show };
+  return {
+    fitting,
+    searching,
+    fitted,
+    search,
+    stopSearch,
+    remediesOf,
+    working,
+    ticked,
+    tickedSays,
+    isTicked,
+    tick,
+    together,
+    take,
+    takeAs,
+    say,
+    show,
+  };
 });

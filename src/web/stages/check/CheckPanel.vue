@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount } from 'vue';
+import { computed, onBeforeUnmount, ref } from 'vue';
 import { describe, type Finding } from '../../../core/check';
 import { workingOf, type WorkingName } from '../../../core/working';
 import Asks from '../../parts/Asks.vue';
@@ -9,6 +9,7 @@ import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
 import FindingCard from './FindingCard.vue';
 import { figuresTold } from './figures';
+import FitDialog from './FitDialog.vue';
 import LimitsTable from './LimitsTable.vue';
 
 const results = useResults();
@@ -16,6 +17,7 @@ const advice = useAdvice();
 const plan = usePlan();
 const settings = useSettings();
 onBeforeUnmount(advice.show());
+const fitOpen = ref(false);
 
 const roots = computed(() => (results.toldPlan ? results.findings.filter((f) => !f.follows) : []));
 /** What follows from a finding, at any remove; of several of its kind the first is told of. */
@@ -46,6 +48,10 @@ const shown = computed(() =>
 <template>
   <section :class="{ stale: results.stale }">
     <h2>Check</h2>
+    <p class="acts">
+      <v-btn @click="fitOpen = true">Fit it for me</v-btn>
+    </p>
+    <FitDialog v-model="fitOpen" />
     <p v-if="roots.length === 0 && results.results" class="fine">Nothing found to mend. {{ results.said?.headline }}.</p>
     <ol v-else>
       <FindingCard v-for="(finding, i) in roots" :key="`${finding.code} ${i}`" :finding="finding" :follows="follows(finding)" />

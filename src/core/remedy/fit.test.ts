@@ -1,0 +1,118 @@
+import { SOUND } from '../check/battery.testing';
+import { fillIn, type Plan } from '../plan';
+import { format, METRIC, US, type KindName } from '../units';
+import { changed, fit, judge, tellRefusal, tellSet, type FitLimits } from './index';
+
+const FREE: FitLimits = { keepTape: false, keepHeaders: false, budget: undefined, mostSets: 8 };
+const metric = (value: number, kind: KindName): string => format(value, kind, METRIC);
+const us = (value: number, kind: KindName): string => format(value, kind, US);
+const tap = (flowingLph: number, more: Partial<Plan> = {}): Plan => ({
+  ...SOUND,
+  sources: [{ ...SOUND.sources[0], flowingLph } as Plan['sources'][number]],
+  ...more,
+});
+const farm = (n: number, flowingLph: number): Plan =>
+  tap(flowingLph, {
+    blocks: Array.from({ length: n }, (_, i) => ({
+      ...SOUND.blocks[0],
+      id: `b${i}`,
+      name: `Field ${i + 1}`,
+      xM: i * 14,
+      main: { pipe: 'pe-1-1/2' },
+    })),
+  });
+
+describe('fit it for me', () => {
+  test.each<[string, Plan]>([
+    ['a sound plan', SOUND],
+    ['a slow tap', tap(500)],
+    [
+      'no regulator and a thin main',
+      tap(3000, { blocks: [{ ...SOUND.blocks[0], inlet: [], main: { pipe: 'hose-1/2' } }] }),
+    ],
+    [
+      'runs too long',
+      tap(3000, { blocks: [{ ...SOUND.blocks[0], beds: { count: 4, lengthM: 190, runsPerBed: 1 } }] }),
+    ],
+    ['four fields on a tap for one', farm(4, 2600)],
+  ])('%s: every plan offered works in each of its sets, and keeps to the limits', (_, plan) => {
+    const answer = fit(plan, FREE);
+    expect(answer.fits.length).toBeGreaterThan(0);
+    expect(answer.fits.length).toBeLessThanOrEqual(3);
+    for (const f of answer.fits) {
+      expect(f.sets.length).toBeLessThanOrEqual(FREE.mostSets);
+      const made = changed(plan, f.changes);
+      const now = judge(made);
+      expect(
+        now.findings
+          .filter((x) => !x.follows && (x.grade === 'stop' || x.grade === 'mend'))
+          .map((x) => x.code),
+      ).toEqual([]);
+      expect(now.results.uniformity).toBeGreaterThanOrEqual(f.after.uniformity - 1e-6);
+      // Every bed waters in exactly one set.
+      const full = fillIn(plan);
+      const { layout } = judge(plan).results;
+      const watered = f.sets.flat().flatMap(({ block, keys }) => {
+        const at = full.blocks.findIndex((b) => b.id === block);
+        return (keys ?? layout.blocks[at].beds.map((b) => b.key)).map((key) => `${block} ${key}`);
+      });
+      const all = layout.blocks.flatMap((b) => b.beds.map((bed) => `${b.block.id} ${bed.key}`));
+      expect(watered.sort()).toEqual(all.sort());
+      for (const set of f.sets) expect(tellSet(set, full)).toMatch(/Field|Block|bed/);
+    }
+    const kinds = answer.fits.flatMap((f) => f.kinds);
+    expect(new Set(kinds)).toEqual(new Set(['cheapest', 'most-even', 'fewest-sets']));
+    const costs = answer.fits.map((f) => f.after.cost);
+    expect(answer.fits.find((f) => f.kinds.includes('cheapest'))!.after.cost).toBe(Math.min(...costs));
+  });
+
+  test('what is kept is kept', () => {
+    const { fits } = fit(tap(500), { ...FREE, keepTape: true, keepHeaders: true });
+    for (const f of fits)
+      for (const c of f.changes) expect(c.kind).not.toMatch(/^lay-|header-feed|header-along|second-header/);
+  });
+
+  test('contradictory limits are answered in words, with the figures', () => {
+    const sets = fit(tap(500), { ...FREE, keepTape: true, mostSets: 1 });
+    expect(sets.fits).toEqual([]);
+    expect(tellRefusal(sets.refusal!, us)).toMatch(
+      /^Nothing within these limits: the source gives [\d.]+\sgpm and the beds ask for [\d.]+\sgpm, which takes \d+ sets; one is allowed\.$/,
+    );
+    const bed = fit(tap(60), { ...FREE, keepTape: true });
+    expect(tellRefusal(bed.refusal!, metric)).toMatch(
+      /^Nothing within these limits: the source gives [\d.]+\sL\/h, one bed of Block 1 alone needs [\d.,]+\sL\/h\.$/,
+    );
+    const dear = fit(SOUND, { ...FREE, budget: 10 });
+    expect(tellRefusal(dear.refusal!, metric)).toMatch(
+      /the cheapest that works costs about \d+ .* the budget is 10\.$/,
+    );
+    const uneven = fit(
+      tap(3000, { blocks: [{ ...SOUND.blocks[0], beds: { count: 2, lengthM: 400, runsPerBed: 1 } }] }),
+      { ...FREE, keepTape: true, keepHeaders: true },
+    );
+    expect(tellRefusal(uneven.refusal!, metric)).toMatch(
+      /Block 1 comes to \d+\s?% evenness at best; 90\s?% is wished/,
+    );
+    const shut = fit(
+      {
+        ...SOUND,
+        sources: [{ ...SOUND.sources[0], shutKpa: 40, flowingKpa: 10 } as Plan['sources'][number]],
+      },
+      FREE,
+    );
+    expect(tellRefusal(shut.refusal!, metric)).toMatch(/at the source, which stands at 40\skPa when shut/);
+  });
+
+  test('tells how far it has come, never backwards, and stops when told to', () => {
+    const shares: number[] = [];
+    fit(farm(3, 3000), FREE, (s) => shares.push(s));
+    expect([...shares].sort((a, b) => a - b)).toEqual(shares);
+    expect(shares.at(-1)).toBeCloseTo(1, 9);
+    let solves = 0;
+    expect(() =>
+      fit(farm(3, 3000), FREE, undefined, () => {
+        if (++solves > 5) throw new Error('stopped');
+      }),
+    ).toThrow('stopped');
+  });
+});

@@ -1,0 +1,71 @@
+import type { FindingCode } from '../check';
+import type { FullPlan } from '../plan';
+import type { Fit, FitKind, FitRefusal, Unit } from './fit';
+import type { Show } from './types';
+
+export const FIT_NAMES: Record<FitKind, string> = {
+  cheapest: 'cheapest',
+  'most-even': 'most even',
+  'fewest-sets': 'fewest sets',
+};
+
+const NOTHING = 'Nothing within these limits';
+
+/** Why a search found nothing, in words. */
+export function tellRefusal(r: FitRefusal, show: Show): string {
+  switch (r.why) {
+    case 'bed-too-much':
+      return `${NOTHING}: the source gives ${show(r.givesLph, 'flow')}, one bed of ${r.block} alone needs ${show(r.needsLph, 'flow')}.`;
+    case 'too-many-sets':
+      return `${NOTHING}: the source gives ${show(r.givesLph, 'flow')} and the beds ask for ${show(r.needsLph, 'flow')}, which takes ${r.sets} sets; ${r.most === 1 ? 'one is' : `${r.most} are`} allowed.`;
+    case 'too-dear':
+      return `${NOTHING}: the cheapest that works costs about ${Math.round(r.cost).toLocaleString('en-US')} at typical prices; the budget is ${Math.round(r.budget).toLocaleString('en-US')}.`;
+    case 'block-uneven':
+      return `${NOTHING}: ${r.block} comes to ${show(r.best, 'share')} evenness at best; ${show(r.wished, 'share')} is wished.${r.keepTape ? ' Another tape may do.' : ' Wish for less, or shorten the beds.'}`;
+    case 'no-pressure':
+      return `${NOTHING}: ${r.block} takes ${show(r.needsKpa, 'pressure')} at the source, which stands at ${show(r.givesKpa, 'pressure')} when shut.`;
+    case 'other':
+      return r.code
+        ? `${NOTHING}: what is left in every way of it is this: ${FAULTS[r.code as FindingCode] ?? r.code}.`
+        : `${NOTHING}.`;
+    case 'no-beds':
+      return 'There are no beds with emitters to fit anything to.';
+  }
+}
+
+const FAULTS: Partial<Record<FindingCode, string>> = {
+  'flow-short': 'the source is too weak for a set at the pressure it takes',
+  'over-yield': 'the well refills more slowly than a set draws',
+  'emitters-dry': 'emitters fall dry',
+  'emitter-under': 'emitters fall under their window',
+  'emitter-over': 'tape stands above its working pressure',
+  'burst-at-rest': 'tape bursts when nothing draws',
+  'main-eats': 'the main takes too much of the pressure, at its widest',
+  'regulator-starved': 'a regulator does not get what it needs',
+  'run-too-long': 'runs are longer than the tape carries',
+  'block-uneven': 'a block waters unevenly',
+  'header-small': 'a header takes too much of the pressure',
+  'regulator-range': 'a set’s flow lies outside what its regulator works with',
+};
+
+const listed = (names: readonly string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+
+/** What waters together in one set. */
+export function tellSet(units: readonly Unit[], plan: FullPlan): string {
+  return listed(
+    units.map(({ block, keys }) => {
+      const name = plan.blocks.find((b) => b.id === block)?.name ?? 'the block';
+      if (!keys) return name;
+      const beds = keys.length === 1 ? `bed ${keys[0]}` : `beds ${keys[0]} to ${keys.at(-1)}`;
+      return plan.blocks.length > 1 ? `${beds} of ${name}` : beds;
+    }),
+  );
+}
+
+/** Why a plan among those found is worth looking at. */
+export function tellFit(fit: Fit, show: Show): string {
+  const sets =
+    fit.sets.length === 1 ? 'Everything waters at once' : `${fit.sets.length} sets water one after the other`;
+  return `${sets}, ${show(fit.after.uniformity, 'share')} even, the weakest emitter at ${show(fit.after.weakestKpa, 'pressure')}; about ${Math.round(fit.after.cost).toLocaleString('en-US')} for all of it at typical prices.`;
+}
