@@ -1,5 +1,5 @@
 import { isFilter, HEAD_PARTS, REGULATOR_SETS_KPA, type Role } from '../catalog/headParts';
-import { lastingSeasons, material } from '../catalog/materials';
+import { lastingSeasons, material, type MaterialId } from '../catalog/materials';
 import {
   DRIPPER_FLOWS_LPH,
   TAPE_BORES_MM,
@@ -10,7 +10,7 @@ import {
 } from '../catalog/tape';
 import { waterKind } from '../catalog/water';
 import type { FindingCode } from '../check';
-import { HEAD, type Block, type Part } from '../plan';
+import { HEAD, type Block, type FullPlan, type Part } from '../plan';
 import { blockOf, flowsUnder, layingOf, resultOf, widerThan, type Context } from './context';
 import type { Change } from './types';
 
@@ -106,33 +106,28 @@ const MIDDLE = 0.5;
 const secondHeader = ofBlock((block) =>
   block.header.other ? [] : [[[{ kind: 'second-header', block: block.id }]]],
 );
+/** Ways to lay another kind of thing: as it is sold, with its lowest flow, and each with other pressures for its other window. */
+export function otherMaterialWays(kind: MaterialId, block: Block, plan: FullPlan, tape?: string): Change[][] {
+  const change: Change = { kind: 'lay-material', block: block.id, tape, material: kind };
+  const lowest = kind === 'tape' ? TAPE_FLOWS_LPH[0] : DRIPPER_FLOWS_LPH[0];
+  const flows: Change[][] = [[change]];
+  if (kind === 'tape' || kind === 'dripline' || kind === 'compensating')
+    flows.push([change, { kind: 'lay-flow', block: block.id, tape, flowLph: lowest }]);
+  const regulator = regulatorOf(block, plan);
+  const { minKpa, maxKpa } = material(kind).label;
+  const sets = regulator
+    ? REGULATOR_SETS_KPA.filter((s) => s > minKpa && s <= maxKpa && s !== regulator.now).slice(0, 3)
+    : [];
+  return [...flows, ...sets.flatMap((set) => flows.map((way) => [...way, setOf(regulator!, set)]))];
+}
 const otherMaterial = (...kinds: ('tape' | 'dripline' | 'compensating')[]): Offering =>
   ofBlock((block, context) => {
     const { tape, id } = layingOf(context, block);
-    return kinds
-      .filter((k) => k !== tape.kind)
-      .map((k): Offer => {
-        const change: Change = { kind: 'lay-material', block: block.id, tape: id, material: k };
-        // As it is, then with its lowest flow, then each with other pressures for the other window.
-        const lowest = k === 'tape' ? TAPE_FLOWS_LPH[0] : DRIPPER_FLOWS_LPH[0];
-        const flows: Change[][] = [
-          [change],
-          [change, { kind: 'lay-flow', block: block.id, tape: id, flowLph: lowest }],
-        ];
-        const regulator = regulatorFor(block, context);
-        const { minKpa, maxKpa } = material(k).label;
-        const sets = regulator
-          ? REGULATOR_SETS_KPA.filter((s) => s > minKpa && s <= maxKpa && s !== regulator.now).slice(0, 3)
-          : [];
-        return [...flows, ...sets.flatMap((set) => flows.map((way) => [...way, setOf(regulator!, set)]))];
-      });
+    return kinds.filter((k) => k !== tape.kind).map((k) => otherMaterialWays(k, block, context.plan, id));
   });
 
 /** The regulator that holds a block's pressure: its own, or the head's. */
-function regulatorFor(
-  block: Block,
-  { plan }: Context,
-): { place: string; id: string; now: number } | undefined {
+function regulatorOf(block: Block, plan: FullPlan): { place: string; id: string; now: number } | undefined {
   const last = (parts: readonly Part[]): Part | undefined =>
     parts.filter((p) => p.role === 'regulator').at(-1);
   const own = last(block.inlet);
@@ -147,13 +142,13 @@ const setOf = (regulator: { place: string; id: string }, setKpa: number): Change
   setKpa,
 });
 const lessPressure = ofBlock((block, context) => {
-  const regulator = regulatorFor(block, context);
+  const regulator = regulatorOf(block, context.plan);
   if (!regulator) return [];
   const lower = REGULATOR_SETS_KPA.filter((s) => s < regulator.now && s > block.tape.minKpa).reverse();
   return [steps(lower, (setKpa) => setOf(regulator, setKpa))];
 });
 const morePressure = ofBlock((block, context) => {
-  const regulator = regulatorFor(block, context);
+  const regulator = regulatorOf(block, context.plan);
   if (!regulator) return [];
   const higher = REGULATOR_SETS_KPA.filter((s) => s > regulator.now && s <= block.tape.maxKpa);
   return [steps(higher, (setKpa) => setOf(regulator, setKpa))];
@@ -385,7 +380,7 @@ const closerSpacing = ofBlock((block, context) => {
 /** Along the upper ends; what the fall then adds may ask for less pressure. */
 const headerAtTop = ofBlock((block, context) => {
   const move: Change = { kind: 'header-along', block: block.id, along: block.header.along < MIDDLE ? 1 : 0 };
-  const regulator = regulatorFor(block, context);
+  const regulator = regulatorOf(block, context.plan);
   const lower = regulator
     ? REGULATOR_SETS_KPA.filter((s) => s < regulator.now && s > block.tape.minKpa).reverse()
     : [];

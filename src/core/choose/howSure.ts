@@ -1,0 +1,218 @@
+import { randomLcg, randomNormal, randomUniform } from 'd3-random';
+import { isFilter } from '../catalog/headParts';
+import { createPlanSolver, type FarmResults, type PlanSolver } from '../network';
+import type { Block, FullPlan, Source, Tape } from '../plan';
+
+/** What is never known exactly, each as a number that is 0 where the plan is right. */
+export interface Doubts {
+  /** Of the supply's flow, a ratio. */
+  supply: number;
+  /** Of the label's flow of what is laid, a ratio. */
+  label: number;
+  /** Of the ground's rise, m in each m along the beds where falls are stated; of measured heights a ratio. */
+  slope: number;
+  /** 0: the school chosen; 1: the other one. */
+  school: number;
+  /** Scatter of manufacture, as a share of that of the label. */
+  scatter: number;
+  /** How near to its cleaning the filter is: 0 clean, 1 due. */
+  dirt: number;
+}
+
+export type DoubtName = keyof Doubts;
+
+/** How far each is plausibly out, low and high, and why. */
+export const DOUBTS: Record<DoubtName, { says: string; low: number; high: number; why: string }> = {
+  supply: {
+    says: 'the supply test',
+    low: -0.15,
+    high: 0.1,
+    why: 'A bucket is timed to a tenth; dry weeks take more.',
+  },
+  label: {
+    says: 'the label’s flow',
+    low: -0.07,
+    high: 0.07,
+    why: 'Mean flow of a lot against its label: makers’ usual tolerance.',
+  },
+  slope: {
+    says: 'the slope',
+    low: -0.005,
+    high: 0.005,
+    why: 'Half a metre in a hundred: a hose level in a breeze.',
+  },
+  school: { says: 'the school of friction', low: 0, high: 1, why: 'Darcy–Weisbach against Hazen–Williams.' },
+  scatter: {
+    says: 'the emitters’ scatter',
+    low: -0.5,
+    high: 1,
+    why: 'A good lot has half, an old or poor one twice the scatter.',
+  },
+  dirt: { says: 'dirt in the filter', low: 0, high: 1, why: 'From clean to due for cleaning.' },
+};
+export const DOUBT_NAMES = Object.keys(DOUBTS) as DoubtName[];
+
+const NONE: Doubts = { supply: 0, label: 0, slope: 0, school: 0, scatter: 0, dirt: 0 };
+
+/** Heights measured are out by this share for each 0.005 that a stated slope is. */
+const HEIGHTS_PER_SLOPE = 20;
+
+/** A plan as it would be if the doubts were so. */
+export function doubted(plan: FullPlan, d: Doubts): FullPlan {
+  const tape = (t: Tape): Tape => ({ ...t, flowLph: t.flowLph * (1 + d.label), cv: t.cv * (1 + d.scatter) });
+  const block = (b: Block): Block => ({
+    ...b,
+    tape: tape(b.tape),
+    tapes: Object.fromEntries(Object.entries(b.tapes).map(([id, t]) => [id, tape(t)])),
+    ground: b.ground.by === 'falls' ? { ...b.ground, slopeAlong: b.ground.slopeAlong + d.slope } : b.ground,
+  });
+  const mean = plan.ground.heights.reduce((s, h) => s + h.zM, 0) / Math.max(1, plan.ground.heights.length);
+  return {
+    ...plan,
+    blocks: plan.blocks.map(block),
+    sources: plan.sources.map((s) => supplyOf(s, 1 + d.supply)),
+    ground:
+      d.slope === 0 || plan.ground.heights.length === 0
+        ? plan.ground
+        : {
+            ...plan.ground,
+            heights: plan.ground.heights.map((h) => ({
+              ...h,
+              zM: mean + (h.zM - mean) * (1 + HEIGHTS_PER_SLOPE * d.slope),
+            })),
+          },
+    head: plan.head.map((p) => (isFilter(p.role) ? { ...p, lossKpa: p.lossKpa + d.dirt * p.dirtyKpa } : p)),
+    wishes: {
+      ...plan.wishes,
+      friction:
+        d.school >= 0.5
+          ? plan.wishes.friction === 'darcy-weisbach'
+            ? 'hazen-williams'
+            : 'darcy-weisbach'
+          : plan.wishes.friction,
+    },
+  };
+}
+
+/** A source that gives more or less: the flow of a tap, the head of a pump, the level of a tank. */
+function supplyOf<S extends Source & { id: string }>(source: S, factor: number): S {
+  if (factor === 1) return source;
+  switch (source.kind) {
+    case 'tap':
+      return {
+        ...source,
+        flowingLph: source.flowingLph * factor,
+        triesS: source.triesS.map((s) => s / factor),
+      };
+    case 'tank':
+      return {
+        ...source,
+        lowM: Math.min(source.highM, source.lowM * factor),
+        floatM: source.floatM * factor,
+      };
+    default:
+      return {
+        ...source,
+        curve: {
+          ...source.curve,
+          points: source.curve.points.map((p) => ({ ...p, flowLph: p.flowLph * factor })),
+          labelLph: source.curve.labelLph * factor,
+        },
+      };
+  }
+}
+
+/** What a plan comes to under some doubts. */
+export interface Answered {
+  /** Weakest emitter over the foot of its window, kPa. */
+  marginKpa: number;
+  uniformity: number;
+}
+
+const answerOf = (results: FarmResults): Answered => {
+  const weakest = results.runs[results.weakest];
+  return {
+    marginKpa: weakest ? weakest.minKpa - weakest.run.tape.minKpa : NaN,
+    uniformity: results.uniformity,
+  };
+};
+
+/** How one doubt alone moves the answer. */
+export interface Bar {
+  name: DoubtName;
+  low: Answered;
+  high: Answered;
+  /** How far it moves the margin, kPa. */
+  swingKpa: number;
+}
+
+/** Each doubt alone at its plausible ends, the one that moves the weakest emitter most first. */
+export function sensitivities(
+  plan: FullPlan,
+  solver: PlanSolver = createPlanSolver(),
+  checkpoint: () => void = () => {},
+): { base: Answered; bars: Bar[] } {
+  const at = (doubts: Partial<Doubts>): Answered => {
+    checkpoint();
+    return answerOf(solver.solve(doubted(plan, { ...NONE, ...doubts }), false));
+  };
+  const bars = DOUBT_NAMES.map((name): Bar => {
+    const low = at({ [name]: DOUBTS[name].low });
+    const high = at({ [name]: DOUBTS[name].high });
+    return { name, low, high, swingKpa: Math.abs(high.marginKpa - low.marginKpa) };
+  });
+  return { base: at({}), bars: bars.sort((a, b) => b.swingKpa - a.swingKpa) };
+}
+
+/** A standard deviation lies so many times within the plausible range: nineteen of twenty lie in it. */
+const RANGE_DEVIATIONS = 4;
+
+/** The chance, by sampling, that the weakest emitter stays in its window. */
+export interface Chance {
+  samples: number;
+  inWindow: number;
+  /** Margins over the window's foot, kPa, rising. */
+  marginsKpa: number[];
+}
+
+/**
+ * Draws all doubts at once, each about its middle, and solves.
+ * @param seed of the draws: the same seed gives the same answer
+ */
+export function chanceInWindow(
+  plan: FullPlan,
+  samples: number,
+  seed: number,
+  progress: (share: number) => void = () => {},
+  checkpoint: () => void = () => {},
+): Chance {
+  const draw = randomLcg(seed);
+  const solver = createPlanSolver(checkpoint);
+  const about = (name: DoubtName): (() => number) => {
+    const { low, high } = DOUBTS[name];
+    return randomNormal.source(draw)((low + high) / 2, (high - low) / RANGE_DEVIATIONS);
+  };
+  const even = randomUniform.source(draw)(0, 1);
+  const drawn = {
+    supply: about('supply'),
+    label: about('label'),
+    slope: about('slope'),
+    scatter: about('scatter'),
+  };
+  const marginsKpa: number[] = [];
+  for (let i = 0; i < samples; i++) {
+    checkpoint();
+    const doubts: Doubts = {
+      supply: drawn.supply(),
+      label: drawn.label(),
+      slope: drawn.slope(),
+      scatter: Math.max(-1, drawn.scatter()),
+      school: even(),
+      dirt: even(),
+    };
+    marginsKpa.push(answerOf(solver.solve(doubted(plan, doubts), false)).marginKpa);
+    progress((i + 1) / samples);
+  }
+  marginsKpa.sort((a, b) => a - b);
+  return { samples, inWindow: marginsKpa.filter((m) => m >= 0).length, marginsKpa };
+}

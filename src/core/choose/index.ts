@@ -1,0 +1,6 @@
+export * from './compare';
+export * from './headerSizes';
+export * from './holes';
+export * from './howSure';
+export * from './runLength';
+export * from './whatToLay';

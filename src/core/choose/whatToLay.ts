@@ -1,0 +1,272 @@
+import { lastingSeasons, material, MATERIALS, type MaterialId } from '../catalog/materials';
+import { waterKind } from '../catalog/water';
+import { layingPrice } from '../build';
+import type { PlanSolver } from '../network';
+import type { Plan } from '../plan';
+import { changed, figuresOf, judge, type Change, type Figures, type Judged } from '../remedy';
+import { otherMaterialWays } from '../remedy/offers';
+import type { KindName } from '../units';
+
+/** What only the grower can say; the rest stands in the plan. */
+export interface Asked {
+  curved: boolean;
+  /** Years it is to lie. */
+  years: number;
+  budget: 'tight' | 'fair' | 'free';
+  steppedOn: boolean;
+}
+
+/** A reason for or against, in numbers; `tellReason` puts it into words. */
+export interface Reason {
+  good: boolean;
+  code: ReasonCode;
+  values: Record<string, number>;
+  names: Record<string, string>;
+}
+type ReasonCode =
+  | 'works'
+  | 'short'
+  | 'starved'
+  | 'uneven'
+  | 'even'
+  | 'over'
+  | 'long'
+  | 'kinks'
+  | 'bends'
+  | 'lasts'
+  | 'renewed'
+  | 'clogs'
+  | 'open'
+  | 'torn'
+  | 'tough'
+  | 'cheap'
+  | 'dear'
+  | 'puddles'
+  | 'faulty';
+
+/** One kind of thing that could be laid, weighed. */
+export interface Weighed {
+  material: MaterialId;
+  /** Changes that lay it, with the pressure and flow that suit it best here. */
+  changes: Change[];
+  score: number;
+  figures: Figures;
+  /** Cost a season of what is laid, at typical prices. */
+  costASeason: number;
+  reasons: Reason[];
+}
+
+/** What reasons weigh. What keeps it from working outweighs all comfort. */
+const WEIGHTS: Record<ReasonCode, number> = {
+  works: 3,
+  even: 1,
+  bends: 0.5,
+  lasts: 1,
+  open: 0.5,
+  tough: 0.5,
+  cheap: 1.5,
+  short: -4,
+  starved: -4,
+  over: -4,
+  long: -3,
+  uneven: -2,
+  kinks: -4,
+  renewed: -1,
+  clogs: -3,
+  torn: -1.5,
+  dear: -1.5,
+  puddles: -1,
+  faulty: -1,
+};
+
+/** Dearer or cheaper than the middle of all by this is worth a word. */
+const MUCH = 1.5;
+/** Budgets: how much cost counts. */
+const COST_COUNTS = { tight: 2, fair: 1, free: 0.2 } as const;
+
+/**
+ * Weighs every kind of thing that could be laid in a block, by solving the plan with each, best first.
+ * @param progress told of the share done
+ */
+export function whatToLay(
+  plan: Plan,
+  blockId: string,
+  asked: Asked,
+  solver: PlanSolver,
+  progress: (share: number) => void = () => {},
+  checkpoint: () => void = () => {},
+): Weighed[] {
+  const before = judge(plan, solver);
+  const found = MATERIALS.flatMap((m, i) => {
+    const best = bestOf(before, blockId, m.id, solver, checkpoint);
+    progress((i + 1) / MATERIALS.length);
+    return best ? [{ material: m.id, ...best }] : [];
+  });
+  const costs = found.map(({ now }) => laidCost(now, blockId, asked.years)).sort((a, b) => a - b);
+  const middle = costs[Math.floor(costs.length / 2)] ?? 0;
+  return found
+    .map(({ material: id, changes, now }): Weighed => {
+      const reasons = reasonsFor(now, blockId, id, asked, middle);
+      const score = reasons.reduce(
+        (s, r) =>
+          s + WEIGHTS[r.code] * (r.code === 'cheap' || r.code === 'dear' ? COST_COUNTS[asked.budget] : 1),
+        0,
+      );
+      return {
+        material: id,
+        changes,
+        score,
+        figures: figuresOf(now),
+        costASeason: laidCost(now, blockId, asked.years),
+        reasons,
+      };
+    })
+    .sort((a, b) => b.score - a.score);
+}
+
+const weightOf = (now: Judged): number =>
+  now.findings.reduce(
+    (s, f) =>
+      s + (f.follows ? 0 : f.grade === 'stop' ? 100 : f.grade === 'mend' ? 10 : f.grade === 'mind' ? 1 : 0),
+    0,
+  );
+
+/** The way to lay a kind that leaves least to mend. */
+function bestOf(
+  before: Judged,
+  blockId: string,
+  id: MaterialId,
+  solver: PlanSolver,
+  checkpoint: () => void,
+): { changes: Change[]; now: Judged } | undefined {
+  const block = before.full.blocks.find((b) => b.id === blockId)!;
+  if (block.tape.kind === id) return { changes: [], now: before };
+  let best: { changes: Change[]; now: Judged } | undefined;
+  for (const changes of otherMaterialWays(id, block, before.full)) {
+    checkpoint();
+    const now = judge(changed(before.plan, changes), solver);
+    if (!best || weightOf(now) < weightOf(best.now)) best = { changes, now };
+    if (weightOf(now) === 0) break;
+  }
+  return best;
+}
+
+/** Of what is laid in the block, by the season: bought as often as it wears out within the years asked for. */
+function laidCost({ full, results }: Judged, blockId: string, years: number): number {
+  const at = full.blocks.findIndex((b) => b.id === blockId);
+  return results.layout.blocks[at].runs.reduce((sum, { lengthM, leadM, tape }) => {
+    const bought = Math.ceil(years / lastingSeasons(tape.kind, tape.wallMm));
+    return sum + ((lengthM - leadM) * layingPrice(tape) * bought) / years;
+  }, 0);
+}
+
+function reasonsFor(
+  now: Judged,
+  blockId: string,
+  id: MaterialId,
+  asked: Asked,
+  middleCost: number,
+): Reason[] {
+  const { full, results, findings } = now;
+  const kind = material(id);
+  const at = full.blocks.findIndex((b) => b.id === blockId);
+  const block = results.blocks.find((b) => b.index === at);
+  const { tape } = full.blocks[at];
+  const reasons: Reason[] = [];
+  const say = (
+    good: boolean,
+    code: ReasonCode,
+    values: Record<string, number> = {},
+    names: Record<string, string> = {},
+  ): void => void reasons.push({ good, code, values, names });
+  const found = (code: string) =>
+    findings.find((f) => f.code === code && (!('block' in f.place) || f.place.block === at));
+  const figures = figuresOf(now);
+  const short = found('flow-short');
+  const under = found('emitters-dry') ?? found('emitter-under');
+  const over = found('burst-at-rest') ?? found('emitter-over');
+  const long = found('run-too-long') ?? found('thin-line-long');
+  if (short) say(false, 'short', { askedLph: short.measured, givesLph: short.limit });
+  else if (under) say(false, 'starved', { kpa: under.measured, windowKpa: under.limit });
+  if (over) say(false, 'over', { kpa: over.measured, holdsKpa: over.limit });
+  if (long) say(false, 'long', { lengthM: long.measured, longestM: long.limit });
+  if (!short && !under && !over && !long)
+    say(true, 'works', {
+      weakestKpa: results.runs[block?.weakest ?? 0]?.minKpa ?? NaN,
+      askedLph: figures.askedLph,
+      givesLph: figures.availableLph,
+    });
+  const evenness = block?.uniformity ?? 0;
+  if (!long && !under)
+    say(evenness >= full.wishes.uniformity, evenness >= full.wishes.uniformity ? 'even' : 'uneven', {
+      evenness,
+      wished: full.wishes.uniformity,
+    });
+  if (asked.curved) say(kind.bends, kind.bends ? 'bends' : 'kinks');
+  const lasts = lastingSeasons(id, tape.wallMm);
+  say(lasts >= asked.years, lasts >= asked.years ? 'lasts' : 'renewed', { lasts, years: asked.years });
+  const bad = results.layout.source.water.find((w) => w !== 'clear' && w !== 'sandy');
+  if (bad && kind.clogs !== 'little' && (kind.clogs === 'much' || bad === 'iron' || bad === 'hard'))
+    say(false, 'clogs', {}, { water: waterKind(bad).name });
+  else if (bad && kind.clogs === 'little')
+    say(true, 'open', { flowLph: tape.flowLph }, { water: waterKind(bad).name });
+  if (asked.steppedOn) say(kind.tough, kind.tough ? 'tough' : 'torn');
+  const cost = laidCost(now, blockId, asked.years);
+  if (cost * MUCH < middleCost) say(true, 'cheap', { cost });
+  if (cost > middleCost * MUCH) say(false, 'dear', { cost });
+  const ponds = found('puddles');
+  if (ponds) say(false, 'puddles', { radiusM: ponds.measured }, { soil: ponds.names.soil });
+  return reasons;
+}
+
+type Show = (value: number, kind: KindName) => string;
+const seasons = (n: number): string => (n === 1 ? 'one season' : `${n} seasons`);
+const coins = (n: number): string => Math.round(n).toLocaleString('en-US');
+
+/** A reason in words, with this plan's own numbers. */
+export function tellReason({ code, values: v, names }: Reason, show: Show): string {
+  switch (code) {
+    case 'works':
+      return Number.isFinite(v.givesLph)
+        ? `asks ${show(v.askedLph, 'flow')} of the ${show(v.givesLph, 'flow')} there is, and its weakest emitter gets ${show(v.weakestKpa, 'pressure')}`
+        : `its weakest emitter gets ${show(v.weakestKpa, 'pressure')}`;
+    case 'short':
+      return v.givesLph > 0
+        ? `asks ${show(v.askedLph, 'flow')}; at the pressure it takes the source gives ${show(v.givesLph, 'flow')}`
+        : 'the source does not come to the pressure it takes';
+    case 'starved':
+      return `its weakest emitter gets ${show(v.kpa, 'pressure')} and needs ${show(v.windowKpa, 'pressure')}`;
+    case 'over':
+      return `stands at ${show(v.kpa, 'pressure')} and holds ${show(v.holdsKpa, 'pressure')}`;
+    case 'long':
+      return `runs of ${show(v.lengthM, 'length')}, where it carries ${show(v.longestM, 'length')}`;
+    case 'even':
+      return `${show(v.evenness, 'share')} even`;
+    case 'uneven':
+      return `${show(v.evenness, 'share')} even; ${show(v.wished, 'share')} is wished`;
+    case 'kinks':
+      return 'kinks where the rows turn';
+    case 'bends':
+      return 'goes round the curves';
+    case 'lasts':
+      return `lasts about ${seasons(v.lasts)}; ${seasons(v.years)} are wanted`;
+    case 'renewed':
+      return `has to be bought anew after about ${seasons(v.lasts)}; ${seasons(v.years)} are wanted`;
+    case 'clogs':
+      return `closes up in ${names.water} water`;
+    case 'open':
+      return `passages of ${show(v.flowLph, 'emitterFlow')} stay open longer in ${names.water} water`;
+    case 'torn':
+      return 'tears when it is stepped on or dragged';
+    case 'tough':
+      return 'stands being stepped on';
+    case 'cheap':
+      return `about ${coins(v.cost)} a season at typical prices`;
+    case 'dear':
+      return `about ${coins(v.cost)} a season at typical prices, far more than most`;
+    case 'puddles':
+      return `puddles ${show(v.radiusM, 'spacing')} about each emitter on ${names.soil}`;
+    case 'faulty':
+      return 'leaves something to mend';
+  }
+}
