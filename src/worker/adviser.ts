@@ -1,6 +1,22 @@
 import { expose } from 'comlink';
+import {
+  chanceInWindow,
+  compareOption,
+  runLengthChart,
+  sensitivities,
+  whatToLay,
+  type Answered,
+  type Asked,
+  type Bar,
+  type Chance,
+  type Compared,
+  type Option,
+  type RunLengthCase,
+  type RunLengthChart,
+  type Weighed,
+} from '../core/choose';
 import { createPlanSolver } from '../core/network';
-import type { Plan } from '../core/plan';
+import { fillIn, type Plan } from '../core/plan';
 import {
   fit,
   judge,
@@ -81,6 +97,53 @@ const api = {
     progress: (share: number) => void,
   ): FitAnswer | undefined {
     return job(number, () => fit(plan, limits, progress, checkpoint));
+  },
+
+  /** Every kind of thing that could be laid in a block, weighed, best first. */
+  whatToLay(
+    number: number,
+    plan: Plan,
+    block: string,
+    asked: Asked,
+    progress: (share: number) => void,
+  ): Weighed[] | undefined {
+    return job(number, () => whatToLay(plan, block, asked, solver, progress, checkpoint));
+  },
+
+  /** Options of a block side by side. */
+  compare(
+    number: number,
+    plan: Plan,
+    block: string,
+    options: Option[],
+    needMm: number,
+  ): (Compared | undefined)[] | undefined {
+    return job(number, () =>
+      options.map((option) => {
+        checkpoint();
+        return compareOption(plan, block, option, needMm, solver);
+      }),
+    );
+  },
+
+  /** A run-length chart for something laid at an inlet pressure. */
+  runLengths(number: number, c: RunLengthCase): RunLengthChart[] | undefined {
+    return job(number, () => runLengthChart(c));
+  },
+
+  /** What moves the answer most, and by sampling the chance that the weakest emitter stays in its window. */
+  howSure(
+    number: number,
+    plan: Plan,
+    samples: number,
+    seed: number,
+    progress: (share: number) => void,
+  ): { base: Answered; bars: Bar[]; chance: Chance } | undefined {
+    return job(number, () => {
+      const full = fillIn(plan);
+      const { base, bars } = sensitivities(full, createPlanSolver(checkpoint), checkpoint);
+      return { base, bars, chance: chanceInWindow(full, samples, seed, progress, checkpoint) };
+    });
   },
 };
 

@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core';
 import { onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import WorkingDialog from '../parts/WorkingDialog.vue';
+import WeighDialog from '../weigh/WeighDialog.vue';
 import FieldSheet from '../sheet/FieldSheet.vue';
 import { useDesk } from '../stores/desk';
 import { usePlan } from '../stores/plan';
@@ -73,6 +74,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <router-view />
     </aside>
     <WorkingDialog />
+    <WeighDialog />
   </div>
 </template>
 

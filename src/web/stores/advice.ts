@@ -134,6 +134,8 @@ export const useAdvice = defineStore('advice', () => {
   async function search(limits: FitLimits): Promise<void> {
     const stated = plan.plan;
     const own = next();
+    // Remedies that were being worked out are taken up again afterwards.
+    const interrupted = working.value;
     searching.value = true;
     fitting.value = 0;
     fitted.value = undefined;
@@ -146,6 +148,7 @@ export const useAdvice = defineStore('advice', () => {
     if (own !== number) return;
     searching.value = false;
     if (answer) fitted.value = { of: stated, answer };
+    if (interrupted) void workOut();
   }
   /** Ends a search. Without shared memory the worker itself is let go. */
   function stopSearch(): void {

@@ -8,6 +8,7 @@ import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
+import { useWeigh } from '../../stores/weigh';
 import BedRows from './BedRows.vue';
 import PaintLegend from './PaintLegend.vue';
 import PickedBeds from './PickedBeds.vue';
@@ -18,6 +19,7 @@ const plan = usePlan();
 const edits = useEdits();
 const settings = useSettings();
 const view = useView();
+const weigh = useWeigh();
 
 const beds = computed(() => plan.block.beds);
 const stated = computed(() => plan.statedBlock.beds as Record<string, unknown> | undefined);
@@ -93,6 +95,12 @@ const turn = computed(() => {
     <PickedBeds />
     <PaintLegend />
     <TapeSentences />
+    <p class="acts">
+      <button type="button" class="asks" @click="weigh.open = 'lay'">What to lay?</button>
+      <button type="button" class="asks" @click="weigh.open = 'compare'">Side by side</button>
+      <button type="button" class="asks" @click="weigh.open = 'length'">How long may a run be?</button>
+      <button v-if="plan.block.tape.kind === 'drilled' || plan.block.tape.kind === 'microtubes'" type="button" class="asks" @click="weigh.open = 'holes'">Which drill, which length?</button>
+    </p>
     <StripsPicture />
 
     <BedRows />
@@ -100,6 +108,6 @@ const turn = computed(() => {
 </template>
 
 <style scoped>
-.acts { display: flex; gap: 8px; }
+.acts { display: flex; flex-wrap: wrap; gap: 4px 14px; }
 .small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
 </style>

@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { LIES, material, MATERIALS } from '../../../core/catalog/materials';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
+import { useSettings } from '../../stores/settings';
 
 /** A tape by its label: the block's, or a further one of the plan's. Flow per emitter and flow per length are one thing: either may be typed. */
 const props = defineProps<{ further?: string }>();
 const plan = usePlan();
 const edits = useEdits();
+const settings = useSettings();
 const tape = computed(() => plan.full.tapes.find((t) => t.id === props.further)?.tape ?? plan.block.tape);
 const stated = computed(
   () => (props.further ? plan.plan.tapes?.find((t) => t.id === props.further)?.tape : plan.statedBlock.tape) as Record<string, unknown> | undefined,
@@ -20,30 +23,40 @@ const set = (field: string, label: string) => (value: number, gesture: string) =
 const perMetre = computed(() => tape.value.flowLph / tape.value.spacingM);
 const setPerMetre = (lphPerM: number, gesture: string) => change({ flowLph: lphPerM * tape.value.spacingM }, 'set the tape’s flow', gesture);
 
-const KINDS = [
-  { id: 'tape', name: 'tape' },
-  { id: 'compensating', name: 'compensating dripline' },
+const ROWS = [
+  { id: 'straight', name: 'straight' },
+  { id: 'curved', name: 'curved' },
 ];
+const kind = computed(() => material(tape.value.kind));
+/** Flow follows from the drill or the tube: the label has none. */
+const made = computed(() => tape.value.kind === 'drilled' || tape.value.kind === 'microtubes');
 </script>
 
 <template>
   <p class="fill">
-    It is <ChoiceField label="What is laid" :value="tape.kind" :options="KINDS" :is-default="isDefault('kind')" @pick="change({ kind: $event }, 'lay something else')" />
-    of <QuantityField label="Bore of the tape" kind="bore" :value="tape.boreMm" :is-default="isDefault('boreMm')" :take="set('boreMm', 'set the tape’s bore')" /> bore with emitters every
+    It is <ChoiceField label="What is laid" :value="tape.kind" :options="MATERIALS" :is-default="isDefault('kind')" @pick="change({ kind: $event }, 'lay something else')" />
+    of <QuantityField label="Bore of the tape" kind="bore" :value="tape.boreMm" :is-default="isDefault('boreMm')" :take="set('boreMm', 'set the bore')" /> bore with {{ tape.kind === 'tape' ? 'emitters' : `${kind.outlet}s` }} every
     <QuantityField label="Emitter spacing" kind="spacing" :value="tape.spacingM" :is-default="isDefault('spacingM')" :take="set('spacingM', 'set the emitter spacing')" />.
+    <template v-if="tape.kind === 'drilled'">Holes of <QuantityField label="Drill of the holes" kind="bore" :value="tape.holeMm" :is-default="isDefault('holeMm')" :take="set('holeMm', 'set the drill')" /> give {{ settings.show(tape.flowLph, 'emitterFlow') }} each at {{ settings.show(tape.atKpa, 'pressure') }}. </template>
+    <template v-else-if="tape.kind === 'microtubes'">Each tube is <QuantityField label="Length of the microtubes" kind="height" :value="tape.tubeM" :is-default="isDefault('tubeM')" :take="set('tubeM', 'set the tubes’ length')" /> of
+      <QuantityField label="Bore of the microtubes" kind="bore" :value="tape.tubeMm" :is-default="isDefault('tubeMm')" :take="set('tubeMm', 'set the tubes’ bore')" />: {{ settings.show(tape.flowLph, 'emitterFlow') }} each at {{ settings.show(tape.atKpa, 'pressure') }}. </template>
+    <template v-else>
     Its label says <QuantityField label="Flow per emitter" kind="emitterFlow" :value="tape.flowLph" :is-default="isDefault('flowLph')" :take="set('flowLph', 'set the tape’s flow')" /> each, which is
     <QuantityField label="Flow per length" kind="flowPerLength" :value="perMetre" :is-default="isDefault('flowLph')" :take="setPerMetre" />,
-    <template v-if="tape.kind === 'tape'">at <QuantityField label="Label pressure" kind="pressure" :value="tape.atKpa" :is-default="isDefault('atKpa')" :take="set('atKpa', 'set the label’s pressure')" />;
+    <template v-if="tape.kind !== 'compensating'">at <QuantityField label="Label pressure" kind="pressure" :value="tape.atKpa" :is-default="isDefault('atKpa')" :take="set('atKpa', 'set the label’s pressure')" />;
       wall <QuantityField label="Wall of the tape" kind="wall" :value="tape.wallMm" :is-default="isDefault('wallMm')" :take="set('wallMm', 'set the tape’s wall')" />.
     </template>
     <template v-else>from <QuantityField label="Least working pressure" kind="pressure" :value="tape.minKpa" :is-default="isDefault('minKpa')" :take="set('minKpa', 'set the window’s foot')" /> up.</template>
+    </template>
+    It lies <ChoiceField label="Where it lies" :value="tape.lies" :options="LIES" :is-default="isDefault('lies')" @pick="change({ lies: $event }, 'lay it elsewhere')" /> and is to last
+    <QuantityField label="Seasons it is to last" kind="count" :value="tape.seasons" :is-default="isDefault('seasons')" :take="set('seasons', 'set how long it is to last')" /> {{ tape.seasons === 1 ? 'season' : 'seasons' }}<template v-if="!further">, in <ChoiceField label="Rows" :value="plan.block.beds.rows" :options="ROWS" :is-default="plan.statedBlock.beds?.rows === undefined" @pick="edits.block('beds', { rows: $event as 'straight' }, 'set how the rows run')" /> rows</template>.
   </p>
   <details class="more">
     <summary>Window, exponent, scatter</summary>
     <p class="fill">
       It works from <QuantityField label="Window, from" kind="pressure" :value="tape.minKpa" :is-default="isDefault('minKpa')" :take="set('minKpa', 'set the window’s foot')" />
       to <QuantityField label="Window, to" kind="pressure" :value="tape.maxKpa" :is-default="isDefault('maxKpa')" :take="set('maxKpa', 'set the window’s top')" />.
-      <template v-if="tape.kind === 'tape'">Flow goes with pressure to the power of <QuantityField label="Exponent" kind="factor" :value="tape.exponent" :is-default="isDefault('exponent')" :take="set('exponent', 'set the exponent')" />.</template>
+      <template v-if="tape.kind !== 'compensating' && !made">Flow goes with pressure to the power of <QuantityField label="Exponent" kind="factor" :value="tape.exponent" :is-default="isDefault('exponent')" :take="set('exponent', 'set the exponent')" />.</template>
       Emitters as made scatter by <QuantityField label="Scatter of manufacture" kind="share" :value="tape.cv" :is-default="isDefault('cv')" :take="set('cv', 'set the scatter')" />.
       A run should water <QuantityField label="Wished evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, 'set the wished evenness', g)" /> evenly.
     </p>

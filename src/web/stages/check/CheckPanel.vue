@@ -6,6 +6,7 @@ import Asks from '../../parts/Asks.vue';
 import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
+import { useWeigh } from '../../stores/weigh';
 import { useSettings } from '../../stores/settings';
 import FindingCard from './FindingCard.vue';
 import { figuresTold } from './figures';
@@ -16,6 +17,7 @@ const results = useResults();
 const advice = useAdvice();
 const plan = usePlan();
 const settings = useSettings();
+const weigh = useWeigh();
 onBeforeUnmount(advice.show());
 const fitOpen = ref(false);
 
@@ -50,6 +52,8 @@ const shown = computed(() =>
     <h2>Check</h2>
     <p class="acts">
       <v-btn @click="fitOpen = true">Fit it for me</v-btn>
+      <v-btn variant="text" @click="weigh.open = 'sure'">How sure is it?</v-btn>
+      <v-btn variant="text" @click="weigh.open = 'compare'">Side by side</v-btn>
     </p>
     <FitDialog v-model="fitOpen" />
     <p v-if="roots.length === 0 && results.results" class="fine">Nothing found to mend. {{ results.said?.headline }}.</p>

@@ -7,11 +7,13 @@ import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
 import { useSettings } from '../../stores/settings';
 import { usePlan } from '../../stores/plan';
+import { useWeigh } from '../../stores/weigh';
 
 /** A block's header: where it lies and is fed, and its sizes along it. */
 const plan = usePlan();
 const settings = useSettings();
 const edits = useEdits();
+const weigh = useWeigh();
 
 const ALONG = [
   { id: '0', name: 'at the near end of the beds' },
@@ -97,6 +99,7 @@ const setSecond = (fields: Record<string, unknown>, label: string, gesture?: str
       <QuantityField label="Stagger of the take-offs" kind="width" :value="header.staggerM" :is-default="isDefault('staggerM')" :take="(v, g) => edits.block('header', { staggerM: v }, 'stagger the take-offs', g)" /> further along; flat hose wants about {{ settings.show(FLAT_HOSE_STAGGER_M, 'width') }}.
     </p>
   </details>
+  <p><button type="button" class="asks" @click="weigh.open = 'header'">Which size carries how many beds?</button></p>
 </template>
 
 <style scoped>

@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue';
+import { optionName, optionsFor, type Compared } from '../../core/choose';
+import LineChart from '../parts/LineChart.vue';
+import QuantityField from '../parts/QuantityField.vue';
+import { useAdvice } from '../stores/advice';
+import { usePlan } from '../stores/plan';
+import { useSettings } from '../stores/settings';
+import { useWeigh } from '../stores/weigh';
+
+/** Two to four materials, sizes or layouts of one block, solved and drawn side by side. */
+const plan = usePlan();
+const settings = useSettings();
+const weigh = useWeigh();
+const advice = useAdvice();
+
+const LEAST = 2;
+const MOST = 4;
+const options = computed(() => optionsFor(plan.block));
+const nameOf = (id: string): string => {
+  const option = options.value.find((o) => o.id === id);
+  return option ? optionName(option, plan.block, settings.show) : id;
+};
+const picked = ref<string[]>(options.value.slice(0, LEAST).map((o) => o.id));
+const needMm = ref(5);
+const seen = shallowRef<Compared[]>([]);
+
+function toggle(id: string): void {
+  if (picked.value.includes(id)) {
+    if (picked.value.length > LEAST) picked.value = picked.value.filter((p) => p !== id);
+  } else picked.value = [...picked.value.slice(-(MOST - 1)), id];
+}
+function setNeed(value: number) {
+  if (!(value > 0)) return { rule: 'contradiction', what: 'a depth above nothing' };
+  needMm.value = value;
+  return undefined;
+}
+watch(options, (now) => {
+  const left = picked.value.filter((id) => now.some((o) => o.id === id));
+  picked.value = left.length >= LEAST ? left : now.slice(0, LEAST).map((o) => o.id);
+});
+watch(
+  [picked, needMm, () => plan.plan, () => plan.block.id],
+  async () => {
+    const asked = options.value.filter((o) => picked.value.includes(o.id));
+    const answer = await weigh.ask((a, n, p) => a.compare(n, p, plan.block.id, asked, needMm.value));
+    if (answer) seen.value = answer.filter((x) => x !== undefined);
+  },
+  { immediate: true },
+);
+const flows = computed(() => seen.value.map((s) => ({ name: nameOf(s.id), points: s.along.map((p) => [p.distanceM, p.lph] as const) })));
+const longest = computed(() => seen.value.map((s) => ({ name: nameOf(s.id), points: s.longest.map((p) => [p.slope, p.lengthM] as const) })));
+const rows = computed(() => [
+  { name: 'flow of the block', tell: (s: Compared) => settings.show(s.blockLph, 'flow') },
+  { name: 'weakest emitter', tell: (s: Compared) => settings.show(s.figures.weakestKpa, 'pressure') },
+  { name: 'evenness', tell: (s: Compared) => settings.show(s.evenness, 'share') },
+  { name: `time for ${settings.show(needMm.value, 'rain')}`, tell: (s: Compared) => (Number.isFinite(s.minutes) ? `${Math.round(s.minutes)} min` : 'never') },
+  { name: 'cost of it all, typical', tell: (s: Compared) => Math.round(s.figures.cost).toLocaleString('en-US') },
+]);
+function take(id: string): void {
+  const option = options.value.find((o) => o.id === id);
+  if (option) advice.take(option.changes);
+}
+</script>
+
+<template>
+  <section>
+    <fieldset>
+      <legend>Pick two to four</legend>
+      <button v-for="o in options" :key="o.id" type="button" :aria-pressed="picked.includes(o.id)" @click="toggle(o.id)">{{ nameOf(o.id) }}</button>
+    </fieldset>
+    <p class="fill">The need to put on: <QuantityField label="Depth to put on" kind="rain" :value="needMm" :take="setNeed" /> over the whole bed.</p>
+    <div v-if="seen.length > 0" class="charts">
+      <figure>
+        <figcaption>Flow of each emitter along the weakest run</figcaption>
+        <LineChart label="Flow along the run" :series="flows" x-name="from the header" y-name="" :x-text="(m) => settings.show(m, 'length')" :y-text="(q) => settings.show(q, 'emitterFlow')" :from="0" />
+      </figure>
+      <figure>
+        <figcaption>Longest run that is {{ settings.show(plan.wishes.uniformity, 'share') }} even, on falling and rising ground</figcaption>
+        <LineChart label="Longest run against slope" :series="longest" x-name="slope away from the header" y-name="" :x-text="(s) => settings.show(s, 'slope')" :y-text="(m) => settings.show(m, 'length')" :from="0" />
+      </figure>
+    </div>
+    <table v-if="seen.length > 0">
+      <thead>
+        <tr><th></th><th v-for="s in seen" :key="s.id" scope="col">{{ nameOf(s.id) }}</th></tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.name"><th scope="row">{{ row.name }}</th><td v-for="s in seen" :key="s.id" class="num">{{ row.tell(s) }}</td></tr>
+        <tr><th></th><td v-for="s in seen" :key="s.id"><v-btn v-if="s.id !== 'as-it-is'" size="small" :aria-label="`Take ${nameOf(s.id)}`" @click="take(s.id)">Take it</v-btn></td></tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+fieldset { border: 0; padding: 0; margin: 0 0 10px; display: flex; flex-wrap: wrap; gap: 6px; }
+legend { font-weight: 700; margin-bottom: 4px; }
+fieldset button { border: 1.5px solid var(--faint); border-radius: 14px; background: var(--card); padding: 2px 11px; font-size: 14px; cursor: pointer; color: var(--ink); }
+fieldset button[aria-pressed='true'] { background: var(--leaf); border-color: var(--leaf); color: var(--paper); font-weight: 600; }
+fieldset button[aria-pressed='true']::before { content: '✓ '; }
+.charts { display: grid; grid-template-columns: repeat(auto-fit, minmax(380px, 1fr)); gap: 16px; }
+figure { margin: 0; }
+figcaption { font-weight: 700; font-size: 14.5px; margin-bottom: 4px; }
+table { border-collapse: collapse; width: 100%; font-size: 14.5px; margin-top: 8px; }
+th, td { text-align: left; padding: 4px 10px 4px 0; border-bottom: 1px solid var(--line); font-weight: 400; vertical-align: top; }
+thead th { font-weight: 700; }
+</style>
