@@ -353,3 +353,7 @@ export function shownUnit(name: KindName, choice: UnitChoice): string {
   if (name === 'flow') return choice.flow;
   return KINDS[name].metric;
 }
+
+/** Core units in one of the unit that a kind is shown in. */
+export const perShownUnit = (name: KindName, choice: UnitChoice): number =>
+  (KINDS[name].units as Record<string, Unit>)[shownUnit(name, choice)].perUnit;

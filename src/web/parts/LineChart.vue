@@ -1,6 +1,9 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core';
 import { extent, line, scaleLinear } from 'd3';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
+import { perShownUnit, type KindName } from '../../core/units';
+import { useSettings } from '../stores/settings';
 
 /** Lines over two quantities, told apart by pattern and by a name at their end. */
 const props = defineProps<{
@@ -9,29 +12,44 @@ const props = defineProps<{
   dots?: readonly { x: number; y: number; name: string }[];
   xName: string;
   yName: string;
-  xText: (x: number) => string;
-  yText: (y: number) => string;
+  xKind: KindName;
+  yKind: KindName;
   /** The least of the upright axis; else that of the lines. */
   from?: number;
   height?: number;
 }>();
 
-const W = 640;
+const settings = useSettings();
+const frame = ref<HTMLElement>();
+const { width } = useElementSize(frame);
+const LEAST_W = 320;
+const W = computed(() => Math.max(LEAST_W, width.value));
+const xText = (v: number): string => settings.show(v, props.xKind);
+const yText = (v: number): string => settings.show(v, props.yKind);
 const H = computed(() => props.height ?? 260);
-const LEFT = 66;
+const LEFT = 74;
 const RIGHT = 150;
 const TOP = 12;
 const BOTTOM = 40;
 const PATTERNS = ['', '9 4', '2 4', '12 4 2 4'];
 const LABEL_PX = 16;
+const TICK_PX = 70;
 
 const all = computed(() => [...props.series.flatMap((s) => s.points), ...(props.dots ?? []).map((d) => [d.x, d.y] as const)]);
-const x = computed(() => scaleLinear(extent(all.value, (p) => p[0]) as [number, number], [LEFT, W - RIGHT]));
+const x = computed(() => scaleLinear(extent(all.value, (p) => p[0]) as [number, number], [LEFT, W.value - RIGHT]));
 const y = computed(() => {
   const [low, high] = extent(all.value, (p) => p[1]) as [number, number];
   return scaleLinear([props.from ?? low, high], [H.value - BOTTOM, TOP]).nice(5);
 });
 const path = computed(() => line<readonly [number, number]>((p) => x.value(p[0]), (p) => y.value(p[1])));
+/** Ticks that are round in the unit shown. */
+function ticks(scale: typeof x.value, kind: KindName, count: number): number[] {
+  const perUnit = perShownUnit(kind, settings.units);
+  const [low, high] = scale.domain();
+  return scaleLinear([low / perUnit, high / perUnit], [0, 1]).ticks(count).map((t) => t * perUnit);
+}
+const xTicks = computed(() => ticks(x.value, props.xKind, Math.max(2, Math.floor((W.value - LEFT - RIGHT) / TICK_PX))));
+const yTicks = computed(() => ticks(y.value, props.yKind, 5));
 /** Names at the lines' ends, pushed apart where they would lie on each other. */
 const ends = computed(() => {
   const placed = props.series
@@ -45,20 +63,21 @@ const says = computed(() =>
     .map((s) => {
       const first = s.points[0];
       const last = s.points.at(-1);
-      return first && last ? `${s.name}: ${props.yText(first[1])} at ${props.xText(first[0])}, ${props.yText(last[1])} at ${props.xText(last[0])}` : s.name;
+      return first && last ? `${s.name}: ${yText(first[1])} at ${xText(first[0])}, ${yText(last[1])} at ${xText(last[0])}` : s.name;
     })
     .join('; '),
 );
 </script>
 
 <template>
+  <div ref="frame">
   <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`${label}. ${says}`">
     <g class="grid">
-      <template v-for="t in y.ticks(5)" :key="`y${t}`">
+      <template v-for="t in yTicks" :key="`y${t}`">
         <line :x1="LEFT" :x2="W - RIGHT" :y1="y(t)" :y2="y(t)" />
         <text :x="LEFT - 8" :y="y(t) + 4" text-anchor="end" class="num">{{ yText(t) }}</text>
       </template>
-      <template v-for="t in x.ticks(6)" :key="`x${t}`">
+      <template v-for="t in xTicks" :key="`x${t}`">
         <line :x1="x(t)" :x2="x(t)" :y1="H - BOTTOM" :y2="H - BOTTOM + 5" />
         <text :x="x(t)" :y="H - BOTTOM + 18" text-anchor="middle" class="num">{{ xText(t) }}</text>
       </template>
@@ -69,10 +88,12 @@ const says = computed(() =>
     <text v-for="e in ends" :key="e.name" :x="W - RIGHT + 8" :y="e.y + 4" class="name" :class="`s${e.i}`">{{ e.name }}</text>
     <circle v-for="(d, i) in dots" :key="i" :cx="x(d.x)" :cy="y(d.y)" r="4.5" class="dot"><title>{{ d.name }}</title></circle>
   </svg>
+  </div>
 </template>
 
 <style scoped>
 svg { width: 100%; display: block; }
+div { width: 100%; }
 .grid line { stroke: var(--line); }
 text { font-size: 12px; fill: var(--faint); }
 .axis { font-weight: 600; }

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
-import { computed, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { perShownUnit } from '../../core/units';
 import { DOUBTS, type Answered, type Bar, type Chance } from '../../core/choose';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
@@ -22,13 +24,24 @@ watch(
   },
   { immediate: true },
 );
-const W = 640;
-const LEFT = 190;
+const frame = ref<HTMLElement>();
+const { width } = useElementSize(frame);
+const LEAST_W = 340;
+const W = computed(() => Math.max(LEAST_W, width.value));
+const LEFT = 170;
+const RIGHT = 40;
+/** Ticks that are round in the unit shown. */
+const TICKS = 6;
 const ROW = 34;
 const x = computed(() => {
   const f = found.value!;
   const all = [f.base.marginKpa, 0, ...f.bars.flatMap((b) => [b.low.marginKpa, b.high.marginKpa])];
-  return scaleLinear([Math.min(...all), Math.max(...all)], [LEFT, W - 20]).nice(5);
+  return scaleLinear([Math.min(...all), Math.max(...all)], [LEFT, W.value - RIGHT]).nice(5);
+});
+const ticks = computed(() => {
+  const perUnit = perShownUnit('pressure', settings.units);
+  const [low, high] = x.value.domain();
+  return scaleLinear([low / perUnit, high / perUnit], [0, 1]).ticks(TICKS).map((t) => t * perUnit);
 });
 const signed = (kpa: number): string => `${kpa < 0 ? '−' : '+'}${settings.show(Math.abs(kpa), 'pressure')}`;
 const range = (b: Bar): string => {
@@ -47,14 +60,14 @@ const bottomOver = computed(() => found.value!.chance.marginsKpa[Math.floor(SAMP
 </script>
 
 <template>
-  <section>
+  <section ref="frame">
     <v-progress-linear v-if="weigh.working" :model-value="100 * weigh.progress" color="primary" height="6" aria-label="How far the sampling is" />
     <template v-if="found && Number.isFinite(found.base.marginKpa)">
       <p>
         As planned the weakest emitter stands {{ settings.show(Math.abs(found.base.marginKpa), 'pressure') }} {{ found.base.marginKpa >= 0 ? 'over' : 'under' }} the foot of its window. Each bar is one thing that is never known exactly, moved alone to the ends of its plausible range.
       </p>
       <svg :viewBox="`0 0 ${W} ${found.bars.length * ROW + 34}`" role="img" :aria-label="found.bars.map((b) => `${DOUBTS[b.name].says}: ${signed(b.low.marginKpa)} to ${signed(b.high.marginKpa)}`).join('; ')">
-        <g v-for="t in x.ticks(6)" :key="t" class="grid">
+        <g v-for="t in ticks" :key="t" class="grid">
           <line :x1="x(t)" :x2="x(t)" y1="4" :y2="found.bars.length * ROW + 8" />
           <text :x="x(t)" :y="found.bars.length * ROW + 24" text-anchor="middle" class="num">{{ signed(t) }}</text>
         </g>

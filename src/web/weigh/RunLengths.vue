@@ -14,6 +14,7 @@ const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
 const weigh = useWeigh();
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 const chart = shallowRef<RunLengthChart[]>([]);
 /** Runs drawn as dots, at most. */
 const MOST_DOTS = 400;
@@ -49,11 +50,11 @@ const dots = computed(() => {
     <p v-if="runs.length === 0">No run of this block waters now.</p>
     <template v-else>
       <p>
-        {{ material(plan.block.tape.kind).name }} of {{ settings.show(plan.block.tape.flowLph, 'emitterFlow') }} every {{ settings.show(plan.block.tape.spacingM, 'spacing') }} in a bore of {{ settings.show(plan.block.tape.boreMm, 'bore') }},
+        {{ capital(material(plan.block.tape.kind).name) }} of {{ settings.show(plan.block.tape.flowLph, 'emitterFlow') }} every {{ settings.show(plan.block.tape.spacingM, 'spacing') }} in a bore of {{ settings.show(plan.block.tape.boreMm, 'bore') }},
         fed with {{ settings.show(inletKpa, 'pressure') }}, the least that a take-off of this block gets. Dots are its runs: under a line they are at least so even.
       </p>
       <p v-if="chart.length === 0" class="quiet">Working it out</p>
-      <LineChart v-else label="Longest run against slope" :series="series" :dots="dots" x-name="slope away from the header: falling left, rising right" y-name="" :x-text="(s) => settings.show(s, 'slope')" :y-text="(m) => settings.show(m, 'length')" :from="0" :height="340" />
+      <LineChart v-else label="Longest run against slope" :series="series" :dots="dots" x-name="slope away from the header: falling left, rising right" y-name="" x-kind="slope" y-kind="length" :from="0" :height="340" />
     </template>
   </section>
 </template>

@@ -73,11 +73,11 @@ function take(id: string): void {
     <div v-if="seen.length > 0" class="charts">
       <figure>
         <figcaption>Flow of each emitter along the weakest run</figcaption>
-        <LineChart label="Flow along the run" :series="flows" x-name="from the header" y-name="" :x-text="(m) => settings.show(m, 'length')" :y-text="(q) => settings.show(q, 'emitterFlow')" :from="0" />
+        <LineChart label="Flow along the run" :series="flows" x-name="from the header" y-name="" x-kind="length" y-kind="emitterFlow" :from="0" />
       </figure>
       <figure>
         <figcaption>Longest run that is {{ settings.show(plan.wishes.uniformity, 'share') }} even, on falling and rising ground</figcaption>
-        <LineChart label="Longest run against slope" :series="longest" x-name="slope away from the header" y-name="" :x-text="(s) => settings.show(s, 'slope')" :y-text="(m) => settings.show(m, 'length')" :from="0" />
+        <LineChart label="Longest run against slope" :series="longest" x-name="slope away from the header" y-name="" x-kind="slope" y-kind="length" :from="0" />
       </figure>
     </div>
     <table v-if="seen.length > 0">

@@ -14,6 +14,11 @@ const SHEETS: Record<Weighing, ReturnType<typeof defineAsyncComponent>> = {
   sure: defineAsyncComponent(() => import('./HowSure.vue')),
 };
 const sheet = computed(() => weigh.open && SHEETS[weigh.open]);
+function turn(to: Weighing): void {
+  if (to === weigh.open) return;
+  weigh.stop();
+  weigh.open = to;
+}
 function shut(): void {
   weigh.stop();
   weigh.open = undefined;
@@ -25,7 +30,7 @@ function shut(): void {
     <v-card>
       <v-card-title>Weigh it up</v-card-title>
       <nav aria-label="What to weigh up">
-        <button v-for="w in WEIGHINGS" :key="w.id" type="button" :aria-current="weigh.open === w.id ? 'page' : undefined" @click="(weigh.stop(), (weigh.open = w.id))">{{ w.name }}</button>
+        <button v-for="w in WEIGHINGS" :key="w.id" type="button" :aria-current="weigh.open === w.id ? 'page' : undefined" @click="turn(w.id)">{{ w.name }}</button>
       </nav>
       <v-card-text>
         <BlockPicker v-if="weigh.open !== 'sure'" />

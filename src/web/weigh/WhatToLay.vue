@@ -48,7 +48,7 @@ function take(w: Weighed): void {
 <template>
   <section>
     <p class="fill">
-      The rows {{ asked.curved ? '' : '' }}<ChoiceField label="Rows are curved" :value="asked.curved ? 'yes' : 'no'" :options="YES" @pick="asked.curved = $event === 'yes'" /> curved, and
+      The rows <ChoiceField label="Rows are curved" :value="asked.curved ? 'yes' : 'no'" :options="YES" @pick="asked.curved = $event === 'yes'" /> curved, and
       people <ChoiceField label="It is stepped on" :value="asked.steppedOn ? 'yes' : 'no'" :options="[{ id: 'yes', name: 'do' }, { id: 'no', name: 'do not' }]" @pick="asked.steppedOn = $event === 'yes'" /> step on it.
       It is to lie for <QuantityField label="Years it is to lie" kind="count" :value="asked.years" :take="setYears" /> years; money is <ChoiceField label="Budget" :value="asked.budget" :options="BUDGETS" @pick="asked.budget = $event as Asked['budget']" />.
       From the plan: {{ plan.source.water.map((w) => waterKind(w).name).join(', ') }} water, {{ soilKind(plan.block.ground.soil).name }}, beds of up to {{ settings.show(Math.max(plan.block.beds.lengthM, 0), 'length') }}.
