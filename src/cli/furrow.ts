@@ -1,11 +1,12 @@
 import { Command } from 'commander';
 import { readFileSync } from 'node:fs';
-import { describe, findAll, GRADE_WORDS, verdict } from '../core/check';
+import { describe, findAll, GRADE_WORDS, verdict, type Finding } from '../core/check';
 import { readNetworkCase, writeNetworkResult } from '../core/formats';
 import { NetworkError, solveNetwork } from '../core/hydraulics/network';
 import { createPlanSolver } from '../core/network';
 import { fillIn, readPlan } from '../core/plan';
-import { METRIC, US, type UnitChoice } from '../core/units';
+import { remediesFor, sayChange } from '../core/remedy';
+import { format, METRIC, US, type KindName, type UnitChoice } from '../core/units';
 import { report } from './report';
 
 const EXIT = { fine: 0, findings: 1, unusable: 2 } as const;
@@ -37,7 +38,14 @@ function network(path: string): number {
   return EXIT.fine;
 }
 
-function check(path: string, options: { json?: boolean; units?: string }): number {
+interface CheckOptions {
+  json?: boolean;
+  units?: string;
+  working?: boolean;
+  remedies?: boolean;
+}
+
+function check(path: string, options: CheckOptions): number {
   const reading = readPlan(readFile(path));
   if (!reading.ok) {
     for (const { path: field, what } of reading.problems) process.stderr.write(`${field || path}: ${what}\n`);
@@ -80,7 +88,19 @@ function check(path: string, options: { json?: boolean; units?: string }): numbe
     };
     process.stdout.write(JSON.stringify(json, null, 2) + '\n');
   } else {
-    process.stdout.write(report(plan, results, findings, choice));
+    const show = (value: number, kind: KindName): string => format(value, kind, choice);
+    const judged = { plan: reading.plan, full: plan, results, findings };
+    const remedies = (finding: Finding): string[] =>
+      remediesFor(finding, judged).map((r) => {
+        const what = r.changes.map((c) => sayChange(c, plan, show)).join(', and ');
+        return `would ${r.clears ? 'put it right' : 'help'}: ${what} (weakest ${show(r.before.weakestKpa, 'pressure')} to ${show(r.after.weakestKpa, 'pressure')})`;
+      });
+    process.stdout.write(
+      report(plan, results, findings, choice, {
+        ...(options.working && { working: reading.plan }),
+        ...(options.remedies && { remedies }),
+      }),
+    );
   }
   return findings.some((f) => f.grade === 'stop') ? EXIT.findings : EXIT.fine;
 }
@@ -102,9 +122,11 @@ program
   .command('check')
   .argument('<plan>', 'a plan file')
   .option('--json', 'print everything as JSON')
+  .option('--working', 'write out how every number was come by')
+  .option('--remedies', 'work out what would put each finding right')
   .option('--units <system>', 'us or metric; the plan’s own if not given')
   .description(`check a plan; ends with 1 when a finding of grade “${GRADE_WORDS.stop}” stands`)
-  .action((path: string, options: { json?: boolean; units?: string }) => attempt(() => check(path, options)));
+  .action((path: string, options: CheckOptions) => attempt(() => check(path, options)));
 
 try {
   program.parse();

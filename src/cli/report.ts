@@ -1,11 +1,37 @@
-import { describe, GRADE_WORDS, verdict, type Finding } from '../core/check';
+import { describe, findingWorking, GRADE_WORDS, verdict, type Finding } from '../core/check';
 import type { FarmResults } from '../core/network';
-import type { FullPlan } from '../core/plan';
+import type { FullPlan, Plan } from '../core/plan';
+import { isDefault, WORKING_NAMES, workingOf, workingText } from '../core/working';
 import { format, type UnitChoice } from '../core/units';
 
 const COLUMN = 34;
 const row = (label: string, value: string): string =>
   `  ${label.padEnd(Math.max(COLUMN, label.length + 2))}${value}\n`;
+
+/** What is told beyond the check itself. */
+export interface More {
+  /** The stated plan: then every working is written out, with its defaults marked. */
+  working?: Plan;
+  /** Lines about what would put a finding right. */
+  remedies?: (finding: Finding) => string[];
+}
+
+/** Every working of the run with the weakest emitter, and of each thing found. */
+function workings(
+  plan: FullPlan,
+  results: FarmResults,
+  findings: readonly Finding[],
+  choice: UnitChoice,
+  stated: Plan,
+): string {
+  const show = (value: number, kind: Parameters<typeof format>[1]): string => format(value, kind, choice);
+  const assumed = (field: string | undefined): boolean => field !== undefined && isDefault(stated, field);
+  const all = [
+    ...WORKING_NAMES.flatMap((name) => workingOf(name, plan, results, results.weakest) ?? []),
+    ...findings.map((f) => findingWorking(f, plan, choice)),
+  ];
+  return all.map((w) => `\nWORKING  ${workingText(w, show, assumed).replaceAll('\n', '\n  ')}\n`).join('');
+}
 
 /** A plan's check as plain text. */
 export function report(
@@ -13,6 +39,7 @@ export function report(
   results: FarmResults,
   findings: readonly Finding[],
   choice: UnitChoice,
+  more: More = {},
 ): string {
   const show = (value: number, kind: Parameters<typeof format>[1]): string => format(value, kind, choice);
   const told = verdict(results, findings, choice);
@@ -55,8 +82,10 @@ export function report(
   for (const finding of findings) {
     const words = describe(finding, plan, choice);
     text += `\n${GRADE_WORDS[finding.grade].toUpperCase()}  ${words.title}  [${finding.code}${finding.follows ? `, follows from ${finding.follows}` : ''}]\n`;
-    text += `  where: ${words.where}\n  ${words.howMuch}\n  ${words.why}\n  try: ${words.tries.join('; ')}\n`;
+    text += `  where: ${words.where}\n  ${words.howMuch}\n  ${words.why}\n  try: ${words.tries.filter(Boolean).join('; ')}\n`;
+    for (const r of more.remedies?.(finding) ?? []) text += `  ${r}\n`;
   }
+  if (more.working) text += workings(plan, results, findings, choice, more.working);
   if (findings.length === 0) text += '\nNothing found to mend.\n';
   text += '\nPlanning figures, not a design signed by an engineer.\n';
   return text.replace(/\u00a0/g, ' ');

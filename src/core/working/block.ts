@@ -1,9 +1,20 @@
 import { KPA_PER_M } from '../hydraulics/water';
 import { riseAlong } from '../layout';
-import { flowVariation, headerLoss } from '../network';
+import { flowVariation, headerLoss, type BlockResult, type FarmResults } from '../network';
+import type { EvennessSchool, FullPlan } from '../plan';
 import { term, type Maker } from './types';
 
-export const bed: Maker = ({ results, block, runIndex }) => {
+/** Path of what lies in a run, in the stated plan. */
+export function tapePath(plan: FullPlan, results: FarmResults, block: BlockResult, runIndex: number): string {
+  const { tape } = results.runs[runIndex].run;
+  const own = plan.blocks[block.index];
+  const further = Object.keys(own.tapes).find((id) => own.tapes[id] === tape);
+  const at = plan.tapes.findIndex((t) => t.id === further);
+  return at >= 0 ? `tapes.${at}.tape` : `blocks.${block.index}.tape`;
+}
+
+export const bed: Maker = ({ plan, results, block, runIndex }) => {
+  const tapeField = tapePath(plan, results, block, runIndex);
   const number = results.runs[runIndex].run.bed;
   const own = results.runs
     .slice(block.firstRun, block.firstRun + block.runCount)
@@ -18,7 +29,7 @@ export const bed: Maker = ({ results, block, runIndex }) => {
       tape.kind === 'compensating' ? 'Q = Σ q_i;  q_i = q_n from p_min up' : 'Q = Σ q_n · (p_i / p_n)^x',
     terms: [
       term('n', 'emitters in the bed', emitters, 'count'),
-      term('q_n', 'label flow', tape.flowLph, 'emitterFlow'),
+      term('q_n', 'label flow', tape.flowLph, 'emitterFlow', `${tapeField}.flowLph`),
       term('p_n', 'at label pressure', tape.kind === 'compensating' ? tape.minKpa : tape.atKpa, 'pressure'),
       term('x', 'exponent', tape.kind === 'compensating' ? 0 : tape.exponent, 'factor'),
       term('p_i', 'least pressure in the bed', Math.min(...own.map((r) => r.minKpa)), 'pressure'),
@@ -39,7 +50,7 @@ export const header: Maker = ({ plan, results, block }) => {
     says: 'Each piece between take-offs carries the flow of the beds beyond it; their friction is added up to the take-off that loses most.',
     formula: hazen ? 'h = Σ 10.67·L·Q^1.852 / (C^1.852·D^4.8704)' : 'h = Σ f · L/D · V²/2g',
     terms: [
-      term('D', 'bore', h.boreMm, 'bore'),
+      term('D', 'bore', h.boreMm, 'bore', `blocks.${block.index}.header.pipe`),
       term('L', 'from the feed to that take-off', loss.lengthM, 'length'),
       term('Q', 'flow into the block', block.flowLph, 'flow'),
       term('', 'pressure at the feed', loss.feedKpa, 'pressure'),
@@ -61,7 +72,7 @@ export const end: Maker = ({ plan, results, block, runIndex }) => {
     formula: 'p_end = p_in − K·V²/2g − Σ h_i − z',
     terms: [
       term('p_in', 'in the header at its take-off', r.inletKpa, 'pressure'),
-      term('K', 'take-off, velocity heads', h.takeOffK, 'factor'),
+      term('K', 'take-off, velocity heads', h.takeOffK, 'factor', `blocks.${block.index}.header.takeOffK`),
       term('z', 'rise of the ground', rise, 'height'),
       term('L', 'length', r.run.lengthM, 'length'),
       term('D', 'bore', tape.boreMm, 'bore'),
@@ -73,30 +84,66 @@ export const end: Maker = ({ plan, results, block, runIndex }) => {
   };
 };
 
-export const uniformity: Maker = ({ plan, results, block }) => {
-  const { tape } = plan.blocks[block.index];
+/** Schools of evenness: their formula, in words, and their source. */
+const SCHOOLS: Record<EvennessSchool, { formula: string; says: string; source: string }> = {
+  eu: {
+    formula: 'EU = (1 − 1.27·CV/√e) · q_min / q_mean',
+    says: 'Emission uniformity: the weakest emitter against the mean of all, less what manufacture scatters.',
+    source: 'Karmeli & Keller 1975.',
+  },
+  variation: {
+    formula: 'E = 1 − (q_max − q_min) / q_max',
+    says: 'What flow variation leaves: the weakest emitter against the strongest.',
+    source: 'Flow variation, after Wu & Gitlin 1974.',
+  },
+  cu: {
+    formula: 'CU = 1 − Σ|q − q_mean| / Σq',
+    says: 'Christiansen’s coefficient: how far emitters lie from their mean, taken together.',
+    source: 'Christiansen 1942.',
+  },
+  du: {
+    formula: 'DU = q_low quarter / q_mean',
+    says: 'The mean of the lowest quarter of the emitters against the mean of all.',
+    source: 'US Soil Conservation Service, low-quarter distribution uniformity.',
+  },
+};
+
+export const uniformity: Maker = ({ plan, results, block, runIndex }) => {
+  const { tape } = results.runs[runIndex].run;
   const wet = results.runs
     .slice(block.firstRun, block.firstRun + block.runCount)
     .filter((r) => r.emitters > 0);
-  const least = Math.min(...wet.map((r) => r.minLph));
-  const most = Math.max(...wet.map((r) => r.maxLph));
+  const alike = wet.filter((r) => r.run.tape === tape);
+  const least = Math.min(...alike.map((r) => r.minLph));
+  const most = Math.max(...alike.map((r) => r.maxLph));
+  const emitters = alike.reduce((n, r) => n + r.emitters, 0);
+  const flow = alike.reduce((q, r) => q + r.flowLph, 0);
+  const several = new Set(wet.map((r) => r.run.tape)).size > 1;
+  const school = SCHOOLS[plan.wishes.evenness];
   return {
     title: 'Evenness of the block',
-    says: 'Emission uniformity: the weakest emitter against the mean of all, less what manufacture scatters.',
-    formula: 'EU = (1 − 1.27·CV/√e) · q_min / q_mean',
+    says: `${school.says}${several ? ' Things of unlike flow are each reckoned by themselves; the least even counts. The terms are of the one looked at.' : ''}`,
+    formula: school.formula,
     terms: [
-      term('CV', 'scatter of manufacture', tape.cv, 'factor'),
+      term(
+        'CV',
+        'scatter of manufacture',
+        tape.cv,
+        'factor',
+        `${tapePath(plan, results, block, runIndex)}.cv`,
+      ),
       term('e', 'emitters per plant', 1, 'count'),
       term('q_min', 'weakest emitter', least, 'emitterFlow'),
+      term('q_max', 'strongest emitter', most, 'emitterFlow'),
       term(
         'q_mean',
-        `mean of ${block.emitters.toLocaleString('en-US')} emitters`,
-        block.emitters > 0 ? block.flowLph / block.emitters : 0,
+        `mean of ${emitters.toLocaleString('en-US')} emitters`,
+        emitters > 0 ? flow / emitters : 0,
         'emitterFlow',
       ),
       term('', 'flow variation', flowVariation(least, most), 'share'),
     ],
-    result: term('EU', 'evenness', block.uniformity, 'share'),
-    source: 'Karmeli & Keller 1975.',
+    result: term('E', 'evenness', block.uniformity, 'share'),
+    source: school.source,
   };
 };

@@ -1,2 +1,4 @@
 export * from './workings';
 export type { Term, Working } from './types';
+export { isDefault, term } from './types';
+export { workingText } from './text';

@@ -1,5 +1,5 @@
 import type { BlockResult, FarmResults } from '../network';
-import type { FullPlan } from '../plan';
+import type { FullPlan, Plan } from '../plan';
 import type { KindName } from '../units';
 
 /** A quantity in a working. */
@@ -8,6 +8,8 @@ export interface Term {
   meaning: string;
   value: number;
   kind: KindName;
+  /** Path of the plan's field that it was read from; where that is not stated the value is a default. */
+  field?: string;
 }
 
 /** How a number was come by: its formula, the values put in, and where the formula is from. */
@@ -31,9 +33,20 @@ export interface Subject {
 
 export type Maker = (subject: Subject) => Working | undefined;
 
-export const term = (symbol: string, meaning: string, value: number, kind: KindName): Term => ({
-  symbol,
-  meaning,
-  value,
-  kind,
-});
+export const term = (
+  symbol: string,
+  meaning: string,
+  value: number,
+  kind: KindName,
+  field?: string,
+): Term => ({ symbol, meaning, value, kind, ...(field !== undefined && { field }) });
+
+/** Whether a field of a stated plan, by its path (“blocks.0.tape.boreMm”), is not the grower's own. */
+export function isDefault(plan: Plan, field: string): boolean {
+  let at: unknown = plan;
+  for (const key of field.split('.')) {
+    if (typeof at !== 'object' || at === null) return true;
+    at = (at as Record<string, unknown>)[key];
+  }
+  return at === undefined;
+}

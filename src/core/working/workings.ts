@@ -1,6 +1,8 @@
 import type { FarmResults } from '../network';
 import type { FullPlan } from '../plan';
 import { bed, end, header, uniformity } from './block';
+import { cost, puddle, strips } from './ground';
+import { main, parts, surge, velocity } from './pipes';
 import { asked, available, bucket, drawdown, starts, suction } from './source';
 import type { Maker, Working } from './types';
 
@@ -11,11 +13,21 @@ const MAKERS = {
   starts,
   suction,
   asked,
+  parts,
+  main,
+  velocity,
+  surge,
   bed,
   header,
   end,
   uniformity,
+  strips,
+  puddle,
+  cost,
 } satisfies Record<string, Maker>;
+
+/** All that can be shown, in the order of the water. */
+export const WORKING_NAMES = Object.keys(MAKERS) as WorkingName[];
 
 export type WorkingName = keyof typeof MAKERS;
 

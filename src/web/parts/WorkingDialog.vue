@@ -1,30 +1,34 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { workingOf } from '../../core/working';
+import { findingWorking } from '../../core/check';
+import { isDefault, workingOf, workingText } from '../../core/working';
 import { formatParts } from '../../core/units';
+import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
 import { useView } from '../stores/view';
 
+const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
 const view = useView();
 
-const working = computed(() =>
-  view.openWorking && results.solved && results.walkRun >= 0
+const working = computed(() => {
+  if (view.openFinding && results.toldPlan) return findingWorking(view.openFinding, results.toldPlan, settings.units);
+  return view.openWorking && results.solved && results.walkRun >= 0
     ? workingOf(view.openWorking, results.solved.plan, results.solved.results, results.walkRun)
-    : undefined,
-);
+    : undefined;
+});
+function shut(): void {
+  view.openWorking = undefined;
+  view.openFinding = undefined;
+}
+const assumed = (field: string | undefined): boolean => field !== undefined && isDefault(plan.plan, field);
+const any = computed(() => working.value?.terms.some((t) => assumed(t.field)) ?? false);
 const show = (value: number, kind: Parameters<typeof formatParts>[1]): string =>
   Number.isFinite(value) ? formatParts(value, kind, settings.units, kind === 'count' ? 0 : 1).text : 'no limit';
 
-const asText = computed(() => {
-  const w = working.value;
-  if (!w) return '';
-  const line = (t: { symbol: string; meaning: string; value: number; kind: Parameters<typeof show>[1] }): string =>
-    `${t.symbol ? `${t.symbol} = ` : ''}${show(t.value, t.kind)}  (${t.meaning})`;
-  return [w.title, w.says, w.formula, ...w.terms.map(line), line(w.result), w.source].join('\n');
-});
+const asText = computed(() => (working.value ? workingText(working.value, show, assumed) : ''));
 
 async function copy(): Promise<void> {
   try {
@@ -37,7 +41,7 @@ async function copy(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog :model-value="working !== undefined" :aria-label="working?.title" @update:model-value="view.openWorking = undefined">
+  <v-dialog :model-value="working !== undefined" :aria-label="working?.title" @update:model-value="shut">
     <v-card v-if="working">
       <v-card-title>{{ working.title }}</v-card-title>
       <v-card-text>
@@ -47,7 +51,7 @@ async function copy(): Promise<void> {
           <tbody>
             <tr v-for="(t, i) in working.terms" :key="i">
               <td class="num">{{ t.symbol }}</td>
-              <td>{{ t.meaning }}</td>
+              <td>{{ t.meaning }}<em v-if="assumed(t.field)"> · a default</em></td>
               <td class="num">{{ show(t.value, t.kind) }}</td>
             </tr>
             <tr class="result">
@@ -57,12 +61,12 @@ async function copy(): Promise<void> {
             </tr>
           </tbody>
         </table>
-        <p class="quiet">{{ working.source }}</p>
+        <p class="quiet">{{ working.source }}<template v-if="any"> Defaults are typical values that nobody has stated yet.</template></p>
       </v-card-text>
       <v-card-actions>
         <v-btn @click="copy">Copy</v-btn>
         <v-spacer />
-        <v-btn @click="view.openWorking = undefined">Close</v-btn>
+        <v-btn @click="shut">Close</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>
@@ -75,4 +79,5 @@ td { padding: 4px 8px 4px 0; border-bottom: 1px solid var(--line); vertical-alig
 td:last-child { text-align: right; white-space: nowrap; padding-right: 0; }
 td:first-child { white-space: nowrap; }
 .result td { border-bottom: 2px solid var(--ink); font-weight: 700; }
+em { color: var(--faint); font-style: normal; border-bottom: 1.5px dotted var(--faint); }
 </style>

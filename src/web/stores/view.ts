@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
-import { reactive, ref } from 'vue';
+import { reactive, ref, shallowRef } from 'vue';
+import type { Finding } from '../../core/check';
 import type { WorkingName } from '../../core/working';
 
 /** A bed, by its block's id and its own key. */
@@ -25,7 +26,9 @@ export const useView = defineStore('view', () => {
   const pickedTee = ref<string>();
   /** The thing in the way picked on the sheet. */
   const pickedThing = ref<string>();
+  /** The number whose working is open: by name, or of something found. */
   const openWorking = ref<WorkingName>();
+  const openFinding = shallowRef<Finding>();
   /** Labels of fields that hold something that cannot be used. */
   const badFields = reactive(new Set<string>());
   const notice = ref('');
@@ -62,6 +65,7 @@ export const useView = defineStore('view', () => {
     pickedTee,
     pickedThing,
     openWorking,
+    openFinding,
     badFields,
     notice,
     reset,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { describe, type Finding } from '../../../core/check';
-import { workingOf, type WorkingName } from '../../../core/working';
+import { WORKING_NAMES, workingOf, type WorkingName } from '../../../core/working';
 import Asks from '../../parts/Asks.vue';
 import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
@@ -30,18 +30,26 @@ const follows = (cause: Finding): Finding[] => {
 };
 const worse = computed(() => advice.together?.worse.map((f) => describe(f, plan.full, settings.units).title) ?? []);
 
-const WORKINGS: { name: WorkingName; says: string }[] = [
-  { name: 'bucket', says: 'Flow of the open tap' },
-  { name: 'available', says: 'What the source can give' },
-  { name: 'drawdown', says: 'Water between starts' },
-  { name: 'starts', says: 'Starts of the pump' },
-  { name: 'suction', says: 'Suction head' },
-  { name: 'asked', says: 'Pressure needed' },
-  { name: 'bed', says: 'Flow of a bed' },
-  { name: 'header', says: 'Loss in the header' },
-  { name: 'end', says: 'Pressure at the far end' },
-  { name: 'uniformity', says: 'Evenness' },
-];
+const SAYS: Record<WorkingName, string> = {
+  bucket: 'Flow of the open tap',
+  available: 'What the source can give',
+  drawdown: 'Water between starts',
+  starts: 'Starts of the pump',
+  suction: 'Suction head',
+  asked: 'Pressure needed',
+  parts: 'Loss in the head',
+  main: 'Loss in the main',
+  velocity: 'Speed in the main',
+  surge: 'Surge',
+  header: 'Loss in the header',
+  bed: 'Flow of a bed',
+  end: 'Pressure at the far end',
+  uniformity: 'Evenness',
+  strips: 'Ground wetted',
+  puddle: 'Puddles',
+  cost: 'Cost, typical',
+};
+const WORKINGS = WORKING_NAMES.map((name) => ({ name, says: SAYS[name] }));
 const shown = computed(() =>
   WORKINGS.filter((w) => results.solved && results.walkRun >= 0 && workingOf(w.name, results.solved.plan, results.solved.results, results.walkRun)),
 );

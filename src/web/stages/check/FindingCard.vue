@@ -59,6 +59,7 @@ function light(): void {
     </p>
     <p class="where">
       <button type="button" class="asks" @click="light">Show on the sheet: {{ words.where }}</button>
+      <button type="button" class="asks" @click="view.openFinding = finding">Show the working</button>
       <router-link :to="{ name: stage }">mend it in {{ NAMES[stage] }}</router-link>
     </p>
   </li>

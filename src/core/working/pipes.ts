@@ -1,0 +1,107 @@
+import { FAMILIES, pipeKind } from '../catalog/pipes';
+import { isBranch } from '../catalog/headParts';
+import { frictionFactor, reynolds, velocityMps } from '../hydraulics/friction';
+import type { MainResult } from '../network';
+import { HEAD, type FullPlan } from '../plan';
+import { term, type Maker } from './types';
+
+const hazen = (plan: FullPlan): boolean => plan.wishes.friction === 'hazen-williams';
+
+/** The piece of main on the way to the block looked at that takes most. */
+function hungriest(mains: readonly MainResult[], to: string): MainResult | undefined {
+  const byEnd = new Map(mains.map((m) => [m.laid.to, m]));
+  let worst: MainResult | undefined;
+  for (let m = byEnd.get(to); m; m = m.laid.from === HEAD ? undefined : byEnd.get(m.laid.from))
+    if (!worst || m.frictionKpa > worst.frictionKpa) worst = m;
+  return worst;
+}
+
+const fieldOf = (plan: FullPlan, to: string): string => {
+  const block = plan.blocks.findIndex((b) => b.id === to);
+  return block >= 0 ? `blocks.${block}.main` : `tees.${plan.tees.findIndex((t) => t.id === to)}.main`;
+};
+
+export const main: Maker = ({ plan, results, block }) => {
+  const m = hungriest(results.mains, plan.blocks[block.index].id);
+  if (!m) return undefined;
+  const { boreMm, hazenWilliamsC, minorK } = m.laid.piece;
+  const field = fieldOf(plan, m.laid.to);
+  const re = reynolds(Math.max(m.flowLph, 1e-9), boreMm, plan.wishes.waterC);
+  return {
+    title: 'Loss in the main',
+    says: 'The piece of the main on the way to this block that takes most: friction of its wall, and its fittings in velocity heads.',
+    formula: hazen(plan) ? 'h = 10.67·L·Q^1.852 / (C^1.852·D^4.8704) + K·V²/2g' : 'h = (f·L/D + K) · V²/2g',
+    terms: [
+      term('L', 'length', m.laid.lengthM, 'length'),
+      term('D', 'bore', boreMm, 'bore', `${field}.pipe`),
+      term('Q', 'flow', m.flowLph, 'flow'),
+      term('V', 'speed', m.velocityMps, 'velocity'),
+      term('K', 'fittings, velocity heads', minorK, 'factor', `${field}.minorK`),
+      ...(hazen(plan)
+        ? [term('C', 'roughness', hazenWilliamsC, 'count')]
+        : [
+            term('Re', 'Reynolds number', re, 'count'),
+            term('f', 'friction factor', frictionFactor(re), 'factor'),
+          ]),
+    ],
+    result: term('h', 'lost in this piece', m.frictionKpa, 'pressure'),
+    source: hazen(plan) ? 'Hazen–Williams.' : 'Darcy–Weisbach; f by 64/Re, Blasius, Watters & Keller.',
+  };
+};
+
+export const velocity: Maker = ({ plan, results, block }) => {
+  const m = hungriest(results.mains, plan.blocks[block.index].id);
+  if (!m) return undefined;
+  return {
+    title: 'Speed in the main',
+    says: 'Flow over the area of the bore.',
+    formula: 'V = Q / (π/4 · D²)',
+    terms: [
+      term('Q', 'flow', m.flowLph, 'flow'),
+      term('D', 'bore', m.laid.piece.boreMm, 'bore', `${fieldOf(plan, m.laid.to)}.pipe`),
+    ],
+    result: term('V', 'speed', velocityMps(m.flowLph, m.laid.piece.boreMm), 'velocity'),
+    source: 'By definition of flow.',
+  };
+};
+
+export const surge: Maker = ({ plan, results, block }) => {
+  const m = hungriest(results.mains, plan.blocks[block.index].id);
+  if (!m) return undefined;
+  const { family } = pipeKind(m.laid.piece.pipe);
+  return {
+    title: 'Surge when a valve slams',
+    says: 'Water stopped at once turns its speed into pressure, which runs back through the pipe as a wave.',
+    formula: 'Δp = ρ · a · V',
+    terms: [
+      term(
+        'a',
+        `speed of the wave in ${family === 'poly' ? 'polyethylene' : family}`,
+        FAMILIES[family].waveMps,
+        'velocity',
+      ),
+      term('V', 'speed of the water', m.velocityMps, 'velocity'),
+    ],
+    result: term('Δp', 'rise of pressure', m.surgeKpa, 'pressure'),
+    source: 'Joukowsky 1898; ρ 1000 kg/m³.',
+  };
+};
+
+export const parts: Maker = ({ results, plan }) => {
+  const through = results.head.filter(({ step }) => !isBranch(step.part.role));
+  if (through.length === 0) return undefined;
+  return {
+    title: 'Loss in the head',
+    says: 'Each part takes what its label says at its rated flow, with the square of the flow, and what it always takes. A regulator takes all above its set pressure.',
+    formula: 'h = h_fixed + h_label · (Q/Q_label)²',
+    terms: [
+      term('Q', 'flow', results.flowLph, 'flow'),
+      ...through.map(({ step, beforeKpa, afterKpa }) => {
+        const at = plan.head.findIndex((p) => p.id === step.part.id);
+        return term('h', step.part.name, beforeKpa - afterKpa, 'pressure', `head.${at}.lossKpa`);
+      }),
+    ],
+    result: term('Σh', 'lost in the head', through[0].beforeKpa - through.at(-1)!.afterKpa, 'pressure'),
+    source: 'Labels; turbulent loss goes with the square of the flow.',
+  };
+};
