@@ -1,8 +1,9 @@
 import { createPlanSolver } from '../network';
 import { blankPlan, fillIn, type Plan } from '../plan';
 import { METRIC, US } from '../units';
-import { workingOf, type WorkingName } from '../working';
-import { describe as inWords, findAll, verdict } from './index';
+import { isDefault, workingOf, workingText, type WorkingName } from '../working';
+import { BATTERY } from './battery.testing';
+import { describe as inWords, findAll, findingWorking, verdict } from './index';
 
 const regulated = (setKpa: number) => [{ id: 'regulator', kind: 'regulator-mid', setKpa }];
 
@@ -136,5 +137,57 @@ describe('workings', () => {
       6,
     );
     expect(of('header').result.value).toBeGreaterThan(0);
+    const metres = (v: number) => v / 1000;
+    expect(of('velocity').result.value).toBeCloseTo(
+      value('velocity', 'Q') / 3.6e6 / ((Math.PI / 4) * metres(value('velocity', 'D')) ** 2),
+      9,
+    );
+    expect(of('surge').result.value).toBeCloseTo(value('surge', 'a') * value('surge', 'V'), 6);
+    const [l, d, , v, k, , f] = of('main').terms.map((t) => t.value);
+    expect(of('main').result.value).toBeCloseTo((((f * l) / metres(d) + k) * v * v) / 2, 3);
+    const parts = of('parts');
+    const lost = parts.terms.filter((t) => t.symbol === 'h').reduce((s, t) => s + t.value, 0);
+    expect(parts.result.value).toBeCloseTo(lost, 6);
+    expect(of('strips').result.value).toBeCloseTo(
+      (value('strips', 'n') * value('strips', 's')) / value('strips', 'b'),
+      9,
+    );
+    const r = of('puddle').result.value;
+    expect(value('puddle', 'q')).toBeCloseTo(
+      value('puddle', 'K_s') * (Math.PI * r * r + (4 * r) / value('puddle', 'α')),
+      6,
+    );
+    const cost = of('cost');
+    expect(cost.result.value).toBeCloseTo(
+      cost.terms.reduce((s, t) => s + t.value, 0),
+      6,
+    );
+  });
+
+  test('say which of their values nobody has stated', () => {
+    const k = of('end').terms.find((t) => t.symbol === 'K')!;
+    expect(isDefault(sound, k.field!)).toBe(true);
+    expect(isDefault(sound, 'blocks.0.header.pipe')).toBe(false);
+    expect(
+      workingText(of('end'), String, (field) => field !== undefined && isDefault(sound, field)),
+    ).toContain('velocity heads; a default');
+  });
+
+  test('of a finding tell what must hold, and by how much it is missed', () => {
+    const { full: now, findings } = find({
+      ...sound,
+      sources: [{ ...sound.sources[0], triesS: [40] } as Plan['sources'][number]],
+    });
+    const short = findings.find((x) => x.code === 'flow-short')!;
+    const w = findingWorking(short, now, METRIC);
+    expect(w.formula).toBe('Q_asked ≤ Q(p_needed)');
+    expect(w.result.value).toBeCloseTo(short.measured - short.limit, 9);
+    for (const { plan, finds } of BATTERY) {
+      const judged = find(plan);
+      for (const x of judged.findings.filter((y) => finds.includes(y.code))) {
+        const shown = findingWorking(x, judged.full, METRIC);
+        expect(`${shown.title} ${shown.says} ${shown.source}`).not.toMatch(/undefined|NaN/);
+      }
+    }
   });
 });

@@ -77,6 +77,7 @@ export const end: Maker = ({ plan, results, block, runIndex }) => {
       term('L', 'length', r.run.lengthM, 'length'),
       term('D', 'bore', tape.boreMm, 'bore'),
       term('Q', 'flow into the run', r.flowLph, 'flow'),
+      term('p_min', 'least along it', r.minKpa, 'pressure'),
       term('', 'lost to friction and take-off', r.inletKpa - r.endKpa - rise * KPA_PER_M, 'pressure'),
     ],
     result: term('p_end', 'pressure at the far end', r.endKpa, 'pressure'),

@@ -17,6 +17,7 @@ const window = computed(() => {
   const { minKpa, maxKpa } = weakest.value?.run.tape ?? plan.block.tape;
   return `${settings.parts(minKpa, 'pressure').number}–${settings.parts(maxKpa, 'pressure').number}`;
 });
+const SCHOOL = { eu: 'EU', variation: 'of variation', cu: 'CU', du: 'DU' };
 /** A well's yield may bind before its pump does. */
 const lasting = computed(() => {
   const d = results.results?.demand;
@@ -41,12 +42,12 @@ const available = computed(() => {
         <p class="num">{{ available.number }} <i>{{ available.unit }}</i></p>
       </div>
       <div v-if="weakest" class="t">
-        <span>weakest emitter</span>
+        <Asks working="end">weakest emitter</Asks>
         <p class="num">{{ settings.parts(weakest.minKpa, 'pressure').number }} <i>{{ settings.parts(0, 'pressure').unit }} · {{ window }}</i></p>
       </div>
       <div class="t">
         <Asks working="uniformity">evenness</Asks>
-        <p class="num">{{ settings.parts(results.results.uniformity, 'share').number }} <i>% EU</i></p>
+        <p class="num">{{ settings.parts(results.results.uniformity, 'share').number }} <i>% {{ SCHOOL[plan.wishes.evenness] }}</i></p>
       </div>
     </div>
     <div class="verdict" :class="results.said?.tone" role="status" aria-label="Verdict">

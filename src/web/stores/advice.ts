@@ -43,6 +43,13 @@ export const useAdvice = defineStore('advice', () => {
   const ticked = shallowRef<Change[][]>([]);
   const together = shallowRef<Outcome>();
 
+  /** A search for whole plans: how far it is, and what it found last. */
+  const fitting = shallowRef(0);
+  const searching = shallowRef(false);
+  /** Why a search broke off, if it did. */
+  const failed = shallowRef('');
+  const fitted = shallowRef<{ of: Plan; answer: FitAnswer }>();
+
   function adviser(): Remote<AdviserApi> {
     if (remote) return remote;
     worker = new AdviserWorker();
@@ -97,7 +104,8 @@ export const useAdvice = defineStore('advice', () => {
       together.value = undefined;
       // Only of the plan that is shown as judged.
       if (!shown || !told || told !== toRaw(plan.full) || of.value === plan.plan) return;
-      waiting = window.setTimeout(() => void workOut(), STILL_MS);
+      // A search goes first; remedies are taken up when it is done.
+      waiting = window.setTimeout(() => void (searching.value || workOut()), STILL_MS);
     },
     { immediate: true },
   );
@@ -127,33 +135,34 @@ export const useAdvice = defineStore('advice', () => {
   }
   const tickedSays = computed(() => ticked.value.map(say));
 
-  /** A search for whole plans: how far it is, and what it found last. */
-  const fitting = shallowRef(0);
-  const searching = shallowRef(false);
-  const fitted = shallowRef<{ of: Plan; answer: FitAnswer }>();
   async function search(limits: FitLimits): Promise<void> {
     const stated = plan.plan;
     const own = next();
-    // Remedies that were being worked out are taken up again afterwards.
-    const interrupted = working.value;
     searching.value = true;
     fitting.value = 0;
     fitted.value = undefined;
-    const answer = await adviser().fit(
-      own,
-      bare(stated),
-      limits,
-      proxy((share: number) => void (own === number && (fitting.value = share))),
-    );
+    failed.value = '';
+    let answer: FitAnswer | undefined;
+    try {
+      answer = await adviser().fit(
+        own,
+        bare(stated),
+        limits,
+        proxy((share: number) => void (own === number && (fitting.value = share))),
+      );
+    } catch (error) {
+      failed.value = `The search broke off: ${error instanceof Error ? error.message : String(error)}`;
+    }
     if (own !== number) return;
     searching.value = false;
     if (answer) fitted.value = { of: stated, answer };
-    if (interrupted) void workOut();
+    if (watched.value > 0) void workOut();
   }
   /** Ends a search. Without shared memory the worker itself is let go. */
   function stopSearch(): void {
     next();
     searching.value = false;
+    if (watched.value > 0) waiting = window.setTimeout(() => void workOut(), STILL_MS);
     if (place) return;
     worker?.terminate();
     remote = undefined;
@@ -165,6 +174,7 @@ export const useAdvice = defineStore('advice', () => {
   }
 
   return {
+    failed,
     fitting,
     searching,
     fitted,

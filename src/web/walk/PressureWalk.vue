@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import type { WalkKind } from '../../core/network';
+import type { WorkingName } from '../../core/working';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { KINDS, shownUnit } from '../../core/units';
@@ -39,6 +41,8 @@ const band = computed(() => {
   return { x: run.x0, w: box.value.x1 - run.x0, y: drawn.value.y(maxKpa), h: Math.max(2, drawn.value.y(minKpa) - drawn.value.y(maxKpa)) };
 });
 const title = computed(() => (results.walk ? `in ${settings.parts(0, 'pressure').unit}, ${plan.source.name} → ${plan.blocks.length > 1 ? `${plan.blocks[results.walk.block]?.name}, ` : ''}bed ${results.walk.bed}, ${results.walk.endDistanceM > 0 ? 'its weakest emitter' : 'its inlet'}` : ''));
+/** What shows how a step was come by. */
+const WORKING_OF: Record<WalkKind, WorkingName> = { rest: 'available', drawing: 'available', lift: 'available', switch: 'available', boost: 'available', hold: 'available', part: 'parts', main: 'main', header: 'header', run: 'end' };
 const number = (kpa: number): string => settings.parts(kpa, 'pressure').number;
 /** Axis figures are round: no decimals that say nothing. */
 const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[shownUnit('pressure', settings.units) as keyof typeof KINDS.pressure.units].perUnit).toPrecision(6)));
@@ -70,9 +74,11 @@ const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[
           :key="i"
           class="step"
           :class="{ lit: view.pointedStep === s.step.key, worst: s.step === worst }"
-          role="img"
+          role="button"
           tabindex="0"
           :aria-label="words.sentence(s.step)"
+          @click="view.openWorking = WORKING_OF[s.step.kind]"
+          @keydown.enter="view.openWorking = WORKING_OF[s.step.kind]"
           @pointerenter="view.pointedStep = s.step.key"
           @pointerleave="view.pointedStep = undefined"
           @focus="view.pointedStep = s.step.key"
@@ -104,6 +110,7 @@ h3 { font-size: 15.5px; }
 .step path { stroke: var(--faint); fill: none; }
 .step text { font-size: 12.5px; fill: var(--ink); }
 .step .hit { fill: transparent; }
+.step { cursor: help; }
 .step.lit .hit { fill: color-mix(in srgb, var(--picked) 55%, transparent); }
 .step:focus-visible { outline: none; }
 .step:focus-visible .hit { stroke: var(--water); stroke-width: 2.5; }

@@ -24,9 +24,11 @@ const fitOpen = ref(false);
 const roots = computed(() => (results.toldPlan ? results.findings.filter((f) => !f.follows) : []));
 /** What follows from a finding, at any remove; of several of its kind the first is told of. */
 const follows = (cause: Finding): Finding[] => {
-  if (roots.value.find((f) => f.code === cause.code) !== cause) return [];
-  const direct = results.findings.filter((f) => f.follows === cause.code);
-  return direct.flatMap((f) => [f, ...results.findings.filter((g) => g.follows === f.code && g !== f)]);
+  // Of several causes of a kind that are about no block in particular the first is told of.
+  if (!('block' in cause.place) && roots.value.find((f) => f.code === cause.code) !== cause) return [];
+  const here = (f: Finding): boolean => !('block' in f.place) || !('block' in cause.place) || f.place.block === cause.place.block;
+  const direct = results.findings.filter((f) => f.follows === cause.code && here(f));
+  return direct.flatMap((f) => [f, ...results.findings.filter((g) => g.follows === f.code && g !== f && here(g))]);
 };
 const worse = computed(() => advice.together?.worse.map((f) => describe(f, plan.full, settings.units).title) ?? []);
 
@@ -61,7 +63,7 @@ const shown = computed(() =>
     <p class="acts">
       <v-btn @click="fitOpen = true">Fit it for me</v-btn>
       <v-btn variant="text" @click="weigh.open = 'sure'">How sure is it?</v-btn>
-      <v-btn variant="text" @click="weigh.open = 'compare'">Side by side</v-btn>
+      <v-btn variant="text" @click="weigh.open = 'compare'">Put it side by side</v-btn>
     </p>
     <FitDialog v-model="fitOpen" />
     <p v-if="roots.length === 0 && results.results" class="fine">Nothing found to mend. {{ results.said?.headline }}.</p>

@@ -18,7 +18,8 @@ const advice = useAdvice();
 const view = useView();
 
 const words = computed(() => describe(props.finding, results.toldPlan!, settings.units));
-const brings = computed(() => props.follows.map((f) => describe(f, results.toldPlan!, settings.units).title));
+/** Each once: of many blocks the same may be told. */
+const brings = computed(() => [...new Set(props.follows.map((f) => describe(f, results.toldPlan!, settings.units).title))]);
 const remedies = computed(() => advice.remediesOf(props.finding));
 
 const STAGE_OF: Record<Finding['place']['kind'], string> = {

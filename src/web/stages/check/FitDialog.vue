@@ -60,6 +60,7 @@ function shut(): void {
           <p class="quiet">Laying and solving: {{ Math.round(100 * advice.fitting) }} %</p>
         </div>
         <p v-if="found?.refusal" class="caution" role="alert">{{ tellRefusal(found.refusal, settings.show) }}</p>
+        <p v-if="advice.failed" class="caution" role="alert">{{ advice.failed }}</p>
         <div v-if="found" class="fits">
           <article v-for="fit in found.fits" :key="names(fit)">
             <h3>{{ names(fit) }}</h3>
