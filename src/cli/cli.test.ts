@@ -90,4 +90,22 @@ describe('furrow', () => {
   test('words it does not know end with 2', () => {
     expect(furrow('dance').status).toBe(2);
   });
+
+  test('check --working --remedies writes out how numbers were come by, and what would help', () => {
+    const { status, stdout } = furrow(
+      'check',
+      '--working',
+      '--remedies',
+      join(root, 'demo/otter-strip.json'),
+    );
+    expect(status).toBe(1);
+    expect(stdout).toMatch(
+      /would put it right: put a mid-flow regulator set to 69.kPa at the inlet \(weakest \d+.kPa to \d+.kPa\)/,
+    );
+    expect(stdout).toMatch(
+      /WORKING {2}Loss in the main\n[\s\S]*K = 3 {2}\(fittings, velocity heads; a default\)/,
+    );
+    expect(stdout).toMatch(/WORKING {2}Tape bursts when nothing draws\n[\s\S]*missed by/);
+    expect(stdout).not.toMatch(/NaN|undefined/);
+  });
 });

@@ -5,7 +5,7 @@ import { BATTERY } from '../check/battery.testing';
 import { createPlanSolver } from '../network';
 import { fillIn, readPlan, refusalOf } from '../plan';
 import { format, METRIC } from '../units';
-import { changed, judge, remediesFor, sameBy, sayChange } from './index';
+import { cautionsOf, changed, judge, remediesFor, sameBy, sayChange } from './index';
 
 const faulty = BATTERY.filter((b) => b.finds.some((code) => code !== 'water-avoid'));
 /** What no change of a plan can mend, or only the grower can know. */
@@ -57,4 +57,12 @@ describe('remedies', () => {
       }
     },
   );
+
+  test('caution is said once where a change can hurt someone, and not where it cannot', () => {
+    const raise = { kind: 'raise-tank', byM: 1 } as const;
+    expect(cautionsOf([raise, { ...raise, byM: 2 }])).toHaveLength(1);
+    expect(cautionsOf([raise])[0]).toMatch(/somebody competent designs the stand/);
+    expect(cautionsOf([{ kind: 'cut-out', cutOutKpa: 300 }])[0]).toMatch(/licensed electrician/);
+    expect(cautionsOf([{ kind: 'lay-flow', block: 'b', flowLph: 0.5 }])).toEqual([]);
+  });
 });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue';
-import { FIT_NAMES, tellFit, tellRefusal, tellSet, type Fit } from '../../../core/remedy';
+import { cautionsOf, FIT_NAMES, tellFit, tellRefusal, tellSet, type Fit } from '../../../core/remedy';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
@@ -73,6 +73,7 @@ function shut(): void {
             <ol v-if="fit.sets.length > 1">
               <li v-for="(set, i) in fit.sets" :key="i">{{ tellSet(set, plan.full) }}</li>
             </ol>
+            <p v-for="c in cautionsOf(fit.changes)" :key="c" class="caution">{{ c }}</p>
             <v-btn @click="take(fit)">Take this plan</v-btn>
           </article>
         </div>

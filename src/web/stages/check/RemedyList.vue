@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { describe, type Finding } from '../../../core/check';
-import type { Outcome, Remedy } from '../../../core/remedy';
+import { cautionsOf, type Outcome, type Remedy } from '../../../core/remedy';
 import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
@@ -35,6 +35,7 @@ const promise = (r: Remedy): string => (r.clears ? 'puts it right' : 'helps, but
       </button>
     </li>
   </ul>
+  <p v-for="c in cautionsOf(remedies.flatMap((r) => r.changes))" :key="c" class="caution">{{ c }}</p>
 </template>
 
 <style scoped>

@@ -1,0 +1,90 @@
+import {
+  fillIn,
+  refusalOf,
+  limitsOf,
+  LIMIT_NAMES,
+  LIMIT_TABLE,
+  blankPlan,
+  type EvennessSchool,
+  type Plan,
+} from '../plan';
+import {
+  bestEvenness,
+  christiansen,
+  createPlanSolver,
+  emittersOf,
+  emitterOf,
+  evennessOf,
+  lowQuarter,
+} from './index';
+import { emitterLph } from '../hydraulics/emitter';
+
+const plan = (evenness: EvennessSchool): Plan => ({
+  ...blankPlan('metric'),
+  sources: [{ id: 's', kind: 'tap', method: 'gauge', shutKpa: 350, flowingKpa: 250, flowingLph: 3000 }],
+  blocks: [{ id: 'b', beds: { count: 3, lengthM: 80, runsPerBed: 1 }, header: { pipe: 'pe-1' } }],
+  wishes: { evenness },
+});
+
+describe('schools of evenness', () => {
+  test('by hand', () => {
+    // Mean 1.25; distances 0.25, 0.25, 0.25, 0.75 over 5.
+    expect(christiansen(new Float64Array([1, 1, 1, 2]))).toBeCloseTo(1 - 1.5 / 5, 12);
+    // The lowest quarter of eight are two: mean 1.5 over 3.25.
+    expect(lowQuarter(new Float64Array([5, 4, 4, 4, 3, 3, 2, 1]))).toBeCloseTo(1.5 / 3.25, 12);
+    // A quarter of six is one and a half: 1 + 0.5 · 2 over 1.5.
+    expect(lowQuarter(new Float64Array([6, 5, 4, 3, 2, 1]))).toBeCloseTo(2 / 1.5 / 3.5, 12);
+    expect(christiansen(new Float64Array([0, 0]))).toBe(0);
+    expect(lowQuarter(new Float64Array([0, 0]))).toBe(0);
+    const flows = {
+      cv: 0.03,
+      minLph: 0.9,
+      maxLph: 1.1,
+      meanLph: 1,
+      all: () => new Float64Array([0.9, 1, 1.1]),
+    };
+    expect(evennessOf('variation', flows)).toBeCloseTo(0.9 / 1.1, 12);
+    expect(evennessOf('eu', flows)).toBeCloseTo((1 - 1.27 * 0.03) * 0.9, 12);
+    expect(bestEvenness('eu', 0.12)).toBeCloseTo(1 - 1.27 * 0.12, 12);
+    expect(bestEvenness('cu', 0.12)).toBe(1);
+  });
+
+  test('of a solved plan: each school’s figure is that of all its emitters’ flows', () => {
+    for (const school of ['variation', 'cu', 'du'] as const) {
+      const full = fillIn(plan(school));
+      const results = createPlanSolver().solve(full);
+      const flows = Float64Array.from(
+        results.runs.flatMap((r, i) =>
+          [...emittersOf(full, results, i).kpa].map((p) => emitterLph(emitterOf(r.run.tape), p)),
+        ),
+      );
+      const by = {
+        variation: Math.min(...flows) / Math.max(...flows),
+        cu: christiansen(flows),
+        du: lowQuarter(flows),
+      }[school];
+      expect(results.blocks[0].uniformity).toBeCloseTo(by, 5);
+    }
+  });
+});
+
+describe('limits', () => {
+  test('a plan’s own stand before the usual ones', () => {
+    const own = fillIn({ ...plan('eu'), wishes: { limits: { velocityMps: 1 } } });
+    expect(limitsOf(own).velocityMps).toBe(1);
+    expect(limitsOf(own).headerShare).toBe(LIMIT_TABLE.headerShare.value);
+  });
+
+  test('extreme ones are refused, each with its own bound', () => {
+    for (const name of LIMIT_NAMES) {
+      const { min, max, value, source } = LIMIT_TABLE[name];
+      expect(value).toBeGreaterThanOrEqual(min);
+      expect(value).toBeLessThanOrEqual(max);
+      expect(source.length).toBeGreaterThan(10);
+      for (const wrong of [max * 1.01 + 1, -1]) {
+        const refusal = refusalOf({ ...plan('eu'), wishes: { limits: { [name]: wrong } } });
+        expect(refusal?.limit).toBe(wrong < 0 ? min : max);
+      }
+    }
+  });
+});
