@@ -1,3 +1,4 @@
+import { HEAD_PARTS, type PartKind } from '../catalog/headParts';
 import { DRIPPER_FLOWS_LPH, TAPE_FLOWS_AT_KPA, TAPE_FLOWS_LPH } from '../catalog/tape';
 import { PIPES, type PipeKind } from '../catalog/pipes';
 import type { Finding } from '../check';
@@ -68,3 +69,14 @@ export function flowsUnder({ kind, flowLph, atKpa }: Tape): number[] {
 
 /** A flow only a hair lower is no remedy. */
 const LESS = 0.97;
+
+/** Room left over and under a flow when a regulator is chosen for it: it grows with the set pressure, and falls with fewer beds. */
+const ROOM_OVER = 1.5;
+const ROOM_UNDER = 0.6;
+
+/** Kinds of regulator that work with a flow, those with room about it first. */
+export function regulatorsFor(lph: number): PartKind[] {
+  const fit = HEAD_PARTS.filter((p) => p.role === 'regulator' && p.minLph <= lph && lph <= p.maxLph);
+  const roomy = (p: PartKind): boolean => p.minLph <= lph * ROOM_UNDER && lph * ROOM_OVER <= p.maxLph;
+  return [...fit.filter(roomy), ...fit.filter((p) => !roomy(p))];
+}

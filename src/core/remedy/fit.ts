@@ -1,10 +1,10 @@
-import { HEAD_PARTS, REGULATOR_SETS_KPA } from '../catalog/headParts';
+import { REGULATOR_SETS_KPA } from '../catalog/headParts';
 import { costOf } from '../build';
 import { layOut, type FarmLayout } from '../layout';
 import { createPlanSolver, type PlanSolver } from '../network';
 import { fillIn, refusalOf, type Block, type FullPlan, type Plan } from '../plan';
 import { changed } from './changes';
-import { flowsUnder, widerThan } from './context';
+import { flowsUnder, regulatorsFor, widerThan } from './context';
 import { figuresOf, judge, type Figures, type Judged } from './tryOut';
 import type { Change } from './types';
 
@@ -122,7 +122,7 @@ function pressuresOf(full: FullPlan, block: Block, lph: number): Change[][] {
     ];
   const source = full.sources.find((s) => s.id === full.sourceId)!;
   if (full.head.some((p) => p.role === 'regulator') || source.kind === 'tank') return [[]];
-  const kind = HEAD_PARTS.find((p) => p.role === 'regulator' && p.minLph <= lph && lph <= p.maxLph);
+  const [kind] = regulatorsFor(lph);
   if (!kind) return [[]];
   return sets.map((setKpa) => [
     { kind: 'add-part', place: block.id, part: kind.id, name: kind.name, at: block.inlet.length, setKpa },

@@ -11,7 +11,7 @@ import {
 import { waterKind } from '../catalog/water';
 import type { FindingCode } from '../check';
 import { HEAD, type Block, type FullPlan, type Part } from '../plan';
-import { blockOf, flowsUnder, layingOf, resultOf, widerThan, type Context } from './context';
+import { blockOf, flowsUnder, layingOf, regulatorsFor, resultOf, widerThan, type Context } from './context';
 import type { Change } from './types';
 
 /** Ways of one remedy from mild to strong: the first that clears the finding is taken. Each way is some changes at once. */
@@ -154,12 +154,6 @@ const morePressure = ofBlock((block, context) => {
   return [steps(higher, (setKpa) => setOf(regulator, setKpa))];
 });
 
-/** Regulators by the flow they are made for, fitting first. */
-function regulatorsFor(lph: number): { id: string; name: string }[] {
-  return HEAD_PARTS.filter((p) => p.role === 'regulator' && p.minLph <= lph && lph <= p.maxLph).map(
-    ({ id, name }) => ({ id, name }),
-  );
-}
 /** A regulator before the tape of every block that stands too high: set as high as the tape's window lets it. */
 const ownRegulator = ofBlock((block, context) => {
   if (block.inlet.some((p) => p.role === 'regulator')) return [];

@@ -31,7 +31,7 @@ const W = computed(() => Math.max(LEAST_W, width.value));
 const LEFT = 170;
 const RIGHT = 40;
 /** Ticks that are round in the unit shown. */
-const TICKS = 6;
+const TICK_PX = 80;
 const ROW = 34;
 const x = computed(() => {
   const f = found.value!;
@@ -41,7 +41,7 @@ const x = computed(() => {
 const ticks = computed(() => {
   const perUnit = perShownUnit('pressure', settings.units);
   const [low, high] = x.value.domain();
-  return scaleLinear([low / perUnit, high / perUnit], [0, 1]).ticks(TICKS).map((t) => t * perUnit);
+  return scaleLinear([low / perUnit, high / perUnit], [0, 1]).ticks(Math.max(2, Math.floor((W.value - LEFT - RIGHT) / TICK_PX))).map((t) => t * perUnit);
 });
 const signed = (kpa: number): string => `${kpa < 0 ? '−' : '+'}${settings.show(Math.abs(kpa), 'pressure')}`;
 const range = (b: Bar): string => {
