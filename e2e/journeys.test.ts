@@ -273,7 +273,7 @@ test('pointing at a step lights its part, and at a bed walks to it', async () =>
   const { driver } = bench;
   await press(driver, 'Wren Bottom');
   await reads(driver, VERDICT, /Runs/);
-  const step = await driver.findElement(By.css('[aria-label^="main, 1¼ in poly pipe"]'));
+  const step = await driver.findElement(By.css('[aria-description^="main, 1¼ in poly pipe"]'));
   await driver.actions().move({ origin: step }).perform();
   await driver.wait(
     async () => (await driver.findElements(By.css('.mains .lit'))).length > 0,

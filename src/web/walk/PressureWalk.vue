@@ -76,7 +76,7 @@ const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[
           :class="{ lit: view.pointedStep === s.step.key, worst: s.step === worst }"
           role="button"
           tabindex="0"
-          :aria-label="words.sentence(s.step)"
+          :aria-description="words.sentence(s.step)"
           @click="view.openWorking = WORKING_OF[s.step.kind]"
           @keydown.enter="view.openWorking = WORKING_OF[s.step.kind]"
           @pointerenter="view.pointedStep = s.step.key"
