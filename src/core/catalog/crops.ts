@@ -18,7 +18,7 @@ export const CROPS = [
   { id: 'sweetcorn', name: 'sweetcorn', plantM: 0.25, wets: 'rows' },
   { id: 'strawberries', name: 'strawberries', plantM: 0.3, wets: 'rows' },
   { id: 'flowers', name: 'flowers and herbs', plantM: 0.25, wets: 'rows' },
-  { id: 'green-manure', name: 'green manure', plantM: 0.05, wets: 'whole' },
+  { id: 'green-manure', name: 'green manure', plantM: 0.05, wets: 'rows' },
 ] as const;
 
 export type CropId = (typeof CROPS)[number]['id'];

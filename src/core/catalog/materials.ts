@@ -53,7 +53,7 @@ export interface Material {
 
 /** Tape works from about 6 psi up. */
 const LEAST_TAPE_KPA = 41.4;
-const NONE = { holeMm: 1, tubeMm: 0.9, tubeM: 0.6 };
+const NONE = { holeMm: 1, tubeMm: 0.8, tubeM: 1 };
 
 /**
  * Labels are typical of each kind (drip handbooks); scatter of manufacture after Solomon's classes: good below 0.05,

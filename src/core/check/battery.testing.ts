@@ -302,4 +302,45 @@ export const BATTERY: readonly Planted[] = [
     }),
     finds: ['regulator-range'],
   },
+  {
+    name: 'single emitters at tomatoes',
+    plan: block({
+      tape: { kind: 'emitters' },
+      beds: { count: 6, lengthM: 20, runsPerBed: 1, crop: 'tomatoes' },
+      inlet: [{ id: 'r', kind: 'regulator-low', setKpa: 103 }],
+    }),
+    finds: [],
+  },
+  {
+    name: 'microtubes',
+    plan: block({ tape: { kind: 'microtubes' }, beds: { count: 8, lengthM: 20, runsPerBed: 2 } }),
+    finds: [],
+  },
+  { name: 'a tunnel', plan: block({ tunnel: { widthM: 6, lengthM: 20 }, beds: {} }), finds: [] },
+  { name: 'gently falling beds', plan: block({ ground: { slopeAlong: -0.02 } }), finds: [] },
+  {
+    name: 'a slope fed from the middle',
+    plan: block({ ground: { slopeAlong: 0.03 }, header: { pipe: 'pe-1-1/4', along: 0.5 } }),
+    finds: [],
+  },
+  {
+    name: 'dripline round curves',
+    plan: block({
+      tape: { kind: 'dripline' },
+      beds: { count: 4, lengthM: 20, runsPerBed: 2, rows: 'curved' },
+      inlet: regulated(103),
+    }),
+    finds: [],
+  },
+  { name: 'a thicker wall for two seasons', plan: tape({ wallMm: 0.254, seasons: 2 }), finds: [] },
+  {
+    name: 'a high tank and no regulator',
+    plan: {
+      ...SOUND,
+      sources: [{ id: 's', kind: 'tank', xM: -5, yM: -3, outletM: 5, lowM: 5.3, highM: 6.5, floatM: 6 }],
+      head: parts('ball-1', 'gauge', 'screen-1', 'gauge'),
+      blocks: [{ ...BLOCK, inlet: [], beds: { count: 4, lengthM: 25, runsPerBed: 2 } }],
+    },
+    finds: [],
+  },
 ];

@@ -1,3 +1,4 @@
+import { cropKind } from '../catalog/crops';
 import { isFilter, HEAD_PARTS, REGULATOR_SETS_KPA, type Role } from '../catalog/headParts';
 import { lastingSeasons, material, type MaterialId } from '../catalog/materials';
 import {
@@ -352,7 +353,7 @@ const runsIn = ofBlock((block, context) => {
   const alike = keys.length === beds.length && beds.every((b) => b.single?.runs === undefined);
   return [[[{ kind: 'runs', block: block.id, runs: wantRuns, keys: alike ? [] : keys }]]];
 });
-const isWhole = (crop: string): boolean => crop === 'salad' || crop === 'sowings' || crop === 'green-manure';
+const isWhole = (crop: string): boolean => crop !== 'none' && cropKind(crop).wets === 'whole';
 
 const closerSpacing = ofBlock((block, context) => {
   const { tape, id } = layingOf(context, block);
@@ -421,6 +422,7 @@ const OFFERS: Partial<Record<FindingCode, Offering>> = {
     context.finding.place.kind === 'header' ? widerHeader(context) : widerMain(context),
   'regulator-starved': all(widerMain, ...MORE_WATER),
   'regulator-range': sized(),
+  'over-rated': sized(),
   'regulator-uphill': ownRegulator,
   'farm-uneven': ownRegulator,
   'flow-over-rating': all(sized(), fewerAtOnce),

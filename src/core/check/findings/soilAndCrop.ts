@@ -81,7 +81,9 @@ export const spacingWide = ofBeds(({ tape, crop }, soil, plan) => {
   const limit = limitsOf(plan).spacingShare * soil.stripM;
   const { spacingM } = tape;
   // One at each plant is as good, whatever lies dry between.
-  const atPlants = crop !== undefined && spacingM <= limitsOf(plan).spacingShare * crop.plantM;
+  // Single ones are set at the plants, wherever those stand.
+  const single = tape.kind === 'emitters' || tape.kind === 'microtubes';
+  const atPlants = crop ? spacingM <= limitsOf(plan).spacingShare * crop.plantM : single;
   if (spacingM <= limit || atPlants) return undefined;
   return {
     code: 'spacing-wide',
