@@ -157,6 +157,12 @@ describe('workings', () => {
       value('puddle', 'K_s') * (Math.PI * r * r + (4 * r) / value('puddle', 'α')),
       6,
     );
+    expect(of('blockFlow').result.value).toBeCloseTo(results.blocks[0].flowLph, 9);
+    expect(of('rate').result.value).toBeCloseTo(value('rate', 'Q') / value('rate', 'A'), 9);
+    expect(of('rest').result.value).toBeCloseTo(value('rest', 'p_feed') + value('rest', 'z') * 9.80665, 9);
+    expect(of('longest').result.value).toBeGreaterThan(results.runs[0].run.lengthM);
+    // Eight beds of two runs, 40 m each.
+    expect(of('tapeLength').result.value).toBeCloseTo(8 * 2 * 40, 9);
     const cost = of('cost');
     expect(cost.result.value).toBeCloseTo(
       cost.terms.reduce((s, t) => s + t.value, 0),

@@ -2,6 +2,7 @@ import type { FarmResults } from '../network';
 import type { FullPlan } from '../plan';
 import { bed, end, header, uniformity } from './block';
 import { cost, puddle, strips } from './ground';
+import { blockFlow, longest, rate, rest, roof, tank, tankWeight, tapeLength } from './laid';
 import { main, parts, surge, velocity } from './pipes';
 import { asked, available, bucket, drawdown, starts, suction } from './source';
 import type { Maker, Working } from './types';
@@ -12,6 +13,9 @@ const MAKERS = {
   drawdown,
   starts,
   suction,
+  tank,
+  tankWeight,
+  roof,
   asked,
   parts,
   main,
@@ -20,7 +24,12 @@ const MAKERS = {
   bed,
   header,
   end,
+  blockFlow,
   uniformity,
+  longest,
+  rate,
+  tapeLength,
+  rest,
   strips,
   puddle,
   cost,

@@ -41,13 +41,13 @@ watchDebounced(
   <dl v-if="results.block" class="rows" :class="{ stale: results.stale }">
     <dt><Asks working="bed">Bed {{ bedKey }} draws</Asks></dt>
     <dd class="num">{{ settings.show(bedFlow, 'flow') }}</dd>
-    <dt>All {{ laid.length }}, {{ settings.show(totalM, 'length') }} of bed</dt>
+    <dt><Asks working="blockFlow">All {{ laid.length }}, {{ settings.show(totalM, 'length') }} of bed</Asks></dt>
     <dd class="num">{{ settings.show(results.block.flowLph, 'flow') }}</dd>
-    <dt>Longest run that keeps {{ settings.show(plan.wishes.uniformity, 'share') }}</dt>
+    <dt><Asks working="longest">Longest run that keeps {{ settings.show(plan.wishes.uniformity, 'share') }}</Asks></dt>
     <dd class="num">{{ longestM >= 1000 ? 'any' : longestM > 0 ? settings.show(longestM, 'length') : '…' }}</dd>
-    <dt>Put on, beds and paths</dt>
+    <dt><Asks working="rate">Put on, beds and paths</Asks></dt>
     <dd class="num">{{ settings.show(rate, 'rate') }}</dd>
-    <dt>Tape in the ground</dt>
+    <dt><Asks working="tapeLength">Laid in the ground</Asks></dt>
     <dd class="num">{{ settings.show(tapeM, 'length') }}</dd>
   </dl>
 </template>

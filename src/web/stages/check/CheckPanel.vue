@@ -38,6 +38,9 @@ const SAYS: Record<WorkingName, string> = {
   drawdown: 'Water between starts',
   starts: 'Starts of the pump',
   suction: 'Suction head',
+  tank: 'Water in the tank',
+  tankWeight: 'Weight of the water',
+  roof: 'Water from one rain',
   asked: 'Pressure needed',
   parts: 'Loss in the head',
   main: 'Loss in the main',
@@ -46,15 +49,23 @@ const SAYS: Record<WorkingName, string> = {
   header: 'Loss in the header',
   bed: 'Flow of a bed',
   end: 'Pressure at the far end',
+  blockFlow: 'Flow of the block',
   uniformity: 'Evenness',
+  longest: 'Longest run',
+  rate: 'Depth put on',
+  tapeLength: 'Laid in the ground',
+  rest: 'Pressure at rest',
   strips: 'Ground wetted',
   puddle: 'Puddles',
   cost: 'Cost, typical',
 };
 const WORKINGS = WORKING_NAMES.map((name) => ({ name, says: SAYS[name] }));
-const shown = computed(() =>
-  WORKINGS.filter((w) => results.solved && results.walkRun >= 0 && workingOf(w.name, results.solved.plan, results.solved.results, results.walkRun)),
-);
+/** Those that arise in this plan; looked at when it is judged, not with every movement of a hand. */
+const shown = computed(() => {
+  const now = results.results;
+  const runIndex = Math.max(0, now?.weakest ?? -1);
+  return now && results.toldPlan && now.runs.length > 0 ? WORKINGS.filter((w) => workingOf(w.name, results.toldPlan!, now, runIndex)) : [];
+});
 </script>
 
 <template>

@@ -66,7 +66,7 @@ const farEnd = computed(() => {
         <dt><Asks working="end">Far end of bed {{ farEnd.run.bed }}</Asks></dt>
         <dd class="num">{{ settings.show(farEnd.endKpa, 'pressure') }}</dd>
       </template>
-      <dt>At rest, lowest tape</dt>
+      <dt><Asks working="rest">At rest, lowest tape</Asks></dt>
       <dd class="num">{{ settings.show(results.block.rest.lowestTapeKpa, 'pressure') }}</dd>
     </dl>
     <p v-else-if="!plan.block.inUse" class="quiet">This block is shut now; nothing flows in it.</p>

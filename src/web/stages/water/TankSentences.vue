@@ -4,6 +4,7 @@ import { tankFacts } from '../../../core/network';
 import type { TankSource } from '../../../core/plan';
 import { formatDuration } from '../../../core/units';
 import ChoiceField from '../../parts/ChoiceField.vue';
+import Asks from '../../parts/Asks.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
@@ -61,20 +62,20 @@ const MIN_PER_HOUR = 60;
   </p>
   <dl class="rows">
     <template v-if="tank.level === 'falling'">
-      <dt>Between high and low water</dt>
+      <dt><Asks working="tank">Between high and low water</Asks></dt>
       <dd class="num">{{ settings.show(facts.usableL, 'volume') }}</dd>
       <dt>Lasts at this flow, about</dt>
       <dd class="num">{{ Number.isFinite(facts.lastsMin) ? formatDuration(facts.lastsMin) : 'no flow' }}</dd>
     </template>
     <template v-if="tank.refill === 'roof'">
-      <dt>One such rain brings</dt>
+      <dt><Asks working="roof">One such rain brings</Asks></dt>
       <dd class="num">{{ settings.show(facts.rainL, 'volume') }}</dd>
     </template>
     <template v-else-if="tank.refill !== 'none'">
       <dt>Refilled in</dt>
       <dd class="num">{{ formatDuration(facts.refillH * MIN_PER_HOUR) }}</dd>
     </template>
-    <dt>Weight of the water, full</dt>
+    <dt><Asks working="tankWeight">Weight of the water, full</Asks></dt>
     <dd class="num">{{ settings.show(facts.fullKg, 'weight') }}</dd>
   </dl>
 </template>

@@ -1,0 +1,146 @@
+import { emitterCount } from '../hydraulics/run';
+import { KPA_PER_M } from '../hydraulics/water';
+import { fullL, litresPerM, roofL, usableL } from '../hydraulics/storage';
+import { longestRunM } from '../network';
+import { term, type Maker } from './types';
+
+export const blockFlow: Maker = ({ results, block, plan }) => ({
+  title: `Flow of ${plan.blocks[block.index].name}`,
+  says: 'The flows of all its beds, each the sum of its emitters.',
+  formula: 'Q = Σ Q_bed',
+  terms: [
+    term('n', 'beds that water', block.beds.filter((b) => b.flowLph > 0).length, 'count'),
+    term('', 'emitters', block.emitters, 'count'),
+    term(
+      '',
+      'mean flow of an emitter',
+      block.emitters > 0 ? block.flowLph / block.emitters : 0,
+      'emitterFlow',
+    ),
+    term('Q_bed', 'most in one bed', Math.max(0, ...block.beds.map((b) => b.flowLph)), 'flow'),
+    term('', 'of all that flows', results.flowLph > 0 ? block.flowLph / results.flowLph : 0, 'share'),
+  ],
+  result: term('Q', 'flow of the block', block.flowLph, 'flow'),
+  source: 'Balance of water.',
+});
+
+export const longest: Maker = ({ plan, results, block }) => {
+  if (block.weakest < 0) return undefined;
+  const { run, inletKpa } = results.runs[block.weakest];
+  return {
+    title: 'Longest run',
+    says: 'The greatest length that is still as even as wished, from the pressure its run starts with and on its slope: each length looked at is solved emitter by emitter, and the last is closed in on by halving.',
+    formula: 'L_max: E(L_max) = E_wished',
+    terms: [
+      term('E_wished', 'evenness wished', plan.wishes.uniformity, 'share', 'wishes.uniformity'),
+      term('p_in', 'at the take-off of the weakest run', inletKpa, 'pressure'),
+      term('i', 'mean slope away from the header', run.lie().slope, 'slope'),
+      term('D', 'bore', run.tape.boreMm, 'bore'),
+      term('e', 'spacing of the emitters', run.tape.spacingM, 'spacing'),
+      term('q_n', 'label flow', run.tape.flowLph, 'emitterFlow'),
+    ],
+    result: term('L_max', 'longest run', longestRunM(plan, results, block.weakest), 'length'),
+    source: 'Runs solved exactly (docs/method.md).',
+  };
+};
+
+export const rate: Maker = ({ block }) => {
+  const { layout } = block.built;
+  const { pathM } = layout.block.beds;
+  const areaM2 = layout.beds.reduce((a, bed) => a + bed.lengthM * (bed.widthM + pathM), 0);
+  if (!(areaM2 > 0)) return undefined;
+  return {
+    title: 'Depth put on in an hour',
+    says: 'A litre on a square metre is a millimetre; here over beds and paths together. The wetted strips get more.',
+    formula: 'i = Q / A',
+    terms: [
+      term('Q', 'flow of the block', block.flowLph, 'flow'),
+      term('A', 'beds with their paths', areaM2, 'area'),
+    ],
+    result: term('i', 'put on', block.flowLph / areaM2, 'rate'),
+    source: 'By definition of depth.',
+  };
+};
+
+export const tapeLength: Maker = ({ block }) => {
+  const { runs } = block.built.layout;
+  const metres = runs.reduce((m, r) => m + r.lengthM - r.leadM, 0);
+  const emitters = block.built.laterals.reduce((n, l) => n + emitterCount(l), 0);
+  return {
+    title: 'Laid in the ground',
+    says: 'The lengths of all runs, without the plain pipe from the header to the bed; waste and folded ends come on top.',
+    formula: 'L = Σ L_run',
+    terms: [
+      term('n', 'runs', runs.length, 'count'),
+      term('', 'emitters that fit', emitters, 'count'),
+      term('L_run', 'longest', Math.max(0, ...runs.map((r) => r.lengthM - r.leadM)), 'length'),
+    ],
+    result: term('L', 'laid', metres, 'length'),
+    source: 'The layout.',
+  };
+};
+
+export const rest: Maker = ({ results, block }) => {
+  const { feedKpa, lowestTapeKpa } = block.rest;
+  return {
+    title: 'Pressure at rest at the lowest tape',
+    says: 'With nothing flowing nothing is lost: what the source stands at when shut, or what the last regulator or relief valve lets stand, and what the fall to the lowest tape adds.',
+    formula: 'p = p_feed + ρ·g·z',
+    terms: [
+      term('', 'source, shut and at its best', results.rest.sourceKpa, 'pressure'),
+      term('p_feed', 'at the header’s feed', feedKpa, 'pressure'),
+      term('z', 'fall from there to the lowest tape', (lowestTapeKpa - feedKpa) / KPA_PER_M, 'height'),
+    ],
+    result: term('p', 'at the lowest tape', lowestTapeKpa, 'pressure'),
+    source: 'Hydrostatics: 9.80665 kPa per metre of water.',
+  };
+};
+
+export const tank: Maker = ({ results: { layout, flowLph } }) => {
+  const { source } = layout;
+  if (source.kind !== 'tank' || source.level === 'held') return undefined;
+  return {
+    title: 'Water in the tank, and how long it lasts',
+    says: 'The area of the water times its height between high and low; at the flow of now it lasts so long, falling pressure left aside.',
+    formula: 'V = A · (z_high − z_low);  t = V / Q',
+    terms: [
+      term('A', 'litres in each metre of height', litresPerM(source), 'volume'),
+      term('z_high', 'high water', source.highM, 'height'),
+      term('z_low', 'low water', source.lowM, 'height'),
+      term('Q', 'flow now', flowLph, 'flow'),
+      ...(flowLph > 0 ? [term('t', 'lasts', (usableL(source) / flowLph) * 3600, 'time' as const)] : []),
+    ],
+    result: term('V', 'between high and low water', usableL(source), 'volume'),
+    source: 'Geometry.',
+  };
+};
+
+export const tankWeight: Maker = ({ results: { layout } }) => {
+  const { source } = layout;
+  if (source.kind !== 'tank') return undefined;
+  return {
+    title: 'Weight of the water',
+    says: 'A litre weighs a kilogram. The tank and its stand come on top: somebody competent designs what carries more than 200 kg or stands above about a metre.',
+    formula: 'm = ρ · V',
+    terms: [term('V', 'over the outlet, full, all tanks', fullL(source), 'volume')],
+    result: term('m', 'weight', fullL(source), 'weight'),
+    source: 'ρ 1000 kg/m³.',
+  };
+};
+
+export const roof: Maker = ({ results: { layout } }) => {
+  const { source } = layout;
+  if (source.kind !== 'tank' || source.refill !== 'roof') return undefined;
+  return {
+    title: 'Water from one rain',
+    says: 'A millimetre on a square metre is a litre, less what splashes and runs past.',
+    formula: 'V = A · h · s',
+    terms: [
+      term('A', 'roof', source.roofM2, 'area'),
+      term('h', 'rain', source.rainMm, 'rain'),
+      term('s', 'share that reaches the tank', source.roofShare, 'share'),
+    ],
+    result: term('V', 'into the tank', roofL(source.roofM2, source.rainMm, source.roofShare), 'volume'),
+    source: 'Rainwater practice: about 0.85 of the rain is caught.',
+  };
+};
