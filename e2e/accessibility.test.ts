@@ -54,6 +54,34 @@ describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
     await reads(bench.driver, '[aria-label=Stage] h2', /./);
     expect(await serious()).toEqual([]);
   });
+
+  test('nor on the sheets of what is weighed up, nor where plans were fitted', async () => {
+    const { driver, url } = bench;
+    await driver.get(url);
+    await press(driver, 'Otter strip');
+    await reads(driver, VERDICT, /Bursts/);
+    await driver.get(`${url}/plan/beds`);
+    await press(driver, 'What to lay?');
+    await reads(driver, '.v-dialog', /8 · /);
+    for (const [sheet, ready] of [
+      ['What to lay', /8 · /],
+      ['Side by side', /weakest emitter/],
+      ['How long a run', /even/],
+      ['Which header', /too small here|as it is/],
+      ['Holes and tubes', /Microtubes/],
+      ['How sure', /Drawn all at once/],
+    ] as [string, RegExp][]) {
+      await press(driver, sheet);
+      await reads(driver, '.v-dialog', ready);
+      expect([sheet, await serious()]).toEqual([sheet, []]);
+    }
+    await driver.get(`${url}/plan/check`);
+    await reads(driver, '[aria-label=Stage]', /puts it right/);
+    await press(driver, 'Fit it for me');
+    await press(driver, 'Look for plans');
+    await reads(driver, '.fits', /Take this plan/);
+    expect(await serious()).toEqual([]);
+  });
 });
 
 test('nothing serious at a phone’s width', async () => {

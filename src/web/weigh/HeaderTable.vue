@@ -39,7 +39,7 @@ const fed = computed(() => (plan.block.header.feed === 'middle' ? 'middleBeds' :
             <td class="num">{{ told(s.beds) }} beds</td>
             <td class="num">{{ told(s.middleBeds) }} beds</td>
             <td>{{ s.byFriction < s.bySpeed ? 'friction' : 'speed' }}</td>
-            <td><v-btn v-if="s.pipe.id !== plan.block.header.pipe && s[fed] >= beds" size="small" :aria-label="`Take ${s.pipe.name}`" @click="advice.take([{ kind: 'header-size', block: plan.block.id, pipe: s.pipe.id }])">Take it</v-btn><span v-else-if="s[fed] < beds" class="quiet">too small here</span></td>
+            <td><v-btn v-if="s.pipe.id !== plan.block.header.pipe && s[fed] >= beds" size="small" :aria-label="`Take it: ${s.pipe.name}`" @click="advice.take([{ kind: 'header-size', block: plan.block.id, pipe: s.pipe.id }])">Take it</v-btn><span v-else-if="s[fed] < beds" class="quiet">too small here</span></td>
           </tr>
         </tbody>
       </table>

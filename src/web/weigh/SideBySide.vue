@@ -86,7 +86,7 @@ function take(id: string): void {
       </thead>
       <tbody>
         <tr v-for="row in rows" :key="row.name"><th scope="row">{{ row.name }}</th><td v-for="s in seen" :key="s.id" class="num">{{ row.tell(s) }}</td></tr>
-        <tr><th></th><td v-for="s in seen" :key="s.id"><v-btn v-if="s.id !== 'as-it-is'" size="small" :aria-label="`Take ${nameOf(s.id)}`" @click="take(s.id)">Take it</v-btn></td></tr>
+        <tr><th></th><td v-for="s in seen" :key="s.id"><v-btn v-if="s.id !== 'as-it-is'" size="small" :aria-label="`Take it: ${nameOf(s.id)}`" @click="take(s.id)">Take it</v-btn></td></tr>
       </tbody>
     </table>
   </section>

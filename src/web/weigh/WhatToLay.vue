@@ -59,7 +59,7 @@ function take(w: Weighed): void {
         <h3>{{ i + 1 }} · {{ material(w.material).name }} <small v-if="w.changes.length === 0">as it is</small></h3>
         <ul class="for"><li v-for="r in sayReasons(w, true)" :key="r">{{ r }}</li></ul>
         <ul class="against"><li v-for="r in sayReasons(w, false)" :key="r">{{ r }}</li></ul>
-        <v-btn v-if="w.changes.length > 0" size="small" :aria-label="`Lay ${material(w.material).name}`" @click="take(w)">Lay it</v-btn>
+        <v-btn v-if="w.changes.length > 0" size="small" :aria-label="`Lay it: ${material(w.material).name}`" @click="take(w)">Lay it</v-btn>
       </li>
     </ol>
     <p class="quiet">Best first: what works here outweighs comfort, and cost counts as much as you say. Costs are typical, in no coin in particular.</p>
