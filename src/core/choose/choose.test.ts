@@ -203,6 +203,12 @@ describe('what to lay', () => {
     expect(tape.reasons.map((r) => r.code)).toEqual(expect.arrayContaining(['kinks', 'renewed', 'torn']));
   });
 
+  test('of a shut block it says that nothing waters there', () => {
+    const shut = best({ ...SOUND, blocks: [{ ...SOUND.blocks[0], inUse: false }] });
+    for (const w of shut)
+      expect(w.reasons.map((r) => tellReason(r, metric)).join()).toMatch(/the block is shut/);
+  });
+
   test('hard water speaks against porous hose', () => {
     const hard = { ...SOUND, sources: [{ ...SOUND.sources[0], water: ['hard'] } as Plan['sources'][number]] };
     const porous = best(hard).find((w) => w.material === 'porous')!;

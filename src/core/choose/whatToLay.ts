@@ -42,7 +42,7 @@ type ReasonCode =
   | 'cheap'
   | 'dear'
   | 'puddles'
-  | 'faulty';
+  | 'nothing';
 
 /** One kind of thing that could be laid, weighed. */
 export interface Weighed {
@@ -76,7 +76,7 @@ const WEIGHTS: Record<ReasonCode, number> = {
   torn: -1.5,
   dear: -1.5,
   puddles: -1,
-  faulty: -1,
+  nothing: -4,
 };
 
 /** Dearer or cheaper than the middle of all by this is worth a word. */
@@ -181,6 +181,10 @@ function reasonsFor(
   ): void => void reasons.push({ good, code, values, names });
   const found = (code: string) =>
     findings.find((f) => f.code === code && (!('block' in f.place) || f.place.block === at));
+  if (!block || block.emitters === 0) {
+    say(false, 'nothing');
+    return reasons;
+  }
   const figures = figuresOf(now);
   const short = found('flow-short');
   const under = found('emitters-dry') ?? found('emitter-under');
@@ -192,11 +196,11 @@ function reasonsFor(
   if (long) say(false, 'long', { lengthM: long.measured, longestM: long.limit });
   if (!short && !under && !over && !long)
     say(true, 'works', {
-      weakestKpa: results.runs[block?.weakest ?? 0]?.minKpa ?? NaN,
+      weakestKpa: results.runs[block.weakest].minKpa,
       askedLph: figures.askedLph,
       givesLph: figures.availableLph,
     });
-  const evenness = block?.uniformity ?? 0;
+  const evenness = block.uniformity;
   if (!long && !under)
     say(evenness >= full.wishes.uniformity, evenness >= full.wishes.uniformity ? 'even' : 'uneven', {
       evenness,
@@ -266,7 +270,7 @@ export function tellReason({ code, values: v, names }: Reason, show: Show): stri
       return `about ${coins(v.cost)} a season at typical prices, far more than most`;
     case 'puddles':
       return `puddles ${show(v.radiusM, 'spacing')} about each emitter on ${names.soil}`;
-    case 'faulty':
-      return 'leaves something to mend';
+    case 'nothing':
+      return 'no emitter of it waters here: the block is shut, or its beds are shorter than the spacing';
   }
 }

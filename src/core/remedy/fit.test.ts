@@ -101,6 +101,12 @@ describe('fit it for me', () => {
       FREE,
     );
     expect(tellRefusal(shut.refusal!, metric)).toMatch(/at the source, which stands at 40\skPa when shut/);
+    const low = fit({ ...SOUND, sources: [{ id: 's', kind: 'tank' }] }, FREE);
+    expect(tellRefusal(low.refusal!, metric)).toMatch(
+      /takes \d+\skPa at the source, which stands at \d+\skPa when shut/,
+    );
+    const none = fit({ ...SOUND, blocks: [{ ...SOUND.blocks[0], beds: { count: 2, lengthM: 0.2 } }] }, FREE);
+    expect(tellRefusal(none.refusal!, metric)).toBe('There are no beds with emitters to fit anything to.');
   });
 
   test('tells how far it has come, never backwards, and stops when told to', () => {

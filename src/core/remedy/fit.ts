@@ -187,13 +187,12 @@ export function fit(
       return {
         fits: [],
         solves,
-        refusal: {
-          why: 'block-uneven',
-          block: block.name,
+        refusal: whyNot(
+          solve(changed(base, [{ kind: 'open-blocks', ids: [block.id] }])),
+          block,
           best,
-          wished: full.wishes.uniformity,
-          keepTape: limits.keepTape,
-        },
+          limits,
+        ),
       };
   }
   const used = blocks.filter((b) => (variants.get(b.id)?.length ?? 0) > 0);
@@ -221,6 +220,28 @@ export function fit(
     else fits.push({ kinds: [kind], ...found });
   }
   return { fits: named(fits), solves, ...(fits.length === 0 && { refusal }) };
+}
+
+/** Why no way of laying a block does: it is uneven in all, the source stands too low, or what is found of it as it is. */
+function whyNot(alone: Judged, block: Block, best: number, limits: FitLimits): FitRefusal {
+  const { demand, rest } = alone.results;
+  if (demand.neededKpa > rest.sourceKpa)
+    return {
+      why: 'no-pressure',
+      block: block.name,
+      needsKpa: demand.neededKpa,
+      givesKpa: rest.sourceKpa,
+    };
+  const { wishes } = alone.full;
+  if (best < wishes.uniformity)
+    return {
+      why: 'block-uneven',
+      block: block.name,
+      best,
+      wished: wishes.uniformity,
+      keepTape: limits.keepTape,
+    };
+  return faultOf(alone) ?? { why: 'other', code: '' };
 }
 
 /** Names each plan by what it is best at among those found; one that is best at nothing is not offered. */
