@@ -79,6 +79,7 @@ async function main(): Promise<void> {
     await press(driver, 'Otter strip');
     await reads(driver, VERDICT, /Bursts/);
     await reads(driver, '[aria-label=Stage] h2', /Check/);
+    await reads(driver, '[aria-label=Stage]', /puts it right[\s\S]*puts it right/);
     await take('check');
     await press(driver, 'Light or dark');
     await press(driver, 'Loss in the header');
