@@ -1,9 +1,11 @@
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { join } from 'node:path';
+import { stationRoute } from './station/route';
 
 /**
- * Serves the built application with security headers. It has no other duty: plans never leave the browser.
+ * Serves the built application with security headers, and a simulated weather station that it may listen to. Plans never
+ * leave the browser.
  * @param webRoot folder of the built application
  */
 export function createApp(webRoot: string): Express {
@@ -39,6 +41,7 @@ export function createApp(webRoot: string): Express {
     '/assets',
     express.static(join(webRoot, 'assets'), { immutable: true, maxAge: inAYear, fallthrough: false }),
   );
+  app.use('/station', stationRoute());
   app.use(express.static(webRoot, { index: false }));
   app.use((request, response, next) => {
     if (!['GET', 'HEAD'].includes(request.method) || !request.accepts('html')) return next();

@@ -25,15 +25,16 @@ export const TAPE_BORES_MM = [15.9, 22.2, 34.9] as const;
 
 /**
  * Soils by texture: how wide one run wets, m (about 0.3 m on average soil, less on sand, more on clay); saturated
- * conductivity, m/s (Rawls, Brakensiek & Saxton 1982); and Wooding's α, 1/m (clay loam's lies between its neighbours').
+ * conductivity, m/s (Rawls, Brakensiek & Saxton 1982); Wooding's α, 1/m (clay loam's lies between its neighbours'); and
+ * the water held for plants, mm per metre of depth (common handbook figures).
  */
 export const SOILS = [
-  { id: 'sand', name: 'sand', stripM: 0.2, ksMps: 5.8e-5, alphaPerM: 14 },
-  { id: 'sandy-loam', name: 'sandy loam', stripM: 0.25, ksMps: 7.2e-6, alphaPerM: 7 },
-  { id: 'loam', name: 'loam', stripM: 0.3, ksMps: 3.7e-6, alphaPerM: 3.6 },
-  { id: 'silt-loam', name: 'silt loam', stripM: 0.35, ksMps: 1.9e-6, alphaPerM: 2 },
-  { id: 'clay-loam', name: 'clay loam', stripM: 0.4, ksMps: 6.4e-7, alphaPerM: 1.4 },
-  { id: 'clay', name: 'clay', stripM: 0.45, ksMps: 1.7e-7, alphaPerM: 0.8 },
+  { id: 'sand', name: 'sand', stripM: 0.2, ksMps: 5.8e-5, alphaPerM: 14, heldMmPerM: 60 },
+  { id: 'sandy-loam', name: 'sandy loam', stripM: 0.25, ksMps: 7.2e-6, alphaPerM: 7, heldMmPerM: 120 },
+  { id: 'loam', name: 'loam', stripM: 0.3, ksMps: 3.7e-6, alphaPerM: 3.6, heldMmPerM: 170 },
+  { id: 'silt-loam', name: 'silt loam', stripM: 0.35, ksMps: 1.9e-6, alphaPerM: 2, heldMmPerM: 200 },
+  { id: 'clay-loam', name: 'clay loam', stripM: 0.4, ksMps: 6.4e-7, alphaPerM: 1.4, heldMmPerM: 190 },
+  { id: 'clay', name: 'clay', stripM: 0.45, ksMps: 1.7e-7, alphaPerM: 0.8, heldMmPerM: 170 },
 ] as const;
 
 export type SoilId = (typeof SOILS)[number]['id'];

@@ -155,7 +155,9 @@ function outlineOf(block: Block, frame: Frame): Polygon | undefined {
 }
 
 function layOut(block: Block, index: number, surface: Surface, things: readonly Obstacle[]): BlockLayout {
-  const { frame, outline, beds, box } = layGround(block, things);
+  const { frame, outline, beds: all, box } = layGround(block, things);
+  const open = block.open && new Set(block.open);
+  const beds = open ? all.map((b) => (open.has(b.key) || b.resting ? b : { ...b, resting: true })) : all;
   const ground = groundOf(block, frame, surface);
   const { header } = block;
   const lines = [header, ...(header.other ? [header.other] : [])].map((h) => ({

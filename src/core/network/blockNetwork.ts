@@ -1,6 +1,7 @@
 import { isBranch } from '../catalog/headParts';
 import type { Emitter } from '../hydraulics/emitter';
 import type { LateralSpec, LinkSpec, NodeSpec } from '../hydraulics/network';
+import { TAKE_OFF_VALVE_K, valveK } from '../hydraulics/valve';
 import { lengthOnLine, riseAlong, type BlockLayout, type LaidRun } from '../layout';
 import type { Block, Part, PipePiece, Tape } from '../plan';
 
@@ -85,7 +86,7 @@ export function lateralOf(block: Block, run: LaidRun, node: string): LateralSpec
     slope,
     ...(profile && { profile }),
     firstEmitterM: run.leadM + tape.spacingM,
-    inletK: block.header.takeOffK,
+    inletK: block.header.takeOffK + TAKE_OFF_VALVE_K * valveK(block.beds.single[run.bed]?.valveDeg ?? 0),
     emitter: emitterOf(tape),
   };
 }

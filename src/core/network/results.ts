@@ -78,6 +78,7 @@ export interface PieceResult {
 
 export interface MainResult extends PieceResult {
   laid: LaidMain;
+  link: LinkSpec;
 }
 
 /** A plan solved: everything that is open now. */
@@ -168,6 +169,7 @@ export function assemble(
     head,
     mains: built.mains.map((m) => ({
       laid: m.laid,
+      link: m.link,
       ...piece(m.link, solution.linkLph[built.linkAt(m.link)], m.laid.piece),
     })),
     demand,

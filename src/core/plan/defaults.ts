@@ -8,6 +8,7 @@ import type { Surface } from '../ground';
 import { fullGround, fullObstacle, HEADLAND_M, surfaceOf, TUNNEL, TYPICAL_BEDS } from './landDefaults';
 import { over, piece } from './over';
 import { remembering } from './remembering';
+import { fullWatering } from './wateringDefaults';
 import { fullSource } from './sourceDefaults';
 import {
   HEAD,
@@ -149,6 +150,8 @@ function fullBlock(stated: StatedBlock, i: number, xM: number, { own, tapes, sur
     id: stated.id,
     name: stated.name ?? `Block ${i + 1}`,
     inUse: stated.inUse ?? true,
+    valves: stated.valves ?? 'beds',
+    ...(stated.planted && { planted: stated.planted }),
     xM: stated.xM ?? xM,
     yM: stated.yM ?? 0,
     heightM: stated.heightM ?? 0,
@@ -194,12 +197,14 @@ const knownSources = remembering<Plan['sources'][number], Source & { id: string 
 const knownTees = remembering<StatedTee, Tee>();
 const knownHeads = remembering<StatedPart[], Part[]>();
 const knownWishes = remembering<object, FullPlan['wishes']>();
+const knownWaterings = remembering<object, FullPlan['watering']>();
 const knownGrounds = remembering<object, FarmGround>();
 const knownObstacles = remembering<readonly object[], Obstacle[]>();
 const knownTapes = remembering<readonly object[], NamedTape[]>();
 const NO_OWN: PartKind[] = [];
 const NO_WISHES = {};
 const NO_GROUND = {};
+const NO_WATERING = {};
 const TYPICAL_HEADS: Record<SourceKind, StatedPart[]> = {
   tap: typicalHead('tap'),
   well: typicalHead('well'),
@@ -278,5 +283,8 @@ export function fillIn(plan: Plan): FullPlan {
     tapes,
     blocks,
     wishes: knownWishes(plan.wishes ?? NO_WISHES, '', NONE, () => fullWishes(plan.wishes)),
+    watering: knownWaterings(plan.watering ?? NO_WATERING, String(ground.origin?.lat), NONE, () =>
+      fullWatering(plan.watering, ground.origin?.lat),
+    ),
   };
 }

@@ -1,5 +1,8 @@
 export * from './limits';
 export * from './types';
+export { FEELS } from './wateringTypes';
+export * from './openSet';
+export { dayWeather as dayWeatherSchema } from './wateringSchema';
 export { blankPlan, fillIn, fullPart, typicalHead } from './defaults';
 export { HEADLAND_M, surfaceOf } from './landDefaults';
 export { LIMITS } from './rules';

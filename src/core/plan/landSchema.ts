@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { CROPS } from '../catalog/crops';
 import { SOILS } from '../catalog/tape';
+import { planted } from './wateringSchema';
 import { id, ids, LIMITS, notNegative, place, positive, text } from './rules';
 
 const point = Joi.array().ordered(place.required(), place.required()).length(2);
@@ -8,6 +9,8 @@ export const outline = Joi.array().items(point).min(3).max(LIMITS.corners);
 export const turn = Joi.number().min(-360).max(360);
 
 const crops = ids(CROPS);
+/** Beyond this a valve's loss is not known, and little passes. */
+const MOST_VALVE_DEG = 75;
 
 const singleBed = Joi.object({
   startM: Joi.number().min(-LIMITS.lengthM).max(LIMITS.lengthM),
@@ -23,6 +26,8 @@ const singleBed = Joi.object({
     )
     .max(LIMITS.splits),
   resting: Joi.boolean(),
+  planted,
+  valveDeg: Joi.number().min(0).max(MOST_VALVE_DEG),
   crop: Joi.valid(...crops),
   tape: id,
   runs: Joi.number().integer().min(1).max(LIMITS.runsPerBed),

@@ -30,6 +30,10 @@ export interface SingleBed {
   joined?: number;
   splits?: Split[];
   resting?: boolean;
+  /** When it was planted. */
+  planted?: string;
+  /** Its take-off valves are turned so far shut, degrees of a quarter turn. */
+  valveDeg?: number;
   crop?: CropId;
   /** One of the plan's further tapes, by its id. */
   tape?: string;

@@ -5,6 +5,8 @@
 export const MIGRATIONS: Record<number, (plan: Record<string, unknown>) => Record<string, unknown>> = {
   1: fromVersion1,
   2: fromVersion2,
+  // Version 4 added sets, timing and need: nothing of version 3 is told otherwise.
+  3: (plan) => plan,
 };
 
 type Fields = Record<string, unknown>;

@@ -17,6 +17,8 @@ export const LIMITS = {
   obstacles: 200,
   tapes: 40,
   splits: 20,
+  sets: 60,
+  weatherDays: 800,
   /** A picture's data address, characters. */
   pictureLength: 3_000_000,
 } as const;

@@ -37,6 +37,7 @@ export function contradictions(plan: FullPlan): Contradiction[] {
     });
   checkParts('head', plan.head);
   checkMains(plan, add);
+  checkWatering(plan, add);
   checkGround(plan, add);
   plan.blocks.forEach((b, i) => {
     checkParts(`blocks[${i}].inlet`, b.inlet);
@@ -144,6 +145,33 @@ function checkCurve(curve: PumpCurve, path: string, add: Add): void {
         `${path}.points[${i}].headM`,
         'a pump’s head does not rise with its flow: each point must be at or under the one before',
       );
+  });
+}
+
+/** Sets name blocks there are, no bed is in two, and days are possible. */
+function checkWatering({ watering, blocks }: FullPlan, add: Add): void {
+  const known = new Set(blocks.map((b) => b.id));
+  const taken = new Map<string, string>();
+  watering.sets.forEach((set, i) =>
+    set.beds.forEach(({ block, keys }, j) => {
+      const path = `watering.sets[${i}].beds[${j}]`;
+      if (!known.has(block)) add(`${path}.block`, `there is no block “${block}”`);
+      for (const key of keys ?? ['']) {
+        const bed = `${block}/${key}`;
+        const other = taken.get(bed) ?? (key && taken.get(`${block}/`));
+        if (other) add(path, `${key ? `bed ${key}` : 'the block'} is in “${other}” already`);
+        taken.set(bed, set.name);
+      }
+    }),
+  );
+  watering.weather?.days.forEach((d, i) => {
+    if (d.minC > d.maxC)
+      add(`watering.weather.days[${i}].minC`, 'the least warmth of a day is not above its greatest');
+    if (d.humidityMin !== undefined && d.humidityMax !== undefined && d.humidityMin > d.humidityMax)
+      add(`watering.weather.days[${i}].humidityMin`, 'the least humidity of a day is not above its greatest');
+  });
+  watering.notes.forEach((n, i) => {
+    if (!known.has(n.block)) add(`watering.notes[${i}].block`, `there is no block “${n.block}”`);
   });
 }
 

@@ -5,6 +5,7 @@ import { PIPES } from '../catalog/pipes';
 import { WATERS } from '../catalog/water';
 import { beds, ground, obstacle, outline, slopes, tunnel, turn, underlay } from './landSchema';
 import { LIMIT_NAMES, LIMIT_TABLE } from './limits';
+import { planted, watering } from './wateringSchema';
 import { height, id, ids, LIMITS, notNegative, place, positive, text } from './rules';
 import { PLAN_FORMAT, PLAN_VERSION } from './types';
 
@@ -190,6 +191,8 @@ const block = Joi.object({
   id: id.required(),
   name: text(80),
   inUse: Joi.boolean(),
+  valves: Joi.valid('block', 'beds'),
+  planted,
   xM: place,
   yM: place,
   heightM: height,
@@ -262,4 +265,5 @@ export const planSchema = Joi.object({
       ),
     ),
   }),
+  watering,
 });

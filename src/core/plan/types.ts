@@ -9,8 +9,10 @@ import type { Store } from '../hydraulics/storage';
 
 import type { LimitName } from './limits';
 import type { Beds, FarmGround, Ground, Obstacle, Tunnel, Underlay } from './landTypes';
+import type { Watering, WaterSet } from './wateringTypes';
 
 export type * from './landTypes';
+export type * from './wateringTypes';
 
 /** Every field of `T` may be left out, at any depth: what a grower has stated. Arrays are whole or absent. */
 export type Stated<T> = T extends readonly unknown[]
@@ -20,7 +22,7 @@ export type Stated<T> = T extends readonly unknown[]
     : T;
 
 export const PLAN_FORMAT = 'idle-furrow-plan';
-export const PLAN_VERSION = 3;
+export const PLAN_VERSION = 4;
 
 export interface PipePiece {
   pipe: string;
@@ -225,8 +227,14 @@ export interface Header extends HeaderLine, PipePiece {
 export interface Block {
   id: string;
   name: string;
-  /** Open now. */
+  /** Laid and watered this season; a block out of use is in no set. */
   inUse: boolean;
+  /** Keys of the beds that a set opens, where one is looked at: never stated. */
+  open?: string[];
+  /** One valve for the whole block, or one at each bed. */
+  valves: 'block' | 'beds';
+  /** When its beds were planted, where they do not say; by the crop if not stated. */
+  planted?: string;
   /** Near left corner on the sheet, m, and its height; of a block with an outline the place its corners are told from. */
   xM: number;
   yM: number;
@@ -296,13 +304,14 @@ export interface FullPlan {
   tapes: NamedTape[];
   blocks: Block[];
   wishes: Wishes;
+  watering: Watering;
 }
 
 type StatedSource = {
   [K in SourceKind]: Stated<Extract<Source, { kind: K }>> & { id: string; kind: K };
 }[SourceKind];
 
-export type StatedBlock = Stated<Omit<Block, 'id' | 'inlet' | 'header' | 'tapes' | 'beds'>> & {
+export type StatedBlock = Stated<Omit<Block, 'id' | 'inlet' | 'header' | 'tapes' | 'beds' | 'open'>> & {
   id: string;
   inlet?: StatedPart[];
   beds?: Partial<Beds>;
@@ -310,6 +319,9 @@ export type StatedBlock = Stated<Omit<Block, 'id' | 'inlet' | 'header' | 'tapes'
 };
 export type StatedObstacle = Partial<Obstacle> & Pick<Obstacle, 'id' | 'kind' | 'points'>;
 export type StatedTape = { id: string; name?: string; tape?: Stated<Tape> };
+export type StatedWatering = Omit<Stated<Watering>, 'sets'> & {
+  sets?: (Omit<WaterSet, 'name'> & { name?: string })[];
+};
 export type StatedTee = Stated<Omit<Tee, 'id'>> & { id: string };
 
 /**
@@ -335,6 +347,7 @@ export interface Plan {
   tapes?: StatedTape[];
   blocks: StatedBlock[];
   wishes?: Stated<Wishes>;
+  watering?: StatedWatering;
 }
 
 /** Where the main begins. */

@@ -1,1 +1,5 @@
+export * from './cropCoefficient';
 export * from './ponding';
+export * from './referenceEt';
+export * from './waterBalance';
+export * from './wetting';

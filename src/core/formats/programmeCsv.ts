@@ -1,0 +1,39 @@
+import Papa from 'papaparse';
+import { clockText, type Programme } from '../sets';
+
+/** A text that a spreadsheet would take for a formula is kept a text. */
+const harmless = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+
+/** Days between waterings as timers ask for them. */
+export const everyText = (days: number): string =>
+  days === 1 ? 'every day' : days === 2 ? 'every other day' : `every ${days} days`;
+
+/** A timer's programme as a table: a line for each station, then the budget of each month. */
+export function writeProgrammeCsv(programme: Programme): string {
+  const most = Math.max(1, ...programme.rows.map((r) => r.starts.length));
+  const fields = [
+    'station',
+    'set',
+    ...Array.from({ length: most }, (_, i) => `start ${i + 1}`),
+    'minutes',
+    'days',
+    'budget %',
+  ];
+  const rows = programme.rows.map((r) => [
+    r.station,
+    harmless(r.name),
+    ...Array.from({ length: most }, (_, i) => (r.starts[i] === undefined ? '' : clockText(r.starts[i]))),
+    r.minutes,
+    everyText(r.everyDays),
+    100,
+  ]);
+  const months = programme.months.map((m) => [
+    '',
+    `budget ${m.month}`,
+    ...Array.from({ length: most }, () => ''),
+    '',
+    '',
+    Math.round(m.share * 100),
+  ]);
+  return '\uFEFF' + Papa.unparse({ fields, data: [...rows, ...months] }) + '\r\n';
+}

@@ -1,0 +1,135 @@
+import type { CropId } from '../catalog/crops';
+import type { CropNeed, DayWeather, Station } from '../soil';
+
+/** Beds of a block: all that water, or those named. */
+export interface BedGroup {
+  block: string;
+  keys?: string[];
+}
+
+/** What is open together. */
+export interface WaterSet {
+  id: string;
+  name: string;
+  beds: BedGroup[];
+  /** When it is opened, minutes after midnight, where that was said by hand. */
+  starts?: number[];
+  /** Minutes of each start, where that was said by hand. */
+  minutes?: number;
+}
+
+/** A stretch of the day, minutes after midnight; one that ends before it begins goes over midnight. */
+export interface Hours {
+  fromMin: number;
+  toMin: number;
+}
+
+/** What electricity costs in a stretch of the day, per kWh. */
+export interface PriceHours extends Hours {
+  price: number;
+}
+
+/** How need is reckoned: from the weather, or by growers' rules. */
+export type NeedRule = 'weather' | 'depth' | 'row' | 'minutes';
+
+export interface NeedRules {
+  by: NeedRule;
+  /** A depth on the whole bed each week, mm. */
+  depthMm: number;
+  /** Litres for each metre of run each week. */
+  rowL: number;
+  /** Minutes each day. */
+  minutes: number;
+  /** Rain of a usual week, taken off where no weather is told day by day, mm. */
+  rainMm: number;
+  /** Reference evapotranspiration of a hot day, mm: where no weather is told. */
+  hotDayMm: number;
+  /** Share of the use that is left under mulch or cover, and in a tunnel. */
+  mulchShare: number;
+  tunnelShare: number;
+  /** Share of the rain that gets into beds under film. */
+  filmRain: number;
+}
+
+/** When water may run. */
+export interface DayRules {
+  /** A pump, a tap that is free, a borehole that may be drawn on. */
+  pump: Hours;
+  /** Hours in which watering loses least. */
+  cool: Hours;
+  /** Valves are turned by hand, while somebody is there. */
+  byHand: boolean;
+  person: Hours;
+  prices: PriceHours[];
+  /** What a pump draws, kW. */
+  pumpKw: number;
+  /** One watering day in so many. */
+  everyDays: number;
+  startsPerDay: number;
+  /** Between the end of one set and the beginning of the next, minutes. */
+  gapMin: number;
+  /** Days without rain that stored water is to last. */
+  dryDays: number;
+  /** Beds are to be watered for the week that begins on this day; for the season's thirstiest if not stated. */
+  forDate?: string;
+}
+
+/** What a hand felt of the soil: how much of the water it holds for plants is there. */
+export const FEELS = [
+  { id: 'dry', name: 'dry, crumbles, no ball', share: 0.15 },
+  { id: 'some', name: 'a weak ball that breaks', share: 0.4 },
+  { id: 'moist', name: 'a ball that holds', share: 0.65 },
+  { id: 'wet', name: 'a ball that leaves the hand damp', share: 0.9 },
+  { id: 'full', name: 'water on the hand', share: 1 },
+] as const;
+export type FeelId = (typeof FEELS)[number]['id'];
+
+export interface SoilNote {
+  id: string;
+  date: string;
+  block: string;
+  feel: FeelId;
+}
+
+export interface Season {
+  /** First day and length, d. */
+  from: string;
+  days: number;
+  /** By the plan's programme each watering day, or as much as was used since the last. */
+  follow: 'need' | 'programme';
+}
+
+/** The weather as it was measured, and where. */
+export interface Weather {
+  place: string;
+  station: Station;
+  days: DayWeather[];
+}
+
+/** Feed through the drip. */
+export interface Feeding {
+  /** Of the feed as bought, on each square metre of bed, g. */
+  perM2G: number;
+  /** Dissolved in each litre of stock, g. */
+  stockGPerL: number;
+  /** Feed slowly, and rinse: at least so many times the longest travel time. */
+  injectTimes: number;
+  rinseTimes: number;
+}
+
+/** Who waters when, for how long. */
+export interface Watering {
+  sets: WaterSet[];
+  /** Beds of unlike need and material are not put into one set. */
+  apart: boolean;
+  need: NeedRules;
+  day: DayRules;
+  season: Season;
+  weather?: Weather;
+  notes: SoilNote[];
+  /** When a crop was planted, where a bed does not say: by the crop. */
+  planted: Partial<Record<CropId | 'none', string>>;
+  /** What a grower knows better of a crop than the table. */
+  crops: Partial<Record<CropId | 'none', Partial<CropNeed>>>;
+  feeding: Feeding;
+}

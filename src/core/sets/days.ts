@@ -1,0 +1,34 @@
+import { addDays, differenceInCalendarDays, format, parseISO } from 'date-fns';
+
+/** Days as plans write them: 2027-05-01. They are calendar days, whatever the clock's zone. */
+export const dayAfter = (date: string, days: number): string =>
+  format(addDays(parseISO(date), days), 'yyyy-MM-dd');
+
+/** Days from one date to another; below 0 where the other lies before. */
+export const daysBetween = (from: string, to: string): number =>
+  differenceInCalendarDays(parseISO(to), parseISO(from));
+
+/** As people write it: 1 May. */
+export const dayText = (date: string): string => format(parseISO(date), 'd MMM');
+
+export const MINUTES_A_DAY = 24 * 60;
+
+/** A time of day: 06:05. */
+export function clockText(minute: number): string {
+  const m = ((Math.round(minute) % MINUTES_A_DAY) + MINUTES_A_DAY) % MINUTES_A_DAY;
+  const two = (n: number): string => String(n).padStart(2, '0');
+  return `${two(Math.floor(m / 60))}:${two(m % 60)}`;
+}
+
+/** Minutes of a time of day as people type it: 6, 6:05, 06.05, 6h05, 6:05 pm; nothing where it is none. */
+export function readClock(text: string): number | undefined {
+  const m = /^\s*(\d{1,2})(?:\s*[:.h]\s*(\d{2}))?\s*h?\s*([ap]\.?m\.?)?\s*$/i.exec(text);
+  if (!m) return undefined;
+  let hour = Number(m[1]);
+  const minute = Number(m[2] ?? 0);
+  const half = m[3]?.[0].toLowerCase();
+  if (half && (hour < 1 || hour > 12)) return undefined;
+  if (half) hour = (hour % 12) + (half === 'p' ? 12 : 0);
+  const all = hour * 60 + minute;
+  return minute < 60 && all <= MINUTES_A_DAY ? all : undefined;
+}

@@ -1,0 +1,255 @@
+import { emitterLph } from '../hydraulics/emitter';
+import { fittingKpaPerLph2, friction, frictionKpaPerM, type Friction } from '../hydraulics/friction';
+import { monotoneCubic } from '../hydraulics/pchip';
+import { lossAcross } from '../hydraulics/network';
+import { KPA_PER_M } from '../hydraulics/water';
+import { emitterOf, intakeCurve, mediumOf, type FarmResults } from '../network';
+import type { FullPlan, Tape } from '../plan';
+
+/** How what is open comes up to pressure. */
+export interface Filling {
+  /** Water to fill: mains, headers, runs, L. */
+  mainsL: number;
+  headersL: number;
+  runsL: number;
+  /** What runs empty between waterings, lost to the low ends, L. */
+  drainsL: number;
+  /** Flow into empty pipes, L/h. */
+  flowLph: number;
+  /** From the opening of the valve to the last run at pressure, s; Infinity where it never comes. */
+  seconds: number;
+}
+
+const L_PER_M_PER_MM2 = Math.PI / 4 / 1000;
+const S_PER_H = 3600;
+
+/** Water in a pipe, L. */
+export const pipeL = (boreMm: number, lengthM: number): number => L_PER_M_PER_MM2 * boreMm ** 2 * lengthM;
+
+/** Runs that fill alike. */
+interface RunsAlike {
+  tape: Tape;
+  count: number;
+  lengthM: number;
+  /** Rise per metre. */
+  slope: number;
+  friction: Friction;
+  inletKpaPerLph2: number;
+  /** At the working state: its flow and the pressure at its inlet. */
+  workingLph: number;
+  workingKpa: number;
+  filledM: number;
+}
+
+/** Lengths that differ by less than this share fill together. */
+const ALIKE_SHARE = 0.1;
+/** Pieces that the filled part of a run is reckoned in, and steps that a run fills in. */
+const PIECES = 10;
+const STEPS = 14;
+/** A front slower than this share of a run's working flow does not arrive. */
+const STALLED_SHARE = 1e-3;
+const BISECTIONS = 22;
+
+/**
+ * How an opened set fills: mains and headers with all that the source gives into empty pipes, then its runs together,
+ * each behind a front at no pressure while what is filled drips already. The source's curve, head, regulators, main and
+ * headers are taken at each moment's flow; runs stand for those like them, and the headers for their mean loss.
+ *
+ * @param results the plan solved with the set open
+ * @param mainsDrain the main runs empty between waterings too
+ */
+export function fillingOf(plan: FullPlan, results: FarmResults, mainsDrain: boolean): Filling {
+  const { blocks, runs, mains } = results;
+  const open = new Set(blocks.filter((b) => b.flowLph > 0).map((b) => b.built.layout.block.id));
+  const fed = mains.filter((m) => Math.abs(m.flowLph) > 0 && (!m.laid.toBlock || open.has(m.laid.to)));
+  const mainsL = fed.reduce((sum, m) => sum + pipeL(m.laid.piece.boreMm, m.laid.lengthM), 0);
+  const headersL = blocks.reduce(
+    (sum, b) =>
+      sum +
+      (open.has(b.built.layout.block.id)
+        ? b.built.header.reduce((s, p) => s + pipeL(p.pipe.boreMm, p.lengthM), 0)
+        : 0),
+    0,
+  );
+  const alike = runsAlike(plan, results);
+  const runsL = runs.reduce((sum, r) => sum + pipeL(r.run.tape.boreMm, r.run.lengthM), 0);
+  const drainsL = runsL + headersL + (mainsDrain ? mainsL : 0);
+  const workingLph = results.flowLph;
+  const none: Filling = { mainsL, headersL, runsL, drainsL, flowLph: 0, seconds: Infinity };
+  if (!(workingLph > 0) || alike.length === 0) return none;
+
+  const inletKpa = inletCurve(plan, results);
+  const most = flowAt(inletKpa, 0, workingLph);
+  const toFill = (mainsDrain ? mainsL : 0) + headersL;
+  if (!(most > 0)) return none;
+  let seconds = (toFill / most) * S_PER_H;
+  for (let step = 0; alike.some((r) => r.filledM < r.lengthM); step++) {
+    if (step > STEPS * alike.length * 4) return { ...none, flowLph: most };
+    const kpa = balance(alike, inletKpa, most, plan.wishes.waterC);
+    let hours = Infinity;
+    const fronts = alike.map((r) => (r.filledM < r.lengthM ? frontLph(r, kpa, plan.wishes.waterC) : 0));
+    alike.forEach((r, i) => {
+      if (r.filledM >= r.lengthM || fronts[i] <= STALLED_SHARE * Math.max(1, r.workingLph)) return;
+      const stepM = Math.min(r.lengthM / STEPS, r.lengthM - r.filledM);
+      hours = Math.min(hours, pipeL(r.tape.boreMm, stepM) / fronts[i]);
+    });
+    if (!Number.isFinite(hours)) return { ...none, flowLph: most };
+    alike.forEach((r, i) => {
+      if (r.filledM >= r.lengthM) return;
+      const litres = fronts[i] * hours;
+      r.filledM = Math.min(r.lengthM, r.filledM + litres / pipeL(r.tape.boreMm, 1));
+      if (r.lengthM - r.filledM < r.lengthM * 1e-6) r.filledM = r.lengthM;
+    });
+    seconds += hours * S_PER_H;
+  }
+  return { mainsL, headersL, runsL, drainsL, flowLph: most, seconds };
+}
+
+function runsAlike(plan: FullPlan, { runs, layout }: FarmResults): RunsAlike[] {
+  const medium = mediumOf(plan);
+  const found: RunsAlike[] = [];
+  for (const r of runs) {
+    if (r.emitters === 0) continue;
+    const { tape, lengthM } = r.run;
+    const same = found.find(
+      (f) => f.tape === tape && Math.abs(f.lengthM - lengthM) <= ALIKE_SHARE * f.lengthM,
+    );
+    if (same) {
+      const n = same.count++;
+      same.workingLph = (same.workingLph * n + r.flowLph) / (n + 1);
+      same.workingKpa = (same.workingKpa * n + r.inletKpa) / (n + 1);
+      same.lengthM = Math.max(same.lengthM, lengthM);
+      continue;
+    }
+    found.push({
+      tape,
+      count: 1,
+      lengthM,
+      slope: r.run.lie().slope,
+      friction: friction(tape.boreMm, tape.hazenWilliamsC, medium),
+      inletKpaPerLph2: fittingKpaPerLph2(layout.blocks[r.run.block].block.header.takeOffK, tape.boreMm),
+      workingLph: r.flowLph,
+      workingKpa: r.inletKpa,
+      filledM: 0,
+    });
+  }
+  return found;
+}
+
+/** Flows at which mains and headers are looked at between none and all that the source gives. */
+const CURVE_POINTS = 16;
+const MOST_DOUBLINGS = 60;
+
+/** Mean pressure at the runs' inlets against the flow drawn from the source, shared out as it is at work; never rising. */
+function inletCurve(plan: FullPlan, results: FarmResults): (lph: number) => number {
+  const { built, blocks, mains, flowLph, solution } = results;
+  const medium = mediumOf(plan);
+  const source = intakeCurve(built.intake, medium);
+  const weigh = (of: (i: number) => number): number =>
+    blocks.reduce((sum, b, i) => sum + (b.flowLph / flowLph) * of(i), 0);
+  const riseKpa = weigh((i) => (blocks[i].built.entryM - built.intake.headM) * KPA_PER_M);
+  const pipes = [
+    ...mains.map((m) => ({ link: m.link, share: Math.abs(m.flowLph) / flowLph })),
+    ...blocks.flatMap((b) =>
+      b.built.header.map(({ link }) => ({
+        link,
+        share: Math.abs(solution.linkLph[built.linkAt(link)]) / flowLph,
+      })),
+    ),
+  ].filter((p) => p.share > 0);
+  /** Each pipe's loss counts for the share of the water that passes it. */
+  const pipesKpa = (lph: number): number =>
+    pipes.reduce((sum, p) => sum + p.share * lossAcross(p.link, lph * p.share, medium), 0);
+  const without = (lph: number): number => {
+    let kpa = source.kpa(lph);
+    for (const { link } of built.head) {
+      if (!link) continue;
+      kpa -= lossAcross(link, lph, medium);
+      if (link.kind === 'regulator') kpa = Math.min(kpa, link.setKpa);
+    }
+    kpa -= riseKpa;
+    return weigh((i) => {
+      let after = kpa;
+      for (const { link } of blocks[i].built.inlet) {
+        if (!link) continue;
+        after -= lossAcross(link, (lph * blocks[i].flowLph) / flowLph, medium);
+        if (link.kind === 'regulator') after = Math.min(after, link.setKpa);
+      }
+      return after;
+    });
+  };
+  let most = flowLph;
+  for (let i = 0; i < MOST_DOUBLINGS && without(most) - pipesKpa(most) > 0; i++) most *= 2;
+  const flows = Array.from({ length: CURVE_POINTS + 1 }, (_, i) => most * (i / CURVE_POINTS) ** 2);
+  const losses = monotoneCubic(flows, flows.map(pipesKpa));
+  return (lph) => without(lph) - losses.value(lph);
+}
+
+/** The flow at which a falling curve comes to a pressure, L/h. */
+function flowAt(curve: (lph: number) => number, kpa: number, about: number): number {
+  if (curve(0) <= kpa) return 0;
+  let high = about;
+  for (let i = 0; i < 60 && curve(high) > kpa; i++) high *= 1.5;
+  let low = 0;
+  for (let i = 0; i < 2 * BISECTIONS; i++) {
+    const mid = (low + high) / 2;
+    if (curve(mid) > kpa) low = mid;
+    else high = mid;
+  }
+  return (low + high) / 2;
+}
+
+/** Pressure at the runs' inlets at which they take what the source gives, kPa. */
+function balance(
+  alike: readonly RunsAlike[],
+  inletKpa: (lph: number) => number,
+  most: number,
+  waterC: number,
+): number {
+  let low = 0;
+  let high = most;
+  for (let i = 0; i < BISECTIONS; i++) {
+    const mid = (low + high) / 2;
+    const kpa = inletKpa(mid);
+    const taken = alike.reduce((sum, r) => sum + r.count * takenLph(r, kpa, waterC), 0);
+    if (taken > mid) low = mid;
+    else high = mid;
+  }
+  return Math.max(0, inletKpa((low + high) / 2));
+}
+
+/** What a run takes at an inlet pressure while it fills, or when it is full, L/h. */
+function takenLph(r: RunsAlike, kpa: number, waterC: number): number {
+  if (kpa <= 0) return 0;
+  if (r.filledM >= r.lengthM) return r.workingLph * Math.sqrt(kpa / Math.max(r.workingKpa, LEAST_KPA));
+  return behind(r, frontLph(r, kpa, waterC), waterC).lph;
+}
+const LEAST_KPA = 1e-6;
+
+/** Pressure and flow at the inlet of a partly filled run with a front that moves on at a flow. */
+function behind(r: RunsAlike, front: number, waterC: number): { kpa: number; lph: number } {
+  let lph = front;
+  let kpa = 0;
+  const pieceM = r.filledM / PIECES;
+  const emitter = emitterOf(r.tape);
+  const rise = r.slope * pieceM * KPA_PER_M;
+  for (let i = 0; i < PIECES && pieceM > 0; i++) {
+    kpa += frictionKpaPerM(r.friction, lph) * pieceM + rise;
+    lph += (emitterLph(emitter, kpa, waterC) * pieceM) / r.tape.spacingM;
+  }
+  return { kpa: kpa + r.inletKpaPerLph2 * lph * lph, lph };
+}
+
+/** Flow of the front of a run that fills at an inlet pressure, L/h: what the pressure pushes past the emitters behind it. */
+function frontLph(r: RunsAlike, kpa: number, waterC: number): number {
+  if (kpa <= 0 || behind(r, 0, waterC).kpa >= kpa) return 0;
+  let low = 0;
+  let high = Math.max(1, r.workingLph);
+  for (let i = 0; i < 40 && behind(r, high, waterC).kpa < kpa; i++) high *= 2;
+  for (let i = 0; i < BISECTIONS; i++) {
+    const mid = (low + high) / 2;
+    if (behind(r, mid, waterC).kpa < kpa) low = mid;
+    else high = mid;
+  }
+  return (low + high) / 2;
+}

@@ -1,0 +1,93 @@
+import type { CropId } from '../catalog/crops';
+import { cropNeed } from '../catalog/cropNeeds';
+import { soilKind } from '../catalog/tape';
+import type { FarmLayout, LaidBed } from '../layout';
+import type { Block, FullPlan, Tape } from '../plan';
+import { cropDays, type BedSoil, type CropNeed } from '../soil';
+import { dayAfter } from './days';
+
+/** Beds of one block that need alike: of one crop, planted on one day, laid with one tape and as many runs. */
+export interface AlikeBeds {
+  id: string;
+  /** Place of the block among the plan's. */
+  block: number;
+  blockId: string;
+  keys: string[];
+  crop: CropId | 'none';
+  need: CropNeed;
+  /** The day it was planted, and whether a grower said so. */
+  planted: string;
+  plantedIsDefault: boolean;
+  /** The last day it grows. */
+  until: string;
+  soil: BedSoil;
+  /** Of all its beds together, m and m². */
+  lengthM: number;
+  areaM2: number;
+  stripM2: number;
+  runsPerBed: number;
+  tape: Tape;
+  film: boolean;
+  tunnel: boolean;
+}
+
+/** What a bed is laid with. */
+export const tapeOf = (block: Block, bed: LaidBed): Tape =>
+  (bed.single?.tape && block.tapes[bed.single.tape]) || block.tape;
+
+/** Width wetted under a bed's runs, m: as much as the soil spreads from each, and no more than the bed. */
+export const stripOf = (block: Block, bed: LaidBed): number =>
+  Math.min(bed.widthM, bed.runs * soilKind(block.ground.soil).stripM);
+
+/** What tells beds of a block apart for need: crop, day planted, runs, width, tape. */
+function alikeKey(plan: FullPlan, block: Block, bed: LaidBed): string {
+  const crop = bed.single?.crop ?? block.beds.crop;
+  const planted = bed.single?.planted ?? block.planted ?? plan.watering.planted[crop] ?? '';
+  return [block.id, crop, planted, bed.runs, bed.widthM.toFixed(3), bed.single?.tape ?? ''].join(' ');
+}
+
+/** Beds in use, put together where they need alike; in the order of the plan. Beds at rest are left out. */
+export function alikeBeds(plan: FullPlan, layout: FarmLayout): AlikeBeds[] {
+  const groups = new Map<string, AlikeBeds>();
+  layout.blocks.forEach(({ block, beds, index }) => {
+    if (!block.inUse) return;
+    for (const bed of beds) {
+      if (bed.resting) continue;
+      const id = alikeKey(plan, block, bed);
+      const stripM = stripOf(block, bed);
+      let group = groups.get(id);
+      if (!group) {
+        const crop = bed.single?.crop ?? block.beds.crop;
+        const need = cropNeed(crop, plan.watering.crops[crop]);
+        const stated = bed.single?.planted ?? block.planted ?? plan.watering.planted[crop];
+        const planted = stated ?? plan.watering.season.from;
+        const tape = tapeOf(block, bed);
+        group = {
+          id,
+          block: index,
+          blockId: block.id,
+          keys: [],
+          crop,
+          need,
+          planted,
+          plantedIsDefault: stated === undefined,
+          until: dayAfter(planted, cropDays(need) - 1),
+          soil: { bedM: bed.widthM, stripM, heldMmPerM: soilKind(block.ground.soil).heldMmPerM },
+          lengthM: 0,
+          areaM2: 0,
+          stripM2: 0,
+          runsPerBed: bed.runs,
+          tape,
+          film: tape.lies === 'mulch',
+          tunnel: block.tunnel !== undefined,
+        };
+        groups.set(id, group);
+      }
+      group.keys.push(bed.key);
+      group.lengthM += bed.lengthM;
+      group.areaM2 += bed.lengthM * bed.widthM;
+      group.stripM2 += bed.lengthM * stripM;
+    }
+  });
+  return [...groups.values()];
+}

@@ -1,0 +1,265 @@
+import { createPlanSolver } from '../network';
+import { METRIC, format } from '../units';
+import type { FullPlan, Plan, StatedWatering } from '../plan';
+import { clockText } from './days';
+import { makeSets } from './makeSets';
+import { outlookOf, type Outlook } from './outlook';
+import { tellProblem } from './problems';
+import { seasonOf } from './season';
+import { gardenPlan } from './sets.testing';
+
+const look = (plan: FullPlan): Outlook => outlookOf(plan, createPlanSolver());
+const codes = (o: Outlook): string[] => o.problems.map((p) => p.code);
+const words = (o: Outlook): string =>
+  o.problems.map((p) => tellProblem(p, (v, k) => format(v, k, METRIC), clockText)).join('\n');
+const BLOCK: NonNullable<Plan['blocks']> = [
+  { id: 'b', name: 'Yard', beds: { count: 4, lengthM: 20, widthM: 0.75, runsPerBed: 2 } },
+];
+const garden = (watering: StatedWatering = {}, more: Parameters<typeof gardenPlan>[0] = {}): FullPlan =>
+  gardenPlan({ tapLph: 9000, blocks: BLOCK, watering, ...more });
+
+describe('run time', () => {
+  it('is need ÷ rate ÷ evenness and the filling, by hand', () => {
+    const o = look(garden({ need: { by: 'depth', depthMm: 28, rainMm: 7 } }));
+    const [s] = o.sets;
+    // 28 mm less 7 of rain a week: 3 mm a day on 4 beds of 15 m²: 180 L.
+    expect(s.time.needL).toBeCloseTo(180, 9);
+    const rate = s.flowLph / 60;
+    expect(s.time.beds[0].rateMm).toBeCloseTo(rate, 9);
+    // Loam spreads 0.3 m from each of two runs: 0.6 of 0.75 m is wetted.
+    expect(s.time.beds[0].stripRateMm).toBeCloseTo((rate * 0.75) / 0.6, 9);
+    expect(s.time.minutes).toBeCloseTo((3 / rate / s.evenness) * 60 + s.filling.seconds / 60, 6);
+    expect(s.time.beds[0].share).toBeCloseTo(1, 9);
+    expect(o.weekL).toBeCloseTo(o.day.volumeL * 7, 6);
+  });
+
+  it('goes by litres for a metre of row, by minutes, or by the weather of a hot day', () => {
+    // 7 L a week for each of 160 m of run: 160 L a day.
+    expect(look(garden({ need: { by: 'row', rowL: 7 } })).sets[0].time.needL).toBeCloseTo(160, 9);
+    const byMinutes = look(garden({ need: { by: 'minutes', minutes: 40 } })).sets[0];
+    expect(byMinutes.time.minutes).toBeCloseTo(40 + byMinutes.filling.seconds / 60, 9);
+    // 5.5 mm × 1.05 × 0.8 under mulch on 60 m².
+    expect(look(garden()).sets[0].time.needL).toBeCloseTo(5.5 * 1.05 * 0.8 * 60, 6);
+    const bare = garden({}, { blocks: [{ ...BLOCK[0], tape: { lies: 'surface' } }] });
+    expect(look(bare).sets[0].time.needL).toBeCloseTo(5.5 * 1.05 * 60, 6);
+    const tunnel = garden({}, { blocks: [{ id: 't', tunnel: { widthM: 6, lengthM: 20 } }] });
+    const [t] = look(tunnel).sets;
+    const area = t.time.beds.reduce((sum, b) => sum + b.beds.areaM2, 0);
+    expect(t.time.needL).toBeCloseTo(5.5 * 1.05 * 0.8 * 0.75 * area, 6);
+  });
+
+  it('fills once for every start, and waters more on fewer days', () => {
+    const once = look(garden()).sets[0];
+    const twice = look(garden({ day: { startsPerDay: 2 } })).sets[0];
+    expect(twice.time.minutes * 2 - once.time.minutes).toBeCloseTo(once.time.fillMin, 6);
+    const third = look(garden({ day: { everyDays: 3 } }));
+    expect(third.sets[0].time.needL).toBeCloseTo(3 * once.time.needL, 6);
+  });
+
+  it('takes off the rain of measured days, and counts none under film or in a tunnel', () => {
+    const days = Array.from({ length: 30 }, (_, i) => ({
+      date: `2027-06-${String(i + 1).padStart(2, '0')}`,
+      minC: 10,
+      maxC: 25,
+      et0Mm: 5,
+      rainMm: 2,
+    }));
+    const rainy = (lies: 'surface' | 'mulch'): Outlook =>
+      look(
+        garden(
+          { weather: { days }, season: { from: '2027-06-01', days: 30 }, day: { forDate: '2027-06-05' } },
+          { blocks: [{ ...BLOCK[0], tape: { lies } }] },
+        ),
+      );
+    expect(rainy('surface').sets[0].time.needL).toBeCloseTo((5 * 1.05 - 2) * 60, 6);
+    expect(rainy('mulch').sets[0].time.needL).toBeCloseTo((5 * 1.05 * 0.8 - 0.2) * 60, 6);
+  });
+
+  it('asks for pulses on sand in a hot spell and says when water passes the roots', () => {
+    const sandy = look(
+      garden(
+        { day: { everyDays: 2 } },
+        { blocks: [{ ...BLOCK[0], beds: { ...BLOCK[0].beds, crop: 'salad' }, ground: { soil: 'sand' } }] },
+      ),
+    );
+    expect(sandy.sets[0].time.pulses).toBeGreaterThan(1);
+    expect(codes(sandy)).toContain('past-roots');
+    expect(codes(sandy)).toContain('days-apart');
+  });
+});
+
+describe('what stands against a plan of sets', () => {
+  it('is nothing where all is well', () => {
+    const plan = garden();
+    const sets = makeSets(plan).sets;
+    expect(words(look(garden({ sets })))).toBe('');
+  });
+
+  it('names sets over supply, beds in none, and sets without beds', () => {
+    const o = look(
+      garden(
+        {
+          sets: [
+            { id: 's', beds: [{ block: 'b', keys: ['1', '2', '3'] }] },
+            { id: 'e', beds: [{ block: 'b', keys: ['9'] }] },
+          ],
+        },
+        { tapLph: 300 },
+      ),
+    );
+    expect(codes(o)).toEqual(expect.arrayContaining(['set-over', 'beds-unset', 'set-empty']));
+    expect(words(o)).toMatch(/1 bed in no set \(Yard: 4\)/);
+  });
+
+  it.each<[string, string, StatedWatering, RegExp]>([
+    ['a need of nought', 'need-none', { need: { by: 'depth', depthMm: 0 } }, /needs no water/],
+    [
+      'pump hours of nought',
+      'hours-none',
+      { day: { pump: { fromMin: 400, toMin: 400 } } },
+      /hours .* are nought/,
+    ],
+    [
+      'nobody there',
+      'person-none',
+      { day: { byHand: true, person: { fromMin: 60, toMin: 120 } } },
+      /nobody is there/,
+    ],
+    ['a day too short', 'day-short', { day: { pump: { fromMin: 400, toMin: 405 } } }, /too short/],
+    [
+      'planting after the season',
+      'planted-late',
+      { planted: { salad: '2028-01-01' } },
+      /after the season ends/,
+    ],
+    [
+      'harvest before the season',
+      'over-before',
+      { planted: { salad: '2026-01-01' } },
+      /before the season begins/,
+    ],
+    [
+      'minutes shorter than filling',
+      'shorter-than-fill',
+      { sets: [{ id: 's', beds: [{ block: 'b' }], minutes: 0.1 }] },
+      /filling alone/,
+    ],
+    [
+      'starts upon each other',
+      'clash-overlap',
+      {
+        sets: [
+          { id: 's', beds: [{ block: 'b', keys: ['1', '2'] }], starts: [400] },
+          { id: 't', beds: [{ block: 'b', keys: ['3', '4'] }], starts: [401] },
+        ],
+      },
+      /while another set runs/,
+    ],
+    [
+      'weather with gaps',
+      'weather-gaps',
+      { weather: { days: [{ date: '2027-05-01', minC: 8, maxC: 20 }] } },
+      /199 days of the season/,
+    ],
+  ])('says %s in words, and nothing else breaks', (_, code, watering, says) => {
+    const salad = [{ ...BLOCK[0], beds: { ...BLOCK[0].beds, crop: 'salad' as const } }];
+    const plan = garden(watering, { blocks: salad });
+    const o = look(plan);
+    expect(codes(o)).toContain(code);
+    expect(words(o)).toMatch(says);
+    const season = seasonOf(plan, new Map(o.gifts));
+    expect(season.beds).toHaveLength(1);
+    expect(Object.values(season.totals).every(Number.isFinite)).toBe(true);
+  });
+
+  it('holds a week against a well’s yield', () => {
+    const well = {
+      sources: [
+        {
+          id: 'w',
+          kind: 'well' as const,
+          pumpingLevelM: 10,
+          yieldLph: 10,
+          xM: 0,
+          yM: 0,
+          drop: { lengthM: 20 },
+        },
+      ],
+    };
+    const o = look(garden({}, well));
+    expect(o.well!.givesWeekL).toBeCloseTo(10 * 0.8 * 168, 9);
+    expect(codes(o)).toContain('yield-short');
+  });
+
+  it('tells when a tank fails and what would do, by which it does', () => {
+    const tank = (more: object = {}): FullPlan =>
+      garden(
+        { day: { pump: { fromMin: 1080, toMin: 1260 }, cool: { fromMin: 1080, toMin: 1260 }, dryDays: 10 } },
+        {
+          sources: [
+            {
+              id: 't',
+              kind: 'tank',
+              shape: 'stated',
+              volumeL: 1500,
+              outletM: 3,
+              lowM: 3.1,
+              highM: 4,
+              count: 1,
+              refill: 'none',
+              xM: 0,
+              yM: 0,
+              ...more,
+            },
+          ],
+          blocks: [{ ...BLOCK[0], inlet: [], tape: { minKpa: 15 } }],
+        },
+      );
+    const o = look(tank());
+    expect(codes(o)).toContain('tank-dry');
+    expect(o.tank!.days.dry!.minute).toBeGreaterThanOrEqual(1080);
+    const larger = look(tank({ volumeL: o.tank!.enoughL! * 1.001 }));
+    expect(larger.tank!.days.dry).toBeUndefined();
+    const hose = look(tank({ refill: 'hose', refillLph: o.tank!.enoughLph! * 1.01 }));
+    expect(hose.tank!.days.dry).toBeUndefined();
+    const held = look(tank({ level: 'held', floatM: 3.8, fedBy: 'mains' }));
+    expect(held.tank!.days.dry).toBeUndefined();
+  });
+
+  it('checks the feed: where it goes in, how strong, how long', () => {
+    const fed = (watering: StatedWatering, head: Plan['head'] = []): Outlook =>
+      look(garden(watering, { wishes: { feeding: true }, head }));
+    expect(codes(fed({}))).toContain('feed-nowhere');
+    const strong = fed({ feeding: { perM2G: 900, stockGPerL: 5 } }, [{ id: 'v', kind: 'venturi-1' }]);
+    expect(codes(strong)).toContain('feed-strong');
+    const short = fed({ need: { by: 'minutes', minutes: 1 } }, [{ id: 'v', kind: 'dosing-3/4' }]);
+    expect(codes(short)).toContain('feed-long');
+  });
+});
+
+describe('a season', () => {
+  it('watered by need goes short on no day and loses little; by half the minutes it goes short', () => {
+    const plan = garden({ season: { from: '2027-05-01', days: 60 } });
+    const o = look(plan);
+    const byNeed = seasonOf(plan, new Map(o.gifts));
+    expect(byNeed.beds[0].shortDays).toBe(0);
+    expect(byNeed.totals.usedL).toBeCloseTo(byNeed.totals.wantedL, 6);
+    const halved = new Map(o.gifts.map(([id, g]) => [id, { ...g, perM: g.perM / 2 }]));
+    const follows = garden({ season: { from: '2027-05-01', days: 60, follow: 'programme' } });
+    expect(seasonOf(follows, halved).beds[0].shortDays).toBeGreaterThan(20);
+    const doubled = new Map(o.gifts.map(([id, g]) => [id, { ...g, perM: g.perM * 2 }]));
+    const over = seasonOf(follows, doubled);
+    expect(over.beds[0].deepDays).toBeGreaterThan(50);
+    expect(over.totals.deepL).toBeGreaterThan(0.3 * over.totals.givenL);
+  });
+
+  it('takes a hand’s word for the soil on its day', () => {
+    const plan = garden({
+      season: { from: '2027-05-01', days: 10, follow: 'programme' },
+      notes: [{ id: 'n', date: '2027-05-04', block: 'b', feel: 'dry' }],
+    });
+    const s = seasonOf(plan, new Map());
+    expect(s.beds[0].full[3]).toBeCloseTo(0.15, 9);
+    expect(s.beds[0].full[2]).toBeGreaterThan(0.5);
+  });
+});

@@ -1,0 +1,169 @@
+import type { FarmResults } from '../network';
+import type { FullPlan, WaterSet } from '../plan';
+import { longestUsefulH, pondedRadiusM, wettedBy, type Wetted } from '../soil';
+import type { Filling } from './filling';
+import { alikeBeds, type AlikeBeds } from './groups';
+import { needFrom, soilOf, type Need, type Sky } from './need';
+
+/** Some beds of a set that need alike, and what they get. */
+export interface SetBeds {
+  beds: AlikeBeds;
+  need: Need;
+  flowLph: number;
+  /** One emitter's, on the mean. */
+  emitterLph: number;
+  /** Put on in an hour: on the whole bed, and on the wetted strip, mm/h. */
+  rateMm: number;
+  stripRateMm: number;
+  /** What they get of what they need, 1 where it is just that. */
+  share: number;
+  /** Longest watering that wets no deeper than the roots, min. */
+  longestMin: number;
+  /** Most days between waterings before the strip runs short. */
+  mostDays: number;
+  /** A puddle's radius in the long run, m. */
+  puddleM: number;
+  /** Wetted after one start. */
+  wetted: Wetted;
+}
+
+/** Why a day's water is better given in several starts. */
+export type PulseWhy = 'roots' | 'puddle' | 'sand';
+
+/** How long a set runs. */
+export interface RunTime {
+  beds: SetBeds[];
+  /** Litres that its beds need on one watering day, and that it gives with its unevenness made good. */
+  needL: number;
+  givesL: number;
+  /** Of each start: the filling, and all of it, min. */
+  fillMin: number;
+  minutes: number;
+  starts: number;
+  /** Said by hand. */
+  byHand: boolean;
+  /** Starts that the soil asks for, and why; as many as there are where it asks for none. */
+  pulses: number;
+  pulseWhy: PulseWhy | undefined;
+  /** Most days between waterings, all beds looked at. */
+  mostDays: number;
+  /** Lost each watering day by pipes that drain after each start, L. */
+  drainsL: number;
+}
+
+const MIN_PER_HOUR = 60;
+/** A plan for a hot spell gives sand at least two starts: water goes straight down in it. */
+const SAND_STARTS = 2;
+export const MOST_STARTS = 6;
+/** Need over which a day counts as one of a hot spell, mm. */
+const HOT_MM = 4;
+
+/**
+ * How long a set runs: need ÷ (flow × evenness), which is need ÷ rate ÷ evenness on each bed, and the filling on top,
+ * once for every start.
+ *
+ * @param plan with the set open
+ * @param starts a day
+ */
+export function runTimeOf(
+  plan: FullPlan,
+  set: WaterSet | undefined,
+  results: FarmResults,
+  filling: Filling,
+  date: string,
+  sky: Sky,
+): RunTime {
+  const { need, day } = plan.watering;
+  const groups = alikeBeds(plan, results.layout);
+  const flows = new Map<string, { lph: number; emitters: number }>();
+  for (const r of results.runs) {
+    const key = `${plan.blocks[r.run.block].id}/${r.run.bed}`;
+    const sum = flows.get(key) ?? { lph: 0, emitters: 0 };
+    flows.set(key, { lph: sum.lph + r.flowLph, emitters: sum.emitters + r.emitters });
+  }
+  const flowLph = results.flowLph;
+  const evenness = results.uniformity;
+  const parts = groups.map((beds) => {
+    const own = beds.keys.map((k) => flows.get(`${beds.blockId}/${k}`));
+    return {
+      beds,
+      need: needFrom(plan, beds, date, sky),
+      lph: own.reduce((sum, f) => sum + (f?.lph ?? 0), 0),
+      emitters: own.reduce((sum, f) => sum + (f?.emitters ?? 0), 0),
+    };
+  });
+  const needL = parts.reduce((sum, p) => sum + p.need.mm * p.beds.areaM2, 0) * day.everyDays;
+  const starts = set?.starts?.length ?? day.startsPerDay;
+  const fillMin = Number.isFinite(filling.seconds) ? filling.seconds / 60 : 0;
+  const netMin =
+    need.by === 'minutes'
+      ? need.minutes * day.everyDays
+      : flowLph > 0 && evenness > 0
+        ? (needL / flowLph / evenness) * MIN_PER_HOUR
+        : 0;
+  const byHand = set?.minutes !== undefined;
+  const minutes = set?.minutes ?? (netMin > 0 ? netMin / starts + fillMin : 0);
+  const wateringMin = Math.max(0, minutes - fillMin);
+  const givesL = (flowLph * wateringMin * starts) / MIN_PER_HOUR;
+  const beds = parts.map(({ beds: b, need: n, lph, emitters }): SetBeds => {
+    const soil = soilOf(plan, b);
+    const emitterLph = emitters > 0 ? lph / emitters : 0;
+    const { spacingM } = b.tape;
+    const wanted = n.mm * b.areaM2 * day.everyDays;
+    const heldL = b.soil.heldMmPerM * n.crop.rootM * b.need.useShare * b.stripM2;
+    const daily = n.mm * b.areaM2;
+    return {
+      beds: b,
+      need: n,
+      flowLph: lph,
+      emitterLph,
+      rateMm: b.areaM2 > 0 ? lph / b.areaM2 : 0,
+      stripRateMm: b.stripM2 > 0 ? lph / b.stripM2 : 0,
+      share: wanted > 0 ? (lph * wateringMin * starts * evenness) / MIN_PER_HOUR / wanted : 1,
+      longestMin: longestUsefulH(n.crop.rootM, emitterLph, soil.ksMps, spacingM) * MIN_PER_HOUR,
+      mostDays: daily > 0 ? heldL / daily : Infinity,
+      puddleM: pondedRadiusM(emitterLph, soil.ksMps, soil.alphaPerM),
+      wetted: wettedBy((emitterLph * wateringMin) / MIN_PER_HOUR, emitterLph, soil.ksMps, spacingM),
+    };
+  });
+  const { pulses, why } = pulsesOf(plan, beds, wateringMin * starts, starts);
+  return {
+    beds,
+    needL,
+    givesL,
+    fillMin,
+    minutes,
+    starts,
+    byHand,
+    pulses,
+    pulseWhy: why,
+    mostDays: Math.min(Infinity, ...beds.map((b) => b.mostDays)),
+    drainsL: filling.drainsL * starts,
+  };
+}
+
+/** Starts that the soil asks for: so that none wets past the roots, none stands in puddles wider than the strip, and sand gets two in a hot spell. */
+function pulsesOf(
+  plan: FullPlan,
+  beds: readonly SetBeds[],
+  netMin: number,
+  starts: number,
+): { pulses: number; why: PulseWhy | undefined } {
+  let pulses = starts;
+  let why: PulseWhy | undefined;
+  const ask = (n: number, because: PulseWhy): void => {
+    const asked = Math.min(MOST_STARTS, Math.ceil(n));
+    if (asked > pulses) {
+      pulses = asked;
+      why = because;
+    }
+  };
+  for (const b of beds) {
+    if (!(b.flowLph > 0) || netMin <= 0) continue;
+    if (b.longestMin > 0) ask(netMin / b.longestMin - 1e-6, 'roots');
+    const strip = b.beds.soil.stripM / b.beds.runsPerBed;
+    if (b.puddleM > strip / 2) ask(starts + 1, 'puddle');
+    if (soilOf(plan, b.beds).id === 'sand' && b.need.mm >= HOT_MM) ask(SAND_STARTS, 'sand');
+  }
+  return { pulses, why };
+}

@@ -1,0 +1,134 @@
+import { layOut } from '../layout';
+import { FEELS, type FullPlan } from '../plan';
+import { dayOfBalance, fullSoil, type BalanceState, type CropPhase } from '../soil';
+import { alikeBeds, type AlikeBeds } from './groups';
+import { dayAfter } from './days';
+import { cropOn, rainInMm, skyOver, useMm, type SkyDay } from './need';
+
+/** What a season's waterings give some beds each watering day by the programme, L per metre of bed, and how evenly. */
+export interface Gift {
+  perM: number;
+  evenness: number;
+}
+
+/** The root zone of some beds through a season, day by day. Litres are per metre of bed. */
+export interface BedSeason {
+  id: string;
+  block: number;
+  keys: string[];
+  crop: AlikeBeds['crop'];
+  planted: string;
+  until: string;
+  /** Share of what the strip holds that is there at the end of each day; NaN on days without a crop. */
+  full: number[];
+  /** Under this the crop goes short. */
+  shortAt: number;
+  givenL: number[];
+  rainL: number[];
+  deepL: number[];
+  usedL: number[];
+  wantedL: number[];
+  phases: CropPhase[];
+  /** Metres of bed, to come to litres. */
+  lengthM: number;
+  /** Days on which the crop went short, and on which water passed its roots. */
+  shortDays: number;
+  deepDays: number;
+}
+
+export interface SeasonOutlook {
+  from: string;
+  days: number;
+  sky: SkyDay[];
+  gaps: number;
+  beds: BedSeason[];
+  /** Of all beds, L. */
+  totals: { givenL: number; rainL: number; deepL: number; usedL: number; wantedL: number };
+}
+
+/** Water passing the roots on a day counts from this share of what the strip holds. */
+const DEEP_SHARE = 0.02;
+
+/**
+ * The root zone of all beds through the plan's season. Beds begin as moist as their soil holds.
+ * @param gifts what the programme gives, by the beds' id
+ */
+export function seasonOf(plan: FullPlan, gifts: ReadonlyMap<string, Gift>): SeasonOutlook {
+  const { season, day: rules, notes } = plan.watering;
+  const layout = layOut(plan);
+  const groups = alikeBeds(plan, layout);
+  const sky = skyOver(plan);
+  const dates = Array.from({ length: season.days }, (_, i) => dayAfter(season.from, i));
+  const days = dates.map((d) => sky.on(d));
+  const share = new Map(FEELS.map((f) => [f.id as string, f.share as number]));
+  const felt = new Map(notes.map((n) => [`${n.block} ${n.date}`, share.get(n.feel)!]));
+  const totals = { givenL: 0, rainL: 0, deepL: 0, usedL: 0, wantedL: 0 };
+  const beds = groups.map((g): BedSeason => {
+    const gift = gifts.get(g.id) ?? { perM: 0, evenness: 1 };
+    const s: BedSeason = {
+      id: g.id,
+      block: g.block,
+      keys: g.keys,
+      crop: g.crop,
+      planted: g.planted,
+      until: g.until,
+      full: [],
+      shortAt: 1 - g.need.useShare,
+      givenL: [],
+      rainL: [],
+      deepL: [],
+      usedL: [],
+      wantedL: [],
+      phases: [],
+      lengthM: g.lengthM,
+      shortDays: 0,
+      deepDays: 0,
+    };
+    let state: BalanceState | undefined;
+    for (let i = 0; i < season.days; i++) {
+      const crop = cropOn(g, dates[i]);
+      s.phases.push(crop.phase);
+      const grows = crop.kc > 0;
+      if (!grows) {
+        state = undefined;
+        s.full.push(NaN);
+        for (const list of [s.givenL, s.rainL, s.deepL, s.usedL, s.wantedL]) list.push(0);
+        continue;
+      }
+      state ??= fullSoil(g.soil, crop.rootM);
+      const day = {
+        useMm: useMm(plan, g, crop, days[i].et0Mm),
+        rainMm: rainInMm(plan, g, days[i]),
+        rootM: crop.rootM,
+        useShare: g.need.useShare,
+        givenL: 0,
+        felt: felt.get(`${g.blockId} ${dates[i]}`),
+      };
+      if (i % rules.everyDays === 0) {
+        if (season.follow === 'programme') day.givenL = gift.perM;
+        else {
+          // What was used since the last watering and not made good by rain, with unevenness made good.
+          const room = Math.max(0, fullSoil(g.soil, state.rootM).stripL - state.stripL);
+          day.givenL = gift.evenness > 0 ? room / gift.evenness : 0;
+        }
+      }
+      const result = dayOfBalance(g.soil, state, day);
+      state = result.state;
+      s.full.push(result.full);
+      s.givenL.push(result.givenL);
+      s.rainL.push(result.rainL);
+      s.deepL.push(result.deepL);
+      s.usedL.push(result.usedL);
+      s.wantedL.push(result.wantedL);
+      if (result.usedL < result.wantedL * 0.99) s.shortDays++;
+      if (result.deepL > DEEP_SHARE * fullSoil(g.soil, crop.rootM).stripL) s.deepDays++;
+      totals.givenL += result.givenL * g.lengthM;
+      totals.rainL += result.rainL * g.lengthM;
+      totals.deepL += result.deepL * g.lengthM;
+      totals.usedL += result.usedL * g.lengthM;
+      totals.wantedL += result.wantedL * g.lengthM;
+    }
+    return s;
+  });
+  return { from: season.from, days: season.days, sky: days, gaps: sky.gaps, beds, totals };
+}

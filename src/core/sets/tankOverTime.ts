@@ -1,0 +1,259 @@
+import { monotoneCubic, type MonotoneCubic } from '../hydraulics/pchip';
+import { litresPerM } from '../hydraulics/storage';
+import type { PlanSolver } from '../network';
+import type { FullPlan, TankSource } from '../plan';
+
+/** What a set does at one level of the tank. */
+export interface LevelFigures {
+  /** Of the water over the tank's foot, m. */
+  levelM: number;
+  flowLph: number;
+  weakestKpa: number;
+  /** The weakest emitter over the foot of its window; below 0 it has left it. */
+  marginKpa: number;
+  evenness: number;
+}
+
+/** A set against the falling level of its tank, from the outlet up. */
+export interface TankTable {
+  levels: LevelFigures[];
+  outletM: number;
+  highM: number;
+  litresPerM: number;
+  /** Held by a float: the same at every level of its store. */
+  held: boolean;
+}
+
+/** One moment of a tank that empties. */
+export interface TankMoment extends LevelFigures {
+  minutes: number;
+  litres: number;
+}
+
+export interface TankRun {
+  moments: TankMoment[];
+  /** Until nothing flows or the tank is down to its outlet, min and L. */
+  emptyMin: number;
+  emptyL: number;
+  /** Until the first emitter leaves its window; 0 where it is out from the start. */
+  leavesMin: number;
+  leavesL: number;
+}
+
+/** Levels that are solved; closer together near the outlet, where the flow changes most. */
+const LEVELS = 12;
+const STEPS = 240;
+const MIN_PER_HOUR = 60;
+
+/** The plan with its tank's water at a level. */
+function atLevel(plan: FullPlan, tank: TankSource & { id: string }, levelM: number): FullPlan {
+  const sources = plan.sources.map((s) => (s.id === tank.id ? { ...tank, lowM: levelM } : s));
+  return { ...plan, sources };
+}
+
+export const tankOf = (plan: FullPlan): (TankSource & { id: string }) | undefined => {
+  const source = plan.sources.find((s) => s.id === plan.sourceId);
+  return source?.kind === 'tank' ? source : undefined;
+};
+
+/**
+ * Solves a set with the tank at levels from its outlet to its high water.
+ * @param plan with the set open
+ * @returns nothing where the source is no tank
+ */
+export function tankTable(
+  plan: FullPlan,
+  solver: PlanSolver,
+  checkpoint: () => void = () => {},
+): TankTable | undefined {
+  const tank = tankOf(plan);
+  if (!tank) return undefined;
+  const { outletM, highM } = tank;
+  const held = tank.level === 'held';
+  const look = (levelM: number): LevelFigures => {
+    checkpoint();
+    const results = solver.solve(atLevel(plan, tank, levelM), false);
+    const weakest = results.runs[results.weakest];
+    return {
+      levelM,
+      flowLph: results.flowLph,
+      weakestKpa: weakest?.minKpa ?? 0,
+      marginKpa: weakest ? weakest.minKpa - weakest.run.tape.minKpa : 0,
+      evenness: results.uniformity,
+    };
+  };
+  const levels = held
+    ? [look(outletM)].flatMap((f) => [f, { ...f, levelM: Math.max(highM, outletM) }])
+    : Array.from({ length: LEVELS + 1 }, (_, i) => look(outletM + (highM - outletM) * (i / LEVELS) ** 2));
+  return { levels, outletM, highM, litresPerM: litresPerM(tank), held };
+}
+
+/** Figures of a table between its levels: over the root of the level, in which an opening's flow is straight. */
+function between(table: TankTable): (levelM: number) => LevelFigures {
+  const root = (levelM: number): number => Math.sqrt(Math.max(0, levelM - table.outletM));
+  const xs = table.levels.map((l) => root(l.levelM));
+  const curve = (of: (l: LevelFigures) => number): MonotoneCubic => monotoneCubic(xs, table.levels.map(of));
+  if (xs[xs.length - 1] <= xs[0]) return () => table.levels[0];
+  const flow = curve((l) => l.flowLph);
+  const weakest = curve((l) => l.weakestKpa);
+  const margin = curve((l) => l.marginKpa);
+  const evenness = curve((l) => l.evenness);
+  return (levelM) => {
+    const x = Math.min(xs[xs.length - 1], root(levelM));
+    return {
+      levelM,
+      flowLph: Math.max(0, flow.value(x)),
+      weakestKpa: weakest.value(x),
+      marginKpa: margin.value(x),
+      evenness: evenness.value(x),
+    };
+  };
+}
+
+/**
+ * A set watering from a full tank until it is down to its outlet: time is the volume of each slice of water over the flow
+ * at its level.
+ * @param scale of the tank's area, 1 as it is
+ */
+export function emptyTank(table: TankTable, scale = 1): TankRun {
+  const figures = between(table);
+  const { outletM, highM } = table;
+  const moments: TankMoment[] = [{ ...figures(highM), minutes: 0, litres: 0 }];
+  let minutes = 0;
+  let litres = 0;
+  let leavesMin = figures(highM).marginKpa < 0 ? 0 : Infinity;
+  let leavesL = 0;
+  let emptyMin = Infinity;
+  for (let i = STEPS; i > 0; i--) {
+    // Slices thinner towards the outlet, where the flow dies away.
+    const top = outletM + (highM - outletM) * (i / STEPS) ** 2;
+    const bottom = outletM + (highM - outletM) * ((i - 1) / STEPS) ** 2;
+    const now = figures((top + bottom) / 2);
+    if (!(now.flowLph > 0)) {
+      emptyMin = minutes;
+      break;
+    }
+    const slice = (top - bottom) * table.litresPerM * scale;
+    minutes += (slice / now.flowLph) * MIN_PER_HOUR;
+    litres += slice;
+    const at = figures(bottom);
+    if (at.marginKpa < 0 && leavesMin === Infinity) {
+      leavesMin = minutes;
+      leavesL = litres;
+    }
+    moments.push({ ...at, minutes, litres });
+    emptyMin = minutes;
+  }
+  if (leavesMin === Infinity) {
+    leavesMin = emptyMin;
+    leavesL = litres;
+  }
+  return { moments, emptyMin, emptyL: litres, leavesMin, leavesL };
+}
+
+/** One watering of a day from a tank. */
+export interface Draw {
+  set: string;
+  fromMin: number;
+  minutes: number;
+}
+
+/** Level of a tank through days, and when it fails. */
+export interface TankDays {
+  /** At every turn: a watering's begin and end, the end of each day; minutes from the first midnight. */
+  points: { minute: number; levelM: number }[];
+  /** When the first emitter leaves its window while water should run. */
+  dry: { day: number; minute: number; set: string; levelM: number } | undefined;
+  /** Litres that were asked of it and not given. */
+  missingL: number;
+  givenL: number;
+}
+
+const MINUTES_A_DAY = 1440;
+/** A watering is followed in steps of so many minutes. */
+const DRAW_STEP_MIN = 5;
+
+/**
+ * A tank through days of watering.
+ * @param tables of each set, by its id
+ * @param refillLph hose or pump, day and night
+ * @param rainL what each day's rain brings off the roof
+ * @param scale of the tank's area
+ */
+export function tankThrough(
+  tables: ReadonlyMap<string, TankTable>,
+  draws: readonly Draw[],
+  days: number,
+  everyDays: number,
+  refillLph: number,
+  rainL: (day: number) => number,
+  scale = 1,
+): TankDays {
+  const [first] = tables.values();
+  const { outletM, highM } = first;
+  const perM = first.litresPerM * scale;
+  const curves = new Map([...tables].map(([id, t]) => [id, between(t)]));
+  let levelM = highM;
+  let at = 0;
+  let dry: TankDays['dry'];
+  let missingL = 0;
+  let givenL = 0;
+  const points: TankDays['points'] = [{ minute: 0, levelM }];
+  const add = (litres: number): void => {
+    levelM = Math.min(highM, Math.max(outletM, levelM + litres / perM));
+  };
+  const fillTo = (minute: number): void => {
+    add((refillLph * Math.max(0, minute - at)) / MIN_PER_HOUR);
+    at = Math.max(at, minute);
+  };
+  const ordered = [...draws].sort((a, b) => a.fromMin - b.fromMin);
+  for (let day = 0; day < days; day++) {
+    add(rainL(day));
+    if (day % everyDays === 0) {
+      for (const draw of ordered) {
+        const figures = curves.get(draw.set);
+        if (!figures) continue;
+        fillTo(day * MINUTES_A_DAY + draw.fromMin);
+        points.push({ minute: at, levelM });
+        const full = figures(highM).flowLph;
+        for (let done = 0; done < draw.minutes;) {
+          const step = Math.min(DRAW_STEP_MIN, draw.minutes - done);
+          const now = figures(levelM);
+          const asked = (now.flowLph * step) / MIN_PER_HOUR;
+          const there = (levelM - outletM) * perM + (refillLph * step) / MIN_PER_HOUR;
+          const litres = Math.min(asked, there);
+          givenL += litres;
+          if (!dry && (now.marginKpa < 0 || litres < asked - 1e-9))
+            dry = { day, minute: draw.fromMin + done, set: draw.set, levelM };
+          if (litres < asked) missingL += asked - litres;
+          else if (!(now.flowLph > 0)) missingL += (full * step) / MIN_PER_HOUR;
+          add((refillLph * step) / MIN_PER_HOUR - litres);
+          at += step;
+          done += step;
+        }
+        points.push({ minute: at, levelM });
+      }
+    }
+    fillTo((day + 1) * MINUTES_A_DAY);
+    points.push({ minute: (day + 1) * MINUTES_A_DAY, levelM });
+  }
+  return { points, dry, missingL, givenL };
+}
+
+const BISECTIONS = 40;
+/** A tank more than so many times as large is no answer. */
+export const MOST_SCALE = 200;
+
+/** The least value up to `most` with which something holds that holds for all greater ones; nothing where `most` does not do. */
+export function leastThat(holds: (value: number) => boolean, from: number, most: number): number | undefined {
+  if (holds(from)) return from;
+  if (!holds(most)) return undefined;
+  let low = from;
+  let high = most;
+  for (let i = 0; i < BISECTIONS && high - low > 1e-3 * high; i++) {
+    const mid = (low + high) / 2;
+    if (holds(mid)) high = mid;
+    else low = mid;
+  }
+  return high;
+}
