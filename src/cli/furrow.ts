@@ -1,11 +1,10 @@
 import { Command } from 'commander';
 import { readFileSync } from 'node:fs';
-import { describe, findAll, GRADE_WORDS, verdict, type Finding } from '../core/check';
+import { describe, GRADE_WORDS, verdict, type Finding } from '../core/check';
 import { readNetworkCase, writeNetworkResult } from '../core/formats';
 import { NetworkError, solveNetwork } from '../core/hydraulics/network';
-import { createPlanSolver } from '../core/network';
-import { fillIn, readPlan } from '../core/plan';
-import { remediesFor, sayChange } from '../core/remedy';
+import { readPlan } from '../core/plan';
+import { judge, remediesFor, sayChange } from '../core/remedy';
 import { format, METRIC, US, type KindName, type UnitChoice } from '../core/units';
 import { report } from './report';
 
@@ -51,15 +50,20 @@ function check(path: string, options: CheckOptions): number {
     for (const { path: field, what } of reading.problems) process.stderr.write(`${field || path}: ${what}\n`);
     return EXIT.unusable;
   }
-  const plan = fillIn(reading.plan);
+  const judged = judge(reading.plan);
+  // Of a plan in sets, the one nearest to its limits; what is found is of all of them.
+  const { full: plan, results, findings } = judged;
   const choice: UnitChoice = (options.units ?? plan.units) === 'us' ? US : METRIC;
-  const results = createPlanSolver().solve(plan);
-  const findings = findAll(plan, results);
   if (options.json) {
     const told = verdict(results, findings, choice);
     const json = {
       plan: plan.name,
       verdict: told,
+      sets: judged.opened.flatMap(({ set, results: r }) =>
+        set
+          ? [{ id: set.id, name: set.name, askedLph: r.demand.askedLph, availableLph: r.demand.availableLph }]
+          : [],
+      ),
       demand: results.demand,
       flowLph: results.flowLph,
       uniformity: results.uniformity,
@@ -89,7 +93,6 @@ function check(path: string, options: CheckOptions): number {
     process.stdout.write(JSON.stringify(json, null, 2) + '\n');
   } else {
     const show = (value: number, kind: KindName): string => format(value, kind, choice);
-    const judged = { plan: reading.plan, full: plan, results, findings };
     const remedies = (finding: Finding): string[] =>
       remediesFor(finding, judged).map((r) => {
         const what = r.changes.map((c) => sayChange(c, plan, show)).join(', and ');

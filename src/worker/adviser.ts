@@ -16,7 +16,7 @@ import {
   type Weighed,
 } from '../core/choose';
 import { createPlanSolver } from '../core/network';
-import { fillIn, type Plan } from '../core/plan';
+import type { Plan } from '../core/plan';
 import {
   fit,
   judge,
@@ -140,7 +140,8 @@ const api = {
     progress: (share: number) => void,
   ): { base: Answered; bars: Bar[]; chance: Chance } | undefined {
     return job(number, () => {
-      const full = fillIn(plan);
+      // Of a plan in sets, the one nearest to its limits.
+      const { full } = judge(plan, solver);
       const { base, bars } = sensitivities(full, createPlanSolver(checkpoint), checkpoint);
       return { base, bars, chance: chanceInWindow(full, samples, seed, progress, checkpoint) };
     });

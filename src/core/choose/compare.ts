@@ -105,7 +105,7 @@ export function compareOption(
   needMm: number,
   solver: PlanSolver,
 ): Compared | undefined {
-  const now = judge(changed(plan, option.changes), solver);
+  const now = judge(changed(plan, option.changes), solver, undefined, blockId);
   const block = now.results.blocks.find((b) => now.full.blocks[b.index].id === blockId);
   if (!block || block.weakest < 0) return undefined;
   return {

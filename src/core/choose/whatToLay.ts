@@ -1,3 +1,4 @@
+import { layOut } from '../layout';
 import { lastingSeasons, material, MATERIALS, type MaterialId } from '../catalog/materials';
 import { waterKind } from '../catalog/water';
 import { layingPrice } from '../build';
@@ -96,7 +97,7 @@ export function whatToLay(
   progress: (share: number) => void = () => {},
   checkpoint: () => void = () => {},
 ): Weighed[] {
-  const before = judge(plan, solver);
+  const before = judge(plan, solver, undefined, blockId);
   const found = MATERIALS.flatMap((m, i) => {
     const best = bestOf(before, blockId, m.id, solver, checkpoint);
     progress((i + 1) / MATERIALS.length);
@@ -144,7 +145,7 @@ function bestOf(
   let best: { changes: Change[]; now: Judged } | undefined;
   for (const changes of otherMaterialWays(id, block, before.full)) {
     checkpoint();
-    const now = judge(changed(before.plan, changes), solver);
+    const now = judge(changed(before.plan, changes), solver, undefined, blockId);
     if (!best || weightOf(now) < weightOf(best.now)) best = { changes, now };
     if (weightOf(now) === 0) break;
   }
@@ -152,9 +153,9 @@ function bestOf(
 }
 
 /** Of what is laid in the block, by the season: bought as often as it wears out within the years asked for. */
-function laidCost({ full, results }: Judged, blockId: string, years: number): number {
-  const at = full.blocks.findIndex((b) => b.id === blockId);
-  return results.layout.blocks[at].runs.reduce((sum, { lengthM, leadM, tape }) => {
+function laidCost({ whole }: Judged, blockId: string, years: number): number {
+  const at = whole.blocks.findIndex((b) => b.id === blockId);
+  return layOut(whole).blocks[at].runs.reduce((sum, { lengthM, leadM, tape }) => {
     const bought = Math.ceil(years / lastingSeasons(tape.kind, tape.wallMm));
     return sum + ((lengthM - leadM) * layingPrice(tape) * bought) / years;
   }, 0);

@@ -9,8 +9,11 @@ import type { Block, FullPlan, PipePiece, Tape } from '../plan';
 /** A finding with the plan it was found in. */
 export interface Context {
   finding: Finding;
+  /** As it is open where it was found. */
   plan: FullPlan;
   results: FarmResults;
+  /** All of it. */
+  whole: FullPlan;
 }
 
 /** The block that a finding is about; where it is about none, the one that asks for most pressure. */

@@ -1,8 +1,15 @@
 import { REGULATOR_SETS_KPA } from '../catalog/headParts';
 import { costOf } from '../build';
-import { layOut, type FarmLayout } from '../layout';
 import { createPlanSolver, type PlanSolver } from '../network';
-import { fillIn, refusalOf, type Block, type FullPlan, type Plan } from '../plan';
+import {
+  fillIn,
+  refusalOf,
+  type BedGroup,
+  type Block,
+  type FullPlan,
+  type Plan,
+  type WaterSet,
+} from '../plan';
 import { changed } from './changes';
 import { flowsUnder, regulatorsFor, widerThan } from './context';
 import { figuresOf, judge, type Figures, type Judged } from './tryOut';
@@ -21,15 +28,12 @@ export interface FitLimits {
 export type FitKind = 'cheapest' | 'most-even' | 'fewest-sets';
 
 /** Beds that water together: some of a block's, or all of them where no keys are given. */
-export interface Unit {
-  block: string;
-  keys?: string[];
-}
+export type Unit = BedGroup;
 
 /** One plan that works. */
 export interface Fit {
   kinds: FitKind[];
-  /** What to change; the first set is open then. */
+  /** What to change, its sets among it. */
   changes: Change[];
   sets: Unit[][];
   after: Figures;
@@ -167,6 +171,7 @@ export function fit(
   const full = fillIn(plan);
   const { blocks } = full;
   const base = awake(plan);
+  const hadSets = full.watering.sets.length > 0;
   const known = new Map<string, Variant[]>();
   const variants = new Map<string, Variant[]>();
   for (const [i, block] of blocks.entries()) {
@@ -187,12 +192,7 @@ export function fit(
       return {
         fits: [],
         solves,
-        refusal: whyNot(
-          solve(changed(base, [{ kind: 'open-blocks', ids: [block.id] }])),
-          block,
-          best,
-          limits,
-        ),
+        refusal: whyNot(solve(opened(base, [{ block: block.id }])), block, best, limits),
       };
   }
   const used = blocks.filter((b) => (variants.get(b.id)?.length ?? 0) > 0);
@@ -209,7 +209,7 @@ export function fit(
         ),
       ]),
     );
-    const found = arrange(base, used, chosen, limits, solve);
+    const found = arrange(base, used, chosen, limits, hadSets, solve);
     progress(0.7 + (0.3 * (k + 1)) / KINDS.length);
     if ('why' in found) {
       refusal = graver(refusal, found);
@@ -263,9 +263,8 @@ function graver(a: FitRefusal | undefined, b: FitRefusal): FitRefusal {
   return a.why === 'other' ? b : a;
 }
 
-/** The plan with every block open; beds at rest stay so. */
-const awake = (plan: Plan): Plan =>
-  changed(plan, [{ kind: 'open-blocks', ids: plan.blocks.map((b) => b.id) }]);
+/** The plan with all that is in use open at once. */
+const awake = (plan: Plan): Plan => changed(plan, [{ kind: 'sets', sets: [] }]);
 
 function variantsOf(
   base: Plan,
@@ -276,7 +275,7 @@ function variantsOf(
   before: () => void,
 ): Variant[] {
   const source = full.sources.find((s) => s.id === full.sourceId)!;
-  const alone = changed(base, [{ kind: 'open-blocks', ids: [block.id] }]);
+  const alone = opened(base, [{ block: block.id }]);
   const found: Variant[] = [];
   const first = solve(alone);
   if (!first || first.emitters === 0) return [];
@@ -375,12 +374,15 @@ function choose(kind: FitKind, variants: readonly Variant[]): Variant {
 
 type Arranged = Omit<Fit, 'kinds'>;
 
+const setting = (sets: readonly Unit[][]): Change => ({ kind: 'sets', sets: namedSets(sets) });
+
 /** Puts chosen ways together, widens the main, and fills sets that the source bears. */
 function arrange(
   base: Plan,
   blocks: readonly Block[],
   chosen: ReadonlyMap<string, Variant>,
   limits: FitLimits,
+  hadSets: boolean,
   solve: (plan: Plan) => Judged,
 ): Arranged | FitRefusal {
   let changes = [...chosen.values()].flatMap((v) => v.changes);
@@ -420,7 +422,7 @@ function arrange(
         b.weakestKpa - b.windowKpa < a.weakestKpa - a.windowKpa ? b : a,
       );
       return {
-        changes: [...changes, ...(sets.length > 1 ? openingOf(sets[0], all.full, all.results.layout) : [])],
+        changes: [...changes, ...(sets.length > 1 ? [setting(sets)] : hadSets ? [setting([])] : [])],
         sets,
         after: {
           ...weakest,
@@ -500,25 +502,17 @@ function setsOf(judged: Judged, blocks: readonly Block[], share: number): Unit[]
   return sets.map((s) => s.units);
 }
 
-/** Changes that open a set and nothing else. */
-function openingOf(units: readonly Unit[], full: FullPlan, layout: FarmLayout): Change[] {
-  const rests = units.flatMap((u): Change[] => {
-    if (!u.keys) return [];
-    const at = full.blocks.findIndex((b) => b.id === u.block);
-    const others = layout.blocks[at].beds
-      .filter((b) => !b.resting && !u.keys!.includes(b.key))
-      .map((b) => b.key);
-    return others.length > 0 ? [{ kind: 'rest-beds', block: u.block, keys: others }] : [];
-  });
-  const ids = units.map((u) => u.block);
-  const opening: Change[] = full.blocks.length > 1 ? [{ kind: 'open-blocks', ids }] : [];
-  return [...opening, ...rests];
-}
+/** Sets as a plan keeps them. */
+const namedSets = (sets: readonly Unit[][]): WaterSet[] =>
+  sets.map((units, i) => ({
+    id: `set-${i + 1}`,
+    name: `Set ${i + 1}`,
+    beds: units.map((u) => ({ ...u })),
+  }));
 
-const opened = (plan: Plan, units: readonly Unit[]): Plan => {
-  const full = fillIn(plan);
-  return changed(plan, openingOf(units, full, layOut(full)));
-};
+/** The plan with some beds open and nothing else. */
+const opened = (plan: Plan, units: readonly Unit[]): Plan =>
+  changed(plan, [{ kind: 'sets', sets: namedSets([[...units]]) }]);
 
 /** The gravest thing that keeps a set from working. */
 function faultOf(judged: Judged): FitRefusal | undefined {

@@ -11,6 +11,7 @@ import {
 } from '../catalog/tape';
 import { waterKind } from '../catalog/water';
 import type { FindingCode } from '../check';
+import { makeSets } from '../sets';
 import { HEAD, type Block, type FullPlan, type Part } from '../plan';
 import { blockOf, flowsUnder, layingOf, regulatorsFor, resultOf, widerThan, type Context } from './context';
 import type { Change } from './types';
@@ -33,35 +34,26 @@ const all =
   (context) =>
     offerings.flatMap((offering) => offering(context));
 
-/** Other blocks after, or where there is one block the last of its beds after: as many as the source bears. */
-const fewerAtOnce: Offering = ({ plan, results, finding }) => {
-  const open = results.blocks;
-  if (open.length === 0) return [];
-  if (open.length > 1) {
-    const own =
-      'block' in finding.place ? finding.place.block : open[Math.max(0, results.demand.ruling)].index;
-    // The block at fault stays open, with as many of the others as there are fewer and fewer of.
-    const others = open.filter((b) => b.index !== own).sort((a, b) => a.flowLph - b.flowLph);
-    const ways: Offer = [];
-    for (let keep = others.length - 1; keep >= 0; keep--)
-      ways.push([
-        {
-          kind: 'open-blocks',
-          ids: [own, ...others.slice(0, keep).map((b) => b.index)].map((i) => plan.blocks[i].id),
-        },
-      ]);
-    return [ways];
+/** In sets, one after the other: as few as the source bears, and where that does not do more. */
+const fewerAtOnce: Offering = ({ whole }) => [setWays(whole)];
+
+/** Ways to water in sets, by the plan: worked out once, whatever is found of it. */
+const knownSets = new WeakMap<FullPlan, Change[][]>();
+function setWays(plan: FullPlan): Change[][] {
+  let ways = knownSets.get(plan);
+  if (ways) return ways;
+  ways = [];
+  const now = Math.max(1, plan.watering.sets.length);
+  let most = now;
+  for (const least of [0, 1, 2, 4]) {
+    const { sets } = makeSets(plan, { afresh: true, least: least === 0 ? 1 : now + least });
+    if (sets.length <= most) continue;
+    most = sets.length;
+    ways.push([{ kind: 'sets', sets }]);
   }
-  const [block] = open;
-  const keys = block.beds.filter((b) => b.flowLph > 0).map((b) => b.key);
-  const shares = [0.25, 0.5, 0.67, 0.75];
-  return [
-    shares
-      .map((share) => Math.round(share * keys.length))
-      .filter((n, i, list) => n > 0 && n < keys.length && list.indexOf(n) === i)
-      .map((n) => [{ kind: 'rest-beds', block: plan.blocks[block.index].id, keys: keys.slice(-n) }]),
-  ];
-};
+  knownSets.set(plan, ways);
+  return ways;
+}
 
 const lowerFlow = ofBlock((block, context) => {
   const { tape, id } = layingOf(context, block);

@@ -5,7 +5,7 @@ import { BATTERY } from '../check/battery.testing';
 import { createPlanSolver } from '../network';
 import { fillIn, readPlan, refusalOf } from '../plan';
 import { format, METRIC } from '../units';
-import { cautionsOf, changed, judge, remediesFor, sameBy, sayChange } from './index';
+import { cautionsOf, changed, figuresOf, judge, remediesFor, sameBy, sayChange } from './index';
 
 const faulty = BATTERY.filter((b) => b.finds.some((code) => code !== 'water-avoid'));
 /** What no change of a plan can mend, or only the grower can know. */
@@ -45,8 +45,9 @@ describe('remedies', () => {
           const left = after.findings.filter((f) => sameBy(f) === sameBy(finding));
           if (remedy.clears) expect(left).toEqual([]);
           else expect(Math.max(...left.map((f) => f.margin))).toBeLessThan(finding.margin);
-          expect(after.results.uniformity).toBeCloseTo(remedy.after.uniformity, 6);
-          expect(after.results.demand.askedLph).toBeCloseTo(remedy.after.askedLph, 2);
+          const figures = figuresOf(after);
+          expect(figures.uniformity).toBeCloseTo(remedy.after.uniformity, 6);
+          expect(figures.askedLph).toBeCloseTo(remedy.after.askedLph, 2);
           for (const change of remedy.changes)
             expect(sayChange(change, fillIn(plan), (v, k) => format(v, k, METRIC))).toMatch(
               /^[a-z][^.!]*$|^[a-z].*\d/,

@@ -1,17 +1,35 @@
 import { costOf } from '../build';
-import { findAll, type Finding } from '../check';
+import { FINDING_CODES, findAll, type Finding } from '../check';
+import { layOut } from '../layout';
 import { createPlanSolver, type FarmResults, type PlanSolver } from '../network';
-import { fillIn, refusalOf, type FullPlan, type Plan } from '../plan';
+import { fillIn, openings, refusalOf, type FullPlan, type Plan, type WaterSet } from '../plan';
+import { loadOf } from '../sets';
 import { changed } from './changes';
 import { offersFor, type Offer } from './offers';
 import type { Change } from './types';
 
-/** A plan with all that is known of it. */
-export interface Judged {
-  plan: Plan;
+/** What is open at once, with all that is known of it. */
+export interface Opened {
+  /** None where the plan has no sets: all that is in use is open. */
+  set: WaterSet | undefined;
   full: FullPlan;
   results: FarmResults;
   findings: Finding[];
+}
+
+/** A plan with all that is known of it. */
+export interface Judged {
+  plan: Plan;
+  /** Filled in, as if nothing were in sets. */
+  whole: FullPlan;
+  opened: Opened[];
+  /** The worst of what opens: with the gravest finding, or nearest to its source's limit. */
+  full: FullPlan;
+  results: FarmResults;
+  /** Of all that opens, each once, as grave as it is anywhere. */
+  findings: Finding[];
+  /** Where each was found. */
+  foundIn: ReadonlyMap<Finding, Opened>;
 }
 
 /** What a plan comes to, in the numbers that remedies are weighed by. */
@@ -61,22 +79,84 @@ export function sameBy({ code, place }: Finding): string {
   }
 }
 
-export const figuresOf = ({ full, results }: Pick<Judged, 'full' | 'results'>): Figures => {
-  const weakest = results.runs[results.weakest];
+/** The figures of a plan: the weakest emitter and the least evenness of all that opens, and the greatest draw. */
+export function figuresOf({ opened, whole }: Pick<Judged, 'opened' | 'whole'>): Figures {
+  const each = opened.map(({ results }) => {
+    const weakest = results.runs[results.weakest];
+    return {
+      weakestKpa: weakest?.minKpa ?? NaN,
+      windowKpa: weakest?.run.tape.minKpa ?? NaN,
+      uniformity: results.uniformity,
+      askedLph: results.demand.askedLph,
+      availableLph: Math.min(results.demand.availableLph, results.demand.lastingLph),
+    };
+  });
+  const weakest = each.reduce((a, b) => (b.weakestKpa - b.windowKpa < a.weakestKpa - a.windowKpa ? b : a));
+  const most = each.reduce((a, b) => (b.askedLph > a.askedLph ? b : a));
   return {
-    weakestKpa: weakest?.minKpa ?? NaN,
-    windowKpa: weakest?.run.tape.minKpa ?? NaN,
-    uniformity: results.uniformity,
-    askedLph: results.demand.askedLph,
-    availableLph: Math.min(results.demand.availableLph, results.demand.lastingLph),
-    cost: costOf(full, results.layout).total,
+    weakestKpa: weakest.weakestKpa,
+    windowKpa: weakest.windowKpa,
+    uniformity: Math.min(...each.map((f) => f.uniformity)),
+    askedLph: most.askedLph,
+    availableLph: most.availableLph,
+    cost: costOf(whole, layOut(whole)).total,
   };
-};
+}
 
-export function judge(plan: Plan, solver: PlanSolver = createPlanSolver(), checkpoint?: () => void): Judged {
-  const full = fillIn(plan);
-  const results = solver.solve(full);
-  return { plan, full, results, findings: findAll(full, results, checkpoint) };
+/**
+ * Solves and checks a plan, set by set where it has sets.
+ * @param block only what opens this block is looked at, by its id
+ */
+export function judge(
+  plan: Plan,
+  solver: PlanSolver = createPlanSolver(),
+  checkpoint?: () => void,
+  block?: string,
+): Judged {
+  const whole = fillIn(plan);
+  const all = openings(whole);
+  const own = block
+    ? all.filter(({ set }) => !set || set.beds.some((g) => g.block === block)).slice(0, 1)
+    : all;
+  const opened = (own.length > 0 ? own : [{ set: undefined, plan: whole }]).map(
+    ({ set, plan: full }): Opened => {
+      checkpoint?.();
+      const results = solver.solve(full);
+      return { set, full, results, findings: findAll(full, results, checkpoint) };
+    },
+  );
+  const { findings, foundIn } = merged(opened);
+  const worst =
+    (findings[0] && findings[0].grade !== 'note' && foundIn.get(findings[0])) ||
+    opened.reduce((a, b) => (loadOf(b.results).load > loadOf(a.results).load ? b : a));
+  return { plan, whole, opened, full: worst.full, results: worst.results, findings, foundIn };
+}
+
+/** Findings of all that opens, those that are the same once: the gravest of them, or the one with the greatest margin. */
+function merged(opened: readonly Opened[]): Pick<Judged, 'findings' | 'foundIn'> {
+  const foundIn = new Map<Finding, Opened>();
+  if (opened.length === 1) {
+    for (const f of opened[0].findings) foundIn.set(f, opened[0]);
+    return { findings: opened[0].findings, foundIn };
+  }
+  const best = new Map<string, Finding[]>();
+  const graver = (a: Finding, b: Finding): boolean =>
+    weight(a) - weight(b) > 0 ||
+    (weight(a) === weight(b) && (a.follows ? 0 : 1) - (b.follows ? 0 : 1) > 0) ||
+    (weight(a) === weight(b) && !a.follows === !b.follows && a.margin > b.margin);
+  for (const o of opened) {
+    const own = new Map<string, Finding[]>();
+    for (const f of o.findings) {
+      foundIn.set(f, o);
+      own.set(sameBy(f), [...(own.get(sameBy(f)) ?? []), f]);
+    }
+    for (const [key, list] of own) {
+      const before = best.get(key);
+      if (!before || graver(list[0], before[0])) best.set(key, list);
+    }
+  }
+  const rank = (f: Finding): number => -weight(f) * FINDING_CODES.length + FINDING_CODES.indexOf(f.code);
+  return { findings: [...best.values()].flat().sort((a, b) => rank(a) - rank(b)), foundIn };
 }
 
 const GRADES = ['note', 'mind', 'mend', 'stop'];
@@ -94,9 +174,6 @@ export function compare(changes: Change[], before: Judged, after: Judged): Outco
     Math.max(0, ...before.findings.filter((f) => sameBy(f) === key).map(weight));
   const worse = [...has].filter(([key, f]) => weight(f) > weighed(key)).map(([, f]) => f);
   const figures = { before: figuresOf(before), after: figuresOf(after) };
-  // What waters later is bought all the same.
-  if (changes.some((c) => c.kind === 'rest-beds' || c.kind === 'open-blocks'))
-    figures.after.cost = figures.before.cost;
   return { changes, ...figures, gone, worse, left: has.size };
 }
 
@@ -155,7 +232,8 @@ export function remediesFor(
   solver: PlanSolver = createPlanSolver(),
   checkpoint: () => void = () => {},
 ): Remedy[] {
-  const context = { finding, plan: before.full, results: before.results };
+  const { full: open, results } = before.foundIn.get(finding) ?? before;
+  const context = { finding, plan: open, results, whole: before.whole };
   const found: Remedy[] = [];
   const seen = new Set<string>();
   for (const offer of offersFor(context)) {

@@ -1,12 +1,11 @@
 import type { Draft } from 'immer';
-import type { FullPlan, Plan } from '../plan';
+import type { FullPlan, Plan, WaterSet } from '../plan';
 import type { KindName } from '../units';
 import type { LiesId, MaterialId } from '../catalog/materials';
 
 /** One thing changed in a plan, told by names and numbers so that it passes between threads and can be made again. */
 export type Change =
-  | { kind: 'open-blocks'; ids: string[] }
-  | { kind: 'rest-beds'; block: string; keys: string[] }
+  | { kind: 'sets'; sets: WaterSet[] }
   | { kind: 'header-size'; block: string; pipe: string }
   | { kind: 'header-feed'; block: string; feed: 'middle' | 'both' }
   | { kind: 'header-along'; block: string; along: number }

@@ -13,3 +13,4 @@ export * from './runTime';
 export * from './season';
 export * from './tankOverTime';
 export * from './travel';
+export * from './workings';

@@ -10,8 +10,8 @@ interface ValveUnit {
   /** The bed; none for a whole block. */
   key?: string;
   lph: number;
-  /** Depth it asks for each day, mm. */
-  needMm: number;
+  /** Hours a day that it asks to be open: its need over what it puts on. */
+  needH: number;
   /** What may be put together where unlike needs are kept apart: material and need, coarsely. */
   like: string;
   /** Place on the sheet, m. */
@@ -28,7 +28,7 @@ export interface MadeSets {
   solves: number;
 }
 
-/** Needs within this share of each other are like. */
+/** Needs of time within this share of each other are like. */
 const LIKE_SHARE = 0.25;
 /** Times that parts are made and solved. */
 const MOST_TRIES = 10;
@@ -65,11 +65,11 @@ function valveUnits(plan: FullPlan, layout: FarmLayout, results: FarmResults): V
   const sky = skyOver(plan);
   const groups = alikeBeds(plan, layout);
   const peak = peakDay(plan, groups, sky);
-  const needOf = new Map<string, { mm: number; material: string }>();
+  const needOf = new Map<string, { litres: number; material: string }>();
   for (const g of groups) {
     const { mm } = needFrom(plan, g, plan.watering.day.forDate ?? peak, sky);
-    // By the strip: two beds of a crop with unlike runs take unlike times.
-    for (const key of g.keys) needOf.set(`${g.blockId}/${key}`, { mm, material: g.tape.kind });
+    for (const key of g.keys)
+      needOf.set(`${g.blockId}/${key}`, { litres: (mm * g.areaM2) / g.keys.length, material: g.tape.kind });
   }
   const units: ValveUnit[] = [];
   results.blocks.forEach((b, i) => {
@@ -90,9 +90,9 @@ function valveUnits(plan: FullPlan, layout: FarmLayout, results: FarmResults): V
     if (block.valves === 'block') {
       const lph = beds.reduce((sum, x) => sum + x.lph, 0);
       const needs = beds.map(({ bed }) => needOf.get(`${block.id}/${bed.key}`));
-      const needMm = needs.reduce((sum, n) => sum + (n?.mm ?? 0), 0) / needs.length;
+      const needH = needs.reduce((sum, n) => sum + (n?.litres ?? 0), 0) / lph;
       const [xM, yM] = at((laid.box.leftM + laid.box.rightM) / 2, (laid.box.nearM + laid.box.farM) / 2);
-      units.push({ block: block.id, lph, needMm, like: needs[0]?.material ?? '', xM, yM });
+      units.push({ block: block.id, lph, needH, like: needs[0]?.material ?? '', xM, yM });
       return;
     }
     for (const { bed, lph } of beds) {
@@ -102,7 +102,8 @@ function valveUnits(plan: FullPlan, layout: FarmLayout, results: FarmResults): V
         block: block.id,
         key: bed.key,
         lph,
-        needMm: need?.mm ?? 0,
+        // Two beds of a crop with unlike runs take unlike times.
+        needH: (need?.litres ?? 0) / lph,
         like: need?.material ?? '',
         xM,
         yM,
@@ -114,18 +115,18 @@ function valveUnits(plan: FullPlan, layout: FarmLayout, results: FarmResults): V
 
 /** Adds to each unit's likeness the class of its need: classes are as wide as needs count as like. */
 function classed(units: ValveUnit[]): ValveUnit[] {
-  const needs = [...new Set(units.map((u) => u.needMm))].sort((a, b) => a - b);
+  const needs = [...new Set(units.map((u) => u.needH))].sort((a, b) => a - b);
   const classOf = new Map<number, number>();
   let first = NaN;
   let n = -1;
-  for (const mm of needs) {
-    if (!(mm <= first * (1 + LIKE_SHARE))) {
-      first = mm;
+  for (const hours of needs) {
+    if (!(hours <= first * (1 + LIKE_SHARE))) {
+      first = hours;
       n++;
     }
-    classOf.set(mm, n);
+    classOf.set(hours, n);
   }
-  return units.map((u) => ({ ...u, like: `${u.like} ${classOf.get(u.needMm)}` }));
+  return units.map((u) => ({ ...u, like: `${u.like} ${classOf.get(u.needH)}` }));
 }
 
 /** By likeness, then block by block from neighbour to neighbour, then bed by bed. */
@@ -250,12 +251,12 @@ function freshName(sets: readonly WaterSet[]): string {
  * Where there are sets already they are kept: beds that are gone are dropped, beds that are new are put to the set of
  * their like with most room, and only a set that asks too much gives beds up.
  *
- * @param afresh sets there are do not count
+ * @param how `afresh`: sets there are do not count; `least`: as many sets at the least, where there are beds enough
  * @param checkpoint called before each solve; what it throws ends the work
  */
 export function makeSets(
   plan: FullPlan,
-  afresh = false,
+  { afresh = false, least = 1 }: { afresh?: boolean; least?: number } = {},
   solver: PlanSolver = createPlanSolver(),
   checkpoint: () => void = () => {},
 ): MadeSets {
@@ -273,7 +274,7 @@ export function makeSets(
   if (units.length === 0) return { sets: [], tooMuch: [], solves };
   const { sets, overs } =
     afresh || plan.watering.sets.length === 0
-      ? fresh(units, whole, plan.watering.apart, look)
+      ? fresh(units, whole, plan.watering.apart, least, look)
       : kept(units, plan.watering.sets, plan.watering.apart, look);
   return {
     sets,
@@ -301,6 +302,7 @@ function fresh(
   units: readonly ValveUnit[],
   whole: FarmResults,
   apart: boolean,
+  leastSets: number,
   look: (units: readonly ValveUnit[]) => Verdict,
 ): { sets: WaterSet[]; overs: Over[] } {
   const overs: Over[] = [];
@@ -311,7 +313,8 @@ function fresh(
   const classes = apart ? byLike(units) : [units];
   const parts: ValveUnit[][] = [];
   for (const own of classes) {
-    const found = evenParts(own, first > 0 ? first : Math.max(...own.map((u) => u.lph)), look);
+    const guessLph = first > 0 ? first : Math.max(...own.map((u) => u.lph));
+    const found = evenParts(own, guessLph, Math.ceil((leastSets * own.length) / units.length), look);
     if (found) {
       parts.push(...found.parts);
       found.parts.forEach((part, i) => {
@@ -333,15 +336,18 @@ interface Parts {
  * Units in order in as few parts as the source bears. Each part is solved; what a unit weighs is then its share of what
  * its part was found to load the source with, and the sum of those loads is a floor under the number of parts.
  * @param guessLph what a part may ask for, at a guess
+ * @param leastParts no fewer are made
  * @returns nothing where no number of parts that was tried does
  */
 function evenParts(
   own: readonly ValveUnit[],
   guessLph: number,
+  leastParts: number,
   look: (units: readonly ValveUnit[]) => Verdict,
 ): Parts | undefined {
   let weights = own.map((u) => u.lph / guessLph);
-  let n = Math.min(MOST_SETS, fewest(weights));
+  const floor = Math.min(leastParts, own.length);
+  let n = Math.min(MOST_SETS, Math.max(floor, fewest(weights)));
   let best: Parts | undefined;
   const tried = new Map<number, number>();
   for (let tries = 0; tries < MOST_TRIES; tries++) {
@@ -358,7 +364,7 @@ function evenParts(
     weights = parts.flatMap((part, i) =>
       part.map((u) => (u.lph / lphOf(part)) * Math.max(loads[i], LEAST_LOAD)),
     );
-    const least = Math.max(1, Math.ceil(loads.reduce((sum, l) => sum + l, 0) - ROUNDING));
+    const least = Math.max(floor, Math.ceil(loads.reduce((sum, l) => sum + l, 0) - ROUNDING));
     if (verdicts.every((v, i) => v.ok || parts[i].length === 1)) {
       if (!best || n < best.parts.length) best = { parts, verdicts };
       if (least >= n || tried.has(least)) break;

@@ -61,9 +61,9 @@ function digitsOf(least: number, most: number): Intl.NumberFormat {
   return writer;
 }
 
-/** Lengths on the field of 100 units or more lose their decimal; whole kPa under 10 gain one. */
+/** Lengths on the field and volumes of 100 units or more lose their decimal; whole kPa under 10 gain one. */
 function smallValueDecimals(kind: KindName, own: number, decimals: number): number {
-  if (kind === 'length' && Math.abs(own) >= 100) return -1;
+  if ((kind === 'length' || kind === 'volume') && Math.abs(own) >= 100) return -1;
   if (kind === 'pressure' && decimals === 0 && Math.abs(own) < 10 && own !== 0) return 1;
   return 0;
 }

@@ -316,6 +316,70 @@ export const KINDS = {
     us: 'lb',
     metric: 'kg',
   },
+  /** How long something is to run, s: told in minutes. */
+  minutes: {
+    noun: 'a time',
+    units: {
+      min: { ...unit('min', 60, 0, 'mins', 'minute', 'minutes', 'm'), then: 's' },
+      h: { ...unit('h', 3600, 2, 'hr', 'hrs', 'hour', 'hours'), then: 'min' },
+      s: unit('s', 1, 0, 'sec', 'secs', 'second', 'seconds'),
+      d: unit('d', 86400, 1, 'day', 'days'),
+    },
+    us: 'min',
+    metric: 'min',
+  },
+  /** Depth of water on the ground, mm, to a tenth. */
+  depth: {
+    noun: 'a depth of water',
+    units: {
+      mm: unit('mm', 1, 1, 'millimetres', 'millimeters'),
+      in: unit('in', 25.4, 2, '"', 'inch', 'inches'),
+    },
+    us: 'in',
+    metric: 'mm',
+  },
+  /** Small weights, g. */
+  grams: {
+    noun: 'a weight',
+    units: {
+      g: unit('g', 1, 0, 'gram', 'grams'),
+      kg: unit('kg', 1000, 2, 'kilo', 'kilos'),
+      oz: unit('oz', convert(1, 'oz').to('g'), 2, 'ounce', 'ounces'),
+      lb: unit('lb', convert(1, 'lb').to('g'), 2, 'lbs', 'pound', 'pounds'),
+    },
+    us: 'oz',
+    metric: 'g',
+  },
+  /** Feed on the ground, g/m². */
+  feedOnBed: {
+    noun: 'an amount of feed on an area',
+    units: {
+      'g/m²': unit('g/m²', 1, 1, 'g/m2', 'g/sqm', 'gm-2'),
+      'kg/ha': unit('kg/ha', 0.1, 0),
+      'oz/100 ft²': unit(
+        'oz/100 ft²',
+        convert(1, 'oz').to('g') / (100 * ft * ft),
+        2,
+        'oz/100ft2',
+        'ozper100ft2',
+        'oz/100sqft',
+      ),
+      'lb/acre': unit('lb/acre', convert(1, 'lb').to('g') / acre, 0, 'lbs/acre', 'lb/ac'),
+    },
+    us: 'oz/100 ft²',
+    metric: 'g/m²',
+  },
+  /** What is dissolved in water, g/L. */
+  strength: {
+    noun: 'a strength',
+    units: {
+      'g/L': unit('g/L', 1, 1, 'g/l', 'gperl'),
+      'oz/gal': unit('oz/gal', convert(1, 'oz').to('g') / gal, 2, 'ozpergal'),
+      'lb/gal': unit('lb/gal', convert(1, 'lb').to('g') / gal, 2, 'lbs/gal'),
+    },
+    us: 'oz/gal',
+    metric: 'g/L',
+  },
   /** Depth of rain, mm. */
   rain: {
     noun: 'a depth of rain',

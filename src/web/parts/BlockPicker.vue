@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
 
-/** Which block is looked at; its name, height and whether it is open now; copied and removed. */
+/** Which block is looked at; its name, height and whether it is in use; copied and removed. */
 const plan = usePlan();
 const edits = useEdits();
 const several = computed(() => plan.blocks.length > 1);
@@ -13,11 +13,11 @@ const rename = (event: Event): void => void edits.blockSelf({ name: (event.targe
 <template>
   <div class="blocks">
     <div v-if="several" role="group" aria-label="Blocks" class="list">
-      <button v-for="b in plan.blocks" :key="b.id" type="button" :aria-pressed="b.id === plan.block.id" :class="{ on: b.id === plan.block.id, shut: !b.inUse }" @click="plan.pickBlock(b.id)">{{ b.name }}{{ b.inUse ? '' : ' (shut)' }}</button>
+      <button v-for="b in plan.blocks" :key="b.id" type="button" :aria-pressed="b.id === plan.block.id" :class="{ on: b.id === plan.block.id, shut: !b.inUse }" @click="plan.pickBlock(b.id)">{{ b.name }}{{ b.inUse ? '' : ' (out of use)' }}</button>
     </div>
     <p class="fill line">
       <input class="name" type="text" maxlength="80" aria-label="Name of the block" :value="plan.block.name" @change="rename" />
-      <label class="use"><input type="checkbox" :checked="plan.block.inUse" @change="edits.blockSelf({ inUse: ($event.target as HTMLInputElement).checked }, plan.block.inUse ? `shut ${plan.block.name}` : `open ${plan.block.name}`)" /> open now</label>
+      <label class="use"><input type="checkbox" :checked="plan.block.inUse" @change="edits.blockSelf({ inUse: ($event.target as HTMLInputElement).checked }, plan.block.inUse ? `leave ${plan.block.name} out` : `use ${plan.block.name}`)" /> in use</label>
       <button type="button" class="small" @click="edits.copyBlock()">copy the block</button>
       <button v-if="several" type="button" class="small" @click="edits.removeBlock()">remove it</button>
     </p>

@@ -14,6 +14,7 @@ const settings = useSettings();
 const view = useView();
 
 const working = computed(() => {
+  if (view.openMade) return view.openMade;
   if (view.openFinding && results.toldPlan) return findingWorking(view.openFinding, results.toldPlan, settings.units);
   return view.openWorking && results.solved && results.walkRun >= 0
     ? workingOf(view.openWorking, results.solved.plan, results.solved.results, results.walkRun)
@@ -22,6 +23,7 @@ const working = computed(() => {
 function shut(): void {
   view.openWorking = undefined;
   view.openFinding = undefined;
+  view.openMade = undefined;
 }
 const assumed = (field: string | undefined): boolean => field !== undefined && isDefault(plan.plan, field);
 const any = computed(() => working.value?.terms.some((t) => assumed(t.field)) ?? false);

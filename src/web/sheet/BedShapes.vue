@@ -19,7 +19,7 @@ const { paintOf } = useBedPaint();
 const CLOSE_PX = 2.5;
 const close = computed(() => (props.planBeds.widthM + props.planBeds.pathM) * props.k < CLOSE_PX);
 const boxPath = (b: LaidBed): string => `M${b.leftM} ${b.nearM}h${b.widthM}v${b.lengthM}h${-b.widthM}z`;
-const painted = computed(() => props.beds.map((bed) => ({ bed, paint: paintOf(props.planBeds, bed) })));
+const painted = computed(() => props.beds.map((bed) => ({ bed, paint: paintOf(props.planBeds, bed, props.blockId) })));
 /** All beds of one colour as one path, where they are too close to be taken hold of. */
 const whole = computed(() => {
   const paths = new Map<string, string[]>();

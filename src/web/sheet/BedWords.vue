@@ -6,7 +6,7 @@ import { readable, type BlockView } from './blockView';
 import { useBedPaint } from './useBedPaint';
 
 /** What beds are painted with, written along them where there is room. */
-const props = defineProps<{ beds: readonly LaidBed[]; planBeds: Beds; on: BlockView; k: number }>();
+const props = defineProps<{ beds: readonly LaidBed[]; planBeds: Beds; blockId: string; on: BlockView; k: number }>();
 const { paintOf } = useBedPaint();
 
 const WIDE_PX = 13;
@@ -16,7 +16,7 @@ const words = computed(() => {
   const { at, angle } = props.on;
   return props.beds.flatMap((bed) => {
     if (bed.widthM * props.k < WIDE_PX) return [];
-    const paint = paintOf(props.planBeds, bed);
+    const paint = paintOf(props.planBeds, bed, props.blockId);
     if (!paint || bed.lengthM * props.k < (paint.word.length + SPARE_LETTERS) * LETTER_PX) return [];
     const [x, y] = at(bed.leftM + bed.widthM / 2, bed.nearM + bed.lengthM / 2);
     return { key: bed.key, word: paint.word, place: `translate(${x} ${y}) rotate(${readable(angle)})` };

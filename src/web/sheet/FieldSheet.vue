@@ -118,7 +118,7 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
       <g :transform="place">
         <BlockLayer v-for="b in farm.blocks" :key="b.block.id" :layout="b" :run-width="runWidth" :k="k" :painting="painting" />
       </g>
-      <BedWords v-for="b in seen" :key="`words ${b.layout.block.id}`" :beds="b.layout.beds" :plan-beds="b.layout.block.beds" :on="b.on" :k="k" />
+      <BedWords v-for="b in seen" :key="`words ${b.layout.block.id}`" :block-id="b.layout.block.id" :beds="b.layout.beds" :plan-beds="b.layout.block.beds" :on="b.on" :k="k" />
       <EmittersLayer v-if="nearEnough && results.solved" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" :height="sheet.height.value" />
       <MainsLayer :farm="farm" :width="sheet.width.value" :to-screen="sheet.toScreen" :to-field="sheet.toField" :turned="turned" :hand="hand" :edits="edits" />
       <template v-for="b in seen" :key="b.layout.block.id">

@@ -209,7 +209,7 @@ function moveBlock(x: number, y: number, g: string, free: boolean): void {
       @focus="plan.pickBlock(block.id)"
       @keydown="edits.moveKeys($event, block, (x, y, g, free) => edits.block(layout.index, x, y, g, free), `block-${block.id}`)"
     >
-      {{ block.name }}{{ block.inUse ? '' : ' (shut)' }}
+      {{ block.name }}{{ block.inUse ? '' : ' (out of use)' }}
     </text>
   </g>
 </template>

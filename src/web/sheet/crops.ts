@@ -18,6 +18,22 @@ const INKS = [
   '#93a58a',
 ] as const;
 
+/** Sets: neighbours are told apart, and each bears its name too. */
+const SET_INKS = [
+  '#5f9a3f',
+  '#d0783f',
+  '#3f7fae',
+  '#c9a227',
+  '#8f5fa8',
+  '#b5443a',
+  '#2f8f86',
+  '#a8556f',
+  '#7d7a3a',
+  '#5b6bb0',
+] as const;
+
+export const setInk = (i: number): string => SET_INKS[(i + SET_INKS.length) % SET_INKS.length];
+
 export const inkAt = (i: number): string => INKS[i % INKS.length];
 
 export const cropInk = (crop: CropId): string => inkAt(CROPS.findIndex((c) => c.id === crop));

@@ -1,10 +1,11 @@
 import { computed } from 'vue';
 import { cropKind } from '../../core/catalog/crops';
 import type { LaidBed } from '../../core/layout';
-import type { Beds } from '../../core/plan';
+import type { Beds, WaterSet } from '../../core/plan';
+import { useOpening } from '../stores/opening';
 import { usePlan } from '../stores/plan';
 import { useTools } from '../stores/tools';
-import { cropInk, inkAt } from './crops';
+import { cropInk, inkAt, setInk } from './crops';
 
 /** What a bed is coloured by: a key that like beds share, its colour and its word. */
 export interface Paint {
@@ -14,12 +15,31 @@ export interface Paint {
 }
 
 /** How beds are coloured, by what the legend shows. */
+/** The set that opens each bed: by block, and by bed. */
+function setsByBed(sets: readonly WaterSet[]): Map<string, { i: number; name: string; id: string }> {
+  const found = new Map<string, { i: number; name: string; id: string }>();
+  sets.forEach((s, i) =>
+    s.beds.forEach(({ block, keys }) => {
+      for (const key of keys ?? ['']) found.set(`${block}/${key}`, { i, name: s.name, id: s.id });
+    }),
+  );
+  return found;
+}
+
 export function useBedPaint() {
   const plan = usePlan();
+  const opening = useOpening();
+  const sets = computed(() => setsByBed(opening.sets));
   const tools = useTools();
   const tapes = computed(() => new Map(plan.full.tapes.map((t, i) => [t.id, { name: t.name, i }])));
 
-  function paintOf(beds: Beds, bed: LaidBed): Paint | undefined {
+  function paintOf(beds: Beds, bed: LaidBed, block: string): Paint | undefined {
+    if (tools.shown === 'set') {
+      const set = bed.resting
+        ? undefined
+        : (sets.value.get(`${block}/${bed.key}`) ?? sets.value.get(`${block}/`));
+      return set && { key: set.id, ink: setInk(set.i), word: set.name };
+    }
     if (tools.shown === 'use') {
       return bed.resting ? { key: 'resting', ink: inkAt(4), word: 'resting' } : undefined;
     }

@@ -13,7 +13,9 @@ export function usePainting() {
   function over(bed: BedRef): void {
     const { brush } = tools;
     if (!brush || !stroke.value) return;
-    edits.paint([bed], brush.fields, brush.label, stroke.value);
+    if (brush.set !== undefined)
+      edits.putInSet([bed], brush.set === 'none' ? undefined : brush.set, stroke.value);
+    else edits.paint([bed], brush.fields, brush.label, stroke.value);
   }
   function begin(event: PointerEvent, bed: BedRef): void {
     if (!tools.brush || event.button !== 0) return;

@@ -9,7 +9,7 @@ import { useDesk } from '../stores/desk';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useView } from '../stores/view';
-import PressureWalk from '../walk/PressureWalk.vue';
+import UnderSheet from '../under/UnderSheet.vue';
 import PlanMenu from './PlanMenu.vue';
 import TallyBar from './TallyBar.vue';
 import WorkingOrder from './WorkingOrder.vue';
@@ -65,7 +65,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <main class="field">
       <p v-if="results.problem" role="alert" class="problem">{{ results.problem }}</p>
       <FieldSheet class="sheet" :class="{ stale: results.stale }" />
-      <PressureWalk class="walk" :class="{ stale: results.stale }" />
+      <UnderSheet class="walk" :class="{ stale: results.stale }" />
     </main>
     <aside class="panel" aria-label="Stage">
       <p v-if="desk.trouble" role="alert" class="caution">

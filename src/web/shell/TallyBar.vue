@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import Asks from '../parts/Asks.vue';
+import ChoiceField from '../parts/ChoiceField.vue';
+import { EVERYTHING, useOpening } from '../stores/opening';
+import { useOutlook } from '../stores/outlook';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
@@ -8,6 +11,11 @@ import { useSettings } from '../stores/settings';
 const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
+const opening = useOpening();
+const outlook = useOutlook();
+const choices = computed(() => [...opening.sets.map((s) => ({ id: s.id, name: s.name })), { id: EVERYTHING, name: 'all at once' }]);
+const failing = computed(() => new Set(outlook.problems.filter((p) => p.grade === 'stop' && p.set).map((p) => p.set)).size);
+const setsSay = computed(() => (!outlook.fresh ? 'working them out' : failing.value > 0 ? `${failing.value} ${failing.value === 1 ? 'does' : 'do'} not run` : 'all run'));
 
 const weakest = computed(() => {
   const r = results.results;
@@ -49,6 +57,10 @@ const available = computed(() => {
         <Asks working="uniformity">evenness</Asks>
         <p class="num">{{ settings.parts(results.results.uniformity, 'share').number }} <i>% {{ SCHOOL[plan.wishes.evenness] }}</i></p>
       </div>
+      <div v-if="opening.sets.length > 0" class="t">
+        <span>{{ opening.sets.length === 1 ? 'one set' : `${opening.sets.length} sets` }}, {{ setsSay }}</span>
+        <p class="open"><ChoiceField label="Set that is open" :value="opening.set?.id ?? EVERYTHING" :options="choices" @pick="opening.pick($event)" /></p>
+      </div>
     </div>
     <div class="verdict" :class="results.said?.tone" role="status" aria-label="Verdict">
       <template v-if="results.stale">
@@ -73,6 +85,7 @@ const available = computed(() => {
 .figures { display: flex; flex: 1; min-width: 0; overflow: hidden; }
 .t { padding: 9px 16px 0; border-right: 1px solid var(--line); font-size: 12.5px; color: var(--faint); min-width: 92px; }
 .t p { font-size: 22px; font-weight: 600; letter-spacing: -0.01em; color: var(--ink); margin: 1px 0 0; white-space: nowrap; }
+.t .open { font-size: 15px; }
 .t i { font-style: normal; font-size: 13px; font-weight: 400; color: var(--faint); }
 .verdict { margin-left: auto; width: 384px; flex: none; padding: 13px 20px; background: var(--slab); color: var(--on-slab); }
 .verdict.stop { background: var(--alarm-slab); color: #fff; }

@@ -2,14 +2,16 @@
 import { computed } from 'vue';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
+import { useOutlook } from '../stores/outlook';
 import { STAGES } from './stages';
 
 const plan = usePlan();
 const results = useResults();
+const outlook = useOutlook();
 
 const states = computed(() =>
   STAGES.map((stage) => {
-    const look = results.findings.filter(stage.owns).length;
+    const look = stage.id === 'sets' ? outlook.problems.length : results.findings.filter(stage.owns).length;
     const touched = stage.touched(plan.plan);
     const state = !touched ? 'untouched' : look > 0 ? 'look' : 'fine';
     const said = state === 'untouched' ? 'untouched' : look > 0 ? `${look} to look at` : 'fine';

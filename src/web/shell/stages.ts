@@ -4,7 +4,7 @@ import type { Component } from 'vue';
 
 /** A stage of the working order. */
 export interface Stage {
-  id: 'water' | 'ground' | 'beds' | 'pipework' | 'check';
+  id: 'water' | 'ground' | 'beds' | 'pipework' | 'check' | 'sets';
   name: string;
   panel: () => Promise<Component>;
   /** Whether the grower has stated anything in it. */
@@ -83,5 +83,13 @@ export const STAGES: readonly Stage[] = [
     panel: () => import('../stages/check/CheckPanel.vue'),
     touched: (plan) => STAGES.slice(0, 4).some((s) => s.touched(plan)),
     owns: weighs,
+  },
+  {
+    id: 'sets',
+    name: 'Sets',
+    panel: () => import('../stages/sets/SetsPanel.vue'),
+    touched: (plan) => plan.watering !== undefined,
+    // What is found of sets and timing is told by their own outlook.
+    owns: () => false,
   },
 ];

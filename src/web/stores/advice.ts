@@ -15,6 +15,7 @@ import {
 } from '../../core/remedy';
 import type { AdviserApi } from '../../worker/adviser';
 import AdviserWorker from '../../worker/adviser?worker';
+import { useOpening } from './opening';
 import { usePlan } from './plan';
 import { useResults } from './results';
 import { useSettings } from './settings';
@@ -26,6 +27,7 @@ const STILL_MS = 250;
 export const useAdvice = defineStore('advice', () => {
   const plan = usePlan();
   const results = useResults();
+  const opening = useOpening();
   const settings = useSettings();
   const place =
     typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4));
@@ -97,13 +99,13 @@ export const useAdvice = defineStore('advice', () => {
   }
 
   watch(
-    [() => watched.value > 0, () => results.toldPlan, () => plan.plan],
+    [() => watched.value > 0, () => results.toldPlan, () => plan.plan, () => opening.full],
     ([shown, told]) => {
       clearTimeout(waiting);
       ticked.value = [];
       together.value = undefined;
       // Only of the plan that is shown as judged.
-      if (!shown || !told || told !== toRaw(plan.full) || of.value === plan.plan) return;
+      if (!shown || !told || told !== toRaw(opening.full) || of.value === plan.plan) return;
       // A search goes first; remedies are taken up when it is done.
       waiting = window.setTimeout(() => void (searching.value || workOut()), STILL_MS);
     },

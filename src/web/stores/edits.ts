@@ -5,6 +5,7 @@ import { blockEdits } from './edits/blockEdits';
 import { assign } from './edits/fields';
 import { groundEdits } from './edits/groundEdits';
 import { pipeEdits } from './edits/pipeEdits';
+import { wateringEdits } from './edits/wateringEdits';
 import { sourceEdits } from './edits/sourceEdits';
 import { usePlan, type Refusal } from './plan';
 
@@ -39,6 +40,7 @@ export const useEdits = defineStore('edits', () => {
     ...groundEdits(plan),
     ...sourceEdits(plan),
     ...pipeEdits(plan),
+    ...wateringEdits(plan),
     wishes,
     limit,
   };

@@ -6,6 +6,7 @@ import { resultsOf, walkTo, type FarmResults, type PressureWalk } from '../../co
 import type { Block, FullPlan } from '../../core/plan';
 import type { PlanLetter, SolverApi } from '../../worker/solver';
 import SolverWorker from '../../worker/solver?worker';
+import { useOpening } from './opening';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
 import { useView } from './view';
@@ -48,6 +49,7 @@ export interface Solved {
 export const useResults = defineStore('results', () => {
   const plan = usePlan();
   const settings = useSettings();
+  const opening = useOpening();
   const view = useView();
   const solved = shallowRef<Solved>();
   /** What figures in words tell: the plan judged last. Pictures take each one solved. */
@@ -211,7 +213,7 @@ export const useResults = defineStore('results', () => {
     { flush: 'sync' },
   );
   watch(
-    () => plan.full,
+    () => opening.full,
     (full) => {
       if (!plan.isOpen) return;
       want(toRaw(full));

@@ -12,10 +12,12 @@ export interface Brush {
   /** In words: "paint squash". */
   label: string;
   fields: Pick<SingleBed, 'crop' | 'tape' | 'runs' | 'resting'>;
+  /** The set that beds are put into, by its id; `none` takes them out of all. */
+  set?: string;
 }
 
 /** What the beds are coloured by. */
-export type Shown = 'crop' | 'tape' | 'runs' | 'use';
+export type Shown = 'crop' | 'tape' | 'runs' | 'use' | 'set';
 
 /** Tools of the sheet, and how it is drawn: the person's, not the plan's. */
 export const useTools = defineStore('tools', () => {

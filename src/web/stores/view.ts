@@ -1,7 +1,19 @@
 import { defineStore } from 'pinia';
 import { reactive, ref, shallowRef } from 'vue';
 import type { Finding } from '../../core/check';
-import type { WorkingName } from '../../core/working';
+import type { Working, WorkingName } from '../../core/working';
+
+/** Leaves of Sets, by the question each answers. */
+export type Leaf = 'who' | 'much' | 'when' | 'lasts' | 'feed';
+/** Pictures under the sheet in Sets. */
+export type Under = 'balance' | 'season' | 'soil' | 'day' | 'tank' | 'feed' | 'walk';
+const UNDER_OF: Record<Leaf, Under> = {
+  who: 'balance',
+  much: 'season',
+  when: 'day',
+  lasts: 'tank',
+  feed: 'feed',
+};
 
 /** A bed, by its block's id and its own key. */
 export interface BedRef {
@@ -29,6 +41,15 @@ export const useView = defineStore('view', () => {
   /** The number whose working is open: by name, or of something found. */
   const openWorking = ref<WorkingName>();
   const openFinding = shallowRef<Finding>();
+  /** A working that was made already. */
+  const openMade = shallowRef<Working>();
+  /** Which leaf of Sets lies open, and what is drawn under the sheet there. */
+  const leaf = ref<Leaf>('who');
+  const under = ref<Under>('balance');
+  const turnTo = (next: Leaf): void => {
+    leaf.value = next;
+    under.value = UNDER_OF[next];
+  };
   /** Labels of fields that hold something that cannot be used. */
   const badFields = reactive(new Set<string>());
   const notice = ref('');
@@ -51,6 +72,8 @@ export const useView = defineStore('view', () => {
     pickedTee.value = undefined;
     pickedThing.value = undefined;
     openWorking.value = undefined;
+    openMade.value = undefined;
+    turnTo('who');
     badFields.clear();
   }
 
@@ -66,6 +89,10 @@ export const useView = defineStore('view', () => {
     pickedThing,
     openWorking,
     openFinding,
+    openMade,
+    leaf,
+    under,
+    turnTo,
     badFields,
     notice,
     reset,

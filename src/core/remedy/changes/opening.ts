@@ -1,31 +1,20 @@
 import type { ChangeMakers } from '../types';
-import { blockIn } from './drafts';
 
-const listed = (names: readonly string[]): string =>
-  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
-
-/** Watering fewer beds at once. */
-export const OPENING: ChangeMakers<'open-blocks' | 'rest-beds'> = {
-  'open-blocks': {
-    make(draft, { ids }) {
-      for (const b of draft.blocks) {
-        if (ids.includes(b.id)) delete b.inUse;
-        else b.inUse = false;
-      }
+/** Watering fewer beds at once: in sets, one after the other. */
+export const OPENING: ChangeMakers<'sets'> = {
+  sets: {
+    make(draft, { sets }) {
+      const watering = (draft.watering ??= {});
+      // Names that say no more than the place are given by the plan.
+      if (sets.length > 0) watering.sets = sets.map((s) => ({ ...s, beds: s.beds.map((g) => ({ ...g })) }));
+      else delete watering.sets;
+      if (Object.keys(watering).length === 0) delete draft.watering;
     },
-    says: ({ ids }, full) =>
-      `water ${listed(full.blocks.filter((b) => ids.includes(b.id)).map((b) => b.name))} now, the others after`,
-  },
-  'rest-beds': {
-    make(draft, { block, keys }) {
-      const beds = (blockIn(draft, block).beds ??= {});
-      const single = { ...beds.single };
-      for (const key of keys) single[key] = { ...single[key], resting: true };
-      beds.single = single;
-    },
-    says: ({ keys }) =>
-      keys.length === 1
-        ? `water bed ${keys[0]} after the others`
-        : `water beds ${keys[0]} to ${keys.at(-1)} after the others`,
+    says: ({ sets }) =>
+      sets.length === 0
+        ? 'water everything at once'
+        : sets.length === 1
+          ? 'water in one set'
+          : `water in ${sets.length} sets, one after the other`,
   },
 };

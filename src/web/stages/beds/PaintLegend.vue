@@ -42,7 +42,7 @@ interface Row {
 }
 type Laid = (typeof all.value)[number];
 /** Which row a bed counts in. */
-const ROW_OF: Record<Shown, (x: Laid) => string> = {
+const ROW_OF: Record<Exclude<Shown, 'set'>, (x: Laid) => string> = {
   crop: (x) => x.bed.single?.crop ?? x.planBeds.crop,
   tape: (x) => x.bed.single?.tape ?? 'own',
   runs: (x) => String(x.bed.runs),
@@ -50,7 +50,7 @@ const ROW_OF: Record<Shown, (x: Laid) => string> = {
 };
 const byRow = computed(() => {
   const found = new Map<string, { beds: BedRef[]; totalM: number }>();
-  const rowOf = ROW_OF[tools.shown];
+  const rowOf = ROW_OF[tools.shown === 'set' ? 'crop' : tools.shown];
   for (const x of all.value) {
     const id = rowOf(x);
     const one = found.get(id) ?? { beds: [], totalM: 0 };

@@ -31,7 +31,7 @@ function setBudget(value: number) {
 }
 const go = (): Promise<void> => advice.search({ ...limits, budget: limits.budget > 0 ? limits.budget : undefined });
 const names = (fit: Fit): string => fit.kinds.map((k) => FIT_NAMES[k]).join(', ');
-const steps = (fit: Fit): string[] => fit.changes.filter((c) => c.kind !== 'open-blocks' && c.kind !== 'rest-beds').map((c) => advice.say([c]));
+const steps = (fit: Fit): string[] => fit.changes.filter((c) => c.kind !== 'sets').map((c) => advice.say([c]));
 /** Long lists of like steps are cut. */
 const MOST_STEPS = 9;
 function take(fit: Fit): void {

@@ -32,7 +32,7 @@ export function blockEdits(plan: ReturnType<typeof usePlan>) {
 
   /** Sets fields of a block itself: its name, place, whether it is in use. */
   function blockSelf(
-    fields: Partial<Pick<StatedBlock, 'name' | 'inUse' | 'xM' | 'yM' | 'heightM' | 'turnDeg'>>,
+    fields: Partial<Pick<StatedBlock, 'name' | 'inUse' | 'planted' | 'xM' | 'yM' | 'heightM' | 'turnDeg'>>,
     label: string,
     gesture?: string,
     index = plan.blockIndex,
@@ -67,7 +67,12 @@ export function blockEdits(plan: ReturnType<typeof usePlan>) {
   function removeBlock(): void {
     if (plan.plan.blocks.length < 2) return;
     const index = plan.blockIndex;
-    plan.edit(`remove ${plan.block.name}`, (draft) => void draft.blocks.splice(index, 1));
+    const { id } = plan.block;
+    plan.edit(`remove ${plan.block.name}`, (draft) => {
+      draft.blocks.splice(index, 1);
+      for (const set of draft.watering?.sets ?? []) set.beds = set.beds.filter((g) => g.block !== id);
+      if (draft.watering?.notes) draft.watering.notes = draft.watering.notes.filter((n) => n.block !== id);
+    });
   }
 
   return { block, blockSelf, copyBlock, removeBlock };

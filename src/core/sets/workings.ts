@@ -1,0 +1,190 @@
+import { soilKind } from '../catalog/tape';
+import type { FullPlan } from '../plan';
+import { term, type Working } from '../working';
+import type { Outlook, SetOutlook } from './outlook';
+
+/** Numbers of a set that show how they were come by. */
+export type SetWorkingName =
+  'need' | 'runTime' | 'filling' | 'travel' | 'load' | 'longest' | 'week' | 'emptying' | 'inject';
+
+type Make = (s: SetOutlook, o: Outlook, plan: FullPlan) => Working | undefined;
+
+const FIELD = 'watering.need';
+const S_PER_MIN = 60;
+
+const MAKERS: Record<SetWorkingName, Make> = {
+  need(s, _, plan) {
+    const thirstiest = s.time.beds.reduce((a, b) => (b.need.mm > a.need.mm ? b : a), s.time.beds[0]);
+    if (!thirstiest) return undefined;
+    const { need, beds } = thirstiest;
+    const rules = plan.watering.need;
+    const byWeather = rules.by === 'weather';
+    return {
+      title: `What the beds of ${s.name} need`,
+      says: byWeather
+        ? 'Reference evapotranspiration, times the crop’s coefficient, times what mulch and tunnel leave of it; less the rain that gets in. Of the thirstiest beds, in the week that the programme is for.'
+        : 'The rule that is set, by the day, on the whole bed; less the rain that gets in.',
+      formula: byWeather ? 'N = ET₀ · Kc · m · t − R' : 'N = rule / 7 − R',
+      terms: [
+        ...(byWeather
+          ? [
+              term('ET₀', 'reference, mean of the week', need.et0Mm, 'depth', `${FIELD}.hotDayMm`),
+              term('Kc', 'crop coefficient', need.crop.kc, 'factor'),
+              term('m', 'left under mulch', beds.film ? rules.mulchShare : 1, 'share', `${FIELD}.mulchShare`),
+              term(
+                't',
+                'left in a tunnel',
+                beds.tunnel ? rules.tunnelShare : 1,
+                'share',
+                `${FIELD}.tunnelShare`,
+              ),
+            ]
+          : [term('', 'by the rule, a day', need.useMm, 'depth')]),
+        term('R', 'rain that gets in, a day', need.rainMm, 'depth'),
+      ],
+      result: term('N', 'need on the whole bed, a day', need.mm, 'depth'),
+      source:
+        'Allen, Pereira, Raes & Smith 1998 (FAO 56): eq. 6 for the reference, tables 11 and 12 for the crop.',
+    };
+  },
+  runTime(s, _, plan) {
+    const { time } = s;
+    const area = time.beds.reduce((sum, b) => sum + b.beds.areaM2, 0);
+    return {
+      title: `How long ${s.name} runs`,
+      says: 'Need over the rate at which it is put on, over the evenness, so that the least watered beds get enough; shared over the starts; and the filling on top of each.',
+      formula: 't = N·d / (r·E) / n + t_fill;  r = Q / A',
+      terms: [
+        term(
+          'N',
+          'need a day, mean of its beds',
+          area > 0 ? time.needL / area / plan.watering.day.everyDays : 0,
+          'depth',
+        ),
+        term('d', 'days between waterings', plan.watering.day.everyDays, 'count', 'watering.day.everyDays'),
+        term('Q', 'flow of the set', s.flowLph, 'flow'),
+        term('A', 'area of its beds', area, 'area'),
+        term('r', 'rate on the whole bed', area > 0 ? s.flowLph / area : 0, 'rate'),
+        term('E', 'evenness', s.evenness, 'share'),
+        term('n', 'starts a day', time.starts, 'count', 'watering.day.startsPerDay'),
+        term('t_fill', 'until the last run is at pressure', time.fillMin * S_PER_MIN, 'minutes'),
+      ],
+      result: term('t', time.byHand ? 'said by hand' : 'of each start', time.minutes * S_PER_MIN, 'minutes'),
+      source: 'A litre on a square metre is a millimetre; time counts from when the last run is at pressure.',
+    };
+  },
+  filling: (s) => ({
+    title: `How long ${s.name} takes to fill`,
+    says: 'Headers (and a main that drains) fill with what the source gives into empty pipes; then the runs together, each behind a front at no pressure while what is filled drips already. It is followed step by step, the source and its pipes taken at each moment’s flow.',
+    formula: 't = V_h / Q₀ + Σ ΔV / Q(p)',
+    terms: [
+      term('V_h', 'headers', s.filling.headersL, 'volume'),
+      term('V_r', 'runs', s.filling.runsL, 'volume'),
+      term('', 'mains', s.filling.mainsL, 'volume'),
+      term('Q₀', 'flow into empty pipes', s.filling.flowLph, 'flow'),
+      term('', 'drains after each start', s.filling.drainsL, 'volume'),
+    ],
+    result: term('t', 'until the last run is at pressure', s.filling.seconds, 'minutes'),
+    source: 'Mass balance of the pipes; friction and emitters by the plan’s own laws.',
+  }),
+  travel: (s) => ({
+    title: `How long water travels in ${s.name}`,
+    says: 'In each piece its volume over the flow that passes it, from the head to the last emitter of the slowest run. Along a run less passes each emitter, so the last stretch takes longest.',
+    formula: 't = Σ V_i / Q_i',
+    terms: [
+      term('', 'in the main', s.travel.mainS, 'minutes'),
+      term('', 'in the header', s.travel.headerS, 'minutes'),
+      term('', 'in the run', s.travel.runS, 'minutes'),
+    ],
+    result: term('t', 'to the last emitter', s.travel.seconds, 'minutes'),
+    source: 'Plug flow; for n like emitters it is V/Q · (1 + 1/2 + … + 1/n).',
+  }),
+  load: (s) => ({
+    title: `What ${s.name} asks and gets`,
+    says: 'The set is solved: what it asks for with every regulator satisfied, against what the source gives at the pressure that takes.',
+    formula: 'Q ≤ Q_source(p)',
+    terms: [term('Q', 'asked', s.asksLph, 'flow')],
+    result: term('Q_source', 'the source gives', s.givesLph, 'flow'),
+    source: 'The solver, with this set open and nothing else.',
+  }),
+  longest(s, _, plan) {
+    const b = s.time.beds
+      .filter((x) => x.flowLph > 0)
+      .reduce((a, x) => (x.longestMin < a.longestMin ? x : a), s.time.beds[0]);
+    if (!b) return undefined;
+    const soil = soilKind(plan.blocks[b.beds.block].ground.soil);
+    return {
+      title: `Longest useful watering of ${s.name}`,
+      says: 'The time after which the wetted soil under an emitter is as deep as the roots; where neighbours’ bulbs meet, what they would share is wetted further down.',
+      formula: 'z = 2.54 · V^0.63 · (K_s/q)^0.45;  z · w/s where w > s;  w = 1.82 · V^0.22 · (K_s/q)^−0.17',
+      terms: [
+        term('z', 'depth of the roots', b.need.crop.rootM, 'spacing'),
+        term('K_s', `conductivity of ${soil.name}`, soil.ksMps * 3.6e6, 'rate'),
+        term('q', 'flow of an emitter', b.emitterLph, 'emitterFlow'),
+        term('s', 'emitter spacing', b.beds.tape.spacingM, 'spacing'),
+      ],
+      result: term('t', 'until water passes the roots', b.longestMin * S_PER_MIN, 'minutes'),
+      source: 'Schwartzman & Zur 1986; K_s after Rawls, Brakensiek & Saxton 1982. V and q in SI units.',
+    };
+  },
+  week: (_, o, plan) => ({
+    title: 'Water a week',
+    says: 'What the sets draw on a watering day, filling counted, times the watering days of a week.',
+    formula: 'W = V_day · 7 / d',
+    terms: [
+      term('V_day', 'on a watering day', o.day.volumeL, 'volume'),
+      term('d', 'days between waterings', plan.watering.day.everyDays, 'count', 'watering.day.everyDays'),
+    ],
+    result: term('W', 'a week', o.weekL, 'volume'),
+    source: 'Flow of each set times its minutes.',
+  }),
+  emptying(s, o) {
+    const run = o.tank?.sets.find((x) => x.id === s.id)?.run;
+    if (!run) return undefined;
+    return {
+      title: `How long the tank lasts for ${s.name}`,
+      says: 'The set is solved with the water at levels from full to the outlet; each slice of water takes its volume over the flow at its level.',
+      formula: 't = Σ A·Δh / Q(h)',
+      terms: [
+        term('', 'flow when full', run.moments[0].flowLph, 'flow'),
+        term('', 'flow at the outlet', run.moments.at(-1)!.flowLph, 'flow'),
+        term('', 'given before an emitter leaves its window', run.leavesL, 'volume'),
+        term('', 'until then', run.leavesMin * S_PER_MIN, 'minutes'),
+      ],
+      result: term('t', 'until empty', run.emptyMin * S_PER_MIN, 'minutes'),
+      source: 'Mass balance; for one opening it is Torricelli’s 2A(√h₁ − √h₂)/k.',
+    };
+  },
+  inject: (s, _, plan) => ({
+    title: `Feeding ${s.name}`,
+    says: 'The feed wished on its beds is dissolved to stock, and injected for at least as long as water travels to the last emitter of the slowest run.',
+    formula: 'V = g·A / c;  q = V / t',
+    terms: [
+      term('g', 'on each square metre', plan.watering.feeding.perM2G, 'feedOnBed', 'watering.feeding.perM2G'),
+      term('A', 'area of its open beds', s.feed.areaM2, 'area'),
+      term(
+        'c',
+        'in each litre of stock',
+        plan.watering.feeding.stockGPerL,
+        'strength',
+        'watering.feeding.stockGPerL',
+      ),
+      term('V', 'stock', s.feed.stockL, 'volume'),
+      term('t', 'injecting', s.feed.injectMin * S_PER_MIN, 'minutes'),
+      term('', 'water for one of stock', s.feed.ratio, 'count'),
+    ],
+    result: term('q', 'of stock into the water', s.feed.rateLph, 'emitterFlow'),
+    source: 'Travel time of the slowest path, from the solver.',
+  }),
+};
+
+/** How a number of a set was come by. */
+export const setWorking = (
+  name: SetWorkingName,
+  setId: string,
+  outlook: Outlook,
+  plan: FullPlan,
+): Working | undefined => {
+  const set = outlook.sets.find((s) => s.id === setId) ?? outlook.sets[0];
+  return set && MAKERS[name](set, outlook, plan);
+};

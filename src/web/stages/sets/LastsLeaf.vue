@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { clockText, setWorking, type SetWorkingName } from '../../../core/sets';
+import QuantityField from '../../parts/QuantityField.vue';
+import { useEdits } from '../../stores/edits';
+import { useOutlook } from '../../stores/outlook';
+import { usePlan } from '../../stores/plan';
+import { useSettings } from '../../stores/settings';
+import { useView } from '../../stores/view';
+
+/** Whether the water lasts: a tank through a dry spell, a well through the week, and what each start loses. */
+const plan = usePlan();
+const edits = useEdits();
+const outlook = useOutlook();
+const settings = useSettings();
+const view = useView();
+const tank = computed(() => outlook.outlook?.tank);
+const well = computed(() => outlook.outlook?.well);
+const current = computed(() => outlook.current);
+const run = computed(() => tank.value?.sets.find((s) => s.id === current.value?.id)?.run ?? tank.value?.sets[0]?.run);
+const source = computed(() => (plan.source.kind === 'tank' ? plan.source : undefined));
+const rules = computed(() => plan.full.watering.day);
+const MIN_S = 60;
+const long = (min: number): string => (Number.isFinite(min) ? (min < 120 ? settings.show(Math.round(min) * MIN_S, 'minutes') : `${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')}`) : '–');
+/** Like tanks joined at their feet that would do. */
+const enoughTanks = computed(() => {
+  const t = tank.value;
+  const s = source.value;
+  return t?.enoughL !== undefined && s ? Math.ceil((s.count * t.enoughL) / t.usableL - 1e-9) : undefined;
+});
+const REFILL_ROUND_LPH = 5;
+const enoughLph = computed(() => (tank.value?.enoughLph === undefined ? undefined : Math.ceil(tank.value.enoughLph / REFILL_ROUND_LPH) * REFILL_ROUND_LPH));
+const join = (): void => void edits.source({ count: enoughTanks.value }, `join ${enoughTanks.value} like tanks`);
+const refill = (): void => void edits.source({ refill: 'hose', refillLph: enoughLph.value }, 'refill the tank by hose');
+const KG_PER_L = 1;
+function ask(name: SetWorkingName): void {
+  if (outlook.outlook && current.value) view.openMade = setWorking(name, current.value.id, outlook.outlook, plan.full);
+}
+</script>
+
+<template>
+  <div>
+    <template v-if="tank && source">
+      <p class="fill">
+        It is to last <QuantityField label="Days without rain" kind="count" :value="rules.dryDays" :is-default="plan.plan.watering?.day?.dryDays === undefined" :take="(v, g) => edits.dayRules({ dryDays: v }, 'set the dry spell', g)" /> days without rain.
+      </p>
+      <p v-if="tank.days.dry" class="dry" role="status"><b>It runs dry on day {{ tank.days.dry.day + 1 }}, at {{ clockText(tank.days.dry.minute) }}</b>, with {{ settings.show(tank.days.dry.levelM, 'height') }} of water over its foot.</p>
+      <p v-else class="fine" role="status">It lasts: no evening runs dry.</p>
+      <div v-if="tank.days.dry" class="remedies" role="group" aria-label="Remedies">
+        <button v-if="enoughTanks !== undefined" type="button" @click="join">Join {{ enoughTanks }} such tanks → {{ settings.show((tank.usableL * enoughTanks) / source.count, 'volume') }} usable, lasts</button>
+        <button v-if="enoughLph !== undefined" type="button" @click="refill">Refill by hose at {{ settings.show(enoughLph, 'flow') }}, day and night → lasts</button>
+        <p v-if="enoughTanks !== undefined" class="caution">Each tank weighs about {{ settings.show((tank.usableL / source.count) * KG_PER_L, 'weight') }} full: level footing and restraint; somebody competent designs the stand. Hose from the mains: local water rules ask for a proper backflow preventer or an air gap.</p>
+      </div>
+      <dl v-if="run" class="rows">
+        <dt><button type="button" class="asks" @click="ask('emptying')">one watering of {{ current?.name }} from full, until empty</button></dt>
+        <dd class="num">{{ long(run.emptyMin) }}</dd>
+        <dt>until an emitter leaves its window</dt>
+        <dd class="num">{{ run.leavesMin >= run.emptyMin ? 'never before' : long(run.leavesMin) }}</dd>
+        <dt>given by then</dt>
+        <dd class="num">{{ settings.show(run.leavesL, 'volume') }}</dd>
+        <dt>flow, full to empty</dt>
+        <dd class="num">{{ settings.show(run.moments[0].flowLph, 'flow') }} → {{ settings.show(run.moments[run.moments.length - 1].flowLph, 'flow') }}</dd>
+        <dt>usable water</dt>
+        <dd class="num">{{ settings.show(tank.usableL, 'volume') }}</dd>
+      </dl>
+    </template>
+    <template v-else-if="well">
+      <dl class="rows">
+        <dt>a watering day takes</dt>
+        <dd class="num">{{ settings.show(well.dayL, 'volume') }}</dd>
+        <dt>the well gives in a day</dt>
+        <dd class="num">{{ settings.show(well.givesDayL, 'volume') }}</dd>
+        <dt>a week takes · gives</dt>
+        <dd class="num">{{ settings.show(well.weekL, 'volume') }} · {{ settings.show(well.givesWeekL, 'volume') }}</dd>
+      </dl>
+    </template>
+    <p v-else class="quiet">This source is neither a tank nor a well. Where a tap is shared with the house, leave it the hours it needs.</p>
+    <h3>Filling and shutting</h3>
+    <table class="fills" aria-label="Filling and shutting">
+      <thead><tr><th scope="col">set</th><th scope="col">fills in</th><th scope="col">drains each start</th><th scope="col">of what it gives</th><th v-if="outlook.outlook?.sets.some((s) => s.cycle)" scope="col">pump</th></tr></thead>
+      <tbody>
+        <tr v-for="s in outlook.outlook?.sets ?? []" :key="s.id">
+          <th scope="row">{{ s.name }}</th>
+          <td class="num">{{ Number.isFinite(s.filling.seconds) ? long(s.time.fillMin) : 'never' }}</td>
+          <td class="num">{{ settings.show(s.filling.drainsL, 'volume') }}</td>
+          <td class="num">{{ s.time.givesL > 0 ? settings.show(s.time.drainsL / s.time.givesL, 'share') : '–' }}</td>
+          <td v-if="s.cycle" class="num">{{ s.cycle.steady ? 'runs on' : `${Math.round(s.cycle.startsPerHour)}/h` }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="quiet">What drains out of runs and headers after each start goes to the low ends: it argues against many short starts on big headers.</p>
+  </div>
+</template>
+
+<style scoped>
+h3 { font-size: 16px; margin: 4px 0 4px; }
+.rows { font-size: 14px; }
+.dry { border-left: 5px solid var(--alarm); padding: 4px 10px; }
+.fine { border-left: 5px solid var(--leaf); padding: 4px 10px; }
+.remedies { display: flex; flex-direction: column; gap: 6px; margin-bottom: 10px; }
+.remedies button { border: 1.5px solid var(--leaf); border-radius: 4px; background: var(--card); padding: 6px 10px; text-align: left; cursor: pointer; font-size: 14px; }
+.fills { border-collapse: collapse; width: 100%; font-size: 13.5px; margin-bottom: 8px; }
+.fills th, .fills td { text-align: left; padding: 3px 6px 3px 0; border-bottom: 1px solid var(--line); font-weight: 400; vertical-align: baseline; }
+.fills thead th { color: var(--faint); font-size: 12.5px; }
+.fills tbody th { font-weight: 600; }
+</style>

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { useFileDialog } from '@vueuse/core';
+import { computed, reactive, ref } from 'vue';
+import { readWeatherCsv } from '../../../core/formats/weatherCsv';
+import type { DayWeather, Station } from '../../../core/soil';
+import QuantityField from '../../parts/QuantityField.vue';
+import { parseQuantity, type KindName } from '../../../core/units';
+import { dayAfter } from '../../../core/sets';
+import { useEdits } from '../../stores/edits';
+import { usePlan } from '../../stores/plan';
+import { useSettings } from '../../stores/settings';
+
+/** Daily weather: typed a day at a time, from a table, or from the simulated station. */
+const plan = usePlan();
+const edits = useEdits();
+const settings = useSettings();
+const weather = computed(() => plan.full.watering.weather);
+const said = ref('');
+const refused = ref<string[]>([]);
+const MOST_TOLD = 5;
+const listening = ref(false);
+
+const { open, onChange } = useFileDialog({ accept: '.csv,.txt,text/csv', multiple: false, reset: true });
+onChange(async (files) => {
+  const file = files?.[0];
+  if (!file) return;
+  try {
+    const read = readWeatherCsv(await file.text());
+    refused.value = read.refused.map((r) => `line ${r.line}: ${r.why}`);
+    take(read.days, `${read.days.length} days taken from ${file.name}${read.taken.length > 0 ? `: ${read.taken.join(', ')}` : ''}${read.ignored.length > 0 ? `; not understood: ${read.ignored.join(', ')}` : ''}.`);
+  } catch (error) {
+    said.value = `The file could not be read: ${error instanceof Error ? error.message : String(error)}`;
+  }
+});
+function take(days: readonly DayWeather[], says: string, from?: { place: string; station: Station }): void {
+  if (days.length === 0) return void (said.value = 'No day could be used.');
+  const refusal = edits.takeWeather(days, from);
+  said.value = refusal ? `The days were not taken: ${refusal.what}.` : says;
+}
+
+/** Asks the station that the server ships. Without it all else works. */
+async function listen(): Promise<void> {
+  listening.value = true;
+  refused.value = [];
+  try {
+    const { from, days } = plan.full.watering.season;
+    const answer = await fetch(`/station/days?from=${from}&days=${days}`);
+    if (!answer.ok || !answer.headers.get('content-type')?.includes('json')) throw new Error('it does not answer');
+    const told = (await answer.json()) as { place: string; station: Station; days: DayWeather[] };
+    take(told.days, `${told.days.length} made-up days from ${told.place}.`, told);
+  } catch {
+    said.value = 'The simulated station is not to be reached: it comes with the server of this application. Type days, or take a table.';
+  } finally {
+    listening.value = false;
+  }
+}
+
+const typed = reactive({ date: '', minC: '', maxC: '', rainMm: '' });
+const why = ref('');
+function addDay(): void {
+  const value = (text: string, kind: KindName, name: string): number | undefined => {
+    const read = parseQuantity(text, kind, settings.units);
+    if (!read.ok) why.value = `${name}: ${read.why}`;
+    return read.ok ? read.value : undefined;
+  };
+  why.value = '';
+  const date = typed.date || (weather.value?.days.at(-1) ? dayAfter(weather.value.days.at(-1)!.date, 1) : plan.full.watering.season.from);
+  const minC = value(typed.minC, 'temperature', 'Least warmth');
+  const maxC = value(typed.maxC, 'temperature', 'Greatest warmth');
+  const rainMm = typed.rainMm.trim() === '' ? 0 : value(typed.rainMm, 'rain', 'Rain');
+  if (minC === undefined || maxC === undefined || rainMm === undefined) return;
+  const refusal = edits.takeWeather([{ date, minC, maxC, rainMm }]);
+  if (refusal) return void (why.value = `${refusal.what.charAt(0).toUpperCase()}${refusal.what.slice(1)}.`);
+  Object.assign(typed, { date: dayAfter(date, 1), minC: '', maxC: '', rainMm: '' });
+}
+const station = computed(() => weather.value?.station);
+const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.plan.watering?.weather?.station?.[name] === undefined;
+</script>
+
+<template>
+  <details class="more">
+    <summary>Weather: {{ weather ? `${weather.days.length} days${weather.place ? ` of ${weather.place}` : ''}` : 'none told' }}</summary>
+    <p class="acts">
+      <button type="button" class="small" @click="open()">take a table (CSV)</button>
+      <button type="button" class="small" :disabled="listening" @click="listen">listen to the simulated station</button>
+      <button v-if="weather" type="button" class="small" @click="edits.dropWeather()">put it away</button>
+    </p>
+    <p class="quiet">A table has a line of titles: date, min (°C), max (°C), and what else there is: rain (mm), wind (m/s), sun (h), radiation (MJ/m²), humidity min and max (%), ET0 (mm).</p>
+    <p class="fill day">
+      <input v-model="typed.date" type="date" aria-label="Day of weather" /> from <input v-model="typed.minC" type="text" class="num" aria-label="Least warmth of the day" /> to
+      <input v-model="typed.maxC" type="text" class="num" aria-label="Greatest warmth of the day" /> {{ settings.parts(0, 'temperature').unit }}, rain
+      <input v-model="typed.rainMm" type="text" class="num" aria-label="Rain of the day" placeholder="0" /> {{ settings.parts(0, 'rain').unit }} <button type="button" class="small" @click="addDay">add the day</button>
+    </p>
+    <p v-if="why" class="why" role="alert">{{ why }}</p>
+    <p v-if="station" class="fill">
+      It stands at <QuantityField label="Latitude" kind="angle" :value="station.latDeg" :is-default="isDefault('latDeg')" :take="(v, g) => edits.weatherFields({ latDeg: v }, 'set the latitude', g)" /> north,
+      <QuantityField label="Height over the sea" kind="height" :value="station.altitudeM" :is-default="isDefault('altitudeM')" :take="(v, g) => edits.weatherFields({ altitudeM: v }, 'set the height over the sea', g)" /> up, its wind gauge at
+      <QuantityField label="Height of the wind gauge" kind="height" :value="station.windAtM" :is-default="isDefault('windAtM')" :take="(v, g) => edits.weatherFields({ windAtM: v }, 'set the wind gauge’s height', g)" />.
+    </p>
+    <p v-if="said" class="quiet" role="status">{{ said }}</p>
+    <ul v-if="refused.length > 0" class="refused">
+      <li v-for="r in refused.slice(0, MOST_TOLD)" :key="r">{{ r }}</li>
+      <li v-if="refused.length > MOST_TOLD">and {{ refused.length - MOST_TOLD }} more</li>
+    </ul>
+  </details>
+</template>
+
+<style scoped>
+.acts { display: flex; flex-wrap: wrap; gap: 6px; }
+.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 12.5px; line-height: 1.3; padding: 2px 7px; cursor: pointer; }
+.day { font-size: 14.5px; }
+.day input { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-size: 14px; line-height: 1.5; padding: 0 3px; color-scheme: light dark; }
+.day .num { width: 5.5ch; text-align: center; }
+.why { color: var(--alarm); font-size: 13.5px; }
+.refused { font-size: 13px; color: var(--clay); padding-left: 18px; }
+</style>

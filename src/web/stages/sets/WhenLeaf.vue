@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { everyText, writeProgrammeCsv } from '../../../core/formats/programmeCsv';
+import { writeCalendar } from '../../../core/formats/calendar';
+import type { Hours } from '../../../core/plan';
+import { clockText, dayOf, dayText, programmeRows, setWorking, type Programme } from '../../../core/sets';
+import ClockField from '../../parts/ClockField.vue';
+import DateField from '../../parts/DateField.vue';
+import QuantityField from '../../parts/QuantityField.vue';
+import { download } from '../../storage/download';
+import { useEdits } from '../../stores/edits';
+import { useOpening } from '../../stores/opening';
+import { useOutlook } from '../../stores/outlook';
+import { usePlan } from '../../stores/plan';
+import { useSettings } from '../../stores/settings';
+import { useView } from '../../stores/view';
+
+/** When sets run, and the programme for the timer. */
+const plan = usePlan();
+const edits = useEdits();
+const opening = useOpening();
+const outlook = useOutlook();
+const settings = useSettings();
+const view = useView();
+const rules = computed(() => plan.full.watering.day);
+const stated = computed(() => plan.plan.watering?.day ?? {});
+const isDefault = (name: keyof typeof rules.value): boolean => stated.value[name] === undefined;
+const hour = (name: 'pump' | 'cool' | 'person', end: keyof Hours, label: string) => (m: number, g: string) => edits.hours(name, { [end]: m }, label, g);
+const MIN_S = 60;
+const minutes = (v: number): string => settings.show(Math.round(v) * MIN_S, 'minutes');
+
+/** The day as the plan has it now, with the minutes that were worked out last. */
+const times = computed(() =>
+  (outlook.outlook?.times ?? []).map((t) => {
+    const at = opening.sets.find((s) => s.id === t.id)?.starts;
+    return { ...t, at, starts: at?.length ?? t.starts };
+  }),
+);
+const day = computed(() => dayOf(times.value, rules.value));
+const programme = computed((): Programme | undefined =>
+  outlook.outlook ? { ...outlook.outlook.programme, rows: programmeRows(times.value, day.value, rules.value.everyDays) } : undefined,
+);
+const byHand = computed(() => opening.sets.some((s) => s.starts));
+const slug = computed(() => (plan.full.name || 'plan').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'plan');
+function csv(): void {
+  if (programme.value) download(`${slug.value}-programme.csv`, writeProgrammeCsv(programme.value), 'text/csv');
+}
+function calendar(): void {
+  if (!programme.value) return;
+  try {
+    download(`${slug.value}-watering.ics`, writeCalendar(programme.value, plan.full.name, Date.now()), 'text/calendar');
+  } catch (error) {
+    view.notice = `The calendar was not written: ${error instanceof Error ? error.message : String(error)}.`;
+  }
+}
+function price(i: number, fields: object, gesture?: string) {
+  return edits.dayRules({ prices: rules.value.prices.map((p, j) => (j === i ? { ...p, ...fields } : p)) }, 'change a price', gesture);
+}
+const addPrice = (): void => void edits.dayRules({ prices: [...rules.value.prices, { fromMin: 0, toMin: 420, price: 0.15 }] }, 'add a price');
+const dropPrice = (i: number): void => void edits.dayRules({ prices: rules.value.prices.filter((_, j) => j !== i) }, 'take a price away');
+</script>
+
+<template>
+  <div>
+    <p class="fill">
+      Water may run from <ClockField label="Water may run from" :minute="rules.pump.fromMin" :is-default="stated.pump?.fromMin === undefined" :take="hour('pump', 'fromMin', 'set when water may run')" /> to
+      <ClockField label="Water may run to" :minute="rules.pump.toMin" :is-default="stated.pump?.toMin === undefined" :take="hour('pump', 'toMin', 'set when water may run')" />, best in the cool from
+      <ClockField label="Cool from" :minute="rules.cool.fromMin" :is-default="stated.cool?.fromMin === undefined" :take="hour('cool', 'fromMin', 'set the cool hours')" /> to
+      <ClockField label="Cool to" :minute="rules.cool.toMin" :is-default="stated.cool?.toMin === undefined" :take="hour('cool', 'toMin', 'set the cool hours')" />;
+      <QuantityField label="Starts a day" kind="count" :value="rules.startsPerDay" :is-default="isDefault('startsPerDay')" :take="(v, g) => edits.dayRules({ startsPerDay: v }, 'set the starts a day', g)" />
+      {{ rules.startsPerDay === 1 ? 'start' : 'starts' }} on one day in
+      <QuantityField label="One watering day in" kind="count" :value="rules.everyDays" :is-default="isDefault('everyDays')" :take="(v, g) => edits.dayRules({ everyDays: v }, 'set the watering days', g)" />.
+      <label class="hand"><input type="checkbox" :checked="rules.byHand" @change="edits.dayRules({ byHand: ($event.target as HTMLInputElement).checked }, 'turn valves by hand or not')" /> Valves are turned by hand</label><template v-if="rules.byHand">,
+        while somebody is there, from <ClockField label="Somebody from" :minute="rules.person.fromMin" :is-default="stated.person?.fromMin === undefined" :take="hour('person', 'fromMin', 'set when somebody is there')" /> to
+        <ClockField label="Somebody to" :minute="rules.person.toMin" :is-default="stated.person?.toMin === undefined" :take="hour('person', 'toMin', 'set when somebody is there')" /></template>.
+    </p>
+    <dl class="rows">
+      <dt>water runs</dt>
+      <dd class="num">{{ minutes(day.waterMin) }} of {{ minutes(day.allowedMin) }}</dd>
+      <dt>the pump starts</dt>
+      <dd class="num">{{ day.pumpStarts }} {{ day.pumpStarts === 1 ? 'time' : 'times' }}</dd>
+      <dt>on a watering day</dt>
+      <dd class="num">{{ settings.show(day.volumeL, 'volume') }}</dd>
+      <dt><button type="button" class="asks" @click="outlook.outlook && (view.openMade = setWorking('week', outlook.current?.id ?? '', outlook.outlook, plan.full))">a week</button></dt>
+      <dd class="num">{{ settings.show((day.volumeL * 7) / rules.everyDays, 'volume') }}</dd>
+      <template v-if="rules.prices.length > 0">
+        <dt>electricity, a watering day</dt>
+        <dd class="num">{{ day.cost.toFixed(2) }}</dd>
+      </template>
+    </dl>
+    <template v-if="programme && programme.rows.length > 0">
+      <h3>For the timer</h3>
+      <table class="programme" aria-label="Programme for the timer">
+        <thead><tr><th scope="col">no.</th><th scope="col">set</th><th scope="col">starts</th><th scope="col">min</th></tr></thead>
+        <tbody>
+          <tr v-for="r in programme.rows" :key="r.set">
+            <td class="num">{{ r.station }}</td>
+            <th scope="row">{{ r.name }}</th>
+            <td class="num">{{ r.starts.length > 0 ? r.starts.map(clockText).join(', ') : 'no place' }}</td>
+            <td><QuantityField v-if="opening.sets.length > 0" :label="`Minutes of ${r.name}`" kind="minutes" :value="r.minutes * MIN_S" :is-default="opening.sets.find((s) => s.id === r.set)?.minutes === undefined" :take="(v, g) => edits.setFields(r.set, { minutes: v / MIN_S }, `set the minutes of ${r.name}`, g)" /><span v-else class="num">{{ r.minutes }}</span>
+              <button v-if="opening.sets.find((s) => s.id === r.set)?.minutes !== undefined" type="button" class="small" :aria-label="`Minutes of ${r.name} by need again`" @click="edits.setFields(r.set, { minutes: undefined }, `let need set the minutes of ${r.name}`)">by need</button></td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="quiet">{{ everyText(rules.everyDays) }}; budget {{ programme.months.map((m) => `${dayText(`${m.month}-01`).slice(2)} ${Math.round(m.share * 100)} %`).join(', ') }}.</p>
+      <p class="acts">
+        <v-btn @click="calendar">Calendar file</v-btn>
+        <v-btn variant="text" @click="csv">Table (CSV)</v-btn>
+        <v-btn v-if="byHand" variant="text" @click="edits.freeStarts()">Lay it out anew</v-btn>
+      </p>
+    </template>
+    <details class="more">
+      <summary>Prices, and the week it is for</summary>
+      <p v-for="(p, i) in rules.prices" :key="i" class="fill">
+        From <ClockField :label="`Price ${i + 1} from`" :minute="p.fromMin" :take="(m, g) => price(i, { fromMin: m }, g)" /> to <ClockField :label="`Price ${i + 1} to`" :minute="p.toMin" :take="(m, g) => price(i, { toMin: m }, g)" /> a kilowatt-hour costs
+        <QuantityField :label="`Price ${i + 1}`" kind="factor" :value="p.price" :take="(v, g) => price(i, { price: v }, g)" /> <button type="button" class="small" :aria-label="`Take price ${i + 1} away`" @click="dropPrice(i)">×</button>
+      </p>
+      <p class="fill">
+        <button type="button" class="asks" @click="addPrice">add a price window</button><template v-if="rules.prices.length > 0">; the pump draws
+          <QuantityField label="Power the pump draws" kind="power" :value="rules.pumpKw" :is-default="isDefault('pumpKw')" :take="(v, g) => edits.dayRules({ pumpKw: v }, 'set what the pump draws', g)" /></template>.
+        Beds are watered for the week of <DateField label="The week it is for" :date="outlook.outlook?.date ?? plan.full.watering.season.from" :is-default="rules.forDate === undefined" :take="(d) => edits.dayRules({ forDate: d }, 'water for another week')" />
+        <button v-if="rules.forDate" type="button" class="asks" @click="edits.dayRules({ forDate: undefined }, 'water for the thirstiest week')">the thirstiest</button>.
+      </p>
+    </details>
+  </div>
+</template>
+
+<style scoped>
+.hand { white-space: nowrap; }
+h3 { font-size: 16px; margin: 4px 0 4px; }
+.programme { border-collapse: collapse; width: 100%; font-size: 14px; margin-bottom: 8px; }
+.programme th, .programme td { text-align: left; padding: 3px 6px 3px 0; border-bottom: 1px solid var(--line); font-weight: 400; vertical-align: baseline; }
+.programme thead th { color: var(--faint); font-size: 12.5px; }
+.programme tbody th { font-weight: 600; }
+.acts { display: flex; flex-wrap: wrap; gap: 6px; }
+.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 12px; line-height: 1.3; padding: 1px 6px; cursor: pointer; }
+</style>

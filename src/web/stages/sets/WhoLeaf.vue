@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { layOut } from '../../../core/layout';
+import { setWorking } from '../../../core/sets';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import { setInk } from '../../sheet/crops';
+import { useEdits } from '../../stores/edits';
+import { useOpening } from '../../stores/opening';
+import { useOutlook } from '../../stores/outlook';
+import { usePlan } from '../../stores/plan';
+import { useSettings } from '../../stores/settings';
+import { useTools } from '../../stores/tools';
+import { useView } from '../../stores/view';
+
+/** Which beds water together: made automatically, or painted across the sheet with live sums. */
+const plan = usePlan();
+const edits = useEdits();
+const opening = useOpening();
+const outlook = useOutlook();
+const settings = useSettings();
+const tools = useTools();
+const view = useView();
+
+const VALVES = [
+  { id: 'beds', name: 'at each bed' },
+  { id: 'block', name: 'one for the block' },
+];
+const bedsOf = (set: (typeof opening.sets)[number]): number => {
+  const { blocks } = layOut(plan.full);
+  return set.beds.reduce((n, g) => n + (g.keys?.length ?? blocks.find((b) => b.block.id === g.block)?.beds.filter((b) => !b.resting).length ?? 0), 0);
+};
+const rows = computed(() =>
+  opening.sets.map((set, i) => {
+    const found = outlook.outlook?.sets.find((s) => s.id === set.id);
+    const load = found && Number.isFinite(found.givesLph) && found.givesLph > 0 ? found.asksLph / found.givesLph : 0;
+    return { set, ink: setInk(i), beds: bedsOf(set), found, load, brush: `into ${set.name}` };
+  }),
+);
+const NONE = 'out of all sets';
+function press(label: string, set: string): void {
+  const chosen = [...view.chosen.values()];
+  if (chosen.length > 0) return void edits.putInSet(chosen, set === 'none' ? undefined : set);
+  tools.paint(tools.brush?.label === label ? undefined : { label, fields: {}, set });
+}
+function add(): void {
+  const id = edits.addSet();
+  const name = plan.full.watering.sets.find((s) => s.id === id)?.name ?? '';
+  opening.pick(id);
+  tools.paint({ label: `into ${name}`, fields: {}, set: id });
+}
+const unset = computed(() => outlook.outlook?.unset.reduce((n, u) => n + u.keys.length, 0) ?? 0);
+const evening = ref(false);
+const evened = ref('');
+async function even(): Promise<void> {
+  const set = opening.set;
+  evening.value = true;
+  evened.value = '';
+  try {
+    const answer = await outlook.even(set?.id ?? 'all');
+    if (!answer) return;
+    const turned = answer.valves.reduce((n, [, beds]) => n + beds.length, 0);
+    const groups = set?.beds ?? plan.blocks.filter((b) => b.inUse).map((b) => ({ block: b.id }));
+    edits.turnValves(answer.valves, groups);
+    const spread = (b: typeof answer.before): string => `${settings.show(b.least, 'share')} to ${settings.show(b.most, 'share')}`;
+    evened.value = turned === 0 ? 'The beds are alike as they are: no valve need be turned.' : `${turned} valves turned: beds get ${spread(answer.after)} of the mean instead of ${spread(answer.before)}.`;
+  } catch (error) {
+    evened.value = `The valves could not be worked out: ${error instanceof Error ? error.message : String(error)}`;
+  } finally {
+    evening.value = false;
+  }
+}
+const turned = computed(() => plan.blocks.some((b) => Object.values(b.beds.single).some((s) => s.valveDeg)));
+const hasBedValves = computed(() => plan.blocks.some((b) => b.inUse && b.valves === 'beds'));
+const working = (id: string) => outlook.outlook && (view.openMade = setWorking('load', id, outlook.outlook, plan.full));
+</script>
+
+<template>
+  <div>
+    <p class="acts">
+      <v-btn :loading="outlook.making" @click="outlook.makeSets(opening.sets.length === 0)">{{ opening.sets.length === 0 ? 'Make the sets' : 'Fit them to the plan' }}</v-btn>
+      <v-btn v-if="opening.sets.length > 0" variant="text" :disabled="outlook.making" @click="outlook.makeSets(true)">Make them anew</v-btn>
+    </p>
+    <p v-if="opening.sets.length === 0" class="quiet">All that is in use is open at once. Sets water one after the other: as few as the source bears, like beds and neighbours together.</p>
+    <p v-if="outlook.madeSays" class="quiet" role="status">{{ outlook.madeSays }}</p>
+    <label class="apart"><input type="checkbox" :checked="plan.full.watering.apart" @change="edits.watering('keep unlike beds apart or not', (w) => void (w.apart = ($event.target as HTMLInputElement).checked))" /> keep beds of unlike need or material apart</label>
+    <ul v-if="rows.length > 0" class="sets" aria-label="Sets">
+      <li v-for="r in rows" :key="r.set.id" :class="{ open: opening.set?.id === r.set.id }">
+        <div class="top">
+          <button type="button" class="brush" :aria-pressed="tools.brush?.label === r.brush" :aria-label="`${r.set.name}: paint beds ${r.brush}`" @click="press(r.brush, r.set.id)"><i :style="{ background: r.ink }" /></button>
+          <input type="text" maxlength="40" class="name" :aria-label="`Name of ${r.set.name}`" :value="r.set.name" @change="edits.setFields(r.set.id, { name: ($event.target as HTMLInputElement).value.trim() || undefined }, 'name the set')" />
+          <span class="num">{{ r.beds }} {{ r.beds === 1 ? 'bed' : 'beds' }}</span>
+          <button type="button" class="small" :aria-pressed="opening.set?.id === r.set.id" :aria-label="`Open ${r.set.name} on the sheet`" @click="opening.pick(r.set.id)">open</button>
+          <button type="button" class="small" :aria-label="`Take ${r.set.name} away`" @click="edits.removeSet(r.set.id)">×</button>
+        </div>
+        <div class="sum">
+          <svg width="120" height="8" aria-hidden="true"><rect width="120" height="8" class="track" /><rect :width="120 * Math.min(1, r.load)" height="8" :class="r.load > 1.000001 ? 'over' : 'load'" /></svg>
+          <button v-if="r.found" type="button" class="asks num" @click="working(r.set.id)">asks {{ settings.show(r.found.asksLph, 'flow') }}<template v-if="Number.isFinite(r.found.givesLph)"> of {{ settings.show(r.found.givesLph, 'flow') }}</template></button>
+          <span v-if="r.found && r.found.beds > 0" class="num">{{ settings.show(r.found.evenness, 'share') }} even</span>
+        </div>
+      </li>
+    </ul>
+    <p class="quiet paint">
+      <button type="button" class="asks" @click="add">add a set by hand</button>
+      <template v-if="rows.length > 0"> · <button type="button" class="asks" :aria-pressed="tools.brush?.label === NONE" @click="press(NONE, 'none')">paint beds out of all sets</button></template>
+      <template v-if="tools.brush?.set"> · painting <b>{{ tools.brush.label }}</b>: stroke across beds, Escape ends it</template>
+      <template v-if="unset > 0"> · <b class="unset">{{ unset }} {{ unset === 1 ? 'bed' : 'beds' }} in no set</b></template>
+    </p>
+    <p class="fill valves">
+      <template v-if="plan.blocks.length > 1">In {{ plan.block.name }} valves</template><template v-else>Valves</template> are
+      <ChoiceField label="Valves of the block" :value="plan.block.valves" :options="VALVES" :is-default="plan.statedBlock.valves === undefined" @pick="edits.blockValves(plan.block.id, $event as 'block' | 'beds')" />.
+    </p>
+    <div v-if="plan.blocks.length > 1" class="quiet blocks" role="group" aria-label="Blocks">
+      <button v-for="b in plan.blocks" :key="b.id" type="button" class="small" :aria-pressed="b.id === plan.block.id" @click="plan.pickBlock(b.id)">{{ b.name }}</button>
+    </div>
+    <template v-if="hasBedValves">
+      <p class="acts">
+        <v-btn variant="text" :loading="evening" @click="even">Even it by the valves</v-btn>
+        <v-btn v-if="turned" variant="text" @click="edits.openValves()">Open all valves</v-btn>
+      </p>
+      <p v-if="evened" class="quiet" role="status">{{ evened }}</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.acts { display: flex; flex-wrap: wrap; gap: 6px; margin-bottom: 8px; }
+.apart { display: block; font-size: 14px; margin-bottom: 8px; }
+.sets { list-style: none; padding: 0; margin: 0 0 8px; max-height: 330px; overflow-y: auto; }
+.sets li { border-bottom: 1px solid var(--line); padding: 5px 4px 6px; }
+.sets .open { background: var(--picked); box-shadow: inset 3px 0 0 var(--ink); }
+.top, .sum { display: flex; align-items: center; gap: 8px; }
+.sum { font-size: 12.5px; color: var(--faint); padding: 3px 0 0 34px; flex-wrap: wrap; }
+.name { flex: 1; min-width: 60px; border: 0; border-bottom: 1px solid transparent; background: none; font-weight: 600; color: var(--ink); padding: 0 2px; }
+.name:hover, .name:focus { border-bottom-color: var(--leaf); }
+.brush { border: 0; background: none; padding: 2px; cursor: pointer; }
+.brush i { display: block; width: 24px; height: 16px; border: 1px solid var(--earth-line); border-radius: 2px; }
+.brush[aria-pressed='true'] i { outline: 3px solid var(--ink); }
+.top .num { font-size: 12.5px; color: var(--faint); white-space: nowrap; }
+.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 12.5px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
+.small[aria-pressed='true'] { border-color: var(--ink); font-weight: 700; }
+.track { fill: var(--line); }
+.load { fill: var(--water); }
+.over { fill: var(--alarm); }
+.unset { color: var(--clay); }
+.valves { margin: 0 0 4px; font-size: 15px; }
+.blocks { display: flex; flex-wrap: wrap; gap: 4px; margin-bottom: 8px; }
+</style>

@@ -1,0 +1,258 @@
+import type { Draft } from 'immer';
+import type { CropId } from '../../../core/catalog/crops';
+import { layOut } from '../../../core/layout';
+import type { BedGroup, Plan, StatedWatering } from '../../../core/plan';
+import type { DayWeather } from '../../../core/soil';
+import type { usePlan, Refusal } from '../plan';
+import type { BedRef } from '../view';
+import { assign, freshId } from './fields';
+
+type Watering = Draft<StatedWatering>;
+type Sets = NonNullable<Watering['sets']>;
+
+/** Edits of sets, need, hours, weather and feed. */
+export function wateringEdits(plan: ReturnType<typeof usePlan>) {
+  function change(label: string, make: (watering: Watering) => void, gesture?: string): Refusal | undefined {
+    return plan.edit(
+      label,
+      (draft) => {
+        const watering = (draft.watering ??= {}) as Watering;
+        make(watering);
+        for (const [key, value] of Object.entries(watering))
+          if (value === undefined || (typeof value === 'object' && Object.keys(value).length === 0))
+            delete (watering as Record<string, unknown>)[key];
+        if (Object.keys(watering).length === 0) delete draft.watering;
+      },
+      gesture,
+    );
+  }
+  /** Fields of one part of the watering: need, day, season, feeding. */
+  const part =
+    (name: 'need' | 'day' | 'season' | 'feeding') =>
+    (fields: object, label: string, gesture?: string): Refusal | undefined =>
+      change(
+        label,
+        (w) => assign(((w as Record<string, unknown>)[name] ??= {}) as Record<string, unknown>, fields),
+        gesture,
+      );
+  const hours = (
+    name: 'pump' | 'cool' | 'person',
+    fields: { fromMin?: number; toMin?: number },
+    label: string,
+    gesture?: string,
+  ): Refusal | undefined =>
+    change(
+      label,
+      (w) => {
+        const day = (w.day ??= {});
+        assign((day[name] ??= {}) as Record<string, unknown>, fields);
+      },
+      gesture,
+    );
+
+  const allKeys = (block: string): string[] =>
+    layOut(plan.full)
+      .blocks.find((b) => b.block.id === block)
+      ?.beds.filter((b) => !b.resting)
+      .map((b) => b.key) ?? [];
+
+  /** Takes a bed out of whatever sets it is in. */
+  function takeOut(sets: Sets, { block, key }: BedRef): void {
+    for (const set of sets)
+      set.beds = set.beds.flatMap((g: BedGroup): BedGroup[] => {
+        if (g.block !== block) return [g];
+        const keys = (g.keys ?? allKeys(block)).filter((k) => k !== key);
+        return keys.length > 0 ? [{ block, keys }] : [];
+      });
+  }
+
+  /** Paints beds into a set, or with none out of all; a block behind one valve goes as a whole. */
+  function putInSet(
+    beds: readonly BedRef[],
+    setId: string | undefined,
+    gesture?: string,
+  ): Refusal | undefined {
+    const name = plan.full.watering.sets.find((s) => s.id === setId)?.name;
+    return change(
+      name ? `put beds into ${name}` : 'take beds out of their sets',
+      (w) => {
+        const sets = (w.sets ??= []);
+        for (const bed of beds) {
+          const whole = plan.blocks.find((b) => b.id === bed.block)?.valves === 'block';
+          const own = sets.find((s) => s.id === setId);
+          if (whole) {
+            for (const s of sets) s.beds = s.beds.filter((g: BedGroup) => g.block !== bed.block);
+            own?.beds.push({ block: bed.block });
+            continue;
+          }
+          takeOut(sets, bed);
+          if (!own) continue;
+          const group = own.beds.find((g: BedGroup) => g.block === bed.block);
+          if (group) {
+            const order = allKeys(bed.block);
+            const keys = new Set([...(group.keys ?? order), bed.key]);
+            group.keys = order.filter((k) => keys.has(k));
+          } else own.beds.push({ block: bed.block, keys: [bed.key] });
+        }
+      },
+      gesture,
+    );
+  }
+
+  /** A further set with no beds yet. Returns its id. */
+  function addSet(): string {
+    const id = freshId(plan.full.watering.sets, 'set');
+    change('add a set', (w) => void (w.sets ??= []).push({ id, beds: [] }));
+    return id;
+  }
+  function removeSet(id: string): void {
+    const name = plan.full.watering.sets.find((s) => s.id === id)?.name ?? 'the set';
+    change(`take ${name} away`, (w) => void (w.sets = w.sets?.filter((s) => s.id !== id)));
+  }
+  function setFields(
+    id: string,
+    fields: { name?: string; starts?: number[]; minutes?: number },
+    label: string,
+    gesture?: string,
+  ): Refusal | undefined {
+    return change(
+      label,
+      (w) => {
+        const found = w.sets?.find((s) => s.id === id);
+        if (found) assign(found as unknown as Record<string, unknown>, fields);
+      },
+      gesture,
+    );
+  }
+  /** All starts laid out by the day's rules again. */
+  const freeStarts = (): Refusal | undefined =>
+    change('lay the day out anew', (w) => w.sets?.forEach((s) => delete s.starts));
+
+  const blockValves = (block: string, valves: 'block' | 'beds' | undefined): Refusal | undefined =>
+    plan.edit('change where the valves are', (draft) => {
+      const b = draft.blocks.find((x) => x.id === block)!;
+      assign(b as Record<string, unknown>, { valves });
+      // Behind one valve a block is in one set as a whole.
+      if (valves !== 'block') return;
+      let seen = false;
+      for (const s of draft.watering?.sets ?? [])
+        s.beds = s.beds.flatMap((g): Draft<BedGroup>[] => {
+          if (g.block !== block) return [g];
+          if (seen) return [];
+          seen = true;
+          return [{ block }];
+        });
+    });
+
+  /** Turns valves for evenness: those of the beds that a set opens. */
+  function turnValves(
+    valves: readonly (readonly [string, readonly (readonly [string, number])[]])[],
+    of: readonly BedGroup[],
+  ): void {
+    const turned = new Map(valves.map(([block, beds]) => [block, new Map(beds)]));
+    plan.edit('turn valves for evenness', (draft) => {
+      for (const { block, keys } of of) {
+        const b = draft.blocks.find((x) => x.id === block);
+        if (!b) continue;
+        const own = turned.get(block);
+        const beds = (b.beds ??= {});
+        const single = { ...beds.single };
+        for (const key of keys ?? allKeys(block)) {
+          const deg = own?.get(key);
+          const now = { ...single[key], ...(deg ? { valveDeg: deg } : {}) };
+          if (!deg) delete now.valveDeg;
+          if (Object.keys(now).length > 0) single[key] = now;
+          else delete single[key];
+        }
+        if (Object.keys(single).length > 0) beds.single = single;
+        else delete beds.single;
+      }
+    });
+  }
+  const openValves = (): Refusal | undefined =>
+    plan.edit('open all valves', (draft) => {
+      for (const b of draft.blocks)
+        for (const [key, s] of Object.entries(b.beds?.single ?? {})) {
+          delete s.valveDeg;
+          if (Object.keys(s).length === 0) delete b.beds!.single![key];
+        }
+    });
+
+  const plantCrop = (
+    crop: CropId | 'none',
+    date: string | undefined,
+    gesture?: string,
+  ): Refusal | undefined =>
+    change(
+      'set a planting date',
+      (w) => assign((w.planted ??= {}) as Record<string, unknown>, { [crop]: date }),
+      gesture,
+    );
+  function cropFields(crop: CropId | 'none', fields: object, gesture?: string): Refusal | undefined {
+    return change(
+      'change what a crop needs',
+      (w) => {
+        const crops = (w.crops ??= {}) as Record<string, Record<string, unknown>>;
+        assign((crops[crop] ??= {}), fields);
+        if (Object.keys(crops[crop]).length === 0) delete crops[crop];
+      },
+      gesture,
+    );
+  }
+
+  /** Takes days of weather: those of a date that is there already are replaced. */
+  function takeWeather(
+    days: readonly DayWeather[],
+    from?: { place: string; station: object },
+  ): Refusal | undefined {
+    return change(from ? `take the weather of ${from.place}` : 'take weather', (w) => {
+      const weather = (w.weather ??= {});
+      const known = new Map((weather.days ?? []).map((d) => [d.date, d]));
+      for (const d of days) known.set(d.date, { ...d });
+      weather.days = [...known.values()].sort((a, b) => a.date.localeCompare(b.date));
+      if (from) Object.assign(weather, { place: from.place, station: { ...from.station } });
+    });
+  }
+  const weatherFields = (fields: object, label: string, gesture?: string): Refusal | undefined =>
+    change(
+      label,
+      (w) => assign(((w.weather ??= {}).station ??= {}) as Record<string, unknown>, fields),
+      gesture,
+    );
+  const dropWeather = (): Refusal | undefined => change('put the weather away', (w) => void delete w.weather);
+
+  function addNote(date: string, block: string, feel: string): Refusal | undefined {
+    const id = freshId(plan.full.watering.notes, 'note');
+    return change('note how the soil feels', (w) => {
+      const notes = (w.notes ??= []) as Draft<NonNullable<Plan['watering']>['notes']>;
+      const others = (notes ?? []).filter((n) => n.date !== date || n.block !== block);
+      w.notes = [...others, { id, date, block, feel }] as typeof w.notes;
+    });
+  }
+  const removeNote = (id: string): Refusal | undefined =>
+    change('take a note away', (w) => void (w.notes = w.notes?.filter((n) => n.id !== id)));
+
+  return {
+    watering: change,
+    need: part('need'),
+    dayRules: part('day'),
+    season: part('season'),
+    feeding: part('feeding'),
+    hours,
+    putInSet,
+    addSet,
+    removeSet,
+    setFields,
+    freeStarts,
+    blockValves,
+    turnValves,
+    openValves,
+    plantCrop,
+    cropFields,
+    takeWeather,
+    weatherFields,
+    dropWeather,
+    addNote,
+    removeNote,
+  };
+}

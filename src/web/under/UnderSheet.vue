@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent } from 'vue';
+import { useRoute } from 'vue-router';
+import { useView, type Under } from '../stores/view';
+import PressureWalk from '../walk/PressureWalk.vue';
+
+/** What lies under the sheet: the pressure walk, and in Sets the pictures of the leaf that is open. */
+const view = useView();
+const route = useRoute();
+const PICTURES: Record<Exclude<Under, 'walk'>, { name: string; is: ReturnType<typeof defineAsyncComponent> }> = {
+  balance: { name: 'Bed by bed', is: defineAsyncComponent(() => import('./BedBalance.vue')) },
+  day: { name: 'The day', is: defineAsyncComponent(() => import('./DayLine.vue')) },
+  season: { name: 'The season', is: defineAsyncComponent(() => import('./SeasonPicture.vue')) },
+  soil: { name: 'Under the bed', is: defineAsyncComponent(() => import('./SoilPicture.vue')) },
+  tank: { name: 'The store', is: defineAsyncComponent(() => import('./StorePicture.vue')) },
+  feed: { name: 'The feed', is: defineAsyncComponent(() => import('./FeedLine.vue')) },
+};
+const tabs = computed(() => [...Object.entries(PICTURES).map(([id, { name }]) => ({ id: id as Under, name })), { id: 'walk' as const, name: 'Pressure' }]);
+const onSets = computed(() => route.name === 'sets');
+const picture = computed(() => (view.under === 'walk' ? undefined : PICTURES[view.under].is));
+</script>
+
+<template>
+  <div class="under">
+    <div v-if="onSets" class="tabs" role="tablist" aria-label="Pictures of sets and timing">
+      <button v-for="t in tabs" :id="`under-${t.id}`" :key="t.id" type="button" role="tab" :aria-selected="view.under === t.id" @click="view.under = t.id">{{ t.name }}</button>
+    </div>
+    <component :is="picture" v-if="onSets && picture" class="picture" />
+    <PressureWalk v-else class="picture" />
+  </div>
+</template>
+
+<style scoped>
+.under { display: flex; flex-direction: column; min-height: 0; }
+.tabs { display: flex; gap: 2px; padding: 4px 12px 0; border-bottom: 1px solid var(--line); flex: none; overflow-x: auto; }
+[role='tab'] { border: 0; border-bottom: 2.5px solid transparent; background: none; padding: 3px 10px; font-size: 13.5px; cursor: pointer; white-space: nowrap; }
+[role='tab'][aria-selected='true'] { border-bottom-color: var(--leaf); font-weight: 700; }
+.picture { flex: 1; min-height: 0; }
+</style>
