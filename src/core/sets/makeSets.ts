@@ -1,4 +1,4 @@
-import { layOut, toSheet, type FarmLayout } from '../layout';
+import { layOut, toSheet, type FarmLayout, type LaidBed } from '../layout';
 import { createPlanSolver, type FarmResults, type PlanSolver } from '../network';
 import { withOpen, type BedGroup, type FullPlan, type WaterSet } from '../plan';
 import { alikeBeds } from './groups';
@@ -60,16 +60,17 @@ export function loadOf(results: FarmResults): Verdict {
   return { ok: load <= 1 + ROUNDING, load, asksLph: askedLph, givesLph };
 }
 
+const areaOf = (bed: LaidBed): number => bed.lengthM * bed.widthM;
+
 /** Beds and blocks as they can be opened, in an order in which neighbours, and those of like need and material, follow each other. */
 function valveUnits(plan: FullPlan, layout: FarmLayout, results: FarmResults): ValveUnit[] {
   const sky = skyOver(plan);
   const groups = alikeBeds(plan, layout);
   const peak = peakDay(plan, groups, sky);
-  const needOf = new Map<string, { litres: number; material: string }>();
+  const needOf = new Map<string, { mm: number; material: string }>();
   for (const g of groups) {
     const { mm } = needFrom(plan, g, plan.watering.day.forDate ?? peak, sky);
-    for (const key of g.keys)
-      needOf.set(`${g.blockId}/${key}`, { litres: (mm * g.areaM2) / g.keys.length, material: g.tape.kind });
+    for (const key of g.keys) needOf.set(`${g.blockId}/${key}`, { mm, material: g.tape.kind });
   }
   const units: ValveUnit[] = [];
   results.blocks.forEach((b, i) => {
@@ -90,7 +91,8 @@ function valveUnits(plan: FullPlan, layout: FarmLayout, results: FarmResults): V
     if (block.valves === 'block') {
       const lph = beds.reduce((sum, x) => sum + x.lph, 0);
       const needs = beds.map(({ bed }) => needOf.get(`${block.id}/${bed.key}`));
-      const needH = needs.reduce((sum, n) => sum + (n?.litres ?? 0), 0) / lph;
+      const litres = beds.reduce((sum, { bed }, j) => sum + (needs[j]?.mm ?? 0) * areaOf(bed), 0);
+      const needH = litres / lph;
       const [xM, yM] = at((laid.box.leftM + laid.box.rightM) / 2, (laid.box.nearM + laid.box.farM) / 2);
       units.push({ block: block.id, lph, needH, like: needs[0]?.material ?? '', xM, yM });
       return;
@@ -103,7 +105,7 @@ function valveUnits(plan: FullPlan, layout: FarmLayout, results: FarmResults): V
         key: bed.key,
         lph,
         // Two beds of a crop with unlike runs take unlike times.
-        needH: (need?.litres ?? 0) / lph,
+        needH: ((need?.mm ?? 0) * areaOf(bed)) / lph,
         like: need?.material ?? '',
         xM,
         yM,

@@ -12,6 +12,15 @@ import { useSettings } from './settings';
 /** A plan must have stood still for so long before its sets are worked out, ms. */
 const STILL_MS = 160;
 
+/** For whoever looks at the page's timings: what the worker took. */
+const SETS_TOOK = 'sets made';
+const SEASON_TOOK = 'season balanced';
+function tellTook(name: string, ms: number): void {
+  const end = performance.now();
+  performance.clearMeasures(name);
+  performance.measure(name, { start: Math.max(0, end - ms), end });
+}
+
 /** Sets and timing of the plan, worked out in a worker of their own while someone looks or there are sets. */
 export const useOutlook = defineStore('outlook', () => {
   const plan = usePlan();
@@ -31,6 +40,7 @@ export const useOutlook = defineStore('outlook', () => {
   const failed = ref('');
   const season = shallowRef<SeasonOutlook & { tookMs: number }>();
   const making = ref(false);
+  const evening = ref(false);
   /** What the last making of sets told, in words. */
   const madeSays = ref('');
 
@@ -53,6 +63,8 @@ export const useOutlook = defineStore('outlook', () => {
   };
 
   async function workOut(): Promise<void> {
+    // What was asked for by a press goes first; sets are worked out when it is done.
+    if (making.value || evening.value) return;
     const stated = toRaw(plan.plan);
     const own = next();
     working.value = true;
@@ -69,7 +81,10 @@ export const useOutlook = defineStore('outlook', () => {
         of.value = stated;
         failed.value = '';
         const told = await planner().season(bare(), answer.gifts);
-        if (own === number) season.value = told;
+        if (own === number) {
+          season.value = told;
+          tellTook(SEASON_TOOK, told.tookMs);
+        }
       }
     } catch (error) {
       if (own !== number) return;
@@ -97,6 +112,7 @@ export const useOutlook = defineStore('outlook', () => {
       season.value = undefined;
       of.value = undefined;
       working.value = false;
+      making.value = false;
       madeSays.value = '';
     },
     { flush: 'sync' },
@@ -122,8 +138,7 @@ export const useOutlook = defineStore('outlook', () => {
     try {
       const made = await planner().sets(own, bare(), afresh);
       if (!made || own !== number) return;
-      performance.clearMeasures('sets made');
-      performance.measure('sets made', { start: performance.now() - made.tookMs, end: performance.now() });
+      tellTook(SETS_TOOK, made.tookMs);
       const count = made.sets.length;
       madeSays.value =
         count === 0
@@ -139,17 +154,23 @@ export const useOutlook = defineStore('outlook', () => {
     } catch (error) {
       madeSays.value = `Sets could not be made: ${error instanceof Error ? error.message : String(error)}`;
     } finally {
-      making.value = false;
-      if (wanted.value && of.value !== toRaw(plan.plan)) void workOut();
+      if (own === number) {
+        making.value = false;
+        if (wanted.value && of.value !== toRaw(plan.plan)) void workOut();
+      }
     }
   }
 
   /** Valves of a set turned for evenness, as they would be. */
   async function even(setId: string): Promise<Awaited<ReturnType<Remote<PlannerApi>['even']>>> {
     const own = next();
-    const answer = await planner().even(own, bare(), setId);
-    if (of.value !== toRaw(plan.plan)) void workOut();
-    return answer;
+    evening.value = true;
+    try {
+      return await planner().even(own, bare(), setId);
+    } finally {
+      evening.value = false;
+      if (of.value !== toRaw(plan.plan)) void workOut();
+    }
   }
 
   function show(): () => void {
@@ -158,6 +179,7 @@ export const useOutlook = defineStore('outlook', () => {
   }
 
   return {
+    evening,
     outlook,
     fresh,
     working,

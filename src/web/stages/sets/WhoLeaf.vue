@@ -49,11 +49,9 @@ function add(): void {
   tools.paint({ label: `into ${name}`, fields: {}, set: id });
 }
 const unset = computed(() => outlook.outlook?.unset.reduce((n, u) => n + u.keys.length, 0) ?? 0);
-const evening = ref(false);
 const evened = ref('');
 async function even(): Promise<void> {
   const set = opening.set;
-  evening.value = true;
   evened.value = '';
   try {
     const answer = await outlook.even(set?.id ?? 'all');
@@ -65,8 +63,6 @@ async function even(): Promise<void> {
     evened.value = turned === 0 ? 'The beds are alike as they are: no valve need be turned.' : `${turned} valves turned: beds get ${spread(answer.after)} of the mean instead of ${spread(answer.before)}.`;
   } catch (error) {
     evened.value = `The valves could not be worked out: ${error instanceof Error ? error.message : String(error)}`;
-  } finally {
-    evening.value = false;
   }
 }
 const turned = computed(() => plan.blocks.some((b) => Object.values(b.beds.single).some((s) => s.valveDeg)));
@@ -114,7 +110,7 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
     </div>
     <template v-if="hasBedValves">
       <p class="acts">
-        <v-btn variant="text" :loading="evening" @click="even">Even it by the valves</v-btn>
+        <v-btn variant="text" :loading="outlook.evening" @click="even">Even it by the valves</v-btn>
         <v-btn v-if="turned" variant="text" @click="edits.openValves()">Open all valves</v-btn>
       </p>
       <p v-if="evened" class="quiet" role="status">{{ evened }}</p>
