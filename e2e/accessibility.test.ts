@@ -55,6 +55,20 @@ describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
     expect(await serious()).toEqual([]);
   });
 
+  test.each(['Who', 'How much', 'When', 'Lasts', 'Feed'])('nor on Sets, %s', async (leaf) => {
+    const { driver, url } = bench;
+    await driver.get(url);
+    await press(driver, 'Larch tunnels');
+    await reads(driver, VERDICT, /Runs/);
+    await driver.get(`${url}/plan/sets`);
+    await reads(driver, '[aria-label=Stage] h2', /Sets/);
+    await press(driver, 'Make the sets');
+    await reads(driver, '[aria-label=Stage]', /One set does/);
+    await press(driver, leaf);
+    await reads(driver, '.tally', /1 does not run/);
+    expect(await serious()).toEqual([]);
+  });
+
   test('nor on the sheets of what is weighed up, nor where plans were fitted', async () => {
     const { driver, url } = bench;
     await driver.get(url);

@@ -210,7 +210,7 @@ test('a farm of fields: one is shut, a tee is put in, moved and taken out, a hea
   );
   await (await driver.findElement(By.css('.use input'))).click();
   await driver.wait(async () => (await asked()) !== before, WAIT_MS, 'shutting a field asks for as much');
-  await press(driver, 'Undo: shut Croft');
+  await press(driver, 'Undo: leave Croft out');
   await driver.wait(async () => (await asked()) === before, WAIT_MS);
   await field('Long field');
   const tees = async (): Promise<number> => (await driver.findElements(By.css('.tee'))).length;

@@ -45,6 +45,8 @@ function ask(name: SetWorkingName): void {
         <dd class="num">{{ minutes(current.feed.injectMin) }} · {{ minutes(current.feed.rinseMin) }}</dd>
         <dt>feed for its open beds</dt>
         <dd class="num">{{ settings.show(current.feed.feedG, 'grams') }}</dd>
+        <dt>on each of {{ current.beds }} beds, about</dt>
+        <dd class="num">{{ settings.show(current.feed.feedG / current.beds, 'grams') }}</dd>
         <dt>stock</dt>
         <dd class="num">{{ settings.show(current.feed.stockL, 'volume') }}</dd>
         <dt><button type="button" class="asks" @click="ask('inject')">goes in at</button></dt>

@@ -65,6 +65,14 @@ async function even(): Promise<void> {
     evened.value = `The valves could not be worked out: ${error instanceof Error ? error.message : String(error)}`;
   }
 }
+/** The bed picked on the sheet, and the set it waters in. */
+const pickedSet = computed(() => {
+  const bed = view.pickedBed;
+  if (!bed) return undefined;
+  const set = opening.sets.find((s) => s.beds.some((g) => g.block === bed.block && (!g.keys || g.keys.includes(bed.key))));
+  return { bed, id: set?.id ?? 'none', block: plan.blocks.find((b) => b.id === bed.block)?.name ?? '' };
+});
+const setChoices = computed(() => [...opening.sets.map((s) => ({ id: s.id, name: s.name })), { id: 'none', name: 'no set' }]);
 const turned = computed(() => plan.blocks.some((b) => Object.values(b.beds.single).some((s) => s.valveDeg)));
 const hasBedValves = computed(() => plan.blocks.some((b) => b.inUse && b.valves === 'beds'));
 const working = (id: string) => outlook.outlook && (view.openMade = setWorking('load', id, outlook.outlook, plan.full));
@@ -100,6 +108,9 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
       <template v-if="rows.length > 0"> · <button type="button" class="asks" :aria-pressed="tools.brush?.label === NONE" @click="press(NONE, 'none')">paint beds out of all sets</button></template>
       <template v-if="tools.brush?.set"> · painting <b>{{ tools.brush.label }}</b>: stroke across beds, Escape ends it</template>
       <template v-if="unset > 0"> · <b class="unset">{{ unset }} {{ unset === 1 ? 'bed' : 'beds' }} in no set</b></template>
+    </p>
+    <p v-if="pickedSet && opening.sets.length > 0" class="fill valves">
+      Bed {{ pickedSet.bed.key }} of {{ pickedSet.block }} waters in <ChoiceField label="Set of the picked bed" :value="pickedSet.id" :options="setChoices" @pick="edits.putInSet([pickedSet.bed], $event === 'none' ? undefined : $event)" />.
     </p>
     <p class="fill valves">
       <template v-if="plan.blocks.length > 1">In {{ plan.block.name }} valves</template><template v-else>Valves</template> are
