@@ -36,6 +36,30 @@ async function main(): Promise<void> {
       await reads(driver, '[aria-label=Stage] h2', /./);
       await take(name);
     }
+    const toSets = async (demo: string): Promise<void> => {
+      await driver.get(url);
+      await press(driver, demo);
+      await reads(driver, VERDICT, /Runs/);
+      await driver.get(`${url}/plan/sets`);
+      await press(driver, 'Make the sets');
+      await reads(driver, '[aria-label=Stage]', /each was solved/);
+      await reads(driver, '.tally', /all run|not run/);
+    };
+    await toSets('Hollin Bank');
+    await find(driver, By.css('[aria-label="Bed by bed"] .bar'));
+    await take('sets');
+    await press(driver, 'When');
+    await find(driver, By.css('.entry'));
+    await take('day');
+    await press(driver, 'How much');
+    await (await find(driver, By.xpath("//summary[starts-with(normalize-space(.), 'Weather')]"))).click();
+    await press(driver, 'listen to the simulated station');
+    await reads(driver, '[aria-label="The season"]', /rain [1-9]/);
+    await take('season');
+    await toSets('Larch tunnels');
+    await press(driver, 'Lasts');
+    await find(driver, By.css('.level'));
+    await take('lasts');
     await driver.get(url);
     await press(driver, 'Otter strip');
     await reads(driver, VERDICT, /Bursts/);

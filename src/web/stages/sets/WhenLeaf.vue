@@ -4,6 +4,7 @@ import { everyText, writeProgrammeCsv } from '../../../core/formats/programmeCsv
 import { writeCalendar } from '../../../core/formats/calendar';
 import type { Hours } from '../../../core/plan';
 import { clockText, dayOf, dayText, programmeRows, setWorking, type Programme } from '../../../core/sets';
+import { formatDuration } from '../../../core/units';
 import ClockField from '../../parts/ClockField.vue';
 import DateField from '../../parts/DateField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
@@ -27,7 +28,7 @@ const stated = computed(() => plan.plan.watering?.day ?? {});
 const isDefault = (name: keyof typeof rules.value): boolean => stated.value[name] === undefined;
 const hour = (name: 'pump' | 'cool' | 'person', end: keyof Hours, label: string) => (m: number, g: string) => edits.hours(name, { [end]: m }, label, g);
 const MIN_S = 60;
-const minutes = (v: number): string => settings.show(Math.round(v) * MIN_S, 'minutes');
+const pumped = computed(() => plan.source.kind === 'well' || plan.source.kind === 'pump');
 
 /** The day as the plan has it now, with the minutes that were worked out last. */
 const times = computed(() =>
@@ -76,8 +77,8 @@ const dropPrice = (i: number): void => void edits.dayRules({ prices: rules.value
     </p>
     <dl class="rows">
       <dt>water runs</dt>
-      <dd class="num">{{ minutes(day.waterMin) }} of {{ minutes(day.allowedMin) }}</dd>
-      <dt>the pump starts</dt>
+      <dd class="num">{{ formatDuration(day.waterMin) }} of {{ formatDuration(day.allowedMin) }}</dd>
+      <dt>{{ pumped ? 'the pump starts' : 'water is turned on' }}</dt>
       <dd class="num">{{ day.pumpStarts }} {{ day.pumpStarts === 1 ? 'time' : 'times' }}</dd>
       <dt>on a watering day</dt>
       <dd class="num">{{ settings.show(day.volumeL, 'volume') }}</dd>
