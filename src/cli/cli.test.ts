@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, writeFileSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -85,6 +85,24 @@ describe('furrow', () => {
     expect(foreign.status).toBe(2);
     expect(foreign.stderr).toMatch(/not an Idle Furrow plan/);
     expect(furrow('check', join(folder, 'gone.json'))).toMatchObject({ status: 2 });
+  });
+
+  test('check of a plan in sets tells each', () => {
+    const plan = JSON.parse(readFileSync(join(root, 'demo/wren-bottom.json'), 'utf8'));
+    const keys = (from: number, to: number): string[] =>
+      Array.from({ length: to - from + 1 }, (_, i) => String(from + i));
+    const [{ id: block }] = plan.blocks;
+    plan.watering = {
+      sets: [
+        { id: 'near', beds: [{ block, keys: keys(1, 7) }] },
+        { id: 'far', beds: [{ block, keys: keys(8, 14) }] },
+      ],
+    };
+    const { stdout } = furrow('check', '--json', file('sets.json', JSON.stringify(plan)));
+    const report = JSON.parse(stdout);
+    expect(report.sets.map((s: { name: string }) => s.name)).toEqual(['Set 1', 'Set 2']);
+    for (const s of report.sets) expect(s.askedLph).toBeLessThan(s.availableLph);
+    expect(new Set(report.runs.map((r: { bed: string }) => r.bed)).size).toBe(7);
   });
 
   test('words it does not know end with 2', () => {

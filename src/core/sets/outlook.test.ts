@@ -3,10 +3,11 @@ import { METRIC, format } from '../units';
 import type { FullPlan, Plan, StatedWatering } from '../plan';
 import { clockText } from './days';
 import { makeSets } from './makeSets';
-import { outlookOf, type Outlook } from './outlook';
+import { ALL_SET, outlookOf, type Outlook } from './outlook';
 import { tellProblem } from './problems';
 import { seasonOf } from './season';
 import { gardenPlan } from './sets.testing';
+import { setWorking } from './workings';
 
 const look = (plan: FullPlan): Outlook => outlookOf(plan, createPlanSolver());
 const codes = (o: Outlook): string[] => o.problems.map((p) => p.code);
@@ -261,5 +262,31 @@ describe('a season', () => {
     const s = seasonOf(plan, new Map());
     expect(s.beds[0].full[3]).toBeCloseTo(0.15, 9);
     expect(s.beds[0].full[2]).toBeGreaterThan(0.5);
+  });
+});
+
+describe('workings', () => {
+  it.each(['need', 'runTime', 'filling', 'travel', 'load', 'longest', 'week', 'inject'] as const)(
+    '%s says how it was come by, with numbers throughout',
+    (name) => {
+      const plan = garden();
+      const o = look(plan);
+      const w = setWorking(name, ALL_SET, o, plan)!;
+      expect(w.title.length).toBeGreaterThan(5);
+      for (const t of [...w.terms, w.result]) expect(Number.isNaN(t.value)).toBe(false);
+    },
+  );
+
+  it('of the run time gives that time from its own terms', () => {
+    const plan = garden({ day: { everyDays: 2, startsPerDay: 2 } });
+    const w = setWorking('runTime', ALL_SET, look(plan), plan)!;
+    const of = (symbol: string): number => w.terms.find((t) => t.symbol === symbol)!.value;
+    const hours = (of('N') * of('d')) / of('r') / of('E') / of('n');
+    expect(hours * 3600 + of('t_fill')).toBeCloseTo(w.result.value, 6);
+  });
+
+  it('of an emptying tank is there for a tank only', () => {
+    const plan = garden();
+    expect(setWorking('emptying', ALL_SET, look(plan), plan)).toBeUndefined();
   });
 });

@@ -335,7 +335,7 @@ function problemsOf(
     timeProblems(s, rules.everyDays, blockName, add);
     if (wishes.feeding) feedProblems(s, add);
     const most = limitsOf(plan).startsPerHour;
-    if (s.cycle && s.cycle.startsPerHour > most)
+    if (s.cycle && Math.round(s.cycle.startsPerHour) > most)
       add('cycles-often', 'mend', { starts: s.cycle.startsPerHour, most }, named, s.id);
   }
   if (wishes.feeding && o.sets.length > 0 && o.sets.every((s) => !s.feed.injector))

@@ -146,11 +146,15 @@ export const useOutlook = defineStore('outlook', () => {
           : made.tooMuch.length > 0
             ? `${made.tooMuch.length} of the beds ask for more than the source gives even alone.`
             : `${count === 1 ? 'One set does' : `${count} sets do`}; each was solved.`;
-      plan.edit(count === 1 ? 'make one set' : `make ${count} sets`, (draft) => {
-        const watering = (draft.watering ??= {});
-        if (count > 0) watering.sets = made.sets.map((s) => structuredClone(s));
-        else delete watering.sets;
-      });
+      const same = JSON.stringify(made.sets) === JSON.stringify(toRaw(plan.full).watering.sets);
+      if (same && count > 0)
+        madeSays.value = `Nothing need change: ${madeSays.value.charAt(0).toLowerCase()}${madeSays.value.slice(1)}`;
+      else
+        plan.edit(count === 1 ? 'make one set' : `make ${count} sets`, (draft) => {
+          const watering = (draft.watering ??= {});
+          if (count > 0) watering.sets = made.sets.map((s) => structuredClone(s));
+          else delete watering.sets;
+        });
     } catch (error) {
       madeSays.value = `Sets could not be made: ${error instanceof Error ? error.message : String(error)}`;
     } finally {
