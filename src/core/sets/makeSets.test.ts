@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { createPlanSolver } from '../network';
 import { withOpen, type FullPlan, type Plan, type WaterSet } from '../plan';
-import { loadOf, makeSets } from './makeSets';
+import { makeSets } from './makeSets';
+import { loadOf } from './parts';
 import { gardenPlan } from './sets.testing';
 
 /** Every bed that the sets name, and how often. */

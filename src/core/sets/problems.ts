@@ -13,6 +13,7 @@ export interface SetProblem {
 export const PROBLEM_CODES = [
   'set-over',
   'set-fault',
+  'set-mend',
   'beds-unset',
   'set-empty',
   'never-fills',
@@ -62,6 +63,8 @@ const WORDS: Record<ProblemCode, Words> = {
   'set-over': ({ names, values }, show) =>
     `${names.set} asks for ${show(values.asks, 'flow')}; the source gives ${show(values.gives, 'flow')} at the pressure that takes. Take beds out of it, or make the sets anew.`,
   'set-fault': ({ names }) => `${names.set}: ${names.fault}. Open it and look at Check.`,
+  'set-mend': ({ names, values }) =>
+    `With ${names.set} open: ${names.first}${values.more > 0 ? `, and ${values.more} more` : ''}. Open it and look at Check${values.apart ? '; or let unlike beds water together and make the sets anew' : ''}.`,
   'beds-unset': ({ values, names }) =>
     `${count(values.beds, 'bed')} in no set (${names.beds}): nothing waters ${values.beds === 1 ? 'it' : 'them'}. Paint them into a set, or let them rest.`,
   'set-empty': ({ names }) => `${names.set} has no bed that waters.`,

@@ -1,0 +1,87 @@
+import { roofL } from '../hydraulics/storage';
+import type { FullPlan } from '../plan';
+import type { Day } from './day';
+import { dayAfter } from './days';
+import type { Sky } from './need';
+import {
+  emptyTank,
+  leastThat,
+  MOST_SCALE,
+  tankOf,
+  tankThrough,
+  type TankDays,
+  type TankRun,
+  type TankTable,
+} from './tankOverTime';
+
+/** A well against what is asked of it. */
+export interface WellOutlook {
+  dayL: number;
+  weekL: number;
+  givesDayL: number;
+  givesWeekL: number;
+}
+
+/** A tank through a dry spell. */
+export interface TankOutlook {
+  sets: { id: string; run: TankRun }[];
+  days: TankDays;
+  litresPerM: number;
+  usableL: number;
+  /** Usable water that would do for the spell, and a refill day and night that would; nothing where none does. */
+  enoughL: number | undefined;
+  enoughLph: number | undefined;
+  held: boolean;
+}
+
+const WEEK_H = 168;
+const MOST_REFILL_LPH = 20000;
+
+/** What a well gives against what is asked of it; nothing where the source is none. */
+export function wellOf(plan: FullPlan, day: Day, weekL: number): WellOutlook | undefined {
+  const source = plan.sources.find((s) => s.id === plan.sourceId);
+  if (source?.kind !== 'well') return undefined;
+  const lph = Math.max(0, source.yieldLph * plan.wishes.allowance - source.othersLph);
+  return { dayL: day.volumeL, weekL, givesDayL: (lph * WEEK_H) / 7, givesWeekL: lph * WEEK_H };
+}
+
+/** A tank through the dry spell that it is to last; nothing where the source is none. */
+export function tankOutlook(
+  plan: FullPlan,
+  tables: ReadonlyMap<string, TankTable>,
+  day: Day,
+  date: string,
+  sky: Sky,
+): TankOutlook | undefined {
+  const tank = tankOf(plan);
+  if (!tank || tables.size === 0) return undefined;
+  const { everyDays, dryDays } = plan.watering.day;
+  const [table] = tables.values();
+  const draws = day.entries.map((e) => ({ set: e.set, fromMin: e.fromMin, minutes: e.toMin - e.fromMin }));
+  // A float fed by the mains is never without; hose and pump run day and night.
+  const mains = tank.level === 'held' && tank.fedBy === 'mains';
+  const refill = tank.refill === 'hose' || tank.refill === 'pump' ? tank.refillLph : 0;
+  // What was measured of the days to come counts; else it is a dry spell.
+  const rain = (d: number): number => {
+    if (tank.refill !== 'roof') return 0;
+    const on = sky.on(dayAfter(date, d));
+    return on.measured ? roofL(tank.roofM2, on.rainMm, tank.roofShare) : 0;
+  };
+  const through = (scale: number, lph: number): TankDays =>
+    tankThrough(tables, draws, dryDays, everyDays, lph, rain, scale);
+  const days: TankDays = mains
+    ? { points: [], dry: undefined, missingL: 0, givenL: day.volumeL }
+    : through(1, refill);
+  const usable = table.litresPerM * (table.highM - table.outletM);
+  const scale = days.dry ? leastThat((s) => !through(s, refill).dry, 1, MOST_SCALE) : 1;
+  const lph = days.dry ? leastThat((q) => !through(1, q).dry, refill, MOST_REFILL_LPH) : refill;
+  return {
+    sets: [...tables].map(([id, t]) => ({ id, run: emptyTank(t) })),
+    days,
+    litresPerM: table.litresPerM,
+    usableL: usable,
+    enoughL: scale === undefined ? undefined : usable * scale,
+    enoughLph: lph,
+    held: table.held,
+  };
+}
