@@ -49,12 +49,11 @@ export function balanceOf(results: FarmResults): Balance {
   const mean = beds.reduce((sum, b) => sum + b.flowLph, 0) / beds.reduce((sum, b) => sum + b.rated, 0);
   let least = Infinity;
   let most = 0;
-  const shares = beds.map(({ ratio, rated, ...b }): BedShare => {
-    void rated;
-    const share = mean > 0 ? ratio / mean : 0;
+  const shares = beds.map((b): BedShare => {
+    const share = mean > 0 ? b.ratio / mean : 0;
     least = Math.min(least, share);
     most = Math.max(most, share);
-    return { ...b, share };
+    return { block: b.block, key: b.key, flowLph: b.flowLph, valveDeg: b.valveDeg, share };
   });
   return { beds: shares, least: beds.length > 0 ? least : 1, most: beds.length > 0 ? most : 1 };
 }

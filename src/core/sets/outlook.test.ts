@@ -89,6 +89,22 @@ describe('run time', () => {
   });
 });
 
+describe('long and seldom', () => {
+  it('is proposed where emitters meet only then, and does what it says', () => {
+    const [s] = look(garden()).sets;
+    expect(s.time.beds[0].wetted.meets).toBe(false);
+    const days = s.time.meetDays!;
+    expect(days).toBeGreaterThan(1);
+    expect(days).toBeLessThanOrEqual(s.time.mostDays);
+    const [then] = look(garden({ day: { everyDays: days } })).sets;
+    expect(then.time.beds[0].wetted.meets).toBe(true);
+    expect(then.time.meetDays).toBeUndefined();
+    // With one day less they do not meet yet.
+    if (days > 2)
+      expect(look(garden({ day: { everyDays: days - 1 } })).sets[0].time.beds[0].wetted.meets).toBe(false);
+  });
+});
+
 describe('what stands against a plan of sets', () => {
   it('is nothing where all is well', () => {
     const plan = garden();

@@ -47,6 +47,8 @@ export interface RunTime {
   pulseWhy: PulseWhy | undefined;
   /** Most days between waterings, all beds looked at. */
   mostDays: number;
+  /** Days between waterings at which, each as much longer, emitters wet up to each other; none where they do, or no number does. */
+  meetDays: number | undefined;
   /** Lost each watering day by pipes that drain after each start, L. */
   drainsL: number;
 }
@@ -138,9 +140,39 @@ export function runTimeOf(
     pulses,
     pulseWhy: why,
     mostDays: Math.min(Infinity, ...beds.map((b) => b.mostDays)),
+    meetDays: meetDaysOf(plan, beds, wateringMin, day.everyDays),
     drainsL: filling.drainsL * starts,
   };
 }
+
+/**
+ * Long and seldom against short and often: the fewest days between waterings at which, with as much more given each time,
+ * the bulbs of emitters meet along the run, while the strip holds out and no water passes the roots.
+ */
+function meetDaysOf(
+  plan: FullPlan,
+  beds: readonly SetBeds[],
+  startMin: number,
+  everyDays: number,
+): number | undefined {
+  const apart = beds.filter((b) => b.flowLph > 0 && !b.wetted.meets && startMin > 0);
+  if (apart.length === 0) return undefined;
+  const most = Math.floor(Math.min(MOST_DAYS, ...beds.map((b) => b.mostDays)));
+  for (let days = everyDays + 1; days <= most; days++) {
+    const minutes = (startMin * days) / everyDays;
+    const does = apart.every((b) => {
+      const { spacingM } = b.beds.tape;
+      const litres = (b.emitterLph * minutes) / MIN_PER_HOUR;
+      return (
+        minutes <= b.longestMin && wettedBy(litres, b.emitterLph, soilOf(plan, b.beds).ksMps, spacingM).meets
+      );
+    });
+    if (does) return days;
+  }
+  return undefined;
+}
+/** Waterings are no further apart than a plan lets them be. */
+const MOST_DAYS = 14;
 
 /** Starts that the soil asks for: so that none wets past the roots, none stands in puddles wider than the strip, and sand gets two in a hot spell. */
 function pulsesOf(

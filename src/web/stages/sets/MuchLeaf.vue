@@ -53,6 +53,17 @@ const crops = computed(() => {
   for (const g of alikeBeds(plan.full, layOut(plan.full))) if (!found.has(g.crop)) found.set(g.crop, { planted: g.planted, isDefault: plan.plan.watering?.planted?.[g.crop] === undefined });
   return [...found].map(([crop, at]) => ({ crop, ...at, need: cropNeed(crop, plan.full.watering.crops[crop]), own: plan.plan.watering?.crops?.[crop] ?? {} }));
 });
+/** The bed picked on the sheet: successions are planted bed by bed. */
+const picked = computed(() => {
+  const at = view.pickedBed;
+  const block = at && plan.blocks.find((b) => b.id === at.block);
+  if (!at || !block) return undefined;
+  const single = block.beds.single[at.key];
+  const crop = single?.crop ?? block.beds.crop;
+  if (crop === 'none') return undefined;
+  const planted = single?.planted ?? block.planted ?? plan.full.watering.planted[crop] ?? season.value.from;
+  return { ref: at, key: at.key, name: block.name, planted, own: single?.planted !== undefined };
+});
 const openCrop = ref<string>();
 const fields = [
   { name: 'kcBegin', says: 'coefficient at first', kind: 'factor' },
@@ -122,8 +133,13 @@ function ask(name: SetWorkingName): void {
         <button type="button" class="small" @click="edits.dayRules({ startsPerDay: current.time.pulses }, `water in ${current.time.pulses} starts`)">water in {{ current.time.pulses }} starts</button>
       </p>
     </template>
+    <p v-if="current?.time.meetDays" class="quiet">
+      In one watering emitters do not wet up to each other along the run. Watered every {{ current.time.meetDays }} days and as much longer they do, and the strip holds out that long.
+      <button type="button" class="small" @click="edits.dayRules({ everyDays: current.time.meetDays }, `water every ${current.time.meetDays} days`)">water every {{ current.time.meetDays }} days</button>
+    </p>
     <details class="more">
       <summary>Crops and planting</summary>
+      <p class="quiet">By the crop; pick a bed on the sheet to plant it on a day of its own.</p>
       <div v-for="c in crops" :key="c.crop" class="crop">
         <p>
           <b>{{ cropName(c.crop) }}</b><template v-if="c.crop !== 'none'">, planted <DateField :label="`Planting of ${cropName(c.crop)}`" :date="c.planted" :is-default="c.isDefault" :take="(d) => edits.plantCrop(c.crop, d)" /></template>
@@ -137,6 +153,10 @@ function ask(name: SetWorkingName): void {
         </dl>
       </div>
     </details>
+    <p v-if="picked" class="fill one">
+      Bed {{ picked.key }} of {{ picked.name }} was planted <DateField :label="`Planting of bed ${picked.key}`" :date="picked.planted" :is-default="!picked.own" :take="(d) => edits.single(picked!.ref, { planted: d }, `set when bed ${picked!.key} was planted`)" />
+      <button v-if="picked.own" type="button" class="small" @click="edits.single(picked.ref, { planted: undefined }, `plant bed ${picked.key} with its crop`)">with its crop</button>
+    </p>
     <details class="more">
       <summary>The season, and how the soil feels</summary>
       <p class="fill">
@@ -163,6 +183,7 @@ h3 { font-size: 16px; margin: 0 0 2px; }
 .rates tbody th { white-space: normal; }
 .rates thead th { color: var(--faint); font-size: 12.5px; }
 .big { font-size: 18px; font-weight: 700; }
+.one { font-size: 14.5px; line-height: 1.8; }
 .crop { margin-bottom: 6px; font-size: 14.5px; }
 .crop p { margin-bottom: 4px; }
 .notes { list-style: none; padding: 0; font-size: 14px; }

@@ -93,7 +93,7 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
     </p>
     <p v-if="why" class="why" role="alert">{{ why }}</p>
     <p v-if="station" class="fill">
-      It stands at <QuantityField label="Latitude" kind="angle" :value="station.latDeg" :is-default="isDefault('latDeg')" :take="(v, g) => edits.weatherFields({ latDeg: v }, 'set the latitude', g)" /> north,
+      It stands at <QuantityField label="Latitude" kind="angle" :value="station.latDeg" :is-default="isDefault('latDeg')" :take="(v, g) => edits.weatherFields({ latDeg: v }, 'set the latitude', g)" /> (north; south below 0),
       <QuantityField label="Height over the sea" kind="height" :value="station.altitudeM" :is-default="isDefault('altitudeM')" :take="(v, g) => edits.weatherFields({ altitudeM: v }, 'set the height over the sea', g)" /> up, its wind gauge at
       <QuantityField label="Height of the wind gauge" kind="height" :value="station.windAtM" :is-default="isDefault('windAtM')" :take="(v, g) => edits.weatherFields({ windAtM: v }, 'set the wind gauge’s height', g)" />.
     </p>
