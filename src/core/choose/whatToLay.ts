@@ -5,7 +5,7 @@ import { layingPrice } from '../build';
 import type { PlanSolver } from '../network';
 import type { Plan } from '../plan';
 import { changed, figuresOf, judge, type Change, type Figures, type Judged } from '../remedy';
-import { otherMaterialWays } from '../remedy/offers';
+import { otherMaterialWays } from '../remedy/offersLaying';
 import type { KindName } from '../units';
 
 /** What only the grower can say; the rest stands in the plan. */

@@ -1,6 +1,6 @@
 import type { FindingCode } from '../check';
 import type { FullPlan } from '../plan';
-import type { Fit, FitKind, FitRefusal, Unit } from './fit';
+import type { Fit, FitKind, FitRefusal, Unit } from './fitTypes';
 import type { Show } from './types';
 
 export const FIT_NAMES: Record<FitKind, string> = {

@@ -5,7 +5,8 @@ import { createPlanSolver, type FarmResults, type PlanSolver } from '../network'
 import { fillIn, openings, refusalOf, type FullPlan, type Plan, type WaterSet } from '../plan';
 import { loadOf } from '../sets';
 import { changed } from './changes';
-import { offersFor, type Offer } from './offers';
+import type { Offer } from './offering';
+import { offersFor } from './offers';
 import type { Change } from './types';
 
 /** What is open at once, with all that is known of it. */

@@ -1,0 +1,177 @@
+import { costOf } from '../build';
+import type { Block, Plan, WaterSet } from '../plan';
+import { changed } from './changes';
+import { widerThan } from './context';
+import type { Fit, FitLimits, FitRefusal, Unit, Variant } from './fitTypes';
+import { figuresOf, type Judged } from './tryOut';
+import type { Change } from './types';
+
+/** Sets are filled to this share of what the source gives, less each time the solver finds a set wanting. */
+const FILLS = [1, 0.92, 0.85, 0.75, 0.65] as const;
+/** Times a main is widened before a set is found wanting. */
+const WIDENINGS = 6;
+/** A block is split over as many sets at most. */
+const MOST_PARTS = 12;
+
+type Arranged = Omit<Fit, 'kinds'>;
+
+const setting = (sets: readonly Unit[][]): Change => ({ kind: 'sets', sets: namedSets(sets) });
+
+/** Puts chosen ways together, widens the main, and fills sets that the source bears. */
+export function arrange(
+  base: Plan,
+  blocks: readonly Block[],
+  chosen: ReadonlyMap<string, Variant>,
+  limits: FitLimits,
+  hadSets: boolean,
+  solve: (plan: Plan) => Judged,
+): Arranged | FitRefusal {
+  let changes = [...chosen.values()].flatMap((v) => v.changes);
+  let refusal: FitRefusal | undefined;
+  for (let widened = 0; widened <= WIDENINGS; widened++) {
+    const laid = changed(base, changes);
+    const all = solve(laid);
+    for (const share of FILLS) {
+      const sets = setsOf(all, blocks, share);
+      if ('why' in sets) {
+        refusal = sets;
+        break;
+      }
+      if (sets.length > limits.mostSets) {
+        const { askedLph, availableLph } = figuresOf(all);
+        refusal = {
+          why: 'too-many-sets',
+          sets: sets.length,
+          most: limits.mostSets,
+          givesLph: availableLph,
+          needsLph: askedLph,
+        };
+        break;
+      }
+      const judged = sets.map((units) => solve(opened(laid, units)));
+      const wanting = judged.map(faultOf).find((f) => f !== undefined);
+      if (wanting) {
+        refusal = wanting;
+        continue;
+      }
+      const figures = judged.map(figuresOf);
+      // Closed beds are bought all the same: the cost is that of all of it.
+      const cost = costOf(all.full, all.results.layout).total;
+      if (limits.budget !== undefined && cost > limits.budget)
+        return { why: 'too-dear', cost, budget: limits.budget };
+      const weakest = figures.reduce((a, b) =>
+        b.weakestKpa - b.windowKpa < a.weakestKpa - a.windowKpa ? b : a,
+      );
+      return {
+        changes: [...changes, ...(sets.length > 1 ? [setting(sets)] : hadSets ? [setting([])] : [])],
+        sets,
+        after: {
+          ...weakest,
+          uniformity: Math.min(...figures.map((f) => f.uniformity)),
+          askedLph: Math.max(...figures.map((f) => f.askedLph)),
+          cost,
+        },
+      };
+    }
+    const wider = widerMains(all, blocks);
+    if (wider.length === 0) break;
+    changes = [...changes, ...wider];
+  }
+  return refusal ?? { why: 'other', code: '' };
+}
+
+/** The next size for the main to the block that asks for most pressure, and for all of its like. */
+function widerMains(judged: Judged, blocks: readonly Block[]): Change[] {
+  const { results, full } = judged;
+  const ruling = results.blocks[results.demand.ruling]?.built.layout.block.id ?? blocks[0].id;
+  const block = full.blocks.find((b) => b.id === ruling)!;
+  const [next] = widerThan(block.main, 1);
+  return next ? [{ kind: 'main-size', to: ruling, pipe: next.id }] : [];
+}
+
+/** Blocks, and parts of blocks too large for the source, first-fit into sets; largest first. */
+function setsOf(judged: Judged, blocks: readonly Block[], share: number): Unit[][] | FitRefusal {
+  const { results, full } = judged;
+  const gives = figuresOf(judged).availableLph * share;
+  const units: { unit: Unit; lph: number }[] = [];
+  for (const [i, result] of results.blocks.entries()) {
+    const block = full.blocks[result.index];
+    if (!blocks.some((b) => b.id === block.id)) continue;
+    const lph = results.demand.blocks[i].askedLph;
+    const parts = Math.ceil(lph / gives - 1e-9);
+    if (parts <= 1) {
+      units.push({ unit: { block: block.id }, lph });
+      continue;
+    }
+    const watering = result.beds.filter((b) => b.flowLph > 0);
+    const total = watering.reduce((s, b) => s + b.flowLph, 0);
+    const dearest = Math.max(...watering.map((b) => (b.flowLph / total) * lph));
+    if (!(gives > 0) || dearest > gives)
+      return gives > 0
+        ? { why: 'bed-too-much', block: block.name, givesLph: gives, needsLph: dearest }
+        : {
+            why: 'no-pressure',
+            block: block.name,
+            needsKpa: results.demand.neededKpa,
+            givesKpa: results.rest.sourceKpa,
+          };
+    if (parts > MOST_PARTS)
+      return { why: 'too-many-sets', sets: parts, most: MOST_PARTS, givesLph: gives, needsLph: lph };
+    let keys: string[] = [];
+    let sum = 0;
+    for (const bed of watering) {
+      const own = (bed.flowLph / total) * lph;
+      if (sum + own > gives && keys.length > 0) {
+        units.push({ unit: { block: block.id, keys }, lph: sum });
+        keys = [];
+        sum = 0;
+      }
+      keys.push(bed.key);
+      sum += own;
+    }
+    units.push({ unit: { block: block.id, keys }, lph: sum });
+  }
+  const sets: { units: Unit[]; lph: number }[] = [];
+  for (const { unit, lph } of units.sort((a, b) => b.lph - a.lph)) {
+    // Two parts of one block do not fit into one set, or it would not have been split.
+    const room = sets.find((s) => s.lph + lph <= gives && !s.units.some((u) => u.block === unit.block));
+    if (room) {
+      room.units.push(unit);
+      room.lph += lph;
+    } else sets.push({ units: [unit], lph });
+  }
+  return sets.map((s) => s.units);
+}
+
+/** Sets as a plan keeps them. */
+const namedSets = (sets: readonly Unit[][]): WaterSet[] =>
+  sets.map((units, i) => ({
+    id: `set-${i + 1}`,
+    name: `Set ${i + 1}`,
+    beds: units.map((u) => ({ ...u })),
+  }));
+
+/** The plan with some beds open and nothing else. */
+export const opened = (plan: Plan, units: readonly Unit[]): Plan =>
+  changed(plan, [{ kind: 'sets', sets: namedSets([[...units]]) }]);
+
+/** The gravest thing that keeps a set from working. */
+export function faultOf(judged: Judged): FitRefusal | undefined {
+  const HYDRAULIC = [
+    'flow-short',
+    'over-yield',
+    'emitters-dry',
+    'emitter-under',
+    'emitter-over',
+    'burst-at-rest',
+    'main-eats',
+    'regulator-starved',
+    'run-too-long',
+    'block-uneven',
+    'header-small',
+    'regulator-range',
+  ];
+  const fault = judged.findings.find((f) => !f.follows && HYDRAULIC.includes(f.code));
+  if (!fault) return undefined;
+  return { why: 'other', code: fault.code };
+}

@@ -1,0 +1,54 @@
+import type { BedGroup } from '../plan';
+import type { Figures } from './tryOut';
+import type { Change } from './types';
+
+/** What a search must keep to. */
+export interface FitLimits {
+  keepTape: boolean;
+  /** Headers stay where they lie and are fed where they are. */
+  keepHeaders: boolean;
+  /** Of everything to buy, at typical prices; none if it does not matter. */
+  budget: number | undefined;
+  mostSets: number;
+}
+
+export type FitKind = 'cheapest' | 'most-even' | 'fewest-sets';
+
+/** Beds that water together: some of a block's, or all of them where no keys are given. */
+export type Unit = BedGroup;
+
+/** One plan that works. */
+export interface Fit {
+  kinds: FitKind[];
+  /** What to change, its sets among it. */
+  changes: Change[];
+  sets: Unit[][];
+  after: Figures;
+}
+
+/** What stands against every plan, in numbers; `tellRefusal` puts it into words. */
+export type FitRefusal =
+  | { why: 'bed-too-much'; block: string; givesLph: number; needsLph: number }
+  | { why: 'too-many-sets'; sets: number; most: number; givesLph: number; needsLph: number }
+  | { why: 'too-dear'; cost: number; budget: number }
+  | { why: 'block-uneven'; block: string; best: number; wished: number; keepTape: boolean }
+  | { why: 'no-pressure'; block: string; needsKpa: number; givesKpa: number }
+  | { why: 'other'; code: string }
+  | { why: 'no-beds' };
+
+export interface FitAnswer {
+  fits: Fit[];
+  refusal?: FitRefusal;
+  /** Plans that were solved. */
+  solves: number;
+}
+
+/** One way to lay a block, and what it does while its regulator has what it needs. */
+export interface Variant {
+  changes: Change[];
+  cost: number;
+  uniformity: number;
+  askedLph: number;
+  /** It is as even as wished, in its window, and holds at rest. */
+  does: boolean;
+}
