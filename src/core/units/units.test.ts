@@ -137,3 +137,21 @@ test('a stretch of time is told as people say it', () => {
   );
   expect(said).toEqual(['30 s', '25 min', '119 min', '5 h 22 min', '1 d 2 h', '9 d', '–']);
 });
+
+describe('units of watering', () => {
+  test('minutes, depths, feed and strength read and show in both systems', () => {
+    const read = (text: string, kind: Parameters<typeof parseQuantity>[1]): number => {
+      const r = parseQuantity(text, kind, US);
+      if (!r.ok) throw new Error(r.why);
+      return r.value;
+    };
+    expect(read('1 h 30', 'minutes')).toBeCloseTo(5400, 9);
+    expect(read('45', 'minutes')).toBeCloseTo(2700, 9);
+    expect(read('0.2 in', 'depth')).toBeCloseTo(5.08, 9);
+    // 1 oz on 100 ft²: 28.3495 g on 9.2903 m².
+    expect(read('1 oz/100 ft²', 'feedOnBed')).toBeCloseTo(28.349523 / 9.290304, 5);
+    expect(read('1 oz/gal', 'strength')).toBeCloseTo(28.349523 / 3.785411784, 5);
+    expect(format(2700, 'minutes', METRIC)).toMatch(/^45\smin$/);
+    expect(format(12345.6, 'volume', METRIC)).toMatch(/^12,346\sL$/);
+  });
+});
