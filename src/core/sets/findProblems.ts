@@ -122,9 +122,15 @@ export function problemsOf(
   if (o.well && o.well.weekL > o.well.givesWeekL)
     add('yield-short', 'stop', { takes: o.well.weekL, gives: o.well.givesWeekL });
   if (o.tank?.days.dry) {
-    const { day, minute, set, levelM } = o.tank.days.dry;
+    const { day, minute, set, levelM, empty } = o.tank.days.dry;
     const name = o.times.find((t) => t.id === set)?.name ?? '';
-    add('tank-dry', 'stop', { day: day + 1, minute, level: levelM }, { set: name }, set);
+    add(
+      'tank-dry',
+      'stop',
+      { day: day + 1, minute, level: levelM, empty: empty ? 1 : 0 },
+      { set: name },
+      set,
+    );
   }
   return found;
 }

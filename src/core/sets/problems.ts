@@ -94,7 +94,7 @@ const WORDS: Record<ProblemCode, Words> = {
   'cycles-often': ({ names, values }) =>
     `While ${names.set} runs the pump starts ${Math.round(values.starts)} times an hour; over ${Math.round(values.most)} wears it out. Open more beds at once, or fit a larger pressure tank.`,
   'tank-dry': ({ names, values }, show, clock) =>
-    `Without rain the tank fails on day ${values.day}, at ${clock(values.minute)}, while ${names.set} waters: the water stands ${show(values.level, 'height')} over its foot and the weakest emitter leaves its window.`,
+    `Without rain the tank fails on day ${values.day}, at ${clock(values.minute)}, while ${names.set} waters: ${values.empty ? 'the water is down to the outlet' : `the water stands ${show(values.level, 'height')} over its foot and the weakest emitter leaves its window`}.`,
   'unlike-needs': ({ names, values }) =>
     `${names.set} waters unlike beds: ${names.least} get ${times(values.least)} of what they need, ${names.most} ${times(values.most)}.`,
   'past-roots': ({ names, values }) =>

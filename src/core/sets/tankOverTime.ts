@@ -162,8 +162,8 @@ export interface Draw {
 export interface TankDays {
   /** At every turn: a watering's begin and end, the end of each day; minutes from the first midnight. */
   points: { minute: number; levelM: number }[];
-  /** When the first emitter leaves its window while water should run. */
-  dry: { day: number; minute: number; set: string; levelM: number } | undefined;
+  /** When it fails while water should run: down to its outlet, or the first emitter leaves its window before that. */
+  dry: { day: number; minute: number; set: string; levelM: number; empty: boolean } | undefined;
   /** Litres that were asked of it and not given. */
   missingL: number;
   givenL: number;
@@ -224,7 +224,7 @@ export function tankThrough(
           const litres = Math.min(asked, there);
           givenL += litres;
           if (!dry && (now.marginKpa < 0 || litres < asked - 1e-9))
-            dry = { day, minute: draw.fromMin + done, set: draw.set, levelM };
+            dry = { day, minute: draw.fromMin + done, set: draw.set, levelM, empty: now.marginKpa >= 0 };
           if (litres < asked) missingL += asked - litres;
           else if (!(now.flowLph > 0)) missingL += (full * step) / MIN_PER_HOUR;
           add((refillLph * step) / MIN_PER_HOUR - litres);

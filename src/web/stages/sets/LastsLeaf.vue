@@ -44,7 +44,7 @@ function ask(name: SetWorkingName): void {
       <p class="fill">
         It is to last <QuantityField label="Days without rain" kind="count" :value="rules.dryDays" :is-default="plan.plan.watering?.day?.dryDays === undefined" :take="(v, g) => edits.dayRules({ dryDays: v }, 'set the dry spell', g)" /> days without rain.
       </p>
-      <p v-if="tank.days.dry" class="dry" role="status"><b>It runs dry on day {{ tank.days.dry.day + 1 }}, at {{ clockText(tank.days.dry.minute) }}</b>, with {{ settings.show(tank.days.dry.levelM, 'height') }} of water over its foot.</p>
+      <p v-if="tank.days.dry" class="dry" role="status"><b>It runs dry on day {{ tank.days.dry.day + 1 }}, at {{ clockText(tank.days.dry.minute) }}</b>, {{ tank.days.dry.empty ? 'down to the outlet' : `with ${settings.show(tank.days.dry.levelM, 'height')} of water over its foot: the weakest emitter leaves its window` }}.</p>
       <p v-else class="fine" role="status">It lasts: no evening runs dry.</p>
       <div v-if="tank.days.dry" class="remedies" role="group" aria-label="Remedies">
         <button v-if="enoughTanks !== undefined" type="button" @click="join">Join {{ enoughTanks }} such tanks → {{ settings.show((tank.usableL * enoughTanks) / source.count, 'volume') }} usable, lasts</button>
