@@ -9,9 +9,11 @@ const need = (
 ): CropNeed => ({ kcBegin, kcMiddle, kcEnd, beginD, growD, middleD, endD, rootBeginM, rootM, useShare });
 
 /**
- * Typical needs of the crops that beds are painted with (FAO 56, tables 11, 12 and 22: lettuce and carrots, cabbage,
- * onion, potato, green bean, squash, tomato, sweet pepper, cucumber, sweet corn, strawberry; mint for flowers and herbs;
- * clover for green manure). Roots are the lesser of the table's two depths: drip keeps them shallow.
+ * Typical needs of the crops that beds are painted with. Coefficients, rooting depths and the share that may be used are
+ * after FAO 56, tables 12 and 22 (lettuce and carrots, cabbage, onion, potato, green bean, squash, tomato, sweet pepper,
+ * cucumber, sweet corn, strawberry; mint for flowers and herbs; clover for green manure); of two depths the lesser, as
+ * drip keeps roots shallow. Days of each stage are of the order of its table 11 but differ by place and sowing too much to
+ * be copied: they are a market garden's usual ones, assumed, for a grower to set. So are the depths at planting.
  */
 export const CROP_NEEDS: Readonly<Record<CropId, CropNeed>> = {
   salad: need([0.7, 1, 0.95], [20, 30, 15, 10], [0.1, 0.3], 0.3),

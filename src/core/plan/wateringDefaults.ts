@@ -4,8 +4,8 @@ import type { DayRules, Feeding, NeedRules, Season, Watering } from './wateringT
 
 /**
  * Growers' rules: an inch a week, 5 L for a metre of row under mulch, half an hour a day. A hot day of the middle
- * latitudes draws 5 to 6 mm (FAO 56, table 2). Film lets crops use 10 to 30 % less (FAO 56, ch. 10); a tunnel's still air
- * and dirty film a quarter less (growers' advisers' usual figure).
+ * latitudes draws 5 to 6 mm (FAO 56, table 2). Film lets crops use 10 to 30 % less (FAO 56, ch. 10); that a tunnel's
+ * still air and dirty film take a quarter off is an assumption.
  */
 const NEED: NeedRules = {
   by: 'weather',

@@ -44,7 +44,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
       ],
       result: term('N', 'need on the whole bed, a day', need.mm, 'depth'),
       source:
-        'Allen, Pereira, Raes & Smith 1998 (FAO 56): eq. 6 for the reference, tables 11 and 12 for the crop.',
+        'Allen, Pereira, Raes & Smith 1998 (FAO 56): eq. 6 for the reference, table 12 for the crop’s coefficients; days of its stages are assumed unless you set them.',
     };
   },
   runTime(s, _, plan) {

@@ -34,7 +34,7 @@ export interface Station {
 }
 
 const KELVIN = 273.16;
-/** Wind where none was measured, m/s: the mean of over 2000 stations (p. 63). */
+/** Wind where none was measured, m/s: the mean of many stations, as that paper advises (ch. 3). */
 export const USUAL_WIND_MPS = 2;
 /** MJ/m² a day that evaporate a millimetre, inverted (eq. 20). */
 const MM_PER_MJ = 0.408;
