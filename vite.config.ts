@@ -1,6 +1,7 @@
 import vue from '@vitejs/plugin-vue';
 import { gzipSync } from 'node:zlib';
 import { defineConfig, type Plugin } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
 
 /** First-load budget of the start page, in gzipped bytes of script. */
@@ -34,8 +35,20 @@ function firstLoad(): Plugin {
   };
 }
 
+/** Every file of the application is kept by the browser on the first visit: stages open without the server. */
+const keepsItself = VitePWA({
+  manifest: false,
+  injectRegister: false,
+  workbox: {
+    globPatterns: ['**/*.{js,css,html,svg,woff2,json}'],
+    maximumFileSizeToCacheInBytes: 5_000_000,
+    navigateFallback: '/index.html',
+    navigateFallbackDenylist: [/^\/station\//, /^\/health/],
+  },
+});
+
 export default defineConfig({
-  plugins: [vue(), vuetify({ autoImport: true }), firstLoad()],
+  plugins: [vue(), vuetify({ autoImport: true }), keepsItself, firstLoad()],
   worker: { format: 'es' },
   server: {
     headers: {

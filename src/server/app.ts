@@ -1,16 +1,46 @@
-import express, { type Express } from 'express';
+import compression from 'compression';
+import express, { type ErrorRequestHandler, type Express, type Request, type Response } from 'express';
+import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { join } from 'node:path';
 import { stationRoute } from './station/route';
+
+/** What the server lets one visitor ask for: pages load dozens of files, the station is asked now and then. */
+export interface Allowances {
+  filesPerMinute: number;
+  stationPerMinute: number;
+}
+const USUAL: Allowances = { filesPerMinute: 3000, stationPerMinute: 120 };
+const A_MINUTE_MS = 60_000;
+/** Addresses longer than this are none of ours, characters. */
+const LONGEST_ADDRESS = 2000;
+
+const perMinute = (limit: number): express.RequestHandler =>
+  rateLimit({
+    windowMs: A_MINUTE_MS,
+    limit,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: (request, response) =>
+      refuse(request, response, 429, 'Too many requests. Wait a minute and try again.'),
+  });
+
+/** An answer that something cannot be had, of the kind that was asked for, and nothing about the machine. */
+function refuse(request: Request, response: Response, status: number, why: string): void {
+  response.status(status).set('Cache-Control', 'no-store');
+  if (request.accepts(['html', 'json', 'text']) === 'json') response.json({ why });
+  else response.type('text/plain').send(`${why}\n`);
+}
 
 /**
  * Serves the built application with security headers, and a simulated weather station that it may listen to. Plans never
  * leave the browser.
  * @param webRoot folder of the built application
  */
-export function createApp(webRoot: string): Express {
+export function createApp(webRoot: string, allowances: Allowances = USUAL): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.set('query parser', 'simple');
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -36,16 +66,54 @@ export function createApp(webRoot: string): Express {
       strictTransportSecurity: false,
     }),
   );
+  app.use((request, response, next) => {
+    if (request.originalUrl.length > LONGEST_ADDRESS)
+      return refuse(request, response, 414, 'The address is too long.');
+    if (!['GET', 'HEAD'].includes(request.method)) {
+      response.set('Allow', 'GET, HEAD');
+      return refuse(request, response, 405, 'Only reading is possible here.');
+    }
+    next();
+  });
+  app.get('/health', (_, response) => void response.set('Cache-Control', 'no-store').json({ ok: true }));
+  app.use(compression());
+  app.use('/station', perMinute(allowances.stationPerMinute), stationRoute());
+  app.use(perMinute(allowances.filesPerMinute));
   const inAYear = '365d';
   app.use(
     '/assets',
-    express.static(join(webRoot, 'assets'), { immutable: true, maxAge: inAYear, fallthrough: false }),
+    express.static(join(webRoot, 'assets'), { immutable: true, maxAge: inAYear, redirect: false }),
   );
-  app.use('/station', stationRoute());
-  app.use(express.static(webRoot, { index: false }));
-  app.use((request, response, next) => {
-    if (!['GET', 'HEAD'].includes(request.method) || !request.accepts('html')) return next();
-    response.set('Cache-Control', 'no-cache').sendFile(join(webRoot, 'index.html'));
+  // What keeps the application in the browser must be looked at afresh, or a newer version would never be found.
+  app.use(
+    express.static(webRoot, {
+      index: false,
+      redirect: false,
+      setHeaders: (response) => void response.setHeader('Cache-Control', 'no-cache'),
+    }),
+  );
+  app.use((request, response) => {
+    // A file that is not there must not be answered with a page: a browser would take that for the file.
+    const isPage =
+      request.accepts('html') &&
+      !/^\/(assets|station)\//.test(request.path) &&
+      !/\.\w{1,8}$/.test(request.path);
+    if (!isPage) return refuse(request, response, 404, 'There is no such file.');
+    response.set('Cache-Control', 'no-cache').sendFile('index.html', { root: webRoot }, (error) => {
+      if (error && !response.headersSent) refuse(request, response, 503, 'The application is not built.');
+    });
   });
+  // What went wrong is told by its kind alone: no stack, no path of this machine.
+  const told: ErrorRequestHandler = (error: { status?: number } | undefined, request, response, next) => {
+    if (response.headersSent) return next(error);
+    const status = error?.status && error.status >= 400 && error.status < 500 ? error.status : 500;
+    refuse(
+      request,
+      response,
+      status,
+      status < 500 ? 'This request cannot be read.' : 'The server could not answer.',
+    );
+  };
+  app.use(told);
   return app;
 }

@@ -1,15 +1,17 @@
 import { createRouter, createWebHistory } from 'vue-router';
 import StartPage from './start/StartPage.vue';
 import { STAGES } from './shell/stages';
+import { lastId } from './storage/shelf';
+import { useView } from './stores/view';
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'start', component: StartPage },
     {
-      path: '/plan',
+      path: '/plans/:id',
       component: () => import('./shell/PlanShell.vue'),
-      redirect: { name: STAGES[0].id },
+      redirect: (to) => ({ name: STAGES[0].id, params: to.params }),
       children: STAGES.map((stage) => ({
         path: stage.id,
         name: stage.id,
@@ -17,10 +19,29 @@ export const router = createRouter({
         meta: { title: stage.name },
       })),
     },
+    {
+      // The plan looked at last.
+      path: '/plan/:stage?',
+      redirect: (to) => {
+        const id = lastId();
+        const stage = STAGES.find((s) => s.id === to.params.stage) ?? STAGES[0];
+        return id ? { name: stage.id, params: { id } } : { name: 'start' };
+      },
+    },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
 });
 
 router.afterEach((to) => {
   document.title = to.meta.title ? `${String(to.meta.title)} · Idle Furrow` : 'Idle Furrow';
+});
+
+// A part of the application that could not be fetched: the server is not there, or has a newer version.
+router.onError((error: unknown, to) => {
+  const why = error instanceof Error ? error.message : String(error);
+  useView().stuck = {
+    says: `“${String(to.meta.title ?? 'This page')}” could not be loaded: the server does not answer, or has a newer version. What you have drawn is safe in this browser.`,
+    why,
+    again: () => void router.push(to.fullPath),
+  };
 });

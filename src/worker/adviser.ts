@@ -1,4 +1,3 @@
-import { expose } from 'comlink';
 import {
   chanceInWindow,
   compareOption,
@@ -29,73 +28,42 @@ import {
   type Outcome,
   type Remedy,
 } from '../core/remedy';
-
-/** Ends work that is not wanted any more. */
-class Overtaken extends Error {}
-
-let newest: Int32Array | undefined;
-let working = 0;
-/** Where the page cannot say so through shared memory, each job says it by being the newest when the last is done. */
-const checkpoint = (): void => {
-  if (newest && Atomics.load(newest, 0) > working) throw new Overtaken();
-};
+import { checkpoint, job, serve, type Ended } from './jobs';
 
 const solver = createPlanSolver(checkpoint);
 
-/** Does a job unless a newer one is wanted; nothing then. */
-function job<T>(number: number, work: () => T): T | undefined {
-  working = number;
-  try {
-    checkpoint();
-    return work();
-  } catch (error) {
-    if (error instanceof Overtaken) return undefined;
-    throw error;
-  }
-}
-
 const api = {
-  /** Takes the place where the page writes the number of the job it wants. */
-  listen(place: SharedArrayBuffer): void {
-    newest = new Int32Array(place);
-  },
-
   /**
    * Works out the remedies of each finding of a plan that does not follow from another, gravest first.
    * @param found told of each finding when its remedies are known
-   * @returns whether it came to its end
    */
   async remedies(
     number: number,
     plan: Plan,
-    found: (key: string, remedies: Remedy[]) => Promise<void>,
-  ): Promise<boolean> {
-    const before = job(number, () => judge(plan, solver, checkpoint));
-    if (!before) return false;
+    found: (key: string, remedies: Remedy[]) => void | Promise<void>,
+  ): Promise<Ended<true>> {
+    const judged = job(number, () => judge(plan, solver, checkpoint));
+    if (!('value' in judged)) return judged;
+    const before = judged.value;
     for (const finding of before.findings) {
       if (finding.follows) continue;
       const remedies = job(number, () => remediesFor(finding, before, solver, checkpoint));
-      if (!remedies) return false;
-      await found(sameBy(finding), remedies);
+      if (!('value' in remedies)) return remedies;
+      await found(sameBy(finding), remedies.value);
     }
-    return true;
+    return { value: true };
   },
 
   /** What some changes come to together; nothing where they make no sense. */
-  together(number: number, plan: Plan, changes: Change[]): Outcome | undefined {
+  together(number: number, plan: Plan, changes: Change[]): Ended<Outcome | undefined> {
     return job(number, () => tryChanges(changes, judge(plan, solver), solver)?.outcome);
   },
 
   /**
-   * Looks for whole plans that work within limits; nothing where it was stopped.
+   * Looks for whole plans that work within limits.
    * @param progress told of the share done, 0 to 1
    */
-  fit(
-    number: number,
-    plan: Plan,
-    limits: FitLimits,
-    progress: (share: number) => void,
-  ): FitAnswer | undefined {
+  fit(number: number, plan: Plan, limits: FitLimits, progress: (share: number) => void): Ended<FitAnswer> {
     return job(number, () => fit(plan, limits, progress, checkpoint));
   },
 
@@ -106,7 +74,7 @@ const api = {
     block: string,
     asked: Asked,
     progress: (share: number) => void,
-  ): Weighed[] | undefined {
+  ): Ended<Weighed[]> {
     return job(number, () => whatToLay(plan, block, asked, solver, progress, checkpoint));
   },
 
@@ -117,7 +85,7 @@ const api = {
     block: string,
     options: Option[],
     needMm: number,
-  ): (Compared | undefined)[] | undefined {
+  ): Ended<(Compared | undefined)[]> {
     return job(number, () =>
       options.map((option) => {
         checkpoint();
@@ -127,7 +95,7 @@ const api = {
   },
 
   /** A run-length chart for something laid at an inlet pressure. */
-  runLengths(number: number, c: RunLengthCase): RunLengthChart[] | undefined {
+  runLengths(number: number, c: RunLengthCase): Ended<RunLengthChart[]> {
     return job(number, () => runLengthChart(c));
   },
 
@@ -138,7 +106,7 @@ const api = {
     samples: number,
     seed: number,
     progress: (share: number) => void,
-  ): { base: Answered; bars: Bar[]; chance: Chance } | undefined {
+  ): Ended<{ base: Answered; bars: Bar[]; chance: Chance }> {
     return job(number, () => {
       // Of a plan in sets, the one nearest to its limits.
       const { full } = judge(plan, solver);
@@ -150,4 +118,4 @@ const api = {
 
 export type AdviserApi = typeof api;
 
-expose(api);
+serve(api);

@@ -1,4 +1,3 @@
-import { expose } from 'comlink';
 import { createPlanSolver } from '../core/network';
 import { fillIn, withOpen, type Plan } from '../core/plan';
 import {
@@ -12,50 +11,27 @@ import {
   type Outlook,
   type SeasonOutlook,
 } from '../core/sets';
-
-/** Ends work that is not wanted any more. */
-class Overtaken extends Error {}
-
-let newest: Int32Array | undefined;
-let working = 0;
-const checkpoint = (): void => {
-  if (newest && Atomics.load(newest, 0) > working) throw new Overtaken();
-};
+import { checkpoint, job, serve, type Ended } from './jobs';
 
 const solver = createPlanSolver(checkpoint);
 
-/** Does a job unless a newer one is wanted; nothing then. */
-function job<T>(number: number, work: () => T): T | undefined {
-  working = number;
-  try {
-    checkpoint();
-    return work();
-  } catch (error) {
-    if (error instanceof Overtaken) return undefined;
-    throw error;
-  }
-}
-
 const api = {
-  /** Takes the place where the page writes the number of the job it wants. */
-  listen(place: SharedArrayBuffer): void {
-    newest = new Int32Array(place);
-  },
-
-  /** Sets and timing of a plan; nothing where a newer job was wanted. */
-  outlook(number: number, plan: Plan, progress: (share: number) => void): Outlook | undefined {
+  /** Sets and timing of a plan. */
+  outlook(number: number, plan: Plan, progress: (share: number) => void): Ended<Outlook> {
     return job(number, () => outlookOf(fillIn(plan), solver, checkpoint, progress));
   },
 
   /** The season's water balance, and how long it took, ms. */
-  season(plan: Plan, gifts: [string, Gift][]): SeasonOutlook & { tookMs: number } {
-    const began = performance.now();
-    const season = seasonOf(fillIn(plan), new Map(gifts));
-    return { ...season, tookMs: performance.now() - began };
+  season(number: number, plan: Plan, gifts: [string, Gift][]): Ended<SeasonOutlook & { tookMs: number }> {
+    return job(number, () => {
+      const began = performance.now();
+      const season = seasonOf(fillIn(plan), new Map(gifts));
+      return { ...season, tookMs: performance.now() - began };
+    });
   },
 
   /** Sets made for a plan, and how long it took, ms. */
-  sets(number: number, plan: Plan, afresh: boolean): (MadeSets & { tookMs: number }) | undefined {
+  sets(number: number, plan: Plan, afresh: boolean): Ended<MadeSets & { tookMs: number }> {
     return job(number, () => {
       const began = performance.now();
       const made = makeSets(fillIn(plan), { afresh }, solver, checkpoint);
@@ -68,7 +44,7 @@ const api = {
     number: number,
     plan: Plan,
     setId: string,
-  ): { valves: [string, [string, number][]][]; before: Balance; after: Balance } | undefined {
+  ): Ended<{ valves: [string, [string, number][]][]; before: Balance; after: Balance }> {
     return job(number, () => {
       const full = fillIn(plan);
       const set = full.watering.sets.find((s) => s.id === setId);
@@ -80,4 +56,4 @@ const api = {
 
 export type PlannerApi = typeof api;
 
-expose(api);
+serve(api);

@@ -1,4 +1,4 @@
-import { expose, transfer } from 'comlink';
+import { transfer } from 'comlink';
 import { findAll, type Finding } from '../core/check';
 import {
   createPlanSolver,
@@ -10,6 +10,7 @@ import {
   type PlanSolution,
 } from '../core/network';
 import type { Block, FullPlan } from '../core/plan';
+import { checkpoint, job, serve, type Ended } from './jobs';
 
 type Land = Pick<FullPlan, 'ground' | 'obstacles'>;
 
@@ -38,57 +39,38 @@ const SHADE_POINTS = 14;
 const CROWDED_RUNS = 150;
 const CROWDED_POINTS = 6;
 
-/** Ends work that a newer plan has overtaken. */
-class Overtaken extends Error {}
-
-/** The number of the oldest plan still wanted, written by the page. */
-let oldest: Int32Array | undefined;
-let working = 0;
-const checkpoint = (): void => {
-  if (oldest && Atomics.load(oldest, 0) > working) throw new Overtaken();
-};
-
 const solver = createPlanSolver(checkpoint);
 const blocks = new Map<string, Block>();
 let land: Land | undefined;
 let last: { plan: FullPlan; results: FarmResults } | undefined;
 
 const api = {
-  /** Takes the place where the page writes the number of the oldest plan it still wants. */
-  listen(place: SharedArrayBuffer): void {
-    oldest = new Int32Array(place);
-  },
-
   /**
    * Solves a plan. Throws an Error whose message is a sentence when it cannot.
-   * @returns when it gave way (ms since 1970), where a newer plan was wanted before it was done
+   * @returns nothing but a word where the letter names what never arrived: it is to be sent whole
    */
-  solve(letter: PlanLetter, number: number): Answer | { gaveWayAt: number } {
+  solve(letter: PlanLetter, number: number): Ended<Answer | 'send all'> {
     for (const block of letter.changed) blocks.set(block.id, block);
     land = letter.land ?? land;
+    if (!land || letter.order.some((id) => !blocks.has(id))) return { value: 'send all' };
     const plan: FullPlan = {
       ...letter.plan,
-      ...land!,
+      ...land,
       blocks: letter.order.map((id) => blocks.get(id)!),
     };
-    working = number;
-    try {
-      checkpoint();
+    const ended = job(number, (): Answer => {
       const results = solver.solve(plan, letter.judged);
       const findings = letter.judged ? findAll(plan, results, checkpoint) : undefined;
       const points = results.runs.length > CROWDED_RUNS ? CROWDED_POINTS : SHADE_POINTS;
       const shading = pressuresAlong(plan, results, points);
       last = { plan, results };
       const { solution, demand } = results;
-      return transfer({ solution, demand, findings, shading, points }, [
-        shading.buffer,
-        // The worker reads what it keeps from `runs`; the flat numbers go to the page.
-        solution.laterals.buffer,
-      ]);
-    } catch (error) {
-      if (error instanceof Overtaken) return { gaveWayAt: performance.timeOrigin + performance.now() };
-      throw error;
-    }
+      return { solution, demand, findings, shading, points };
+    });
+    if (!('value' in ended)) return ended;
+    const { shading, solution } = ended.value;
+    // The worker reads what it keeps from `runs`; the flat numbers go to the page.
+    return transfer(ended, [shading.buffer, solution.laterals.buffer]);
   },
 
   /** The longest run that keeps the wished uniformity where a run lies, m. */
@@ -108,4 +90,4 @@ const api = {
 
 export type SolverApi = typeof api;
 
-expose(api);
+serve(api);

@@ -317,6 +317,16 @@ export const BATTERY: readonly Planted[] = [
     finds: [],
   },
   { name: 'a tunnel', plan: block({ tunnel: { widthM: 6, lengthM: 20 }, beds: {} }), finds: [] },
+  {
+    name: 'a set of beds that are not there',
+    plan: {
+      ...SOUND,
+      watering: {
+        sets: [{ id: 'set-1', beds: [{ block: 'b', keys: [1, 2, 3, 4, 5, 6, 7, 8, 99].map(String) }] }],
+      },
+    },
+    finds: ['set-beds-gone'],
+  },
   { name: 'gently falling beds', plan: block({ ground: { slopeAlong: -0.02 } }), finds: [] },
   {
     name: 'a slope fed from the middle',

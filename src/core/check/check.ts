@@ -36,6 +36,7 @@ import { regulatorStarved } from './findings/regulatorStarved';
 import { regulatorUphill } from './findings/regulatorUphill';
 import { runsUphill } from './findings/runsUphill';
 import { runTooLong } from './findings/runTooLong';
+import { setBedsGone } from './findings/setBedsGone';
 import { shortWhenDirty } from './findings/shortWhenDirty';
 import { puddles, runsFew, runsMany, spacingWide, stripsApart } from './findings/soilAndCrop';
 import { suctionHigh } from './findings/suctionHigh';
@@ -83,6 +84,7 @@ const CHECKS: readonly Check[] = [
   shortWhenDirty,
   allowanceHigh,
   runsUphill,
+  setBedsGone,
   bedsUnlike,
   spacingWide,
   stripsApart,

@@ -48,6 +48,7 @@ export const FINDING_CODES = [
   'short-when-dirty',
   'allowance-high',
   'runs-uphill',
+  'set-beds-gone',
   'beds-unlike',
   'spacing-wide',
   'strips-apart',

@@ -8,15 +8,16 @@ const LEAST_MIN = 1;
  * A programme as a calendar (iCalendar, RFC 5545): each start of each set an event that comes again on every watering
  * day until the season ends. Times are those of the clock on the wall, in no zone.
  *
+ * @param planId the plan's own id, so that events of two plans are never taken for each other
  * @param now when it is written, ms since 1970
  * @throws Error where it cannot be written
  */
-export function writeCalendar(programme: Programme, planName: string, now: number): string {
+export function writeCalendar(programme: Programme, planName: string, planId: string, now: number): string {
   const day = programme.from.split('-').map(Number) as [number, number, number];
   const until = `${programme.until.replaceAll('-', '')}T235959`;
   const events = programme.rows.flatMap((row) =>
     row.starts.map((start, i): EventAttributes => ({
-      uid: `${row.set}-${i + 1}@idle-furrow.local`,
+      uid: `${idText(planId)}.${idText(row.set)}.${i + 1}@idle-furrow.local`,
       productId: 'idle-furrow',
       calName: `${planName.replace(/[,;\\\n\r]/g, ' ')}: watering`,
       title: `${row.name}: open for ${row.minutes} min`,
@@ -37,5 +38,34 @@ export function writeCalendar(programme: Programme, planName: string, now: numbe
   if (events.length === 0) throw new Error('there is nothing to water yet, so the calendar would be empty');
   const { error, value } = createEvents(events);
   if (error || !value) throw error ?? new Error('the calendar could not be written');
-  return value;
+  return folded(value);
+}
+
+/** Letters, digits and hyphens only, so that an id is the same in every program. */
+const idText = (id: string): string => id.replace(/[^\w-]/g, (c) => `x${c.charCodeAt(0).toString(16)}`);
+
+/** A line of a calendar holds no more octets (RFC 5545, 3.1). */
+const MOST_OCTETS = 75;
+
+/** Lines folded by octets and between letters: the package folds by letters, of which one may take four octets. */
+function folded(text: string): string {
+  const encoder = new TextEncoder();
+  return text
+    .replace(/\r?\n[ \t]/g, '')
+    .split(/\r?\n/)
+    .map((line) => {
+      let out = '';
+      let octets = 0;
+      for (const letter of line) {
+        const size = encoder.encode(letter).length;
+        if (octets + size > MOST_OCTETS) {
+          out += '\r\n ';
+          octets = 1;
+        }
+        out += letter;
+        octets += size;
+      }
+      return out;
+    })
+    .join('\r\n');
 }

@@ -1,5 +1,5 @@
 import type { Feature, FeatureCollection, Geometry } from 'geojson';
-import { toLonLat, type Point } from '../ground';
+import { isClockwise, toLonLat, type Point } from '../ground';
 import { sheetCorners, toSheet, type BlockLayout } from '../layout';
 import { inletParts, type FarmResults } from '../network';
 import type { FullPlan } from '../plan';
@@ -29,10 +29,11 @@ export function writeGeoJson(plan: FullPlan, results: FarmResults): string {
   const features: Feature[] = [];
   const add = (role: string, geometry: Geometry, properties: Record<string, unknown>): void =>
     void features.push({ type: 'Feature', geometry, properties: { role, ...properties } });
-  const ring = (points: readonly Point[]): Geometry => ({
-    type: 'Polygon',
-    coordinates: [[...points, points[0]].map(at)],
-  });
+  // Outer rings run against the clock (RFC 7946, 3.1.6).
+  const ring = (points: readonly Point[]): Geometry => {
+    const against = isClockwise(points) ? [points[0], ...points.slice(1).reverse()] : points;
+    return { type: 'Polygon', coordinates: [[...against, against[0]].map(at)] };
+  };
   const line = (points: readonly Point[]): Geometry => ({ type: 'LineString', coordinates: points.map(at) });
   const point = (p: Point, zM?: number): Geometry => ({
     type: 'Point',

@@ -1,7 +1,7 @@
 import type { Programme } from '../sets';
 import { writeCalendar } from './calendar';
 import { writeProgrammeCsv } from './programmeCsv';
-import { readWeatherCsv } from './weatherCsv';
+import { readWeatherCsv, seasonNotes } from './weatherCsv';
 
 const programme: Programme = {
   rows: [
@@ -24,7 +24,7 @@ describe('a timer’s programme', () => {
   });
 
   it('is a calendar with an event for each start, again until the season ends', () => {
-    const text = writeCalendar(programme, 'Otter; strip', 0);
+    const text = writeCalendar(programme, 'Otter; strip', 'plan 7', 0);
     expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(3);
     expect(text).toContain('DTSTART:20270401T050000\r\n');
     expect(text).toContain('DTSTART:20270401T170000\r\n');
@@ -32,8 +32,19 @@ describe('a timer’s programme', () => {
     expect(text).toContain('RRULE:FREQ=DAILY;INTERVAL=2;UNTIL=20271017T235959');
     expect(new Set(text.match(/UID:.*/g)).size).toBe(3);
     expect(text.split('\r\n').every((l) => l.length <= 75)).toBe(true);
-    expect(() => writeCalendar({ ...programme, rows: [] }, 'x', 0)).toThrow(/nothing to water/);
+    expect(() => writeCalendar({ ...programme, rows: [] }, 'x', 'y', 0)).toThrow(/nothing to water/);
   });
+});
+
+test('a calendar’s lines hold 75 octets at most, whatever the letters, and events bear the plan’s own id', () => {
+  const rows = [{ ...programme.rows[0], name: 'Gurkenbeete am Wäldchen 水やり 🥒🥒🥒🥒🥒🥒🥒🥒🥒🥒🥒🥒' }];
+  const text = writeCalendar({ ...programme, rows }, 'Gärten', 'a-1', 0);
+  const octets = (line: string): number => new TextEncoder().encode(line).length;
+  for (const line of text.split('\r\n')) expect(octets(line)).toBeLessThanOrEqual(75);
+  // Unfolded, every letter is whole.
+  expect(text.replaceAll('\r\n ', '')).toContain('水やり 🥒🥒🥒🥒🥒🥒🥒🥒🥒🥒🥒🥒: open for 65 min');
+  expect(text.replaceAll('\r\n ', '')).toMatch(/^UID:a-1\.set-1\.1@idle-furrow\.local$/m);
+  expect(writeCalendar(programme, 'x', 'b-2', 0)).not.toContain('a-1.');
 });
 
 describe('daily weather from a table', () => {
@@ -101,5 +112,76 @@ describe('daily weather from a table', () => {
     ['date,rain\n2027-05-01,2\n', /least warmth/],
   ])('says what is missing of %j', (text, why) => {
     expect(readWeatherCsv(text).refused[0].why).toMatch(why);
+  });
+});
+
+describe('weather as stations send it', () => {
+  it('asks for units that titles do not tell, and takes the answers', () => {
+    const text = 'date,min,max,wind,rain\n2027-05-01,41,50,7,0.2\n2027-05-02,40,52,5,0\n';
+    const asked = readWeatherCsv(text);
+    expect(asked.asks.map((a) => [a.group, a.columns, a.sample, a.taken])).toEqual([
+      ['temperature', ['min', 'max'], '41', '°C'],
+      ['wind', ['wind'], '7', 'm/s'],
+      ['rain', ['rain'], '0.2', 'mm'],
+    ]);
+    const { days } = readWeatherCsv(text, { temperature: '°F', wind: 'mph', rain: 'in' });
+    expect(days[0].minC).toBeCloseTo(5, 9);
+    expect(days[0].windMps).toBeCloseTo(3.129, 3);
+    expect(days[0].rainMm).toBeCloseTo(5.08, 9);
+  });
+
+  it('knows Fahrenheit and shares by their numbers where these are plain', () => {
+    const read = readWeatherCsv(
+      'date,min,max,rh min,rh max\n2027-07-01,61,88,0.35,0.92\n2027-07-02,60,84,0.4,1\n',
+    );
+    expect(read.asks).toEqual([]);
+    expect(read.days[0].maxC).toBeCloseTo(31.11, 2);
+    expect(read.days[0].humidityMin).toBe(0.35);
+  });
+
+  it('makes hourly tables daily: least, greatest, means and sums', () => {
+    const rows = Array.from({ length: 60 }, (_, h) => {
+      const hour = h % 24;
+      const at = `2027-05-0${1 + Math.floor(h / 24)} ${String(hour).padStart(2, '0')}:00`;
+      return `${at},${10 + hour / 2},${50 + hour},${hour < 12 ? 2 : 4},${hour > 5 && hour < 18 ? 400 : 0},0.1`;
+    });
+    const read = readWeatherCsv(
+      `time,temperature (°C),humidity (%),wind (m/s),solar (W/m²),rain (mm)\n${rows.join('\n')}\n`,
+    );
+    expect(read.days).toHaveLength(2);
+    expect(read.days[0]).toMatchObject({
+      date: '2027-05-01',
+      minC: 10,
+      maxC: 21.5,
+      humidityMin: 0.5,
+      humidityMax: 0.73,
+      windMps: 3,
+    });
+    // 12 hours of 400 W/m² are 17.28 MJ/m².
+    expect(read.days[0].sunMj).toBeCloseTo(17.28, 9);
+    expect(read.days[0].rainMm).toBeCloseTo(2.4, 9);
+    expect(read.notes[0]).toMatch(/60 readings made into 2 days/);
+    expect(read.refused).toEqual([
+      { line: 50, why: expect.stringMatching(/2027-05-03 has only 12 readings/) },
+    ]);
+  });
+
+  it('tells gaps and days outside the season', () => {
+    const day = (date: string) => ({ date, minC: 5, maxC: 15 });
+    const season = { from: '2027-05-01', days: 30 };
+    expect(seasonNotes([day('2027-05-02'), day('2027-05-06')], season)).toEqual([
+      '3 days between 2027-05-02 and 2027-05-06 are missing.',
+    ]);
+    expect(seasonNotes([day('2027-04-30'), day('2027-05-01')], season)[0]).toMatch(
+      /1 day lies outside the season \(2027-05-01 to 2027-05-30\) and will not count/,
+    );
+    expect(seasonNotes([day('2026-05-02')], season)[0]).toMatch(/none of them counts/);
+    expect(seasonNotes([day('2027-05-02'), day('2027-05-03')], season)).toEqual([]);
+  });
+
+  it('one warmth a day is not enough, and says so', () => {
+    expect(readWeatherCsv('date,temperature (°C)\n2027-05-01,12\n2027-05-02,13\n').refused[0].why).toMatch(
+      /one warmth a day/,
+    );
   });
 });

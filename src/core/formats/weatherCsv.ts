@@ -1,6 +1,22 @@
 import Papa from 'papaparse';
 import { dayWeatherSchema } from '../plan';
+import { dayAfter, daysBetween } from '../sets';
 import type { DayWeather } from '../soil';
+import { decode } from './decode';
+
+/** What a table's numbers are in, where its titles do not say: by the group of columns that it is asked for. */
+export type WeatherAnswers = Partial<Record<WeatherGroup, string>>;
+
+/** A group of columns whose unit the titles do not tell. */
+export interface WeatherAsk {
+  group: WeatherGroup;
+  /** Its columns' titles, and the first number in them. */
+  columns: string[];
+  sample: string;
+  options: string[];
+  /** The one that was taken for now. */
+  taken: string;
+}
 
 /** Days read from a table, and lines that could not be used, each with the reason. */
 export interface WeatherReading {
@@ -9,95 +25,146 @@ export interface WeatherReading {
   /** Columns that were understood, in words, and titles that were not. */
   taken: string[];
   ignored: string[];
+  /** Units to be asked for. */
+  asks: WeatherAsk[];
+  /** What was done to the table to make days of it. */
+  notes: string[];
 }
 
 type Field = Exclude<keyof DayWeather, 'date'>;
+export type WeatherGroup =
+  'temperature' | 'humidity' | 'wind' | 'sunshine' | 'radiation' | 'rain' | 'reference';
+/** How readings of one day become the day's. */
+type Joining = 'least' | 'greatest' | 'mean' | 'sum';
+
+interface Unit {
+  name: string;
+  says: RegExp;
+  to: (v: number) => number;
+  /** Of readings within a day, how they become the day's, where the unit says so. */
+  joins?: Joining;
+}
 
 interface Column {
-  field: Field;
+  fields: readonly { field: Field; joins: Joining }[];
   name: string;
+  group: WeatherGroup;
   /** What its title may be, units taken off. */
   title: RegExp;
-  /** Units by what the title says of them; the first where it says nothing. */
-  units: readonly { says: RegExp; to: (v: number) => number }[];
 }
 
 const same = (v: number): number => v;
-const celsius = [
-  { says: /°?\s*c\b/i, to: same },
-  { says: /°?\s*f\b|fahrenheit/i, to: (v: number) => ((v - 32) * 5) / 9 },
-];
-const humidity = [{ says: /%/, to: (v: number) => v / 100 }];
 const KMH = 3.6;
 const MPH_MPS = 0.44704;
+const KNOT_MPS = 1852 / 3600;
 const MM_PER_INCH = 25.4;
 /** A mean of one watt through a day, MJ. */
 const MJ_PER_WATT = 0.0864;
+const MINUTES_PER_HOUR = 60;
+
+/** Units of each group of columns, the usual one first. */
+const UNITS: Record<WeatherGroup, readonly Unit[]> = {
+  temperature: [
+    { name: '°C', says: /°?\s*c\b|celsius/i, to: same },
+    { name: '°F', says: /°?\s*f\b|fahrenheit/i, to: (v) => ((v - 32) * 5) / 9 },
+  ],
+  humidity: [
+    { name: '%', says: /%|percent/i, to: (v) => v / 100 },
+    { name: 'shares of 1', says: /share|ratio|^1$|0-1/i, to: same },
+  ],
+  wind: [
+    { name: 'm/s', says: /m\/s|mps/i, to: same },
+    { name: 'km/h', says: /km\/?h|kph/i, to: (v) => v / KMH },
+    { name: 'mph', says: /mph|mi\/h/i, to: (v) => v * MPH_MPS },
+    { name: 'knots', says: /knot|kn\b|kt/i, to: (v) => v * KNOT_MPS },
+  ],
+  sunshine: [
+    { name: 'hours', says: /^h|hour/i, to: same },
+    { name: 'minutes', says: /min/i, to: (v) => v / MINUTES_PER_HOUR },
+  ],
+  radiation: [
+    { name: 'MJ/m²', says: /mj/i, to: same, joins: 'sum' },
+    { name: 'W/m²', says: /w\/?m|watt/i, to: (v) => v * MJ_PER_WATT, joins: 'mean' },
+  ],
+  rain: [
+    { name: 'mm', says: /mm/i, to: same },
+    { name: 'in', says: /\bin\b|inch|"/i, to: (v) => v * MM_PER_INCH },
+  ],
+  reference: [
+    { name: 'mm', says: /mm/i, to: same },
+    { name: 'in', says: /\bin\b|inch|"/i, to: (v) => v * MM_PER_INCH },
+  ],
+};
 
 const COLUMNS: readonly Column[] = [
   {
-    field: 'minC',
+    fields: [{ field: 'minC', joins: 'least' }],
     name: 'least warmth',
+    group: 'temperature',
     title: /^(t[_ ]?min|min(imum)?([ _]?(air )?temp\w*)?|least|low)$/i,
-    units: celsius,
   },
   {
-    field: 'maxC',
+    fields: [{ field: 'maxC', joins: 'greatest' }],
     name: 'greatest warmth',
+    group: 'temperature',
     title: /^(t[_ ]?max|max(imum)?([ _]?(air )?temp\w*)?|greatest|high)$/i,
-    units: celsius,
   },
   {
-    field: 'humidityMin',
+    fields: [
+      { field: 'minC', joins: 'least' },
+      { field: 'maxC', joins: 'greatest' },
+    ],
+    name: 'warmth',
+    group: 'temperature',
+    title: /^((air[ _]?)?temp(erature)?([ _]?2 ?m)?|t[_ ]?air|t)$/i,
+  },
+  {
+    fields: [{ field: 'humidityMin', joins: 'least' }],
     name: 'least humidity',
+    group: 'humidity',
     title: /^(rh|hum\w*)[_ ]?min|^min\w*[_ ](rh|hum\w*)/i,
-    units: humidity,
   },
   {
-    field: 'humidityMax',
+    fields: [{ field: 'humidityMax', joins: 'greatest' }],
     name: 'greatest humidity',
+    group: 'humidity',
     title: /^(rh|hum\w*)[_ ]?max|^max\w*[_ ](rh|hum\w*)/i,
-    units: humidity,
   },
   {
-    field: 'windMps',
-    name: 'wind',
-    title: /^wind/i,
-    units: [
-      { says: /m\/s|mps/i, to: same },
-      { says: /km\/?h/i, to: (v) => v / KMH },
-      { says: /mph|mi\/h/i, to: (v) => v * MPH_MPS },
+    fields: [
+      { field: 'humidityMin', joins: 'least' },
+      { field: 'humidityMax', joins: 'greatest' },
     ],
+    name: 'humidity',
+    group: 'humidity',
+    title: /^(rel\w*[ _])?(rh|humidity|hum)$/i,
   },
-  { field: 'sunH', name: 'sunshine', title: /^sun(shine)?( hours)?$/i, units: [{ says: /h/i, to: same }] },
+  { fields: [{ field: 'windMps', joins: 'mean' }], name: 'wind', group: 'wind', title: /^wind(?!.*dir)/i },
   {
-    field: 'sunMj',
+    fields: [{ field: 'sunH', joins: 'sum' }],
+    name: 'sunshine',
+    group: 'sunshine',
+    title: /^sun(shine)?( hours| duration)?$/i,
+  },
+  {
+    fields: [{ field: 'sunMj', joins: 'sum' }],
     name: 'radiation',
+    group: 'radiation',
     title: /^(solar|radiation|global|rs)/i,
-    units: [
-      { says: /mj/i, to: same },
-      { says: /w\/?m/i, to: (v) => v * MJ_PER_WATT },
-    ],
   },
+  { fields: [{ field: 'rainMm', joins: 'sum' }], name: 'rain', group: 'rain', title: /^(rain|precip)/i },
   {
-    field: 'rainMm',
-    name: 'rain',
-    title: /^(rain|precip)/i,
-    units: [
-      { says: /mm/i, to: same },
-      { says: /\bin\b|inch/i, to: (v) => v * MM_PER_INCH },
-    ],
-  },
-  {
-    field: 'et0Mm',
+    fields: [{ field: 'et0Mm', joins: 'sum' }],
     name: 'reference evapotranspiration',
+    group: 'reference',
     title: /^(et[_ ]?[0o]|eto|et$|reference)/i,
-    units: [
-      { says: /mm/i, to: same },
-      { says: /\bin\b|inch/i, to: (v) => v * MM_PER_INCH },
-    ],
   },
 ];
+
+/** Readings that make a day: with fewer its least and greatest are not known. */
+const LEAST_READINGS = 20;
+/** Rows a day from which a table is one of readings within days. */
+const SOME_READINGS = 2;
 
 /** A date as tables write it without doubt: 2027-05-01, 2027/5/1 or 1.5.2027. */
 function readDate(text: string): string | undefined {
@@ -114,80 +181,229 @@ const parted = (title: string): { name: string; unit: string } => {
   return m ? { name: m[1], unit: m[2] } : { name: title.trim(), unit: '' };
 };
 
+/** A number as tables write it, with a decimal point or comma. */
+const numberIn = (cell: string): number => Number(cell.replace(/^(-?\d+),(\d+)$/, '$1.$2'));
+
+/** What the values say of their unit where titles do not: warmth over 55 is no Celsius, humidity up to 1 is a share. */
+function unitByValues(group: WeatherGroup, values: readonly number[]): string | undefined {
+  const most = values.reduce((m, v) => Math.max(m, v), -Infinity);
+  if (group === 'temperature' && most > 55) return '°F';
+  if (group === 'humidity' && Number.isFinite(most)) return most <= 1 ? 'shares of 1' : '%';
+  return undefined;
+}
+
+interface Taken {
+  at: number;
+  column: Column;
+  unit: Unit;
+}
+
 /**
- * Reads daily weather from a table with a line of titles: a date and the least and greatest warmth are needed, the rest
- * is taken where it is there. Units stand in brackets in the titles: "rain (in)".
+ * Reads weather from a table with a line of titles: a date and the warmth of each day are needed, the rest is taken where
+ * it is there. Units stand in brackets in the titles, "rain (in)"; where they do not they are asked for, and the answers
+ * told with the next reading. Tables with several readings a day are made daily.
+ *
+ * @param answers units by group of columns, as they were asked for
  */
-export function readWeatherCsv(text: string): WeatherReading {
-  const none = (why: string): WeatherReading => ({
+export function readWeatherCsv(text: string, answers: WeatherAnswers = {}): WeatherReading {
+  const none = (why: string, more: Partial<WeatherReading> = {}): WeatherReading => ({
     days: [],
     refused: [{ line: 1, why }],
     taken: [],
     ignored: [],
+    asks: [],
+    notes: [],
+    ...more,
   });
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   if (data.length === 0) return none('the table is empty');
   const titles = data[0].map(parted);
-  const dateAt = titles.findIndex((t) => /^(date|day)$/i.test(t.name));
+  const dateAt = titles.findIndex((t) => /^(date|day|time|timestamp|date[ _]?time)$/i.test(t.name));
   if (dateAt < 0) return none('there is no column “date”');
+  const hourAt = titles.findIndex((t, i) => i !== dateAt && /^(time|hour)$/i.test(t.name));
   const taken: string[] = [];
   const ignored: string[] = [];
-  const columns = titles.flatMap(({ name, unit }, at) => {
-    if (at === dateAt) return [];
+  const asks = new Map<WeatherGroup, WeatherAsk>();
+  const columns = titles.flatMap(({ name, unit }, at): Taken[] => {
+    if (at === dateAt || at === hourAt) return [];
     const column = COLUMNS.find((c) => c.title.test(name));
     if (!column) {
       if (name) ignored.push(name);
       return [];
     }
-    const to = unit === '' ? column.units[0] : column.units.find((u) => u.says.test(unit));
-    if (!to) {
+    const units = UNITS[column.group];
+    const told = unit === '' ? undefined : units.find((u) => u.says.test(unit));
+    if (unit !== '' && !told) {
       ignored.push(`${name} in ${unit}`);
       return [];
     }
     taken.push(column.name);
-    return [{ at, field: column.field, to: to.to }];
+    if (told) return [{ at, column, unit: told }];
+    const cells = data.slice(1).map((row) => (row[at] ?? '').trim());
+    const plain = unitByValues(column.group, cells.filter(Boolean).map(numberIn).filter(Number.isFinite));
+    const chosen = units.find((u) => u.name === (answers[column.group] ?? plain)) ?? units[0];
+    if (!plain && column.group !== 'sunshine') {
+      const ask = asks.get(column.group);
+      if (ask) ask.columns.push(name);
+      else
+        asks.set(column.group, {
+          group: column.group,
+          columns: [name],
+          sample: cells.find(Boolean) ?? '',
+          options: units.map((u) => u.name),
+          taken: chosen.name,
+        });
+    }
+    return [{ at, column, unit: chosen }];
   });
+  const about = { taken, ignored, asks: [...asks.values()] };
   for (const need of ['minC', 'maxC'] as const)
-    if (!columns.some((c) => c.field === need))
-      return {
-        ...none(
-          `there is no column of the day’s ${need === 'minC' ? 'least' : 'greatest'} warmth (“min (°C)”, “max (°C)”)`,
-        ),
-        taken,
-        ignored,
-      };
-  const days = new Map<string, DayWeather>();
+    if (!columns.some((c) => c.column.fields.some((f) => f.field === need)))
+      return none(
+        `there is no column of the day’s ${need === 'minC' ? 'least' : 'greatest'} warmth (“min (°C)”, “max (°C)”)`,
+        about,
+      );
   const refused: WeatherReading['refused'] = [];
+  const byDate = readRows(data, dateAt, columns, refused);
+  const { days, notes } = daysOf(byDate, columns, refused);
+  refused.sort((a, b) => a.line - b.line);
+  return { days: days.sort((a, b) => a.date.localeCompare(b.date)), refused, ...about, notes };
+}
+
+/** The same from a file's bytes, in whatever letters it is written. */
+export function readWeatherTable(bytes: Uint8Array, answers: WeatherAnswers = {}): WeatherReading {
+  const { text, as } = decode(bytes);
+  const reading = readWeatherCsv(text, answers);
+  return as ? { ...reading, notes: [`The file is written in ${as}.`, ...reading.notes] } : reading;
+}
+
+/** One line of a table: its numbers by column, in core units. */
+interface Row {
+  line: number;
+  values: Map<number, number>;
+}
+
+function readRows(
+  data: readonly string[][],
+  dateAt: number,
+  columns: readonly Taken[],
+  refused: WeatherReading['refused'],
+): Map<string, Row[]> {
+  const byDate = new Map<string, Row[]>();
   data.slice(1).forEach((cells, i) => {
     const line = i + 2;
-    const refuse = (why: string): void => void refused.push({ line, why });
     const date = readDate(cells[dateAt] ?? '');
-    if (!date) return refuse(`“${cells[dateAt] ?? ''}” is not a date like 2027-05-01`);
-    const day: Record<string, unknown> = { date };
-    for (const { at, field, to } of columns) {
+    if (!date) {
+      refused.push({ line, why: `“${(cells[dateAt] ?? '').slice(0, 40)}” is not a date like 2027-05-01` });
+      return;
+    }
+    const values = new Map<number, number>();
+    for (const { at, unit } of columns) {
       const cell = (cells[at] ?? '').trim();
       if (cell === '') continue;
-      const value = Number(cell.replace(/^(-?\d+),(\d+)$/, '$1.$2'));
-      if (!Number.isFinite(value)) return refuse(`“${cell}” is not a number`);
-      day[field] = to(value);
+      const value = numberIn(cell);
+      if (!Number.isFinite(value)) {
+        refused.push({ line, why: `“${cell.slice(0, 40)}” is not a number` });
+        return;
+      }
+      values.set(at, unit.to(value));
     }
-    const { error } = dayWeatherSchema.validate(day, { convert: false });
-    if (error) {
-      const column = COLUMNS.find((c) => c.field === error.details[0].path[0]);
-      return refuse(
-        error.details[0].type === 'any.required'
-          ? `the ${column?.name} is missing`
-          : column
-            ? `its ${column.name} is not possible`
-            : 'there is no such day',
-      );
-    }
-    const { minC, maxC, humidityMin, humidityMax } = day as unknown as DayWeather;
-    if (minC > maxC) return refuse('its least warmth is above its greatest');
-    if (humidityMin !== undefined && humidityMax !== undefined && humidityMin > humidityMax)
-      return refuse('its least humidity is above its greatest');
-    if (days.has(date)) return refuse(`${date} stands in the table twice; the first is taken`);
-    days.set(date, day as unknown as DayWeather);
+    const rows = byDate.get(date);
+    if (rows) rows.push({ line, values });
+    else byDate.set(date, [{ line, values }]);
   });
-  return { days: [...days.values()].sort((a, b) => a.date.localeCompare(b.date)), refused, taken, ignored };
+  return byDate;
 }
+
+const JOIN: Record<Joining, (values: readonly number[]) => number> = {
+  least: (values) => Math.min(...values),
+  greatest: (values) => Math.max(...values),
+  mean: (values) => values.reduce((sum, v) => sum + v, 0) / values.length,
+  sum: (values) => values.reduce((sum, v) => sum + v, 0),
+};
+
+/** The days of rows: a row a day, or readings within days joined. */
+function daysOf(
+  byDate: Map<string, Row[]>,
+  columns: readonly Taken[],
+  refused: WeatherReading['refused'],
+): { days: DayWeather[]; notes: string[] } {
+  const counts = [...byDate.values()].map((rows) => rows.length);
+  const within = counts.length > 0 && JOIN.mean(counts) > SOME_READINGS;
+  const single = columns.some((c) => c.column.fields.length > 1 && c.column.group === 'temperature');
+  const days: DayWeather[] = [];
+  let short = 0;
+  for (const [date, rows] of byDate) {
+    const { line } = rows[0];
+    const refuse = (why: string): void => void refused.push({ line, why });
+    if (within && rows.length < LEAST_READINGS) {
+      short++;
+      refuse(`${date} has only ${rows.length} readings: its least and greatest are not known`);
+      continue;
+    }
+    if (!within && single) {
+      refuse('one warmth a day does not tell the least and the greatest');
+      continue;
+    }
+    if (!within)
+      for (const again of rows.slice(1))
+        refused.push({ line: again.line, why: `${date} stands in the table twice; the first is taken` });
+    const day: Record<string, unknown> = { date };
+    for (const { at, column, unit } of columns) {
+      const values = (within ? rows : rows.slice(0, 1)).flatMap((r) => r.values.get(at) ?? []);
+      if (values.length === 0) continue;
+      for (const { field, joins } of column.fields) day[field] = JOIN[unit.joins ?? joins](values);
+    }
+    const why = whyNot(day);
+    if (why) refuse(why);
+    else days.push(day as unknown as DayWeather);
+  }
+  const notes = within
+    ? [
+        `${counts.reduce((a, b) => a + b, 0).toLocaleString('en-US')} readings made into ${days.length} days: least and greatest, wind and radiation as means, rain as a sum.`,
+        ...(short > 0
+          ? [
+              `${short} ${short === 1 ? 'day is' : 'days are'} left out that ${short === 1 ? 'is' : 'are'} not whole.`,
+            ]
+          : []),
+      ]
+    : [];
+  return { days, notes };
+}
+
+/** Why a day is not possible; nothing where it is. */
+function whyNot(day: Record<string, unknown>): string | undefined {
+  const { error } = dayWeatherSchema.validate(day, { convert: false });
+  if (error) {
+    const column = COLUMNS.find((c) => c.fields[0].field === error.details[0].path[0]);
+    if (error.details[0].type === 'any.required') return `the ${column?.name} is missing`;
+    return column ? `its ${column.name} is not possible` : 'there is no such day';
+  }
+  const { minC, maxC, humidityMin, humidityMax } = day as unknown as DayWeather;
+  if (minC > maxC) return 'its least warmth is above its greatest';
+  if (humidityMin !== undefined && humidityMax !== undefined && humidityMin > humidityMax)
+    return 'its least humidity is above its greatest';
+  return undefined;
+}
+
+/** What days told have to do with a season: days missing within it, and days outside of it, in words. */
+export function seasonNotes(days: readonly DayWeather[], season: { from: string; days: number }): string[] {
+  if (days.length === 0) return [];
+  const told = new Set(days.map((d) => d.date));
+  const first = days[0].date;
+  const last = days[days.length - 1].date;
+  const until = dayAfter(season.from, season.days - 1);
+  const notes: string[] = [];
+  const span = daysBetween(first, last) + 1;
+  if (told.size < span)
+    notes.push(
+      `${count(span - told.size, 'day')} between ${first} and ${last} ${span - told.size === 1 ? 'is' : 'are'} missing.`,
+    );
+  const outside = days.filter((d) => d.date < season.from || d.date > until).length;
+  if (outside > 0)
+    notes.push(
+      `${count(outside, 'day')} ${outside === 1 ? 'lies' : 'lie'} outside the season (${season.from} to ${until})${outside === days.length ? ': none of them counts. Set the season, or take another table' : ' and will not count'}.`,
+    );
+  return notes;
+}
+const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;

@@ -33,5 +33,5 @@ export function toMetres({ lon, lat }: LonLat, origin: LonLat): Point {
 /** The other way: longitude and latitude of a place so many metres east and north of an origin. */
 export function toLonLat([east, north]: Point, origin: LonLat): LonLat {
   const { eastM, northM } = metresPerDegree(origin.lat);
-  return { lon: origin.lon + east / eastM, lat: origin.lat + north / northM };
+  return { lon: nearest(origin.lon + east / eastM), lat: origin.lat + north / northM };
 }

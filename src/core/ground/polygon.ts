@@ -8,6 +8,9 @@ export type Polygon = readonly Point[];
 /** Area within an outline that does not cross itself, m². */
 export const areaM2 = (outline: Polygon): number => Math.abs(polygonArea(outline as [number, number][]));
 
+/** Whether its corners go round with the clock, up being up the sheet. */
+export const isClockwise = (outline: Polygon): boolean => polygonArea(outline as [number, number][]) > 0;
+
 /** Once round it, m. */
 export const perimeterM = (outline: Polygon): number => polygonLength(outline as [number, number][]);
 

@@ -1,4 +1,5 @@
 import { fillIn } from './defaults';
+import { nestsTooDeep, sizeOf, TOO_DEEP, tooLarge } from './measure';
 import { migrate } from './migrations';
 import { contradictions } from './sanity';
 import { planSchema } from './schema';
@@ -10,7 +11,23 @@ export const MAX_PLAN_BYTES = 20 * 1024 * 1024;
 export type PlanReading =
   { ok: true; plan: Plan } | { ok: false; problems: { path: string; what: string }[] };
 
-const refuse = (path: string, what: string): PlanReading => ({ ok: false, problems: [{ path, what }] });
+/** Paths and messages are cut to so many characters, and so many problems are told: a file may repeat any text in them. */
+const LONGEST_TEXT = 160;
+const MOST_PROBLEMS = 50;
+/** Files of more values are looked at only up to the first thing that is wrong. */
+const MANY_VALUES = 50_000;
+
+const cut = (text: string): string => {
+  // Whole characters only, and no line ends or marks that would turn the writing round.
+  const clean = text.replace(/[\p{Cc}\p{Cf}\p{Zl}\p{Zp}]+/gu, ' ');
+  const letters = clean.length > LONGEST_TEXT ? Array.from(clean) : [];
+  return letters.length > LONGEST_TEXT ? `${letters.slice(0, LONGEST_TEXT).join('')} …` : clean;
+};
+const refuseAll = (problems: readonly { path: string; what: string }[]): PlanReading => ({
+  ok: false,
+  problems: problems.slice(0, MOST_PROBLEMS).map(({ path, what }) => ({ path: cut(path), what: cut(what) })),
+});
+const refuse = (path: string, what: string): PlanReading => refuseAll([{ path, what }]);
 
 /**
  * Reads a plan file.
@@ -19,6 +36,7 @@ const refuse = (path: string, what: string): PlanReading => ({ ok: false, proble
  */
 export function readPlan(text: string): PlanReading {
   if (text.length > MAX_PLAN_BYTES) return refuse('', 'the file is larger than 20 MB; a plan is far smaller');
+  if (nestsTooDeep(text)) return refuse('', TOO_DEEP);
   let json: unknown;
   try {
     json = JSON.parse(text.replace(/^\uFEFF/, ''));
@@ -43,22 +61,25 @@ export function readPlan(text: string): PlanReading {
       `the file is of version ${raw.version}, made by a newer Idle Furrow; this one reads up to version ${PLAN_VERSION}`,
     );
   }
-  const { error, value } = planSchema.validate(migrate(raw, PLAN_VERSION), {
-    abortEarly: false,
+  const size = sizeOf(raw);
+  if (size.tooMuch) return refuseAll([size.tooMuch]);
+  return checked(migrate(raw, PLAN_VERSION), size.values > MANY_VALUES);
+}
+
+/** Parsed JSON of this version as a plan, or what is wrong with it. */
+function checked(raw: unknown, firstOnly: boolean): PlanReading {
+  const { error, value } = planSchema.validate(raw, {
+    abortEarly: firstOnly,
     convert: false,
+    errors: { label: false },
   });
-  if (error) {
-    return {
-      ok: false,
-      problems: error.details.map((d) => ({
-        path: pathText(d.path),
-        what: d.message.replace(/^"[^"]*" /, ''),
-      })),
-    };
-  }
+  if (error) return refuseAll(error.details.map((d) => ({ path: pathText(d.path), what: d.message })));
   const plan = value as Plan;
-  const odd = contradictions(fillIn(plan));
-  return odd.length > 0 ? { ok: false, problems: odd } : { ok: true, plan };
+  const full = fillIn(plan);
+  const large = tooLarge(full);
+  if (large) return refuseAll([large]);
+  const odd = contradictions(full);
+  return odd.length > 0 ? refuseAll(odd) : { ok: true, plan };
 }
 
 const pathText = (path: readonly (string | number)[]): string =>

@@ -11,4 +11,7 @@ export { migrate, MIGRATIONS } from './migrations';
 export { contradictions, type Contradiction } from './sanity';
 export { readPlan, writePlan, MAX_PLAN_BYTES, type PlanReading } from './file';
 export { readParts, writeParts, type PartsReading } from './partsFile';
+export { extentOf, MOST, nestsTooDeep, type Extent } from './measure';
+export * from './history';
+export { recoverPlan, type Recovered } from './recover';
 export { refusalOf, type Refusal } from './refuse';

@@ -4,6 +4,7 @@ import {
   fillIn,
   migrate,
   readPlan,
+  refusalOf,
   writePlan,
   MAX_PLAN_BYTES,
   type Plan,
@@ -185,5 +186,86 @@ describe('a plan', () => {
     };
     expect(migrate({ version: 1 }, 3, steps)).toEqual({ version: 3, b: 2, c: 3 });
     expect(migrate({ version: 1 }, 3, { 1: steps[1] })).toEqual({ version: 2, b: 2 });
+  });
+});
+
+describe('ids', () => {
+  const plan = (more: object): string =>
+    JSON.stringify({
+      ...blankPlan('metric'),
+      blocks: [{ id: 'b' }],
+      tees: [{ id: 't', main: { from: 'head' } }],
+      ...more,
+    });
+  const why = (more: object): string => {
+    const reading = readPlan(plan(more));
+    return reading.ok ? '' : reading.problems.map((p) => `${p.path}: ${p.what}`).join('; ');
+  };
+
+  test.each([
+    ['a tee called head', { tees: [{ id: 'head' }] }, /tees\[0\]\.id: “head” means something else/],
+    ['a block called head', { blocks: [{ id: 'head' }] }, /blocks\[0\]\.id: “head” means something else/],
+    ['a block called as a tee', { blocks: [{ id: 't' }] }, /blocks\[0\]\.id: a tee and a block are both “t”/],
+    ['a set called all', { watering: { sets: [{ id: 'all', beds: [] }] } }, /watering\.sets\[0\]\.id: “all”/],
+    [
+      'pieces of the main in a ring',
+      {
+        tees: [
+          { id: 't', main: { from: 'u' } },
+          { id: 'u', main: { from: 't' } },
+        ],
+      },
+      /does not lead back/,
+    ],
+  ])('%s is told with its place', (_, more, wanted) => {
+    expect(why({})).toBe('');
+    expect(why(more)).toMatch(wanted);
+  });
+});
+
+describe('files that are too much', () => {
+  const head = '{"format":"idle-furrow-plan","version":4,"sources":[{"id":"a","kind":"tap"}],';
+  test.each([
+    ['nesting', `${head}"blocks":${'['.repeat(3e5)}${']'.repeat(3e5)}}`, /nests deeper/],
+    ['a long list', `${head}"blocks":[${'1,'.repeat(3e5)}1]}`, /300,001 entries/],
+    [
+      'many emitters',
+      `${head}"blocks":[${Array.from({ length: 20 }, (_, i) => `{"id":"b${i}","beds":{"count":500,"lengthM":900},"tape":{"spacingM":0.02}}`).join()}]}`,
+      /emitters; at most 6,000,000/,
+    ],
+    [
+      'many corners in the way',
+      `${head}"blocks":[{"id":"b"}],"obstacles":[${Array.from({ length: 30 }, (_, i) => `{"id":"o${i}","kind":"wet","points":[${Array.from({ length: 180 }, (_, j) => `[${j},${(j * j) % 97}]`).join()}]}`).join()}]}`,
+      /corners of things in the way/,
+    ],
+  ])('%s is refused in words before anything is built', (_, text, wanted) => {
+    const reading = readPlan(text);
+    expect(reading.ok ? '' : reading.problems[0].what).toMatch(wanted);
+  });
+
+  test('whatever a file repeats in a message is cut, and only so many problems are told', () => {
+    const long = 'x'.repeat(5000);
+    const reading = readPlan(
+      `${head}"${long}":1,"blocks":[${Array.from({ length: 60 }, (_, i) => `{"id":"b${i}","y":1,"z":"\u202e"}`).join()}]}`,
+    );
+    const problems = reading.ok ? [] : reading.problems;
+    expect(problems).toHaveLength(50);
+    for (const { path, what } of problems) expect(path.length + what.length).toBeLessThan(400);
+  });
+});
+
+describe('edits that could not be read again', () => {
+  test('too many blocks and doubled ids are refused though each block is good', () => {
+    const blocks = (count: number): Plan => ({
+      ...blankPlan('metric'),
+      blocks: Array.from({ length: count }, (_, i) => ({ id: `b${i}` })),
+    });
+    expect(refusalOf(blocks(60))).toBeUndefined();
+    expect(refusalOf(blocks(61))).toMatchObject({ rule: 'array.max', limit: 60 });
+    const twice = blocks(2);
+    expect(refusalOf(twice)).toBeUndefined();
+    expect(
+      refusalOf({ ...twice, blocks: [twice.blocks[0], twice.blocks[1], twice.blocks[0]] }),
+    ).toMatchObject({ rule: 'array.unique' });
   });
 });

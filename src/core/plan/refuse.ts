@@ -1,4 +1,6 @@
 import { fillIn } from './defaults';
+import { tooLarge } from './measure';
+import { LIMITS } from './rules';
 import { contradictions } from './sanity';
 import { planSchema } from './schema';
 import type { Plan } from './types';
@@ -10,11 +12,27 @@ export interface Refusal {
   what: string;
 }
 
+const tooMany = (limit: number, what: string): Refusal => ({ rule: 'array.max', limit, what });
+
+/** What only the whole list of blocks tells. */
+function listRefusal({ blocks }: Plan): Refusal | undefined {
+  if (blocks.length > LIMITS.blocks)
+    return tooMany(LIMITS.blocks, `a plan holds at most ${LIMITS.blocks} blocks`);
+  const seen = new Set<string>();
+  for (const { id } of blocks) {
+    if (seen.has(id)) return { rule: 'array.unique', what: `there are two blocks “${id}”` };
+    seen.add(id);
+  }
+  return undefined;
+}
+
 /** Blocks that have been looked at and found good. */
 const good = new WeakSet<object>();
 
 /** The first thing wrong with a plan that was just edited. Blocks that are the same objects as before are not looked at again. */
 export function refusalOf(plan: Plan): Refusal | undefined {
+  const listed = listRefusal(plan);
+  if (listed) return listed;
   const changed = plan.blocks.filter((b) => !good.has(b));
   const { error } = planSchema.validate(
     { ...plan, blocks: changed.length > 0 ? changed : plan.blocks.slice(0, 1) },
@@ -24,8 +42,9 @@ export function refusalOf(plan: Plan): Refusal | undefined {
     const [first] = error.details;
     return { rule: first.type, limit: first.context?.limit as number | undefined, what: first.message };
   }
-  const odd = contradictions(fillIn(plan));
-  if (odd.length > 0) return { rule: 'contradiction', what: odd[0].what };
+  const full = fillIn(plan);
+  const odd = [tooLarge(full), ...contradictions(full)].find(Boolean);
+  if (odd) return { rule: 'contradiction', what: odd.what };
   changed.forEach((b) => good.add(b));
   return undefined;
 }

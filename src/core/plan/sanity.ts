@@ -36,6 +36,7 @@ export function contradictions(plan: FullPlan): Contradiction[] {
       if (p.minLph >= p.maxLph) add(`${path}[${i}].minLph`, 'its least flow must be below its greatest');
     });
   checkParts('head', plan.head);
+  checkIds(plan, add);
   checkMains(plan, add);
   checkWatering(plan, add);
   checkGround(plan, add);
@@ -173,6 +174,25 @@ function checkWatering({ watering, blocks }: FullPlan, add: Add): void {
   watering.notes.forEach((n, i) => {
     if (!known.has(n.block)) add(`watering.notes[${i}].block`, `there is no block “${n.block}”`);
   });
+}
+
+/** Names that mean something else where ids stand: the head of the main, all or no sets, everything open at once. */
+const TAKEN_ENDS: readonly string[] = [HEAD];
+const TAKEN_SETS: readonly string[] = ['all', 'none', 'everything'];
+
+/** An id names one thing: where pieces of the main end a block and a tee must not be mistaken for each other, or the head. */
+function checkIds(plan: FullPlan, add: Add): void {
+  const taken = (id: string): string => `“${id}” means something else: give it another id`;
+  const tees = new Set(plan.tees.map((t) => t.id));
+  plan.tees.forEach((t, i) => TAKEN_ENDS.includes(t.id) && add(`tees[${i}].id`, taken(t.id)));
+  plan.blocks.forEach((b, i) => {
+    if (TAKEN_ENDS.includes(b.id)) add(`blocks[${i}].id`, taken(b.id));
+    if (tees.has(b.id))
+      add(`blocks[${i}].id`, `a tee and a block are both “${b.id}”: give one of them another id`);
+  });
+  plan.watering.sets.forEach(
+    (s, i) => TAKEN_SETS.includes(s.id) && add(`watering.sets[${i}].id`, taken(s.id)),
+  );
 }
 
 /** Every piece of the main must lead back to the head. */

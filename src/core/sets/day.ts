@@ -34,6 +34,9 @@ export interface DayEntry {
   cost: number;
 }
 
+/** Whole minutes of a start: timers know no seconds, and a started minute is a full one. */
+export const wholeMinutes = (minutes: number): number => Math.ceil(minutes - 1e-6);
+
 /** A watering day. */
 export interface Day {
   entries: DayEntry[];
@@ -112,8 +115,9 @@ export function dayOf(times: readonly SetTime[], rules: DayRules): Day {
     return false;
   };
 
-  const used = times.filter((t) => t.minutes > 0);
-  for (const set of used) set.at?.forEach((at, i) => entries.push(entry(set, i, at, true)));
+  const used = times.filter((t) => t.minutes > 0).map((t) => ({ ...t, minutes: wholeMinutes(t.minutes) }));
+  for (const set of used)
+    set.at?.forEach((at, i) => entries.push(entry(set, i, Math.round(at) % MINUTES_A_DAY, true)));
   const homeless: Day['homeless'] = [];
   const most = Math.max(0, ...used.map((t) => t.starts));
   for (let start = 0; start < most; start++) {

@@ -1,7 +1,7 @@
 import type { FullPlan } from '../plan';
 import { layOut } from '../layout';
 import { alikeBeds } from './groups';
-import type { Day, SetTime } from './day';
+import { wholeMinutes, type Day, type SetTime } from './day';
 import { dayAfter, MINUTES_A_DAY } from './days';
 import { needFrom, skyOver, WEEK_D } from './need';
 
@@ -12,7 +12,7 @@ export interface ProgrammeRow {
   name: string;
   /** Opening times, minutes after midnight, in order. */
   starts: number[];
-  /** Whole minutes of each start: timers know no seconds, and a started minute is a full one. */
+  /** Whole minutes of each start, as the day has them. */
   minutes: number;
   everyDays: number;
 }
@@ -39,9 +39,9 @@ export function programmeRows(times: readonly SetTime[], day: Day, everyDays: nu
     name: t.name,
     starts: day.entries
       .filter((e) => e.set === t.id)
-      .map((e) => Math.round(e.fromMin) % MINUTES_A_DAY)
+      .map((e) => e.fromMin % MINUTES_A_DAY)
       .sort((a, b) => a - b),
-    minutes: Math.ceil(t.minutes - 1e-6),
+    minutes: wholeMinutes(t.minutes),
     everyDays,
   }));
 }

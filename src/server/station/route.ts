@@ -6,9 +6,21 @@ import { SIMULATED_PLACE, SIMULATED_STATION, simulatedDays } from './season';
 const MOST_DAYS = 400;
 const USUAL_SEED = 7;
 
+/** 2027-02-30 is written like a day, and is none. */
+function isDay(date: string): boolean {
+  const [y, m, d] = date.split('-').map(Number);
+  const day = new Date(Date.UTC(y, m - 1, d));
+  return day.getUTCMonth() === m - 1 && day.getUTCDate() === d;
+}
+
 const asked = Joi.object({
   from: Joi.string()
     .pattern(/^(19|20|21)\d\d-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
+    .custom((date: string, helpers) => (isDay(date) ? date : helpers.error('date.none')))
+    .messages({
+      'string.pattern.base': 'from must be a date like 2027-05-01',
+      'date.none': 'from: there is no such day',
+    })
     .required(),
   days: Joi.number().integer().min(1).max(MOST_DAYS).required(),
   seed: Joi.number()

@@ -1,20 +1,20 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { computed } from 'vue';
 import { clockText, readClock } from '../../core/sets';
 import type { Refusal } from '../stores/plan';
-import { useView } from '../stores/view';
+import { NOT_TAKEN, useDraft } from './useDraft';
 
 /** A time of day in a sentence: shown as 06:05, typed as people write it. */
 const props = defineProps<{ minute: number; label: string; isDefault?: boolean; take: (minute: number, gesture: string) => Refusal | undefined }>();
-const view = useView();
-const typed = ref<string>();
-const why = ref('');
+const NO_TIME = 'A time of day, such as 6:30 or 6:30 pm.';
+const { typed, why, hold, done } = useDraft(
+  () => props.label,
+  (found) => (readClock(found) === undefined ? NO_TIME : NOT_TAKEN),
+);
 let gesture = '';
 const MIDNIGHT = 1440;
 const text = computed(() => typed.value ?? (props.minute === MIDNIGHT ? '24:00' : clockText(props.minute)));
 const errorId = `clock-${Math.random().toString(36).slice(2)}`;
-watch(why, (now) => (now ? view.badFields.add(props.label) : view.badFields.delete(props.label)));
-onBeforeUnmount(() => view.badFields.delete(props.label));
 
 function begin(event: FocusEvent): void {
   typed.value ??= text.value;
@@ -23,18 +23,27 @@ function begin(event: FocusEvent): void {
   requestAnimationFrame(() => field.select());
 }
 function read(event: Event): void {
-  typed.value = (event.target as HTMLInputElement).value;
-  const minute = readClock(typed.value);
-  if (minute === undefined) return void (why.value = 'A time of day, such as 6:30 or 6:30 pm.');
+  enterText((event.target as HTMLInputElement).value);
+}
+function enterText(entered: string): void {
+  typed.value = entered;
+  gesture ||= `${props.label} ${Date.now()}`;
+  const minute = readClock(entered);
+  if (minute === undefined) return hold(entered, NO_TIME);
   const refusal = minute === props.minute ? undefined : props.take(minute, gesture);
-  why.value = refusal ? `${refusal.what.charAt(0).toUpperCase()}${refusal.what.slice(1)}.` : '';
+  if (refusal) hold(entered, `${refusal.what.charAt(0).toUpperCase()}${refusal.what.slice(1)}.`);
+  else done();
+}
+function enter(event: KeyboardEvent): void {
+  if (typed.value !== undefined) enterText(typed.value);
+  (event.target as HTMLInputElement).blur();
 }
 function end(): void {
   if (!why.value) typed.value = undefined;
 }
 function revert(event: KeyboardEvent): void {
   event.stopPropagation();
-  why.value = '';
+  done();
   typed.value = undefined;
   (event.target as HTMLInputElement).blur();
 }
@@ -55,7 +64,7 @@ function revert(event: KeyboardEvent): void {
       @focus="begin"
       @input="read"
       @blur="end"
-      @keydown.enter="($event.target as HTMLInputElement).blur()"
+      @keydown.enter="enter"
       @keydown.esc="revert"
     />
     <span v-if="why" :id="errorId" class="why" role="alert">{{ why }}</span>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { computed } from 'vue';
 import { formatForEdit, parseQuantity, type KindName } from '../../core/units';
 import type { Refusal } from '../stores/plan';
 import { useSettings } from '../stores/settings';
-import { useView } from '../stores/view';
+import { NOT_TAKEN, useDraft } from './useDraft';
 
 /**
  * A number in a sentence: shown rounded with its unit, typed with any unit, taken as it is typed.
@@ -22,41 +22,63 @@ const props = defineProps<{
 }>();
 
 const settings = useSettings();
-const view = useView();
-const typed = ref<string>();
-const why = ref('');
 let gesture = '';
-let before = 0;
+let before = props.value;
+const {
+  typed,
+  why,
+  hold: holdDraft,
+  done,
+} = useDraft(
+  () => props.label,
+  (text) => {
+    const parsed = parseQuantity(text, props.kind, settings.units);
+    return parsed.ok ? NOT_TAKEN : parsed.why;
+  },
+);
 
 const shown = computed(() => typed.value ?? settings.show(props.value, props.kind));
 const width = computed(() => `${Math.max(2, shown.value.length + 0.6)}ch`);
 const errorId = `why-${Math.random().toString(36).slice(2)}`;
 
-watch(why, (now) => (now ? view.badFields.add(props.label) : view.badFields.delete(props.label)));
-onBeforeUnmount(() => view.badFields.delete(props.label));
 
 function begin(event: FocusEvent): void {
-  if (typed.value === undefined) {
-    typed.value = formatForEdit(props.value, props.kind, settings.units);
-    before = props.value;
-    gesture = `${props.label} ${Date.now()}`;
-  }
+  typed.value ??= formatForEdit(props.value, props.kind, settings.units);
+  beginGesture();
   const field = event.target as HTMLInputElement;
   requestAnimationFrame(() => field.select());
 }
 
+/** All that is typed until the field is left in order is one step. */
+function beginGesture(): void {
+  if (gesture) return;
+  before = props.value;
+  gesture = `${props.label} ${Date.now()}`;
+}
+
 function read(event: Event): void {
-  typed.value = (event.target as HTMLInputElement).value;
+  enterText((event.target as HTMLInputElement).value);
+}
+
+function enterText(text: string): void {
+  typed.value = text;
+  beginGesture();
   const parsed = parseQuantity(typed.value, props.kind, settings.units);
   if (!parsed.ok) return hold(parsed.why);
   const refusal = parsed.value === props.value ? undefined : props.take(parsed.value, gesture);
   if (refusal) return hold(sentence(refusal));
-  why.value = '';
+  done();
+}
+
+/** Enter takes what stands there, and leaves the field. */
+function enter(event: KeyboardEvent): void {
+  if (typed.value !== undefined) enterText(typed.value);
+  (event.target as HTMLInputElement).blur();
 }
 
 /** What is typed cannot be used: it stays in the field with the reason, and the plan goes back to what it was before. */
 function hold(reason: string): void {
-  why.value = reason;
+  holdDraft(typed.value ?? '', reason);
   if (props.value !== before) props.take(before, gesture);
 }
 
@@ -70,17 +92,20 @@ function sentence({ rule, limit, what }: Refusal): string {
 }
 
 function end(): void {
-  if (!why.value) typed.value = undefined;
+  if (why.value) return;
+  typed.value = undefined;
+  gesture = '';
 }
 
 function revert(event: KeyboardEvent): void {
   if (typed.value === undefined) return;
   event.stopPropagation();
   if (props.value !== before) props.take(before, gesture);
-  why.value = '';
+  done();
   typed.value = formatForEdit(before, props.kind, settings.units);
   (event.target as HTMLInputElement).blur();
   typed.value = undefined;
+  gesture = '';
 }
 </script>
 
@@ -101,7 +126,7 @@ function revert(event: KeyboardEvent): void {
       @focus="begin"
       @input="read"
       @blur="end"
-      @keydown.enter="($event.target as HTMLInputElement).blur()"
+      @keydown.enter="enter"
       @keydown.esc="revert"
     />
     <span v-if="why" :id="errorId" class="why" role="alert">{{ why }}</span>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, toRaw } from 'vue';
+import { computed, ref, toRaw } from 'vue';
 import { PAPERS, SCALES, type PaperName } from '../../core/formats/paper';
 import type { SheetOptions } from '../../core/formats/sheetSvg';
 import { surfaceOf } from '../../core/plan';
@@ -22,6 +22,16 @@ const PAPER_NAMES = Object.keys(PAPERS) as PaperName[];
 const paper = ref<PaperName>(settings.units.system === 'us' ? 'Letter' : 'A4');
 const scale = ref(0);
 const why = ref('');
+/** What of the map can be brought in again. */
+const comesBack = computed(() => {
+  const bare = plan.blocks.filter((b) => !b.outline).length;
+  const rest = 'beds, pipes and parts do not: save the plan as a file for those';
+  return bare === 0
+    ? `Brought in again, outlines, heights and things in the way come back; ${rest}.`
+    : bare === plan.blocks.length
+      ? `No block has an outline, so of the ground only heights and things in the way come back when it is brought in again; blocks, ${rest}.`
+      : `Brought in again, the outlines of ${plan.blocks.length - bare} of ${plan.blocks.length} blocks, heights and things in the way come back; the other blocks have none, and ${rest}.`;
+});
 const busy = ref(false);
 /** Of a printed picture, dots per mm: 300 to the inch. */
 const DOTS_PER_MM = 300 / 25.4;
@@ -88,7 +98,7 @@ async function writeSheet(now: NonNullable<ReturnType<typeof solved>>, kind: 'sv
     <v-card>
       <v-card-title>Write files</v-card-title>
       <v-card-text>
-        <p class="row"><button type="button" :disabled="busy" @click="write('geojson')">Map (GeoJSON)</button> <span>ground, beds, runs, pipes and parts with their pressures; its ground reads back in</span></p>
+        <p class="row"><button type="button" :disabled="busy" @click="write('geojson')">Map (GeoJSON)</button> <span>ground, beds, runs, pipes and parts with their pressures. {{ comesBack }}</span></p>
         <p class="row"><button type="button" :disabled="busy" @click="write('dxf')">Drawing (DXF)</button> <span>the layout in metres, a layer each</span></p>
         <p class="row"><button type="button" :disabled="busy" @click="write('csv')">Beds (CSV)</button> <span>a line for each bed, in the units shown</span></p>
         <p class="row">

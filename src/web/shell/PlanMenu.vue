@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { mdiMenuDown, mdiRedo, mdiThemeLightDark, mdiUndo } from '@mdi/js';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import ConfirmDialog from '../parts/ConfirmDialog.vue';
 import OpenFile from '../parts/OpenFile.vue';
 import ExportDialog from './ExportDialog.vue';
 import { useDesk } from '../stores/desk';
+import { useKeeping } from '../stores/keeping';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
 
 const emit = defineEmits<{ undo: []; redo: [] }>();
 const desk = useDesk();
+const keeping = useKeeping();
 const plan = usePlan();
 const settings = useSettings();
 const router = useRouter();
@@ -21,11 +23,18 @@ const writing = ref(false);
 
 async function clear(): Promise<void> {
   clearing.value = false;
-  const old = desk.id;
-  await desk.startBlank();
-  await desk.throwAway(old);
-  void router.push({ name: 'water' });
+  const old = keeping.isDemo ? '' : keeping.id;
+  const id = desk.startBlank();
+  if (old) await desk.throwAway(old);
+  void router.push({ name: 'water', params: { id } });
 }
+const opened = (id: string): void => {
+  open.value = false;
+  void router.push({ name: 'beds', params: { id } });
+};
+const saved = computed(() =>
+  keeping.isDemo ? 'A demo: kept once you change it' : keeping.state === 'saved' ? 'Saved in this browser' : keeping.state === 'unsafe' ? 'Not saved' : '',
+);
 const rename = (field: 'name' | 'place', text: string): void =>
   void plan.edit(field === 'name' ? 'rename the plan' : 'name its place', (draft) => void (draft[field] = text), `rename-${field}`);
 </script>
@@ -43,7 +52,7 @@ const rename = (field: 'name' | 'place', text: string): void =>
         <button type="button" @click="open = false; renaming = true">Rename…</button>
         <button type="button" @click="open = false; desk.saveFile()">Save as a file <kbd>Ctrl S</kbd></button>
         <button type="button" @click="open = false; writing = true">Write files…</button>
-        <OpenFile @opened="open = false" />
+        <OpenFile @opened="opened" />
         <button type="button" @click="open = false; router.push({ name: 'start' })">Other plans…</button>
         <button type="button" @click="open = false; clearing = true">Clear this plan…</button>
         <fieldset>
@@ -72,7 +81,7 @@ const rename = (field: 'name' | 'place', text: string): void =>
       <button type="button" class="system num" :aria-label="`Units: ${settings.units.system === 'us' ? 'US' : 'metric'}. Switch`" title="Switch units" @click="settings.setSystem(settings.units.system === 'us' ? 'metric' : 'us')">
         {{ settings.units.system === 'us' ? 'US' : 'm' }}
       </button>
-      <span class="sr" role="status">{{ desk.saving === 'saved' ? 'Saved in this browser' : desk.saving === 'failed' ? 'Not saved' : '' }}</span>
+      <span class="sr" role="status">{{ saved }}</span>
     </div>
     <v-dialog v-model="renaming" max-width="420" aria-label="Rename the plan">
       <v-card>

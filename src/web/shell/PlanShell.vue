@@ -1,11 +1,14 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
-import { onMounted, ref } from 'vue';
-import { useRouter } from 'vue-router';
+import { useEventListener, useSessionStorage } from '@vueuse/core';
+import { computed, onBeforeUnmount, shallowRef, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import WorkingDialog from '../parts/WorkingDialog.vue';
 import WeighDialog from '../weigh/WeighDialog.vue';
 import FieldSheet from '../sheet/FieldSheet.vue';
 import { useDesk } from '../stores/desk';
+import { useDrafts } from '../stores/drafts';
+import { useKeeping, type Opened } from '../stores/keeping';
+import { download } from '../storage/download';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useView } from '../stores/view';
@@ -19,12 +22,57 @@ const plan = usePlan();
 const results = useResults();
 const view = useView();
 const router = useRouter();
-const ready = ref(plan.isOpen);
+const route = useRoute();
+const keeping = useKeeping();
+// What stands in fields unfinished is read with the plan.
+useDrafts();
+const address = computed(() => String(route.params.id));
+/** How opening what the address names ended. */
+const opened = shallowRef<Opened>();
+const ready = computed(() => opened.value === 'open');
 
-onMounted(async () => {
-  if (!plan.isOpen && !(await desk.takeUp())) await router.replace({ name: 'start' });
-  ready.value = plan.isOpen;
+async function openAddress(): Promise<void> {
+  const id = address.value;
+  if (opened.value === 'open' && keeping.id === id) return;
+  opened.value = undefined;
+  const now = await desk.open(id);
+  if (id === address.value) opened.value = now;
+}
+watch(address, () => void openAddress(), { immediate: true });
+// A demo that was changed is a plan of one's own, at its own address.
+watch(
+  () => keeping.became,
+  (id) => void (id && router.replace({ name: route.name!, params: { id } })),
+);
+// The block looked at stays so over a reload.
+const seen = useSessionStorage<Record<string, string>>('idle-furrow/seen', {});
+watch(
+  [ready, () => plan.block.id],
+  ([now, block], [before]) => {
+    if (!now) return;
+    const last = seen.value[keeping.id];
+    if (!before && last && plan.blocks.some((b) => b.id === last)) plan.pickBlock(last);
+    else seen.value[keeping.id] = block;
+  },
+  { immediate: true },
+);
+watch(
+  () => plan.refused,
+  () => void (view.notice = 'Another tab has this plan’s pen. Take it over to change the plan here.'),
+);
+/** Off the desk: all of it is folded into the plan, and another page may have the pen. What cannot be kept stays here. */
+onBeforeUnmount(async () => {
+  const id = keeping.id;
+  await keeping.fold();
+  if (keeping.id === id && keeping.state !== 'unsafe' && !route.params.id) keeping.letGo();
 });
+const broken = computed(() => (typeof opened.value === 'object' && 'text' in opened.value ? opened.value : undefined));
+const failed = computed(() => (typeof opened.value === 'object' && 'failed' in opened.value ? opened.value.failed : ''));
+function openRecovered(): void {
+  const id = desk.takeRecovered(broken.value!.recovered!);
+  void router.replace({ name: route.name!, params: { id } });
+}
+const saveBroken = (): void => download('plan.furrow.json', broken.value!.text);
 
 /** A field being typed in keeps its own undo. */
 const typing = (event: KeyboardEvent): boolean => (event.target as HTMLElement).matches('input, textarea, select');
@@ -64,18 +112,40 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <WorkingOrder class="order" />
     <main class="field">
       <p v-if="results.problem" role="alert" class="problem">{{ results.problem }}</p>
+      <p v-else-if="keeping.reading" role="status" class="reading">
+        Another tab is working on this plan. You see each change as it is made. <button type="button" @click="keeping.takeOver()">Take over the pen</button>
+      </p>
       <FieldSheet class="sheet" :class="{ stale: results.stale }" />
       <UnderSheet class="walk" :class="{ stale: results.stale }" />
     </main>
     <aside class="panel" aria-label="Stage">
-      <p v-if="desk.trouble" role="alert" class="caution">
-        {{ desk.trouble }} <button type="button" class="asks" @click="desk.saveFile()">Save a file</button>
+      <p v-if="keeping.trouble" role="alert" class="caution">
+        {{ keeping.trouble }} <button type="button" class="asks" @click="desk.saveFile()">Save a file</button>
       </p>
       <router-view />
     </aside>
     <WorkingDialog />
     <WeighDialog />
   </div>
+  <main v-else class="none">
+    <template v-if="opened === 'missing'">
+      <h1>No plan here</h1>
+      <p role="alert">This browser keeps no plan under this address. It may have been thrown away, or be in another browser: open it from a file.</p>
+    </template>
+    <template v-else-if="broken">
+      <h1>This plan cannot be read</h1>
+      <p role="alert">{{ broken.problems[0].path }} {{ broken.problems[0].what }}. It stays where it is.</p>
+      <p><v-btn @click="saveBroken">Save it as it is</v-btn> to send to somebody who can mend it.</p>
+      <p v-if="broken.recovered"><v-btn @click="openRecovered">Open what can be read</v-btn> as a plan of its own, with {{ broken.recovered.plan.blocks.length }} {{ broken.recovered.plan.blocks.length === 1 ? 'block' : 'blocks' }}.</p>
+    </template>
+    <template v-else-if="failed">
+      <h1>The plan could not be opened</h1>
+      <p role="alert">{{ failed }}. Nothing is lost by that.</p>
+      <p><v-btn @click="openAddress">Try again</v-btn></p>
+    </template>
+    <p v-else role="status">Opening the plan …</p>
+    <p v-if="opened"><router-link :to="{ name: 'start' }">To the start page</router-link></p>
+  </main>
 </template>
 
 <style scoped>
@@ -89,6 +159,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .tally, .panel, .order { contain: strict; }
 .menu { contain: layout; }
 .panel { grid-area: panel; border-left: 1.5px solid var(--ink); padding: 18px 20px 28px; overflow-y: auto; }
+.reading { position: absolute; z-index: 2; left: 12px; right: 12px; top: 10px; background: var(--slab); color: var(--on-slab); padding: 8px 12px; border-radius: 4px; font-size: 14.5px; }
+.reading button { background: var(--card); color: var(--ink); border: 0; border-radius: 3px; padding: 4px 12px; margin-left: 8px; cursor: pointer; font-weight: 600; }
+.none { max-width: 620px; margin: 12vh auto 0; padding: 0 24px; display: grid; gap: 14px; align-content: start; }
+.none h1 { font-size: 28px; }
 .problem { position: absolute; z-index: 2; left: 12px; right: 12px; top: 10px; background: var(--alarm-slab); color: #fff; padding: 8px 12px; border-radius: 4px; }
 @media (max-width: 1100px) {
   .shell { grid-template-columns: 116px minmax(0, 1fr) 330px; }

@@ -1,4 +1,3 @@
-import { proxy, wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, toRaw, watch } from 'vue';
 import type { Finding } from '../../core/check';
@@ -15,6 +14,8 @@ import {
 } from '../../core/remedy';
 import type { AdviserApi } from '../../worker/adviser';
 import AdviserWorker from '../../worker/adviser?worker';
+import { plain } from '../plain';
+import { calledBack, createJobs, forWorker } from './jobs';
 import { useOpening } from './opening';
 import { usePlan } from './plan';
 import { useResults } from './results';
@@ -29,11 +30,7 @@ export const useAdvice = defineStore('advice', () => {
   const results = useResults();
   const opening = useOpening();
   const settings = useSettings();
-  const place =
-    typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4));
-  let worker: Worker | undefined;
-  let remote: Remote<AdviserApi> | undefined;
-  let number = 0;
+  const jobs = createJobs<AdviserApi>(() => new AdviserWorker());
   let waiting = 0;
   /** Views that show remedies. */
   const watched = shallowRef(0);
@@ -50,52 +47,38 @@ export const useAdvice = defineStore('advice', () => {
   const searching = shallowRef(false);
   /** Why a search broke off, if it did. */
   const failed = shallowRef('');
+  /** Why remedies could not be worked out. */
+  const broke = shallowRef('');
   const fitted = shallowRef<{ of: Plan; answer: FitAnswer }>();
 
-  function adviser(): Remote<AdviserApi> {
-    if (remote) return remote;
-    worker = new AdviserWorker();
-    remote = wrap<AdviserApi>(worker);
-    if (place) void remote.listen(place.buffer as SharedArrayBuffer);
-    return remote;
-  }
-  /** A new job: what was being worked out before is not wanted any more. */
-  function next(): number {
-    number++;
-    if (place) Atomics.store(place, 0, number);
-    return number;
-  }
-  /** The plan as it is stated, without pictures, as it passes to the worker. */
-  const bare = (stated: Plan): Plan => {
-    const rest = { ...toRaw(stated) };
-    delete rest.underlay;
-    return rest;
-  };
-
   async function workOut(): Promise<void> {
-    const stated = plan.plan;
-    const own = next();
+    const stated = toRaw(plan.plan);
     working.value = true;
+    broke.value = '';
     const fresh = new Map<string, Remedy[]>();
-    const done = await adviser().remedies(
-      own,
-      bare(stated),
-      proxy(async (key: string, list: Remedy[]) => {
-        if (own !== number) return;
-        if (of.value !== stated) {
-          of.value = stated;
-          remedies.clear();
-        }
-        fresh.set(key, list);
-        remedies.set(key, list);
-      }),
+    const outcome = await jobs.ask((adviser, number) =>
+      adviser.remedies(
+        number,
+        forWorker(stated),
+        calledBack((key: string, list: Remedy[]) => {
+          if (toRaw(plan.plan) !== stated) return;
+          if (of.value !== stated) {
+            of.value = stated;
+            remedies.clear();
+          }
+          fresh.set(key, list);
+          remedies.set(key, list);
+        }),
+      ),
     );
-    if (own !== number) return;
-    if (done && fresh.size === 0) {
+    // What called it off says itself what it is at.
+    if (outcome.ended === 'cancelled') return;
+    working.value = false;
+    if (outcome.ended === 'failed') broke.value = `Remedies could not be worked out: ${outcome.why}`;
+    else if (fresh.size === 0) {
       remedies.clear();
       of.value = stated;
     }
-    working.value = false;
   }
 
   watch(
@@ -132,43 +115,36 @@ export const useAdvice = defineStore('advice', () => {
     together.value = undefined;
     if (ticked.value.length < 2) return;
     const asked = ticked.value;
-    const outcome = await adviser().together(number, bare(plan.plan), toRaw(asked).flat());
-    if (asked === ticked.value) together.value = outcome;
+    const outcome = await jobs.ask(
+      (adviser, number) => adviser.together(number, forWorker(toRaw(plan.plan)), plain(asked).flat()),
+      { beside: true },
+    );
+    if (asked === ticked.value && outcome.ended === 'answered') together.value = outcome.value;
   }
   const tickedSays = computed(() => ticked.value.map(say));
 
   async function search(limits: FitLimits): Promise<void> {
-    const stated = plan.plan;
-    const own = next();
+    const stated = toRaw(plan.plan);
     searching.value = true;
+    working.value = false;
     fitting.value = 0;
     fitted.value = undefined;
     failed.value = '';
-    let answer: FitAnswer | undefined;
-    try {
-      answer = await adviser().fit(
-        own,
-        bare(stated),
-        limits,
-        proxy((share: number) => void (own === number && (fitting.value = share))),
-      );
-    } catch (error) {
-      failed.value = `The search broke off: ${error instanceof Error ? error.message : String(error)}`;
-    }
-    if (own !== number) return;
+    const outcome = await jobs.ask((adviser, number) =>
+      adviser.fit(
+        number,
+        forWorker(stated),
+        plain(limits),
+        calledBack((share: number) => void (fitting.value = share)),
+      ),
+    );
     searching.value = false;
-    if (answer) fitted.value = { of: stated, answer };
-    if (watched.value > 0) void workOut();
-  }
-  /** Ends a search. Without shared memory the worker itself is let go. */
-  function stopSearch(): void {
-    next();
-    searching.value = false;
+    if (outcome.ended === 'failed') failed.value = `The search broke off: ${outcome.why}`;
+    if (outcome.ended === 'answered') fitted.value = { of: stated, answer: outcome.value };
     if (watched.value > 0) waiting = window.setTimeout(() => void workOut(), STILL_MS);
-    if (place) return;
-    worker?.terminate();
-    remote = undefined;
   }
+  /** Ends a search. */
+  const stopSearch = (): void => jobs.stop();
 
   function show(): () => void {
     watched.value++;
@@ -177,6 +153,8 @@ export const useAdvice = defineStore('advice', () => {
 
   return {
     failed,
+    broke,
+    workOut,
     fitting,
     searching,
     fitted,

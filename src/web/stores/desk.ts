@@ -1,176 +1,163 @@
-import { useDebounceFn, useEventListener } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import { ref, toRaw, watch } from 'vue';
-import { blankPlan, MAX_PLAN_BYTES, readPlan, writePlan, type Plan } from '../../core/plan';
-import {
-  ChangedElsewhere,
-  discard,
-  fetchKept,
-  keep,
-  lastId,
-  newId,
-  shelf,
-  type ShelfEntry,
-} from '../storage/shelf';
+import { ref, shallowRef, toRaw } from 'vue';
+import { blankPlan, MAX_PLAN_BYTES, readPlan, writePlan, type Plan, type Recovered } from '../../core/plan';
+import type { ReaderApi } from '../../worker/reader';
+import ReaderWorker from '../../worker/reader?worker';
 import { download } from '../storage/download';
+import { isOpenSomewhere } from '../storage/pen';
+import { discard, fetchKept, rawText, shelf, type ShelfEntry } from '../storage/shelf';
+import { DEMOS, demoId, demoOf, type DemoName } from './demos';
+import { createJobs } from './jobs';
+import { useKeeping, type Opened } from './keeping';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
-import { useView } from './view';
 
-export const DEMOS = {
-  wren: {
-    title: 'Wren Bottom',
-    says: 'A yard tap, 14 beds. It works, with little to spare.',
-    load: () => import('../../../demo/wren-bottom.json'),
-  },
-  hollin: {
-    title: 'Hollin Bank',
-    says: 'A borehole with a pressure tank, four fields, three of them open.',
-    load: () => import('../../../demo/hollin-bank.json'),
-  },
-  beck: {
-    title: 'Beck Side',
-    says: 'A pump at a stream, two blocks on the slope above.',
-    load: () => import('../../../demo/beck-side.json'),
-  },
-  larch: {
-    title: 'Larch tunnels',
-    says: 'Rain tanks over two tunnels: all by gravity.',
-    load: () => import('../../../demo/larch-tunnels.json'),
-  },
-  otter: {
-    title: 'Otter strip',
-    says: 'As it was laid, with three faults to be found.',
-    load: () => import('../../../demo/otter-strip.json'),
-  },
-} as const;
+/** A file that was not opened: why, and what could be saved of it. */
+export interface NotOpened {
+  problems: string[];
+  recovered?: Recovered;
+}
 
-export type DemoName = keyof typeof DEMOS;
-
-const AUTOSAVE_MS = 250;
-
-/** Which plan lies on the desk, where it is kept, and files in and out. */
+/** Which plan lies on the desk, the shelf of kept ones, and files in and out. */
 export const useDesk = defineStore('desk', () => {
   const plan = usePlan();
   const settings = useSettings();
-  const view = useView();
-  const id = ref('');
+  const keeping = useKeeping();
   const kept = ref<ShelfEntry[]>([]);
-  const saving = ref<'saved' | 'saving' | 'failed'>('saved');
-  const trouble = ref('');
-  let revision = 0;
-  let pending: Promise<void> = Promise.resolve();
+  /** Why the shelf cannot be looked at. */
+  const shelfTrouble = ref('');
+  const looked = ref(false);
+  /** A file is being read. */
+  const readingFile = shallowRef('');
+  const reader = createJobs<ReaderApi>(() => new ReaderWorker());
 
-  function lay(next: Plan, under: string, at: number): void {
-    id.value = under;
-    revision = at;
-    trouble.value = '';
-    if (next.units) settings.setSystem(next.units);
-    plan.open(next);
-  }
+  const takeUnits = (next: Plan): void => void (next.units && settings.setSystem(next.units));
 
-  async function save(): Promise<void> {
-    if (!plan.isOpen) return;
-    saving.value = 'saving';
-    const now = toRaw(plan.plan);
-    try {
-      revision = await keep(id.value, now, revision);
-      // What was changed meanwhile is still to be saved.
-      if (toRaw(plan.plan) === now) saving.value = 'saved';
-      trouble.value = '';
-    } catch (error) {
-      if (error instanceof ChangedElsewhere) {
-        // Both live on: this tab goes on with a copy of its own.
-        id.value = newId();
-        revision = 0;
-        plan.edit(
-          'keep as a copy',
-          (draft) => void (draft.name = `${draft.name ?? 'Unnamed plan'} (copy)`),
-          'copy',
-        );
-        await save();
-        view.notice = 'This plan was changed in another tab. Both are kept: this tab goes on as a copy.';
-        return;
-      }
-      saving.value = 'failed';
-      trouble.value =
-        'This browser does not keep the plan (its storage is full or switched off). Save it as a file so that nothing is lost.';
-    }
-  }
+  const startBlank = (): string => keeping.create(blankPlan(settings.units.system));
 
-  const queueSave = (): Promise<void> => (pending = pending.then(save));
-  const saveSoon = useDebounceFn(queueSave, AUTOSAVE_MS);
-  watch(
-    () => plan.plan,
-    () => {
-      if (!plan.isOpen) return;
-      saving.value = 'saving';
-      void saveSoon();
-    },
-  );
-  useEventListener(document, 'visibilitychange', () => {
-    if (document.visibilityState === 'hidden' && saving.value === 'saving') void queueSave();
-  });
-
-  async function startBlank(): Promise<void> {
-    lay(blankPlan(settings.units.system), newId(), 0);
-    await queueSave();
-  }
-
-  async function startDemo(name: DemoName): Promise<void> {
+  async function showDemo(name: DemoName): Promise<string> {
     const reading = readPlan(JSON.stringify((await DEMOS[name].load()).default));
     if (!reading.ok) throw new Error(reading.problems[0].what);
-    lay(reading.plan, newId(), 0);
-    await queueSave();
+    takeUnits(reading.plan);
+    keeping.show(reading.plan, demoId(name));
+    return demoId(name);
   }
 
-  /** Opens a file. Returns what is wrong with it; then the plan on the desk stays. */
-  async function openFile(file: File): Promise<string[]> {
-    if (file.size > MAX_PLAN_BYTES) return ['The file is larger than 20 MB; a plan is far smaller.'];
-    const reading = readPlan(await file.text());
-    if (!reading.ok)
-      return reading.problems.map(
+  /** Opens what an address names: a kept plan, or a demo. */
+  async function open(id: string): Promise<Opened> {
+    if (plan.isOpen && keeping.id === id) return 'open';
+    const demo = demoOf(id);
+    try {
+      if (demo) {
+        await showDemo(demo);
+        return 'open';
+      }
+    } catch (error) {
+      return { failed: error instanceof Error ? error.message : String(error) };
+    }
+    const opened = await keeping.openKept(id);
+    if (opened === 'open') takeUnits(toRaw(plan.plan));
+    return opened;
+  }
+
+  /** Takes a plan, read or recovered, as a new one. @returns its id */
+  function take(next: Plan): string {
+    takeUnits(next);
+    return keeping.create(next);
+  }
+  /** What could be saved of a broken plan, as a plan of its own beside it. */
+  const takeRecovered = ({ plan: found }: Recovered): string =>
+    take({ ...found, name: `${found.name ?? 'Unnamed plan'} (recovered)`.slice(-120) });
+
+  /** Opens a file. @returns its id; or what is wrong with it, and then the plan on the desk stays */
+  async function openFile(file: File): Promise<string | NotOpened> {
+    if (file.size > MAX_PLAN_BYTES)
+      return { problems: ['The file is larger than 20 MB; a plan is far smaller.'] };
+    readingFile.value = file.name;
+    let text: string;
+    try {
+      text = await file.text();
+    } catch {
+      readingFile.value = '';
+      return { problems: ['The file cannot be read: it was moved or changed meanwhile. Choose it again.'] };
+    }
+    const outcome = await reader.ask((worker, number) => worker.readPlan(number, text));
+    readingFile.value = '';
+    if (outcome.ended === 'cancelled') return { problems: [] };
+    if (outcome.ended === 'failed') return { problems: [`The file could not be read: ${outcome.why}`] };
+    const { reading, recovered } = outcome.value;
+    if (reading.ok) return take(reading.plan);
+    return {
+      problems: reading.problems.map(
         ({ path, what }) => `${path && path !== 'format' && path !== 'version' ? `${path}: ` : ''}${what}`,
-      );
-    lay(reading.plan, newId(), 0);
-    await queueSave();
-    return [];
+      ),
+      recovered,
+    };
   }
+  const stopReading = (): void => reader.stop();
 
-  function saveFile(): void {
-    const text = writePlan({ ...toRaw(plan.plan), units: settings.units.system });
-    const slug = (plan.full.name || 'plan')
+  const fileName = (name: string): string => {
+    const slug = name
       .toLowerCase()
       .replace(/[^\p{L}\p{N}]+/gu, '-')
       .replace(/^-|-$/g, '');
-    download(`${slug || 'plan'}.furrow.json`, text);
+    return `${slug || 'plan'}.furrow.json`;
+  };
+  function saveFile(): void {
+    download(fileName(plan.full.name), writePlan({ ...toRaw(plan.plan), units: settings.units.system }));
   }
-
-  /** Takes up what was last worked on, if there is any. */
-  async function takeUp(which?: string): Promise<boolean> {
-    try {
-      const last = which ?? (await lastId());
-      const found = last ? await fetchKept(last) : undefined;
-      if (!found) return false;
-      lay(found.plan, found.id, found.revision);
-      return true;
-    } catch {
-      return false;
-    }
+  /** Saves a kept plan as it lies there, readable or not, to be sent to somebody who can mend it. */
+  async function saveRaw({ id, name }: ShelfEntry): Promise<void> {
+    download(fileName(name), await rawText(id));
   }
 
   async function look(): Promise<void> {
     try {
       kept.value = await shelf();
-    } catch {
+      shelfTrouble.value = '';
+    } catch (error) {
       kept.value = [];
+      shelfTrouble.value = `This browser keeps no plans here: its storage is switched off, full or silent (${error instanceof Error ? error.message : String(error)}). You can work all the same: save your plan as a file before you leave.`;
     }
+    looked.value = true;
   }
 
-  async function throwAway(which: string): Promise<void> {
-    await discard(which);
+  /** What could be saved of a kept plan that cannot be read. */
+  async function recover(id: string): Promise<Recovered | undefined> {
+    const found = await fetchKept(id).catch(() => undefined);
+    return found && 'text' in found ? found.recovered : undefined;
+  }
+
+  /** Throws a kept plan away. @returns why it was not */
+  async function throwAway(which: string): Promise<string> {
+    if (which !== keeping.id && (await isOpenSomewhere(which)))
+      return 'This plan is open in another tab. Close it there first.';
+    if (which === keeping.id) keeping.letGo();
+    try {
+      await discard(which);
+    } catch (error) {
+      return `It could not be thrown away: ${error instanceof Error ? error.message : String(error)}`;
+    }
     await look();
+    return '';
   }
 
-  return { id, kept, saving, trouble, startBlank, startDemo, openFile, saveFile, takeUp, look, throwAway };
+  return {
+    kept,
+    looked,
+    shelfTrouble,
+    readingFile,
+    stopReading,
+    startBlank,
+    showDemo,
+    open,
+    take,
+    takeRecovered,
+    recover,
+    openFile,
+    saveFile,
+    saveRaw,
+    look,
+    throwAway,
+  };
 });

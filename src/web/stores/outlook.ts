@@ -1,13 +1,23 @@
-import { proxy, wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
 import type { Plan } from '../../core/plan';
-import { ALL_SET, clockText, tellProblem, type Outlook, type SeasonOutlook } from '../../core/sets';
+import {
+  ALL_SET,
+  clockText,
+  tellProblem,
+  type MadeSets,
+  type Outlook,
+  type SeasonOutlook,
+} from '../../core/sets';
 import type { PlannerApi } from '../../worker/planner';
 import PlannerWorker from '../../worker/planner?worker';
+import { calledBack, createJobs, forWorker, type Outcome } from './jobs';
 import { useOpening } from './opening';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
+
+/** Valves turned for evenness, by block and bed, and what they bring. */
+export type Evened = Extract<Awaited<ReturnType<PlannerApi['even']>>, { value: unknown }>['value'];
 
 /** A plan must have stood still for so long before its sets are worked out, ms. */
 const STILL_MS = 160;
@@ -26,10 +36,7 @@ export const useOutlook = defineStore('outlook', () => {
   const plan = usePlan();
   const opening = useOpening();
   const settings = useSettings();
-  const place =
-    typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4));
-  let remote: Remote<PlannerApi> | undefined;
-  let number = 0;
+  const jobs = createJobs<PlannerApi>(() => new PlannerWorker());
   let waiting = 0;
   const watched = ref(0);
   const outlook = shallowRef<Outlook>();
@@ -44,53 +51,34 @@ export const useOutlook = defineStore('outlook', () => {
   /** What the last making of sets told, in words. */
   const madeSays = ref('');
 
-  function planner(): Remote<PlannerApi> {
-    if (!remote) {
-      remote = wrap<PlannerApi>(new PlannerWorker());
-      if (place) void remote.listen(place.buffer as SharedArrayBuffer);
-    }
-    return remote;
-  }
-  function next(): number {
-    number++;
-    if (place) Atomics.store(place, 0, number);
-    return number;
-  }
-  const bare = (): Plan => {
-    const rest = { ...toRaw(plan.plan) };
-    delete rest.underlay;
-    return rest;
-  };
-
   async function workOut(): Promise<void> {
     // What was asked for by a press goes first; sets are worked out when it is done.
     if (making.value || evening.value) return;
     const stated = toRaw(plan.plan);
-    const own = next();
+    const sent = forWorker(stated);
     working.value = true;
     progress.value = 0;
-    try {
-      const answer = await planner().outlook(
-        own,
-        bare(),
-        proxy((share: number) => void (own === number && (progress.value = share))),
-      );
-      if (own !== number) return;
-      if (answer) {
-        outlook.value = answer;
-        of.value = stated;
-        failed.value = '';
-        const told = await planner().season(bare(), answer.gifts);
-        if (own === number) {
-          season.value = told;
-          tellTook(SEASON_TOOK, told.tookMs);
-        }
-      }
-    } catch (error) {
-      if (own !== number) return;
-      failed.value = `Sets could not be worked out: ${error instanceof Error ? error.message : String(error)}`;
-    }
-    if (own === number) working.value = false;
+    failed.value = '';
+    const told = await jobs.ask((planner, number) =>
+      planner.outlook(
+        number,
+        sent,
+        calledBack((share: number) => void (progress.value = share)),
+      ),
+    );
+    if (told.ended === 'cancelled') return;
+    if (told.ended === 'answered') {
+      outlook.value = told.value;
+      of.value = stated;
+      const { gifts } = told.value;
+      const balanced = await jobs.ask((planner, number) => planner.season(number, sent, gifts));
+      if (balanced.ended === 'cancelled') return;
+      if (balanced.ended === 'answered') {
+        season.value = balanced.value;
+        tellTook(SEASON_TOOK, balanced.value.tookMs);
+      } else failed.value = `The season could not be worked out: ${balanced.why}`;
+    } else failed.value = `Sets could not be worked out: ${told.why}`;
+    working.value = false;
   }
 
   /** Wanted while someone looks, and in the working order once there are sets. */
@@ -107,7 +95,7 @@ export const useOutlook = defineStore('outlook', () => {
   watch(
     () => plan.opened,
     () => {
-      next();
+      jobs.stop();
       outlook.value = undefined;
       season.value = undefined;
       of.value = undefined;
@@ -131,50 +119,59 @@ export const useOutlook = defineStore('outlook', () => {
     return outlook.value?.sets.find((s) => s.id === id) ?? outlook.value?.sets[0];
   });
 
+  /** Goes back to what was put off for a press. */
+  const goOn = (): void => void (wanted.value && of.value !== toRaw(plan.plan) && workOut());
+
   /** Makes sets, with as little changed as must be or all anew. */
   async function makeSets(afresh: boolean): Promise<void> {
-    const own = next();
+    const stated = toRaw(plan.plan);
     making.value = true;
-    try {
-      const made = await planner().sets(own, bare(), afresh);
-      if (!made || own !== number) return;
-      tellTook(SETS_TOOK, made.tookMs);
-      const count = made.sets.length;
+    madeSays.value = '';
+    const outcome = await jobs.ask((planner, number) => planner.sets(number, forWorker(stated), afresh));
+    making.value = false;
+    if (outcome.ended === 'failed') madeSays.value = `Sets could not be made: ${outcome.why}`;
+    // Of a plan that has changed since, they are not its sets.
+    else if (outcome.ended === 'answered' && toRaw(plan.plan) === stated) takeSets(outcome.value);
+    else
       madeSays.value =
-        count === 0
-          ? 'There are no beds to water.'
-          : made.tooMuch.length > 0
-            ? `${made.tooMuch.length} of the beds ask for more than the source gives even alone.`
-            : `${count === 1 ? 'One set does' : `${count} sets do`}; each was solved.`;
-      const same = JSON.stringify(made.sets) === JSON.stringify(toRaw(plan.full).watering.sets);
-      if (same && count > 0)
-        madeSays.value = `Nothing need change: ${madeSays.value.charAt(0).toLowerCase()}${madeSays.value.slice(1)}`;
-      else
-        plan.edit(count === 1 ? 'make one set' : `make ${count} sets`, (draft) => {
-          const watering = (draft.watering ??= {});
-          if (count > 0) watering.sets = made.sets.map((s) => structuredClone(s));
-          else delete watering.sets;
-        });
-    } catch (error) {
-      madeSays.value = `Sets could not be made: ${error instanceof Error ? error.message : String(error)}`;
-    } finally {
-      if (own === number) {
-        making.value = false;
-        if (wanted.value && of.value !== toRaw(plan.plan)) void workOut();
-      }
-    }
+        'The sets were not made: the plan was changed, or something else asked for. Press again.';
+    goOn();
   }
 
-  /** Valves of a set turned for evenness, as they would be. */
-  async function even(setId: string): Promise<Awaited<ReturnType<Remote<PlannerApi>['even']>>> {
-    const own = next();
-    evening.value = true;
-    try {
-      return await planner().even(own, bare(), setId);
-    } finally {
-      evening.value = false;
-      if (of.value !== toRaw(plan.plan)) void workOut();
+  function takeSets(made: MadeSets & { tookMs: number }): void {
+    tellTook(SETS_TOOK, made.tookMs);
+    const count = made.sets.length;
+    madeSays.value =
+      count === 0
+        ? 'There are no beds to water.'
+        : made.tooMuch.length > 0
+          ? `${made.tooMuch.length} of the beds ask for more than the source gives even alone.`
+          : `${count === 1 ? 'One set does' : `${count} sets do`}; each was solved.`;
+    const same = JSON.stringify(made.sets) === JSON.stringify(toRaw(plan.full).watering.sets);
+    if (same && count > 0) {
+      madeSays.value = `Nothing need change: ${madeSays.value.charAt(0).toLowerCase()}${madeSays.value.slice(1)}`;
+      return;
     }
+    const refusal = plan.edit(count === 1 ? 'make one set' : `make ${count} sets`, (draft) => {
+      const watering = (draft.watering ??= {});
+      if (count > 0) watering.sets = made.sets.map((s) => structuredClone(s));
+      else delete watering.sets;
+    });
+    if (refusal) madeSays.value = `The sets were not taken: ${refusal.what}.`;
+  }
+
+  /** Ends the making of sets, or the turning of valves. */
+  const stop = (): void => jobs.stop();
+
+  /** Valves of a set turned for evenness, as they would be. */
+  async function even(setId: string): Promise<Outcome<Evened>> {
+    evening.value = true;
+    const outcome = await jobs.ask((planner, number) =>
+      planner.even(number, forWorker(toRaw(plan.plan)), setId),
+    );
+    evening.value = false;
+    goOn();
+    return outcome;
   }
 
   function show(): () => void {
@@ -196,6 +193,7 @@ export const useOutlook = defineStore('outlook', () => {
     making,
     madeSays,
     makeSets,
+    stop,
     even,
     show,
   };

@@ -1,38 +1,44 @@
 import { produce, type Draft } from 'immer';
 import { defineStore } from 'pinia';
-import { computed, shallowRef } from 'vue';
-import { blankPlan, fillIn, refusalOf, type Block, type Plan, type Refusal } from '../../core/plan';
-
-/** One step that can be undone. */
-interface Step {
-  label: string;
-  /** Edits of the same gesture (one drag, one field being typed in) are one step. */
-  gesture?: string;
-  /** The plan before and after; unchanged parts are shared, so a step costs little. */
-  before: Plan;
-  after: Plan;
-}
+import { computed, shallowRef, toRaw } from 'vue';
+import {
+  advance,
+  begin,
+  blankPlan,
+  fillIn,
+  isEmpty,
+  refusalOf,
+  stepBetween,
+  type Block,
+  type Happening,
+  type History,
+  type Plan,
+  type Refusal,
+} from '../../core/plan';
+import { plain } from '../plain';
 
 export type { Refusal };
 
-const MOST_STEPS = 500;
+/** Whoever writes down what happens to the plan. */
+export type Listener = (happening: Happening) => void;
 
-/** Two plans say the same. Parts that are the same objects are not looked into. */
-function alike(a: unknown, b: unknown): boolean {
-  if (a === b) return true;
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
-  const keys = Object.keys(a);
-  return (
-    keys.length === Object.keys(b).length &&
-    keys.every((k) => alike((a as Record<string, unknown>)[k], (b as Record<string, unknown>)[k]))
-  );
-}
+/** What is refused where another page has the pen. */
+const READING: Refusal = {
+  rule: 'reading',
+  what: 'this plan is being worked on in another tab: take the pen over to change it here',
+};
 
 /** The plan being worked on, and its history. Nothing else in the interface is saved. */
 export const usePlan = defineStore('plan', () => {
-  const plan = shallowRef<Plan>(blankPlan('metric'));
-  const past = shallowRef<Step[]>([]);
-  const future = shallowRef<Step[]>([]);
+  const history = shallowRef<History>(begin(plain(blankPlan('metric'))));
+  const plan = computed<Plan>(() => history.value.plan);
+  /** Where the movement under way began, and what it is called. */
+  let moving: { gesture: string; from: Plan } | undefined;
+  let listener: Listener | undefined;
+  /** Another page has the pen: this one only looks. */
+  const reading = shallowRef(false);
+  /** Counts edits that were refused for that. */
+  const refused = shallowRef(0);
   /** Counts openings, so that views can start afresh on another plan. */
   const opened = shallowRef(0);
   const isOpen = computed(() => opened.value > 0);
@@ -64,12 +70,37 @@ export const usePlan = defineStore('plan', () => {
   const statedBlock = computed(() => plan.value.blocks[blockIndex.value]);
   const pickBlock = (id: string): void => void (blockId.value = id);
 
-  function open(next: Plan): void {
-    plan.value = next;
-    past.value = [];
-    future.value = [];
+  /** Opens a plan, with what can be undone of it. */
+  function open(next: Plan | History): void {
+    history.value = plain('past' in next ? next : begin(next));
+    moving = undefined;
     blockId.value = undefined;
     opened.value++;
+  }
+
+  /** Takes a plan as it stands elsewhere, while it stays open here. */
+  function replaceBy(next: History): void {
+    history.value = plain(next);
+    moving = undefined;
+  }
+
+  /** Has each edit, undo and redo told to somebody, as it happens. */
+  const listen = (to: Listener | undefined): void => void (listener = to);
+
+  function happen(happening: Happening, made?: Plan): void {
+    history.value = plain(advance(history.value, happening, made));
+    listener?.(plain(happening));
+  }
+
+  /** Takes what happened to the plan in another page. @returns whether it could be followed */
+  function follow(happening: Happening): boolean {
+    try {
+      history.value = plain(advance(history.value, happening));
+      moving = undefined;
+      return true;
+    } catch {
+      return false;
+    }
   }
 
   /**
@@ -81,47 +112,42 @@ export const usePlan = defineStore('plan', () => {
   function edit(label: string, change: (draft: Draft<Plan>) => void, gesture?: string): Refusal | undefined {
     return become(
       label,
-      produce(plan.value, (draft) => void change(draft)),
+      produce(toRaw(plan.value), (draft) => void change(draft)),
       gesture,
     );
   }
 
   /** Takes another version of the plan by one undoable step, unless it makes no sense. */
-  function become(label: string, next: Plan, gesture?: string): Refusal | undefined {
-    if (next === plan.value) return undefined;
+  function become(label: string, wanted: Plan, gesture?: string): Refusal | undefined {
+    const now = toRaw(plan.value);
+    if (wanted === now) return undefined;
+    if (reading.value) {
+      refused.value++;
+      return READING;
+    }
+    const next = plain(wanted);
     const refusal = refusalOf(next);
     if (refusal) return refusal;
-    const last = past.value.at(-1);
-    if (gesture && last?.gesture === gesture) {
-      // A hand or a field that comes back to where it began has done nothing to undo.
-      const undone = alike(last.before, next);
-      past.value = [...past.value.slice(0, -1), ...(undone ? [] : [{ ...last, label, after: next }])];
-    } else {
-      past.value = [...past.value, { label, gesture, before: plan.value, after: next }].slice(-MOST_STEPS);
-    }
-    future.value = [];
-    plan.value = next;
+    const goesOn =
+      gesture !== undefined && moving?.gesture === gesture && history.value.past.at(-1)?.gesture === gesture;
+    if (!goesOn) moving = gesture === undefined ? undefined : { gesture, from: now };
+    const step = stepBetween(label, goesOn ? moving!.from : now, next, gesture);
+    // A hand or a field that comes back to where it began has done nothing to undo.
+    if (goesOn) happen({ do: 'again', step }, next);
+    else if (!isEmpty(step)) happen({ do: 'step', step }, next);
     return undefined;
   }
 
-  function undo(): void {
-    const step = past.value.at(-1);
-    if (!step) return;
-    plan.value = step.before;
-    past.value = past.value.slice(0, -1);
-    future.value = [...future.value, { ...step, gesture: undefined }];
-  }
+  const turn = (which: 'undo' | 'redo'): void => {
+    if (reading.value) return void refused.value++;
+    moving = undefined;
+    if (history.value[which === 'undo' ? 'past' : 'future'].length > 0) happen({ do: which });
+  };
+  const undo = (): void => turn('undo');
+  const redo = (): void => turn('redo');
 
-  function redo(): void {
-    const step = future.value.at(-1);
-    if (!step) return;
-    plan.value = step.after;
-    future.value = future.value.slice(0, -1);
-    past.value = [...past.value, step];
-  }
-
-  const undoLabel = computed(() => past.value.at(-1)?.label);
-  const redoLabel = computed(() => future.value.at(-1)?.label);
+  const undoLabel = computed(() => history.value.past.at(-1)?.label);
+  const redoLabel = computed(() => history.value.future.at(-1)?.label);
 
   return {
     plan,
@@ -138,6 +164,12 @@ export const usePlan = defineStore('plan', () => {
     blockIndex,
     statedBlock,
     pickBlock,
+    history,
+    reading,
+    refused,
+    listen,
+    follow,
+    replaceBy,
     opened,
     isOpen,
     open,

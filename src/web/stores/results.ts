@@ -1,11 +1,11 @@
-import { wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, shallowRef, toRaw, watch } from 'vue';
 import { verdict, type Finding } from '../../core/check';
 import { resultsOf, walkTo, type FarmResults, type PressureWalk } from '../../core/network';
 import type { Block, FullPlan } from '../../core/plan';
-import type { PlanLetter, SolverApi } from '../../worker/solver';
+import type { Answer, PlanLetter, SolverApi } from '../../worker/solver';
 import SolverWorker from '../../worker/solver?worker';
+import { createJobs } from './jobs';
 import { useOpening } from './opening';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
@@ -57,9 +57,6 @@ export const useResults = defineStore('results', () => {
   const problem = shallowRef('');
   /** It has been at it for long enough to be noticed. */
   const slow = shallowRef(false);
-  /** Shared with the worker: plans of a lower number than this are not wanted any more. Browsers give it only to pages served for it. */
-  const oldest =
-    typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4));
   let wanted: FullPlan | undefined;
   let number = 0;
   let startedAt = 0;
@@ -73,13 +70,24 @@ export const useResults = defineStore('results', () => {
   let underWay = 0;
   let openedAt = 0;
   let stoppedAt = 0;
-  let worker: Worker | undefined;
-  let solver: Remote<SolverApi> | undefined;
+  const jobs = createJobs<SolverApi>(() => new SolverWorker());
+  /** What the worker has; of a new worker, or one that a letter did not reach, nothing is taken for granted. */
   let sent = new Map<string, Block>();
   let sentGround: Pick<FullPlan, 'ground' | 'obstacles'> | undefined;
+  /** Counts how often that was forgotten: answers to letters from before are not of the plan they were sent for. */
+  let forgotten = 0;
+  /** Failures in a row; the first is tried again by itself. */
+  let failures = 0;
+  const forgetSent = (): void => {
+    sent = new Map();
+    sentGround = undefined;
+    forgotten++;
+  };
+  jobs.onBegin = forgetSent;
 
   /** A plan for the worker: blocks and ground that it has already are only named; pictures are not for it. */
   function letterOf(next: FullPlan, judged: boolean): PlanLetter {
+    // Made of the plan, which is plain; the set that is open adds plain fields to it.
     const { blocks, ground, obstacles, ...plan } = next;
     delete plan.underlay;
     const changed = blocks.filter((b) => sent.get(b.id) !== b);
@@ -95,19 +103,8 @@ export const useResults = defineStore('results', () => {
     };
   }
 
-  function begin(): Worker {
-    if (worker) return worker;
-    worker = new SolverWorker();
-    solver = wrap<SolverApi>(worker);
-    sent = new Map();
-    sentGround = undefined;
-    if (oldest) void solver.listen(oldest.buffer as SharedArrayBuffer);
-    return worker;
-  }
-
   /** Sends what is wanted to be solved. While solves are quick a second one is sent ahead, so that the worker need not wait for the page. */
   function send(): void {
-    const own = begin();
     const ahead = usualMs > 0 && usualMs <= AHEAD_MS ? 2 : 1;
     while (wanted && underWay < ahead) {
       const next = wanted;
@@ -118,56 +115,67 @@ export const useResults = defineStore('results', () => {
       if (!noticing) noticing = window.setTimeout(() => (slow.value = true), NOTICED_MS);
       const judged = performance.now() - judgedAt >= TOLD_MS;
       if (judged) judgedAt = performance.now();
-      void take(own, next, solver!.solve(letterOf(next, judged), number));
+      void take(next, judged);
     }
   }
 
-  /** Waits for an answer and shows it. A worker that was let go in the meantime is not listened to. */
-  async function take(
-    own: Worker,
-    next: FullPlan,
-    answered: ReturnType<Remote<SolverApi>['solve']>,
-  ): Promise<void> {
-    try {
-      const answer = await answered;
-      if (own !== worker) return;
-      if ('gaveWayAt' in answer) {
-        // For whoever looks at the page's timings: from a newer plan's being wanted to the worker's being free for it.
-        const end = Math.max(stoppedAt, answer.gaveWayAt - performance.timeOrigin);
-        performance.clearMeasures(GAVE_WAY);
-        // Perhaps they have become quick: sooner or later one is let finish again.
-        usualMs *= FORGETS;
-        judgedAt = -Infinity;
-        performance.measure(GAVE_WAY, { start: stoppedAt, end, detail: { afterMs: stoppedAt - startedAt } });
-        return;
-      }
-      answeredAt = performance.now();
-      usualMs += (answeredAt - startedAt - usualMs) / LATELY;
-      const { shading, points } = answer;
-      const findings = answer.findings ?? solved.value?.findings ?? [];
-      solved.value = { plan: next, results: resultsOf(next, answer), findings, shading, points };
-      if (answer.findings) told.value = solved.value;
-      // The last of a movement is judged too.
-      else if (underWay === 1 && !wanted) {
-        wanted = next;
-        judgedAt = -Infinity;
-      }
-      problem.value = '';
-      performance.clearMeasures(ANSWERED);
-      performance.measure(ANSWERED, { start: startedAt, end: answeredAt });
-    } catch (error) {
-      if (own !== worker) return;
-      problem.value = `This plan could not be solved: ${error instanceof Error ? error.message : String(error)}`;
-    } finally {
-      if (own === worker) {
-        underWay--;
-        startedAt = performance.now();
-        clearTimeout(noticing);
-        noticing = 0;
-        slow.value = false;
-        send();
-      }
+  /** Has a plan solved and shows the answer. */
+  async function take(next: FullPlan, judged: boolean): Promise<void> {
+    let of = forgotten;
+    const outcome = await jobs.ask(
+      (solver, own) => {
+        const letter = letterOf(next, judged);
+        of = forgotten;
+        return solver.solve(letter, own);
+      },
+      { beside: true },
+    );
+    underWay--;
+    if (of !== forgotten && outcome.ended === 'answered') wanted ??= next;
+    else if (outcome.ended === 'answered' && outcome.value === 'send all') {
+      forgetSent();
+      wanted ??= next;
+    } else if (outcome.ended === 'answered') show(next, outcome.value as Answer);
+    else if (outcome.ended === 'cancelled') gaveWay(outcome.atMs);
+    else {
+      forgetSent();
+      failures++;
+      if (failures === 1) wanted ??= next;
+      else problem.value = `This plan could not be solved: ${outcome.why}`;
     }
+    startedAt = performance.now();
+    clearTimeout(noticing);
+    noticing = 0;
+    slow.value = false;
+    send();
+  }
+
+  /** For whoever looks at the page's timings: from a newer plan's being wanted to the worker's being free for it. */
+  function gaveWay(atMs: number | undefined): void {
+    const end = Math.max(stoppedAt, (atMs ?? 0) - performance.timeOrigin);
+    performance.clearMeasures(GAVE_WAY);
+    performance.measure(GAVE_WAY, { start: stoppedAt, end, detail: { afterMs: stoppedAt - startedAt } });
+    // Perhaps they have become quick: sooner or later one is let finish again.
+    usualMs *= FORGETS;
+    judgedAt = -Infinity;
+  }
+
+  function show(next: FullPlan, answer: Answer): void {
+    failures = 0;
+    answeredAt = performance.now();
+    usualMs += (answeredAt - startedAt - usualMs) / LATELY;
+    const { shading, points } = answer;
+    const findings = answer.findings ?? solved.value?.findings ?? [];
+    solved.value = { plan: next, results: resultsOf(next, answer), findings, shading, points };
+    if (answer.findings) told.value = solved.value;
+    // The last of a movement is judged too.
+    else if (underWay === 0 && !wanted) {
+      wanted = next;
+      judgedAt = -Infinity;
+    }
+    problem.value = '';
+    performance.clearMeasures(ANSWERED);
+    performance.measure(ANSWERED, { start: startedAt, end: answeredAt });
   }
 
   /** Takes a newer plan to be solved. Quick work is let finish, long work is stopped for it. */
@@ -176,7 +184,7 @@ export const useResults = defineStore('results', () => {
     send();
     if (!wanted) return;
     const age = performance.now() - startedAt;
-    if (oldest) {
+    if (jobs.shares) {
       const quick = usualMs <= QUICK_MS ? Math.max(LEAST_GRACE_MS, 2 * usualMs) : 0;
       const starved = performance.now() - Math.max(answeredAt, openedAt) > STARVED_MS;
       const grace = starved ? STARVED_MS : quick;
@@ -185,19 +193,12 @@ export const useResults = defineStore('results', () => {
       const stop = (): void => {
         if (number - underWay + 1 !== overtaken || underWay === 0 || !wanted) return;
         stoppedAt = performance.now();
-        Atomics.store(oldest, 0, overtaken + 1);
+        jobs.stopUpTo(overtaken);
       };
       clearTimeout(stopping);
       if (age >= grace) stop();
       else stopping = window.setTimeout(stop, grace - age);
-    } else if (age > DROPPED_MS) {
-      worker?.terminate();
-      worker = undefined;
-      solver = undefined;
-      underWay = 0;
-      slow.value = false;
-      send();
-    }
+    } else if (age > DROPPED_MS) jobs.stop();
   }
 
   watch(
@@ -257,8 +258,9 @@ export const useResults = defineStore('results', () => {
   /** More plans are on their way than the worker has begun. */
   const isBusy = (): boolean => wanted !== undefined || underWay > 1;
   const emitters = async (runIndices: number[]) =>
-    solver && solved.value ? solver.emitters(runIndices) : [];
-  const longest = async (runIndex: number) => (solver && solved.value ? solver.longest(runIndex) : 0);
+    (solved.value && (await jobs.quick((solver) => solver.emitters(runIndices)))) || [];
+  const longest = async (runIndex: number) =>
+    (solved.value && (await jobs.quick((solver) => solver.longest(runIndex)))) || 0;
 
   return {
     solved,

@@ -53,6 +53,8 @@ export const useView = defineStore('view', () => {
   /** Labels of fields that hold something that cannot be used. */
   const badFields = reactive(new Set<string>());
   const notice = ref('');
+  /** Something could not be loaded, and how to try it again. */
+  const stuck = shallowRef<{ says: string; why: string; again: () => void }>();
 
   const isChosen = (block: string, key: string): boolean => chosen.has(`${block}/${key}`);
   const choose = (beds: readonly BedRef[], more = false): void => {
@@ -95,6 +97,7 @@ export const useView = defineStore('view', () => {
     turnTo,
     badFields,
     notice,
+    stuck,
     reset,
   };
 });

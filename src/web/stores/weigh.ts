@@ -1,9 +1,11 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import type { Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { shallowRef, toRaw } from 'vue';
 import type { Plan } from '../../core/plan';
 import type { AdviserApi } from '../../worker/adviser';
 import AdviserWorker from '../../worker/adviser?worker';
+import type { Ended, Listening } from '../../worker/jobs';
+import { calledBack, createJobs, forWorker } from './jobs';
 import { usePlan } from './plan';
 
 export const WEIGHINGS = [
@@ -22,51 +24,41 @@ export const useWeigh = defineStore('weigh', () => {
   const open = shallowRef<Weighing>();
   const progress = shallowRef(0);
   const working = shallowRef(false);
-  const place =
-    typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4));
-  let remote: Remote<AdviserApi> | undefined;
-  let number = 0;
+  const failed = shallowRef('');
+  const jobs = createJobs<AdviserApi>(() => new AdviserWorker());
 
-  function bare(): Plan {
-    const rest = { ...toRaw(plan.plan) };
-    delete rest.underlay;
-    return rest;
-  }
-
-  /** Asks the worker something; what was asked before is not wanted any more. Nothing comes where something newer was asked. */
+  /** Asks the worker something; what was asked before is not wanted any more. Nothing comes where something newer was asked, or where it failed, which `failed` then says. */
   async function ask<T>(
     question: (
-      adviser: Remote<AdviserApi>,
+      adviser: Remote<AdviserApi & Listening>,
       number: number,
       plan: Plan,
       tell: (share: number) => void,
-    ) => Promise<T>,
+    ) => Promise<Ended<T>>,
   ): Promise<T | undefined> {
-    if (!remote) {
-      remote = wrap<AdviserApi>(new AdviserWorker());
-      if (place) void remote.listen(place.buffer as SharedArrayBuffer);
-    }
-    const own = ++number;
-    if (place) Atomics.store(place, 0, own);
     progress.value = 0;
     working.value = true;
-    const answer = await question(
-      remote,
-      own,
-      bare(),
-      proxy((share: number) => void (own === number && (progress.value = share))),
+    failed.value = '';
+    const outcome = await jobs.ask((adviser, number) =>
+      question(
+        adviser,
+        number,
+        forWorker(toRaw(plan.plan)),
+        calledBack((share: number) => void (progress.value = share)),
+      ),
     );
-    if (own !== number) return undefined;
+    if (outcome.ended === 'cancelled') return undefined;
     working.value = false;
-    return answer;
+    if (outcome.ended === 'answered') return outcome.value;
+    failed.value = `This could not be worked out: ${outcome.why}`;
+    return undefined;
   }
 
   /** Ends what is being worked out. */
   function stop(): void {
-    number++;
-    if (place) Atomics.store(place, 0, number);
+    jobs.stop();
     working.value = false;
   }
 
-  return { open, progress, working, ask, stop };
+  return { open, progress, working, failed, ask, stop };
 });

@@ -34,6 +34,7 @@ function shut(): void {
       </nav>
       <v-card-text>
         <BlockPicker v-if="weigh.open !== 'sure'" />
+        <p v-if="weigh.failed" class="caution" role="alert">{{ weigh.failed }}</p>
         <component :is="sheet" v-if="sheet" />
       </v-card-text>
       <v-card-actions>

@@ -20,6 +20,12 @@ export const BLOCK_WORDS = {
       'choose a lower set pressure, if the tape’s window allows',
     ],
   }),
+  'set-beds-gone': (f) => ({
+    title: `${f.names.set} names ${plural(f.measured, 'bed')} that ${f.measured === 1 ? 'is' : 'are'} not there`,
+    howMuch: `Bed ${f.names.beds} of this block: nothing opens for ${f.measured === 1 ? 'it' : 'them'}.`,
+    why: 'The beds were removed, or the block now has fewer, after the set was made.',
+    tries: ['put the beds that are there into sets again', 'rebuild the sets'],
+  }),
   'emitters-dry': (f, show) => ({
     title: `Dry emitters in ${plural(f.values.beds, 'bed')}`,
     howMuch: `Before the end of the worst run nothing is left of the pressure; ${show(f.limit, 'pressure')} is needed there. ${f.values.beds} of ${f.values.ofBeds} beds have dry emitters.`,

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { emptyRaw, type RawReading } from './types';
+import { counted, emptyRaw, isHeight, type RawReading } from './types';
 
 const M_PER_FT = 0.3048;
 /** The foot of older land surveys of the United States. */
@@ -88,6 +88,8 @@ export function readSurveyTable(text: string): SurveyTable | string {
   const parsed = Papa.parse<string[]>(clean, { skipEmptyLines: 'greedy', delimiter });
   const lines = parsed.data.map((row) => row.map((cell) => cell.trim()));
   if (lines.length === 0) return 'The file is empty.';
+  const joined = commasJoined(lines);
+  if (joined) lines.splice(0, lines.length, ...joined);
   const titled = lines[0].every((cell) => numberOf(cell) === undefined || cell === '');
   const header = titled ? lines[0] : lines[0].map((_, i) => `column ${i + 1}`);
   const rows = titled ? lines.slice(1) : lines;
@@ -108,21 +110,40 @@ export function readSurveyTable(text: string): SurveyTable | string {
   return { header, rows, guess };
 }
 
+/**
+ * Rows whose numbers have decimal commas and stand apart by commas too: each number fell into two. They are told by rows of
+ * twice as many cells as there are titles, or by digits alone in every other cell.
+ */
+function commasJoined(lines: readonly string[][]): string[][] | undefined {
+  const [first, ...rest] = lines;
+  const digits = (cell: string): boolean => /^\d+$/.test(cell);
+  const whole = (cell: string): boolean => /^[-+]?\d+$/.test(cell);
+  const titled = first.every((cell) => numberOf(cell) === undefined);
+  const rows = titled ? rest : lines;
+  if (!titled || rows.length === 0 || !rows.every((r) => r.length === 2 * first.length)) return undefined;
+  if (!rows.every((r) => r.every((cell, i) => (i % 2 ? digits(cell) : whole(cell))))) return undefined;
+  const pairs = (r: readonly string[]): string[] => first.map((_, i) => `${r[2 * i]}.${r[2 * i + 1]}`);
+  return [first, ...rows.map(pairs)];
+}
+
 /** The points of a table, taken by its columns. */
 export function groundFromTable({ rows }: SurveyTable, columns: SurveyColumns): RawReading {
   const raw = emptyRaw(columns.degrees ? 'degrees' : 'metres');
   const perUnit = METRES[columns.unit];
   const perPlace = columns.degrees ? 1 : perUnit;
   let unread = 0;
+  let noHeights = 0;
   const outline: [number, number][] = [];
   for (const row of rows) {
     const x = numberOf(row[columns.x]);
     const y = numberOf(row[columns.y]);
-    const z = columns.z >= 0 ? numberOf(row[columns.z]) : undefined;
+    const told = columns.z >= 0 ? numberOf(row[columns.z]) : undefined;
+    const z = told === undefined || isHeight(told * perUnit) ? told : undefined;
+    if (told !== z) noHeights++;
     if (x === undefined || y === undefined) unread++;
     else {
       outline.push([x * perPlace, y * perPlace]);
-      if (z === undefined) raw.bare++;
+      if (z === undefined) raw.bare += told === undefined ? 1 : 0;
       else raw.heights.push([x * perPlace, y * perPlace, z * perUnit]);
     }
   }
@@ -131,16 +152,13 @@ export function groundFromTable({ rows }: SurveyTable, columns: SurveyColumns): 
       ok: false,
       why: `None of the ${rows.length} rows has two numbers in the columns chosen. Choose the columns for right and up again.`,
     };
-  if (
-    columns.degrees &&
-    raw.heights.concat(outline.map(([x, y]) => [x, y, 0] as const)).some(([, y]) => Math.abs(y) > 90)
-  )
-    return {
-      ok: false,
-      why: 'Latitude and longitude are swapped: a latitude goes no further than 90 degrees. Choose the columns the other way round.',
-    };
   // Points with no height at all are the corners of a field, in order.
-  if (raw.heights.length === 0) raw.outlines.push({ points: outline });
-  raw.bare += unread;
+  if (raw.heights.length === 0 && noHeights === 0) raw.outlines.push({ points: outline });
+  if (unread > 0)
+    raw.left.push(
+      `${counted(unread, 'row')} without two numbers in the columns chosen ${unread === 1 ? 'is' : 'are'} left out.`,
+    );
+  if (noHeights > 0)
+    raw.left.push(`${counted(noHeights, 'height')} that cannot be (such as −9999) were dropped.`);
   return { ok: true, raw };
 }

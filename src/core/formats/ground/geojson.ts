@@ -1,6 +1,6 @@
 import type { Feature, Geometry, Position } from 'geojson';
 import type { Obstacle } from '../../plan';
-import { emptyRaw, type RawGround, type RawReading, type Shape } from './types';
+import { counted, emptyRaw, isHeight, type RawGround, type RawReading, type Shape } from './types';
 
 const THING_KINDS: readonly string[] = ['lane', 'ditch', 'tree', 'building', 'wet'];
 /** Names under which other programs write a place's height or name. */
@@ -17,8 +17,14 @@ const lookUp = (properties: Properties, names: readonly string[]): unknown => {
   return names.map((n) => byLower.get(n)).find((v) => v !== undefined && v !== null && v !== '');
 };
 const numberOf = (value: unknown): number | undefined => {
-  const n = typeof value === 'string' ? Number(value.replace(',', '.')) : value;
+  const n = typeof value === 'string' && value.trim() !== '' ? Number(value.replace(',', '.')) : value;
   return typeof n === 'number' && Number.isFinite(n) ? n : undefined;
+};
+/** A place whose numbers may be written as texts, and whose height may be missing. */
+const placeOf = (p: unknown): Position | undefined => {
+  if (!Array.isArray(p)) return undefined;
+  const [x, y, z] = p.map(numberOf);
+  return x === undefined || y === undefined ? undefined : z === undefined ? [x, y] : [x, y, z];
 };
 
 /** Every feature of a text: one object, a bare shape, or one feature a line. */
@@ -87,18 +93,24 @@ export function readFeatures(features: readonly Feature[], crs?: string, local =
   const unit = unitOf(crs);
   const raw: RawGround = { ...emptyRaw('degrees'), ...(local && { local }) };
   let broken = 0;
+  let noHeights = 0;
+  const left = { results: 0, empty: 0, holes: 0 };
   const at = (p: Position): Position => (unit === 'web map' ? fromWebMap(p) : p);
   const take = (geometry: Geometry | null, properties: Properties): void => {
-    if (!geometry) return;
+    if (!geometry) return void left.empty++;
     const role = typeof properties.role === 'string' ? properties.role : '';
-    if (RESULT_ROLES.includes(role)) return;
+    if (RESULT_ROLES.includes(role)) return void left.results++;
     const nameFound = lookUp(properties, NAME_NAMES);
     const name = nameFound === undefined ? undefined : String(nameFound).slice(0, 80);
     const shape = (points: Position[]): Shape | undefined => {
-      const good = points.filter(
-        (p) => Array.isArray(p) && p.length > 1 && p.slice(0, 2).every(Number.isFinite),
-      );
-      if (good.length < points.length) broken++;
+      const list = Array.isArray(points) ? points : [];
+      const good = list.flatMap((p) => {
+        const place = placeOf(p);
+        if (place?.[2] === undefined || isHeight(place[2])) return place ? [place] : [];
+        noHeights++;
+        return [place.slice(0, 2)];
+      });
+      broken += list.length - good.length;
       return good.length > 0 ? { name, points: good.map(at) as unknown as Shape['points'] } : undefined;
     };
     const thing = (points: Position[]): boolean => {
@@ -122,6 +134,13 @@ export function readFeatures(features: readonly Feature[], crs?: string, local =
         if (thing(ring)) return;
         const found = shape(ring);
         if (found) raw.outlines.push(found);
+        // Ground within the field that does not belong to it: beds stop there.
+        for (const hole of (geometry.coordinates ?? []).slice(1)) {
+          const points = shape(openRing(hole))?.points.map(([x, y]): [number, number] => [x, y]) ?? [];
+          if (points.length < 3) continue;
+          left.holes++;
+          raw.things.push({ kind: 'wet', name: `hole in ${name ?? 'the field'}`.slice(0, 80), points });
+        }
         return;
       }
       case 'MultiPolygon':
@@ -136,7 +155,7 @@ export function readFeatures(features: readonly Feature[], crs?: string, local =
       }
       case 'MultiLineString': {
         // A walk with pauses comes in pieces.
-        const whole = (geometry.coordinates ?? []).flat();
+        const whole = (Array.isArray(geometry.coordinates) ? geometry.coordinates : []).flat();
         take({ type: 'LineString', coordinates: whole }, properties);
         return;
       }
@@ -144,7 +163,9 @@ export function readFeatures(features: readonly Feature[], crs?: string, local =
         if (thing([geometry.coordinates ?? []])) return;
         const point = shape([geometry.coordinates ?? []])?.points[0];
         if (!point) return;
-        const z = point[2] ?? numberOf(lookUp(properties, HEIGHT_NAMES));
+        const named = numberOf(lookUp(properties, HEIGHT_NAMES));
+        if (point[2] === undefined && named !== undefined && !isHeight(named)) noHeights++;
+        const z = point[2] ?? (named !== undefined && isHeight(named) ? named : undefined);
         if (z === undefined) raw.bare++;
         else raw.heights.push([point[0], point[1], z]);
         return;
@@ -159,10 +180,33 @@ export function readFeatures(features: readonly Feature[], crs?: string, local =
         broken++;
     }
   };
+  const list = (geometry: Geometry | null): boolean => {
+    if (!geometry || geometry.type === 'GeometryCollection') return true;
+    return Array.isArray((geometry as { coordinates?: unknown }).coordinates);
+  };
   for (const f of features) {
     if (f === null || typeof f !== 'object') broken++;
+    else if (!list(f.geometry ?? null)) broken++;
     else take(f.geometry ?? null, (f.properties ?? {}) as Properties);
   }
+  if (broken > 0)
+    raw.left.push(
+      `${counted(broken, 'place')} or shapes could not be used: their coordinates are not numbers.`,
+    );
+  if (noHeights > 0)
+    raw.left.push(`${counted(noHeights, 'height')} that cannot be (such as −9999) were dropped.`);
+  if (left.holes > 0)
+    raw.left.push(
+      `${counted(left.holes, 'hole')} in fields ${left.holes === 1 ? 'is' : 'are'} kept as wet spots, where beds stop.`,
+    );
+  if (left.results > 0)
+    raw.left.push(
+      `${counted(left.results, 'bed, pipe or part', 'beds, pipes and parts')} of a plan are left out: only ground is read.`,
+    );
+  if (left.empty > 0)
+    raw.left.push(
+      `${counted(left.empty, 'entry', 'entries')} without a shape ${left.empty === 1 ? 'is' : 'are'} left out.`,
+    );
   const points = [...raw.outlines, ...raw.tracks].flatMap((s) => s.points);
   const all = [...points, ...raw.heights, ...raw.things.flatMap((t) => t.points)];
   if (all.length === 0) {
@@ -183,11 +227,6 @@ export function readFeatures(features: readonly Feature[], crs?: string, local =
       return {
         ok: false,
         why: 'Its coordinates go beyond 180 degrees. Export it again with longitude and latitude (WGS 84).',
-      };
-    if (all.some(([, y]) => Math.abs(y) > 90))
-      return {
-        ok: false,
-        why: 'Latitude and longitude are swapped: a latitude goes no further than 90 degrees. Export it again with the longitude first.',
       };
   }
   return { ok: true, raw };

@@ -1,3 +1,4 @@
+import { zipSync } from 'fflate';
 import { areaM2, toLonLat, type Point } from '../../ground';
 import { readGround, readTable, type FileReading, type FoundGround, type SurveyTable } from './index';
 
@@ -22,9 +23,13 @@ const polygon = (properties: object = {}, coordinates: unknown = [ring()]) => ({
 });
 
 function found(reading: FileReading): FoundGround {
-  if (reading.ok !== true) throw new Error(reading.ok === 'ask' ? 'it asks' : reading.why);
+  if (reading.ok !== true) throw new Error(reading.ok === false ? reading.why : 'it asks');
   return reading.found;
 }
+const both = (reading: FileReading) => {
+  if (reading.ok !== 'swapped') throw new Error(`not asked: ${JSON.stringify(reading).slice(0, 200)}`);
+  return reading;
+};
 const why = (text: string, place: Parameters<typeof readGround>[1] = PLACE): string => {
   const reading = readGround(text, place);
   return reading.ok === false ? reading.why : '';
@@ -126,18 +131,18 @@ describe('GeoJSON', () => {
 
   test.each<[string, string, RegExp]>([
     [
-      'swapped, where a latitude goes beyond 90',
+      'off the earth in either order',
       json(
         polygon({}, [
           [
-            [10, 120],
-            [10, 121],
-            [11, 120],
-            [10, 120],
+            [110, 120],
+            [110, 121],
+            [111, 120],
+            [110, 120],
           ],
         ]),
       ),
-      /swapped/,
+      /no such place: a latitude/,
     ],
     ['not JSON at all', '{"type": "Feature", ', /broken: it is not JSON/],
     ['other JSON', '{"hello": 1}', /no GeoJSON/],
@@ -186,7 +191,10 @@ describe('GeoJSON', () => {
 
   test('swapped coordinates are known by the plan’s own place', () => {
     const swapped = polygon({}, [ring().map(([lon, lat]) => [lat, lon])]);
-    expect(why(json(swapped), { ...PLACE, origin: ORIGIN })).toMatch(/swapped/);
+    const asked = both(readGround(json(swapped), { ...PLACE, origin: ORIGIN }));
+    expect(asked.asWritten.why).toMatch(/more than 10 km/);
+    expect(areaM2(asked.turned.found!.outlines[0].outline) / AREA).toBeCloseTo(1, 4);
+    expect(asked.turned.middle.lat).toBeCloseTo(ORIGIN.lat, 2);
     const elsewhere = polygon({}, [ring().map(([lon, lat]) => [lon + 2, lat])]);
     expect(why(json(elsewhere), { ...PLACE, origin: ORIGIN })).toMatch(/more than 10 km/);
   });
@@ -369,7 +377,8 @@ describe('tables of points', () => {
     const t = table('east,north,height\n412000,5891000,3\n412020,5891000,\n412000,5891040,4\nx,y,z\n');
     const f = found(readTable(t, t.guess!, PLACE));
     expect(f.heights).toHaveLength(2);
-    expect(f.notes.join(' ')).toMatch(/2 of its points have no height/);
+    expect(f.notes.join(' ')).toMatch(/1 row without two numbers/);
+    expect(f.notes.join(' ')).toMatch(/1 of its points have no height/);
     expect(Math.abs(f.heights[0].xM)).toBeLessThan(30);
     expect(f.grid).toBeDefined();
   });
@@ -379,7 +388,6 @@ describe('tables of points', () => {
     ['a letter', 'Dear sir,\nthe field is by the river.\n', /no row has numbers|only one column/],
     ['one column', 'height\n1\n2\n', /only one column/],
     ['a picture', '\u0089PNG\r\n\u001a\n\u0000\u0000\u0000\rIHDR', /no file of ground/],
-    ['a packed file', 'PK\u0003\u0004\u0014\u0000', /packed file/],
   ])('%s is told in a sentence', (_name, text, expected) => {
     expect(why(text)).toMatch(expected);
   });
@@ -390,9 +398,146 @@ describe('tables of points', () => {
       readTable({ ...t, rows: t.rows.slice(0, 2) }, { x: 0, y: 2, z: -1, degrees: false, unit: 'm' }, PLACE),
     ).toMatchObject({ ok: false, why: expect.stringMatching(/None of the 2 rows/) });
     const far = table('lat,lon,z\n120,10,1\n121,10,2\n');
-    expect(readTable(far, far.guess!, PLACE)).toMatchObject({
-      ok: false,
-      why: expect.stringMatching(/swapped/),
+    const asked = both(readTable(far, far.guess!, PLACE));
+    expect(asked.asWritten.why).toMatch(/no such place/);
+    expect(asked.turned.why).toMatch(/km across/);
+  });
+});
+
+describe('files as programs and people really send them', () => {
+  const json = (value: unknown): string => JSON.stringify(value);
+  const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
+  const kml = (prefix = ''): string => {
+    const p = prefix && `${prefix}:`;
+    const coordinates = ring()
+      .map((c) => c.join(','))
+      .join(' ');
+    const xmlns = prefix ? `xmlns:${prefix}` : 'xmlns';
+    return `<?xml version="1.0"?><${p}kml ${xmlns}="http://www.opengis.net/kml/2.2"><${p}Placemark><${p}name>Ödland</${p}name><${p}Polygon><${p}outerBoundaryIs><${p}LinearRing><${p}coordinates>${coordinates}</${p}coordinates></${p}LinearRing></${p}outerBoundaryIs></${p}Polygon></${p}Placemark></${p}kml>`;
+  };
+  const wide = (text: string, big: boolean, mark: boolean): Uint8Array => {
+    const out = new Uint8Array(2 * text.length + (mark ? 2 : 0));
+    const view = new DataView(out.buffer);
+    let at = 0;
+    const put = (code: number): void => {
+      view.setUint16(at, code, !big);
+      at += 2;
+    };
+    if (mark) put(0xfeff);
+    for (let i = 0; i < text.length; i++) put(text.charCodeAt(i));
+    return out;
+  };
+
+  test('KML with a prefix before every name', () => {
+    const f = found(readGround(kml('kml'), PLACE));
+    expect(f.outlines[0].name).toBe('Ödland');
+    expect(areaM2(f.outlines[0].outline) / AREA).toBeCloseTo(1, 4);
+  });
+
+  test('a packed KML; one that holds nothing to read; one that is broken', () => {
+    const f = found(readGround(zipSync({ 'files/picture.png': bytes('x'), 'doc.kml': bytes(kml()) }), PLACE));
+    expect(f.outlines[0].name).toBe('Ödland');
+    expect(f.notes.join(' ')).toMatch(/doc\.kml inside the packed file/);
+    const reads = (file: Uint8Array): string => {
+      const reading = readGround(file, PLACE);
+      return reading.ok === false ? reading.why : '';
+    };
+    expect(reads(zipSync({ 'picture.png': bytes('x') }))).toMatch(/holds no KML/);
+    expect(reads(zipSync({ 'doc.kml': bytes(kml()) }).subarray(0, 90))).toMatch(/broken/);
+    const large = new Uint8Array(61 * 1024 * 1024);
+    expect(reads(zipSync({ 'doc.kml': large }))).toMatch(/larger than 60 MB/);
+  });
+
+  test.each([
+    ['Latin-1', Uint8Array.from(kml(), (c) => c.charCodeAt(0)), /Latin-1/],
+    ['UTF-16, low byte first, with its mark', wide(kml(), false, true), /UTF-16/],
+    ['UTF-16, high byte first, with its mark', wide(kml(), true, true), /UTF-16/],
+    ['UTF-16 without its mark', wide(kml(), false, false), /UTF-16/],
+  ])('letters in %s', (_, file, note) => {
+    const f = found(readGround(file, PLACE));
+    expect(f.outlines[0].name).toBe('Ödland');
+    expect(f.notes.join(' ')).toMatch(note);
+  });
+
+  test('heights that are texts count, those that are nothing do not, and impossible ones are dropped and counted', () => {
+    const point = (x: number, z: unknown) => {
+      const [lon, lat] = at(x, 3);
+      return {
+        type: 'Feature',
+        properties: {},
+        geometry: { type: 'Point', coordinates: [String(lon), lat, z] },
+      };
+    };
+    const f = found(
+      readGround(
+        json({
+          type: 'FeatureCollection',
+          features: [point(1, '12.5'), point(2, null), point(3, -9999), point(4, 13)],
+        }),
+        PLACE,
+      ),
+    );
+    expect(f.heights.map((h) => h.zM)).toEqual([12.5, 13]);
+    expect(f.notes.join(' ')).toMatch(/1 height that cannot be \(such as −9999\)/);
+    expect(f.notes.join(' ')).toMatch(/2 of its points have no height/);
+    const t = readGround('x,y,z\n0,0,5\n9,0,-9999\n0,9,6\n', PLACE);
+    if (t.ok !== 'ask') throw new Error('it does not ask');
+    const g = found(readTable(t.table, t.table.guess!, PLACE));
+    expect(g.heights.map((h) => h.zM)).toEqual([5, 6]);
+    expect(g.notes.join(' ')).toMatch(/1 height that cannot be/);
+  });
+
+  test('a hole in a field is kept as a place where beds stop', () => {
+    const hole = [at(10, 10), at(20, 10), at(20, 20), at(10, 20), at(10, 10)];
+    const f = found(readGround(json(polygon({ name: 'Home' }, [ring(), hole])), PLACE));
+    expect(f.things).toEqual([expect.objectContaining({ kind: 'wet', name: 'hole in Home' })]);
+    expect(areaM2(f.things[0].points)).toBeCloseTo(100, 0);
+    expect(f.notes.join(' ')).toMatch(/1 hole in fields is kept/);
+  });
+
+  test('decimal commas between commas', () => {
+    const t = readGround('x,y,z\n10,5,20,25,3,125\n11,0,21,5,4,0\n', PLACE);
+    if (t.ok !== 'ask') throw new Error('it does not ask');
+    expect(found(readTable(t.table, t.table.guess!, PLACE)).heights).toEqual([
+      { xM: 10.5, yM: 20.25, zM: 3.125 },
+      { xM: 11, yM: 21.5, zM: 4 },
+    ]);
+  });
+
+  test.each([
+    ['west of it', 179.9999],
+    ['east of it', -179.9999],
+  ])('a field over the date line, the plan lying %s', (_, lon) => {
+    const origin = { lon, lat: -17 };
+    const over = FIELD.map(([x, y]) => {
+      const p = toLonLat([x - 25, y], origin);
+      return [p.lon, p.lat];
     });
+    expect(new Set(over.map(([l]) => Math.sign(l)))).toEqual(new Set([1, -1]));
+    const f = found(readGround(json(polygon({}, [[...over, over[0]]])), PLACE));
+    expect(areaM2(f.outlines[0].outline) / AREA).toBeCloseTo(1, 4);
+    expect(Math.abs(f.origin!.lon)).toBeLessThanOrEqual(180);
+    const g = found(readGround(json(polygon({}, [[...over, over[0]]])), { ...PLACE, origin }));
+    expect(g.outlines[0].outline[0][0]).toBeCloseTo(-25, 2);
+  });
+
+  test('what is left out is told: shapes without coordinates, entries without a shape, beds of a plan', () => {
+    const f = found(
+      readGround(
+        json({
+          type: 'FeatureCollection',
+          features: [
+            polygon(),
+            { type: 'Feature', properties: {}, geometry: null },
+            { type: 'Feature', properties: {}, geometry: { type: 'Polygon', coordinates: 'none' } },
+            { type: 'Feature', properties: { role: 'bed' }, geometry: polygon().geometry },
+          ],
+        }),
+        PLACE,
+      ),
+    );
+    const notes = f.notes.join(' ');
+    expect(notes).toMatch(/1 entry without a shape/);
+    expect(notes).toMatch(/1 bed, pipe or part of a plan/);
   });
 });

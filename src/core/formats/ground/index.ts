@@ -3,10 +3,15 @@ import { layOnSheet, type GroundReading } from './place';
 import { groundFromTable, readSurveyTable, type SurveyColumns, type SurveyTable } from './csv';
 import type { GroundPlace } from './types';
 import { readXml } from './xml';
+import { decode, isPacked, unpack, type Decoded } from '../decode';
+import { nestsTooDeep } from '../../plan';
 
 export type { FoundGround, GroundPlace } from './types';
-export type { GroundReading } from './place';
+export type { GroundReading, OneWay } from './place';
 export type { SurveyColumns, SurveyTable, SurveyUnit } from './csv';
+
+/** GeoJSON nests a collection, features, shapes, rings and points; some programs add properties of their own. */
+const MOST_DEEP = 60;
 
 /** Files larger than this are refused unread. */
 export const MAX_GROUND_BYTES = 40 * 1024 * 1024;
@@ -18,18 +23,32 @@ export type FileReading = GroundReading | { ok: 'ask'; table: SurveyTable };
 const isBinary = (c: string): boolean => c < ' ' && !'\t\n\r\u000b\u000c\u001e'.includes(c);
 
 const NO_GROUND =
-  'This is no file of ground: no row has numbers in it. GeoJSON, GPX, KML and CSV can be read.';
+  'This is no file of ground: no row has numbers in it. GeoJSON, GPX, KML, KMZ and CSV can be read.';
 
-/** Reads a file of ground, told apart by what it begins with: GeoJSON, GPX, KML, or a table of points. */
-export function readGround(text: string, place: GroundPlace): FileReading {
+/** Reads a file of ground, packed or not, told apart by what it begins with: GeoJSON, GPX, KML, or a table of points. */
+export function readGround(file: Uint8Array | string, place: GroundPlace): FileReading {
+  if (typeof file === 'string') return readText(file, place);
+  if (!isPacked(file)) return withNote(decode(file), place);
+  const inside = unpack(file);
+  return typeof inside === 'string'
+    ? { ok: false, why: inside }
+    : withNote(decode(inside.bytes), place, `Read from ${inside.name} inside the packed file.`);
+}
+
+/** Reads text, and says how it was come by where that is not the usual way. */
+function withNote({ text, as }: Decoded, place: GroundPlace, note?: string): FileReading {
+  const reading = readText(text, place);
+  const notes = [...(note ? [note] : []), ...(as ? [`The file is written in ${as}.`] : [])];
+  if (reading.ok !== true || notes.length === 0) return reading;
+  return { ok: true, found: { ...reading.found, notes: [...notes, ...reading.found.notes] } };
+}
+
+function readText(text: string, place: GroundPlace): FileReading {
   const start = text.replace(/^\uFEFF/, '').trimStart();
   if (start === '') return { ok: false, why: 'The file is empty.' };
-  if (start.startsWith('PK\u0003\u0004') || text.startsWith('PK\u0003\u0004'))
-    return {
-      ok: false,
-      why: 'This is a packed file (KMZ or zip). Unpack it and choose the KML, GPX or GeoJSON inside.',
-    };
   if (start[0] === '{' || start[0] === '[' || start[0] === '\u001e') {
+    if (nestsTooDeep(start, MOST_DEEP))
+      return { ok: false, why: 'The file nests deeper than any file of ground does.' };
     const reading = readGeoJson(text);
     return reading.ok ? layOnSheet(reading.raw, place) : reading;
   }
@@ -40,18 +59,13 @@ export function readGround(text: string, place: GroundPlace): FileReading {
   if (Array.from(start.slice(0, 2000)).some(isBinary))
     return {
       ok: false,
-      why: 'This is no file of ground: it holds no text. GeoJSON, GPX, KML and CSV can be read.',
+      why: 'This is no file of ground: it holds no text. GeoJSON, GPX, KML, KMZ and CSV can be read.',
     };
   if (!/\d/.test(start)) return { ok: false, why: NO_GROUND };
   const table = readSurveyTable(text);
   if (typeof table === 'string') return { ok: false, why: table };
   const numbers = table.rows.slice(0, 20).some((row) => row.filter((c) => /\d/.test(c)).length > 1);
-  if (!numbers)
-    return {
-      ok: false,
-      why: NO_GROUND,
-    };
-  return { ok: 'ask', table };
+  return numbers ? { ok: 'ask', table } : { ok: false, why: NO_GROUND };
 }
 
 /** The ground of a table, its columns and units told. */

@@ -92,32 +92,112 @@ function seemsSwapped(middle: LonLat, origin: LonLat): boolean {
   return far(middle) > 50 * WIDEST_M && far({ lon: middle.lat, lat: middle.lon }) < 5 * WIDEST_M;
 }
 
-export type GroundReading = { ok: true; found: FoundGround } | { ok: false; why: string };
+/** What a file holds, read one way round. */
+export interface OneWay {
+  /** Where the middle of it would lie, degrees. */
+  middle: LonLat;
+  /** Nothing where it cannot lie there: then why. */
+  found?: FoundGround;
+  why?: string;
+}
 
-/**
- * Lays what a file holds on the sheet: degrees become metres about the plan's place, or, where it has none, about the
- * field's own middle; walked tracks close into outlines and lose the corners that do not matter.
- */
-export function layOnSheet(raw: RawGround, place: GroundPlace): GroundReading {
-  const notes: string[] = [];
-  const every = [
+/** What a file holds; or why not; or both ways round, where latitude and longitude seem to be swapped. */
+export type GroundReading =
+  | { ok: true; found: FoundGround }
+  | { ok: false; why: string }
+  | { ok: 'swapped'; asWritten: OneWay; turned: OneWay };
+
+/** The same with longitude and latitude in each other's places. */
+function turnedRound(raw: RawGround): RawGround {
+  const turn = <P extends readonly unknown[]>([x, y, ...rest]: P): P => [y, x, ...rest] as unknown as P;
+  const shapes = (list: readonly Shape[]): Shape[] => list.map((s) => ({ ...s, points: s.points.map(turn) }));
+  return {
+    ...raw,
+    outlines: shapes(raw.outlines),
+    tracks: shapes(raw.tracks),
+    heights: raw.heights.map(turn),
+    things: raw.things.map((t) => ({ ...t, points: t.points.map(turn) })),
+  };
+}
+
+const everyPoint = (raw: RawGround): Point[] =>
+  [
     ...raw.outlines.flatMap((s) => s.points),
     ...raw.tracks.flatMap((s) => s.points),
     ...raw.heights,
     ...raw.things.flatMap((t) => t.points),
   ].map(([x, y]): Point => [x, y]);
+
+const middleOf = (points: readonly Point[]): Point => {
+  const box = boxOf(points);
+  return [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2];
+};
+
+/** Over the date line longitudes jump from 180 to −180: those beyond it go on counting. */
+function overDateLine(raw: RawGround): RawGround {
+  const lons = everyPoint(raw).map(([lon]) => lon);
+  if (raw.in !== 'degrees' || lons.length === 0) return raw;
+  const spread = lons.reduce(
+    ([low, high], v) => [Math.min(low, v), Math.max(high, v)],
+    [Infinity, -Infinity],
+  );
+  if (spread[1] - spread[0] <= 180) return raw;
+  const on = <P extends readonly [number, ...unknown[]]>([lon, ...rest]: P): P =>
+    [lon < 0 ? lon + 360 : lon, ...rest] as unknown as P;
+  const shapes = (list: readonly Shape[]): Shape[] => list.map((s) => ({ ...s, points: s.points.map(on) }));
+  return {
+    ...raw,
+    outlines: shapes(raw.outlines),
+    tracks: shapes(raw.tracks),
+    heights: raw.heights.map(on),
+    things: raw.things.map((t) => ({ ...t, points: t.points.map(on) })),
+  };
+}
+
+/** A longitude as it is written, −180 to 180. */
+const written = (lon: number): number => lon - 360 * Math.round(lon / 360);
+
+const NO_EARTH = 'there is no such place: a latitude goes no further than 90 degrees';
+
+/** Lays what a file holds on the sheet; where latitude and longitude seem swapped, both ways, to be asked about. */
+export function layOnSheet(read: RawGround, place: GroundPlace): GroundReading {
+  const raw = overDateLine(read);
+  if (raw.in !== 'degrees' || raw.local) return layOneWay(raw, place);
+  const points = everyPoint(raw);
+  const [lon, lat] = middleOf(points);
+  const offEarth = points.some(([, y]) => Math.abs(y) > 90);
+  const swapped = offEarth || (place.origin && seemsSwapped({ lon, lat }, place.origin));
+  if (!swapped) return layOneWay(raw, place);
+  const oneWay = (r: RawGround, off: boolean): OneWay => {
+    const [x, y] = middleOf(everyPoint(r));
+    const reading = off ? undefined : layOneWay(r, place);
+    return {
+      middle: { lon: written(x), lat: y },
+      ...(reading?.ok === true
+        ? { found: reading.found }
+        : { why: reading?.ok === false ? reading.why : NO_EARTH }),
+    };
+  };
+  const turned = turnedRound(read);
+  if (everyPoint(turned).some(([, y]) => Math.abs(y) > 90))
+    return { ok: false, why: `In whichever order its numbers are taken, ${NO_EARTH}.` };
+  return { ok: 'swapped', asWritten: oneWay(raw, offEarth), turned: oneWay(overDateLine(turned), false) };
+}
+
+/**
+ * Lays what a file holds on the sheet: degrees become metres about the plan's place, or, where it has none, about the
+ * field's own middle; walked tracks close into outlines and lose the corners that do not matter.
+ */
+function layOneWay(raw: RawGround, place: GroundPlace): Exclude<GroundReading, { ok: 'swapped' }> {
+  const notes: string[] = [...raw.left];
+  const every = everyPoint(raw);
   const box = boxOf(every);
-  const middle: Point = [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2];
+  const middle = middleOf(every);
   let origin: LonLat | undefined;
   let grid: FoundGround['grid'];
   let onSheet: (p: readonly [number, number, ...unknown[]]) => Point;
   if (raw.in === 'degrees') {
-    const own = { lon: middle[0], lat: middle[1] };
-    if (place.origin && seemsSwapped(own, place.origin))
-      return {
-        ok: false,
-        why: 'Latitude and longitude seem swapped: the other way round it would lie at this plan’s place. Export it again with the longitude first.',
-      };
+    const own = { lon: written(middle[0]), lat: middle[1] };
     origin = raw.local ? { lon: 0, lat: 0 } : (place.origin ?? own);
     onSheet = ([lon, lat]) => turnedBy(toMetres({ lon, lat }, origin!), place.northDeg);
     if (place.origin && Math.hypot(...toMetres(own, place.origin)) > WIDEST_M && !raw.local)

@@ -25,9 +25,20 @@ export interface RawGround {
     widthM?: number;
     radiusM?: number;
   }[];
+  /** What was left out while reading, in words. */
+  left: string[];
   /** It was written by a plan that has no place on the earth. */
   local?: boolean;
 }
+
+/** Heights outside of these are marks of programs for "none", such as −9999, m. */
+const LOWEST_M = -500;
+const HIGHEST_M = 9000;
+export const isHeight = (z: number): boolean => z >= LOWEST_M && z <= HIGHEST_M;
+
+/** "1 hole", "2 holes" */
+export const counted = (n: number, one: string, many = `${one}s`): string =>
+  `${n.toLocaleString('en-US')} ${n === 1 ? one : many}`;
 
 export type RawReading = { ok: true; raw: RawGround } | { ok: false; why: string };
 
@@ -55,5 +66,6 @@ export const emptyRaw = (unit: RawGround['in']): RawGround => ({
   tracks: [],
   heights: [],
   bare: 0,
+  left: [],
   things: [],
 });

@@ -7,13 +7,14 @@ import type { RawReading } from './types';
 /** Reads a GPX or KML file. A walked track and a route are tracks; a waypoint with a height is a height. */
 export function readXml(text: string): RawReading {
   const complaints: string[] = [];
+  const clean = unprefixed(text.replace(/^\uFEFF/, '').trimStart());
   let document: ReturnType<DOMParser['parseFromString']>;
   try {
     document = new DOMParser({
       onError: (level, message) => {
         if (level !== 'warning') complaints.push(message);
       },
-    }).parseFromString(text.replace(/^\uFEFF/, '').trimStart(), 'text/xml');
+    }).parseFromString(clean, 'text/xml');
   } catch (error) {
     return {
       ok: false,
@@ -35,6 +36,12 @@ export function readXml(text: string): RawReading {
   }
   const { features } = reader(document as unknown as Document);
   return readFeatures(features as Feature[], 'EPSG:4326');
+}
+
+/** Names without the prefix that the root has: "kml:Placemark" is a Placemark. */
+function unprefixed(text: string): string {
+  const prefix = /<([A-Za-z_][\w.-]*):(?:kml|gpx)[\s>]/.exec(text.slice(0, 4000))?.[1];
+  return prefix ? text.replaceAll(`<${prefix}:`, '<').replaceAll(`</${prefix}:`, '</') : text;
 }
 
 const firstLine = (text: string): string => text.split('\n')[0].slice(0, 120);

@@ -69,6 +69,8 @@ export interface Steps {
 
 /** A step that lowers a run's pressure by more than this share of it is taken along its flow. */
 const BY_FLOW_SHARE = 0.02;
+/** Until this iteration: near the answer, where many runs are half dry, such steps throw the flows about for ever. */
+const BY_FLOW_UNTIL = 5;
 /** Flow of a whole run that counts as none while stepping, L/h. */
 const NO_FLOW_LPH = 1e-6;
 /**
@@ -141,7 +143,12 @@ export function newtonSteps(
       const down = s.inletKpa - p;
       const lastKpa = s.inletKpa;
       const lastLph = s.flowLph;
-      if (down > BY_FLOW_SHARE * Math.abs(s.inletKpa) && q > 0 && q < (1 - BY_FLOW_SHARE / 4) * s.flowLph) {
+      if (
+        it <= BY_FLOW_UNTIL &&
+        down > BY_FLOW_SHARE * Math.abs(s.inletKpa) &&
+        q > 0 &&
+        q < (1 - BY_FLOW_SHARE / 4) * s.flowLph
+      ) {
         w.curveOf[i] = rough ? undefined : curves[i];
         curves[i].atFlow(q, rough, s);
       } else look(i, p);

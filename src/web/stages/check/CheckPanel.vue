@@ -81,6 +81,7 @@ const shown = computed(() => {
     <ol v-else>
       <FindingCard v-for="(finding, i) in roots" :key="`${finding.code} ${i}`" :finding="finding" :follows="follows(finding)" />
     </ol>
+    <p v-if="advice.broke" class="caution" role="alert">{{ advice.broke }} <button type="button" class="asks" @click="advice.workOut()">Try again</button></p>
     <aside v-if="advice.ticked.length > 0" class="together" aria-label="Remedies taken together">
       <p><b>Together:</b> {{ advice.tickedSays.join('; ') }}.</p>
       <template v-if="advice.ticked.length > 1">

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { useDropZone } from '@vueuse/core';
-import { wrap, type Remote } from 'comlink';
-import { computed, onBeforeUnmount, ref } from 'vue';
-import { MAX_GROUND_BYTES, type FileReading, type FoundGround, type SurveyColumns, type SurveyTable } from '../../../core/formats/ground';
+import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
+import { MAX_GROUND_BYTES, type FileReading, type FoundGround, type OneWay, type SurveyColumns, type SurveyTable } from '../../../core/formats/ground';
 import { areaM2 } from '../../../core/ground';
-import type { GroundApi } from '../../../worker/ground';
-import GroundWorker from '../../../worker/ground?worker';
+import type { ReaderApi } from '../../../worker/reader';
+import ReaderWorker from '../../../worker/reader?worker';
+import { plain } from '../../plain';
 import { useEdits } from '../../stores/edits';
+import { createJobs, type Question } from '../../stores/jobs';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
+import TwoWays from './TwoWays.vue';
 
 /** Ground from a file: an outline, a walked track, surveyed heights. What was found is shown before it is taken. */
 const plan = usePlan();
@@ -21,60 +23,58 @@ const zone = ref<HTMLElement>();
 const name = ref('');
 const why = ref('');
 const reading = ref(false);
-const found = ref<FoundGround>();
-const table = ref<SurveyTable>();
+const found = shallowRef<FoundGround>();
+const ways = shallowRef<Extract<FileReading, { ok: 'swapped' }>>();
+const table = shallowRef<SurveyTable>();
 const columns = ref<SurveyColumns>();
-let worker: Worker | undefined;
-let reader: Remote<GroundApi> | undefined;
+const reader = createJobs<ReaderApi>(() => new ReaderWorker());
 
-function begin(): Remote<GroundApi> {
-  if (!worker) {
-    worker = new GroundWorker();
-    reader = wrap<GroundApi>(worker);
-  }
-  return reader!;
-}
-function stop(): void {
-  worker?.terminate();
-  worker = undefined;
-  reading.value = false;
-}
+const stop = (): void => reader.stop();
 onBeforeUnmount(stop);
 function clear(): void {
   why.value = '';
   found.value = undefined;
+  ways.value = undefined;
   table.value = undefined;
 }
 const place = () => {
   const { origin, grid, northDeg } = plan.ground;
-  return JSON.parse(JSON.stringify({ origin, grid, northDeg })) as { northDeg: number };
+  return plain({ northDeg, ...(origin && { origin }), ...(grid && { grid }) });
 };
-async function read(work: () => Promise<FileReading>): Promise<void> {
+async function read(question: Question<ReaderApi, FileReading>): Promise<void> {
   reading.value = true;
-  const own = worker;
-  try {
-    const answer = await work();
-    if (own !== undefined && own !== worker) return;
-    if (answer.ok === 'ask') {
-      table.value = answer.table;
-      columns.value = answer.table.guess ?? { x: 0, y: 1, z: answer.table.header.length > 2 ? 2 : -1, degrees: false, unit: 'm' };
-    } else if (answer.ok) {
-      found.value = answer.found;
-      table.value = undefined;
-    } else why.value = answer.why;
-  } catch (error) {
-    why.value = `The file cannot be read: ${error instanceof Error ? error.message : String(error)}`;
-  } finally {
-    reading.value = false;
-  }
+  const outcome = await reader.ask(question);
+  if (outcome.ended !== 'cancelled') reading.value = false;
+  if (outcome.ended === 'failed') why.value = `The file cannot be read: ${outcome.why}`;
+  if (outcome.ended !== 'answered') return;
+  const answer = outcome.value;
+  if (answer.ok === 'ask') {
+    table.value = answer.table;
+    columns.value = answer.table.guess ?? { x: 0, y: 1, z: answer.table.header.length > 2 ? 2 : -1, degrees: false, unit: 'm' };
+  } else if (answer.ok === 'swapped') {
+    ways.value = answer;
+    table.value = undefined;
+  } else if (answer.ok) {
+    found.value = answer.found;
+    table.value = undefined;
+  } else why.value = answer.why;
+}
+function pickWay(way: OneWay): void {
+  ways.value = undefined;
+  found.value = way.found;
 }
 async function take(file: File | undefined): Promise<void> {
   if (!file) return;
   clear();
   name.value = file.name;
   if (file.size > MAX_GROUND_BYTES) return void (why.value = 'The file is larger than 40 MB. Cut it down to the field and choose it again.');
-  const text = await file.text();
-  await read(() => begin().readGround(text, place()));
+  let bytes: Uint8Array;
+  try {
+    bytes = new Uint8Array(await file.arrayBuffer());
+  } catch {
+    return void (why.value = 'The file cannot be read: it was moved or changed meanwhile. Choose it again.');
+  }
+  await read((worker, number) => worker.readGround(number, bytes, place()));
 }
 function pick(event: Event): void {
   const input = event.target as HTMLInputElement;
@@ -82,7 +82,7 @@ function pick(event: Event): void {
   input.value = '';
 }
 useDropZone(zone, { onDrop: (files) => void take(files?.[0]) });
-const readTable = () => read(() => begin().readTable(JSON.parse(JSON.stringify(table.value)) as SurveyTable, { ...columns.value! }, place()));
+const readTable = () => read((worker, number) => worker.readTable(number, plain(table.value!), plain(columns.value!), place()));
 function bringIn(): void {
   const refusal = edits.takeGround(found.value!, name.value);
   if (refusal) return void (why.value = `Not taken: ${refusal.what}.`);
@@ -110,8 +110,8 @@ const UNITS = ['m', 'ft', 'survey ft'] as const;
   <div ref="zone" class="part">
     <p class="acts">
       <button type="button" class="small" @click="picker?.click()">bring in a file</button>
-      <input ref="picker" type="file" accept=".geojson,.json,.gpx,.kml,.csv,.txt,.tsv" aria-label="File of ground" class="sr" tabindex="-1" @change="pick" />
-      <span class="quiet">GeoJSON, KML, a GPX track, or a CSV of points; or drop it here.</span>
+      <input ref="picker" type="file" accept=".geojson,.json,.gpx,.kml,.kmz,.zip,.csv,.txt,.tsv" aria-label="File of ground" class="sr" tabindex="-1" @change="pick" />
+      <span class="quiet">GeoJSON, KML or KMZ, a GPX track, or a CSV of points; or drop it here.</span>
     </p>
     <p v-if="reading" role="status">Reading {{ name }} … <button type="button" class="small" @click="stop">stop</button></p>
     <p v-if="why" role="alert" class="why">{{ name }}: {{ why }}</p>
@@ -127,9 +127,13 @@ const UNITS = ['m', 'ft', 'survey ft'] as const;
         <select v-model="columns.degrees"><option :value="false">metres or feet</option><option :value="true">degrees (longitude, latitude)</option></select>
       </label>
       <label>lengths in <select v-model="columns.unit"><option v-for="u in UNITS" :key="u" :value="u">{{ u === 'm' ? 'metres' : u === 'ft' ? 'feet' : 'US survey feet' }}</option></select></label>
-      <button type="submit" class="small">read it so</button>
+      <button type="submit" class="small">use these columns</button>
       <button type="button" class="small" @click="clear">leave it</button>
     </form>
+    <div v-if="ways" class="ask">
+      <TwoWays :as-written="ways.asWritten" :turned="ways.turned" @pick="pickWay" />
+      <button type="button" class="small" @click="clear">leave it</button>
+    </div>
     <div v-if="found" class="ask">
       <ul><li v-for="s in summary" :key="s">{{ s }}</li><li v-for="n in found.notes" :key="n" class="quiet">{{ n }}</li></ul>
       <button type="button" class="small" @click="bringIn">take it into the plan</button>

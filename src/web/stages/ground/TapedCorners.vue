@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { boxOf, outlineFromTape, tapeOf } from '../../../core/ground';
 import { sheetOutline } from '../../../core/layout';
 import { parseQuantity } from '../../../core/units';
+import { useDrafts } from '../../stores/drafts';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
@@ -29,6 +30,12 @@ const rows = ref<Row[]>(
   })),
 );
 const why = ref('');
+// Lengths are typed as they are taped: they are kept until the field is laid out.
+const drafts = useDrafts();
+const field = `${plan.block.id}/taped corners`;
+const draft = drafts.texts.get(field);
+if (draft) rows.value = JSON.parse(draft) as Row[];
+watch(rows, (list) => drafts.put(field, JSON.stringify(list)), { deep: true });
 const hasDiagonal = (i: number): boolean => i >= 2 && i < rows.value.length - 1;
 const next = (i: number): number => (i + 1 < rows.value.length ? i + 2 : 1);
 const canTake = computed(() => rows.value.length > 3);
@@ -55,6 +62,7 @@ function lay(): void {
     'lay out the taped field',
   );
   if (refusal) return void (why.value = `Not taken: ${refusal.what}.`);
+  drafts.drop(field);
   emit('done');
 }
 </script>

@@ -1,11 +1,16 @@
 <script setup lang="ts">
 import { useFileDialog } from '@vueuse/core';
-import { computed, reactive, ref } from 'vue';
-import { readWeatherCsv } from '../../../core/formats/weatherCsv';
+import { computed, onBeforeUnmount, reactive, ref, shallowRef } from 'vue';
+import { seasonNotes, type WeatherAnswers, type WeatherAsk, type WeatherReading } from '../../../core/formats/weatherCsv';
 import type { DayWeather, Station } from '../../../core/soil';
 import QuantityField from '../../parts/QuantityField.vue';
+import { useDraftText } from '../../parts/useDraft';
 import { parseQuantity, type KindName } from '../../../core/units';
 import { dayAfter } from '../../../core/sets';
+import type { ReaderApi } from '../../../worker/reader';
+import ReaderWorker from '../../../worker/reader?worker';
+import { plain } from '../../plain';
+import { createJobs } from '../../stores/jobs';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
@@ -21,17 +26,67 @@ const MOST_TOLD = 5;
 const listening = ref(false);
 
 const { open, onChange } = useFileDialog({ accept: '.csv,.txt,text/csv', multiple: false, reset: true });
+const reader = createJobs<ReaderApi>(() => new ReaderWorker());
+onBeforeUnmount(() => reader.stop());
+const name = ref('');
+let bytes: Uint8Array | undefined;
+/** What was read of the table, shown before it is taken. */
+const found = shallowRef<WeatherReading>();
+const answers = ref<WeatherAnswers>({});
+const MOST_BYTES = 20 * 1024 * 1024;
+
+async function read(): Promise<void> {
+  const asked = bytes;
+  if (!asked) return;
+  said.value = `Reading ${name.value} …`;
+  const outcome = await reader.ask((worker, number) => worker.readWeather(number, asked, plain(answers.value)));
+  if (outcome.ended === 'cancelled') return;
+  said.value = outcome.ended === 'failed' ? `The file could not be read: ${outcome.why}` : '';
+  if (outcome.ended !== 'answered') return;
+  const reading = outcome.value;
+  refused.value = reading.refused.map((r) => `line ${r.line}: ${r.why}`);
+  found.value = reading.days.length > 0 ? reading : undefined;
+  if (reading.days.length === 0) said.value = 'No day could be used.';
+}
 onChange(async (files) => {
   const file = files?.[0];
   if (!file) return;
+  leave();
+  name.value = file.name;
+  if (file.size > MOST_BYTES) return void (said.value = 'The table is larger than 20 MB. Cut it down to the seasons you need.');
   try {
-    const read = readWeatherCsv(await file.text());
-    refused.value = read.refused.map((r) => `line ${r.line}: ${r.why}`);
-    take(read.days, `${read.days.length} days taken from ${file.name}${read.taken.length > 0 ? `: ${read.taken.join(', ')}` : ''}${read.ignored.length > 0 ? `; not understood: ${read.ignored.join(', ')}` : ''}.`);
-  } catch (error) {
-    said.value = `The file could not be read: ${error instanceof Error ? error.message : String(error)}`;
+    bytes = new Uint8Array(await file.arrayBuffer());
+  } catch {
+    return void (said.value = 'The file could not be read: it was moved or changed meanwhile. Choose it again.');
   }
+  answers.value = {};
+  await read();
 });
+function answer(group: WeatherAsk['group'], unit: string): void {
+  answers.value = { ...answers.value, [group]: unit };
+  void read();
+}
+function leave(): void {
+  found.value = undefined;
+  refused.value = [];
+  said.value = '';
+  bytes = undefined;
+}
+const notes = computed(() => (found.value ? [...found.value.notes, ...seasonNotes(found.value.days, plan.full.watering.season)] : []));
+const ASKED: Record<WeatherAsk['group'], string> = {
+  temperature: 'Warmth is in',
+  humidity: 'Humidity is in',
+  wind: 'Wind is in',
+  sunshine: 'Sunshine is in',
+  radiation: 'Radiation is in',
+  rain: 'Rain is in',
+  reference: 'ET0 is in',
+};
+function takeFound(): void {
+  const read = found.value!;
+  found.value = undefined;
+  take(read.days, `${read.days.length} days taken from ${name.value}: ${read.taken.join(', ')}.`);
+}
 function take(days: readonly DayWeather[], says: string, from?: { place: string; station: Station }): void {
   if (days.length === 0) return void (said.value = 'No day could be used.');
   const refusal = edits.takeWeather(days, from);
@@ -49,13 +104,19 @@ async function listen(): Promise<void> {
     const told = (await answer.json()) as { place: string; station: Station; days: DayWeather[] };
     take(told.days, `${told.days.length} made-up days from ${told.place}.`, told);
   } catch {
-    said.value = 'The simulated station is not to be reached: it comes with the server of this application. Type days, or take a table.';
+    said.value = 'The simulated station cannot be reached: it comes with the server of this application. Type days, or take a table.';
   } finally {
     listening.value = false;
   }
 }
 
-const typed = reactive({ date: '', minC: '', maxC: '', rainMm: '' });
+// Typed now, taken by a press: kept as drafts until then.
+const typed = reactive({
+  date: useDraftText('weather day'),
+  minC: useDraftText('weather least'),
+  maxC: useDraftText('weather greatest'),
+  rainMm: useDraftText('weather rain'),
+});
 const why = ref('');
 function addDay(): void {
   const value = (text: string, kind: KindName, name: string): number | undefined => {
@@ -85,7 +146,7 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
       <button type="button" class="small" :disabled="listening" @click="listen">listen to the simulated station</button>
       <button v-if="weather" type="button" class="small" @click="edits.dropWeather()">put it away</button>
     </p>
-    <p class="quiet">A table has a line of titles: date, min (°C), max (°C), and what else there is: rain (mm), wind (m/s), sun (h), radiation (MJ/m²), humidity min and max (%), ET0 (mm).</p>
+    <p class="quiet">A table has a line of titles, a row a day or an hour: date, min (°C), max (°C), and what else there is: rain (mm), wind (m/s), sun (h), radiation (MJ/m²), humidity min and max (%), ET0 (mm).</p>
     <p class="fill day">
       <input v-model="typed.date" type="date" aria-label="Day of weather" /> from <input v-model="typed.minC" type="text" class="num" aria-label="Least warmth of the day" /> to
       <input v-model="typed.maxC" type="text" class="num" aria-label="Greatest warmth of the day" /> {{ settings.parts(0, 'temperature').unit }}, rain
@@ -97,6 +158,15 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
       <QuantityField label="Height over the sea" kind="height" :value="station.altitudeM" :is-default="isDefault('altitudeM')" :take="(v, g) => edits.weatherFields({ altitudeM: v }, 'set the height over the sea', g)" /> up, its wind gauge at
       <QuantityField label="Height of the wind gauge" kind="height" :value="station.windAtM" :is-default="isDefault('windAtM')" :take="(v, g) => edits.weatherFields({ windAtM: v }, 'set the wind gauge’s height', g)" />.
     </p>
+    <div v-if="found" class="found">
+      <p>{{ name }}: {{ found.days.length }} days, {{ found.days[0].date }} to {{ found.days.at(-1)!.date }}, with {{ found.taken.join(', ') }}.<template v-if="found.ignored.length > 0"> Not understood: {{ found.ignored.join(', ') }}.</template></p>
+      <p v-for="a in found.asks" :key="a.group">
+        <label>{{ ASKED[a.group] }} <select :value="a.taken" @change="answer(a.group, ($event.target as HTMLSelectElement).value)"><option v-for="o in a.options" :key="o">{{ o }}</option></select></label>
+        <span class="quiet"> The titles do not say ({{ a.columns.join(', ') }}: {{ a.sample }}).</span>
+      </p>
+      <ul><li v-for="n in notes" :key="n" class="quiet">{{ n }}</li></ul>
+      <button type="button" class="small" @click="takeFound">take these days</button> <button type="button" class="small" @click="leave">leave them</button>
+    </div>
     <p v-if="said" class="quiet" role="status">{{ said }}</p>
     <ul v-if="refused.length > 0" class="refused">
       <li v-for="r in refused.slice(0, MOST_TOLD)" :key="r">{{ r }}</li>
@@ -112,5 +182,8 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
 .day input { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-size: 14px; line-height: 1.5; padding: 0 3px; color-scheme: light dark; }
 .day .num { width: 5.5ch; text-align: center; }
 .why { color: var(--alarm); font-size: 13.5px; }
+.found { border-left: 4px solid var(--leaf); padding-left: 10px; margin-bottom: 10px; font-size: 14px; }
+.found select { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font: inherit; }
+.found ul { padding-left: 16px; }
 .refused { font-size: 13px; color: var(--clay); padding-left: 18px; }
 </style>

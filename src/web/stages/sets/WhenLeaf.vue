@@ -12,12 +12,14 @@ import { download } from '../../storage/download';
 import { useEdits } from '../../stores/edits';
 import { useOpening } from '../../stores/opening';
 import { useOutlook } from '../../stores/outlook';
+import { useKeeping } from '../../stores/keeping';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
 
 /** When sets run, and the programme for the timer. */
 const plan = usePlan();
+const keeping = useKeeping();
 const edits = useEdits();
 const opening = useOpening();
 const outlook = useOutlook();
@@ -49,7 +51,7 @@ function csv(): void {
 function calendar(): void {
   if (!programme.value) return;
   try {
-    download(`${slug.value}-watering.ics`, writeCalendar(programme.value, plan.full.name, Date.now()), 'text/calendar');
+    download(`${slug.value}-watering.ics`, writeCalendar(programme.value, plan.full.name, keeping.id, Date.now()), 'text/calendar');
   } catch (error) {
     view.notice = `The calendar was not written: ${error instanceof Error ? error.message : String(error)}.`;
   }

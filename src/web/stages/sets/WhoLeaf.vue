@@ -53,16 +53,17 @@ const evened = ref('');
 async function even(): Promise<void> {
   const set = opening.set;
   evened.value = '';
-  try {
-    const answer = await outlook.even(set?.id ?? 'all');
-    if (!answer) return;
+  const stated = plan.plan;
+  const outcome = await outlook.even(set?.id ?? 'all');
+  if (outcome.ended === 'failed') evened.value = `The valves could not be worked out: ${outcome.why}`;
+  else if (outcome.ended === 'cancelled' || plan.plan !== stated) evened.value = 'No valve was turned: the plan was changed, or something else asked for. Press again.';
+  else {
+    const answer = outcome.value;
     const turned = answer.valves.reduce((n, [, beds]) => n + beds.length, 0);
     const groups = set?.beds ?? plan.blocks.filter((b) => b.inUse).map((b) => ({ block: b.id }));
     edits.turnValves(answer.valves, groups);
     const spread = (b: typeof answer.before): string => `${settings.show(b.least, 'share')} to ${settings.show(b.most, 'share')}`;
     evened.value = turned === 0 ? 'The beds are alike as they are: no valve need be turned.' : `${turned} valves turned: beds get ${spread(answer.after)} of the mean instead of ${spread(answer.before)}.`;
-  } catch (error) {
-    evened.value = `The valves could not be worked out: ${error instanceof Error ? error.message : String(error)}`;
   }
 }
 /** The bed picked on the sheet, and the set it waters in. */
@@ -83,6 +84,7 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
     <p class="acts">
       <v-btn :loading="outlook.making" @click="outlook.makeSets(opening.sets.length === 0)">{{ opening.sets.length === 0 ? 'Make the sets' : 'Fit them to the plan' }}</v-btn>
       <v-btn v-if="opening.sets.length > 0" variant="text" :disabled="outlook.making" @click="outlook.makeSets(true)">Make them anew</v-btn>
+      <v-btn v-if="outlook.making || outlook.evening" variant="text" @click="outlook.stop()">Stop</v-btn>
     </p>
     <p v-if="opening.sets.length === 0" class="quiet">All that is in use is open at once. Sets water one after the other: as few as the source bears, like beds and neighbours together.</p>
     <p v-if="outlook.madeSays" class="quiet" role="status">{{ outlook.madeSays }}</p>

@@ -1,0 +1,159 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import { BEATS, PLACES, WANTED, type Ended, type Listening } from '../../worker/jobs';
+import { plain } from '../plain';
+
+/** A job that shows no life for so long hangs: its worker is let go, ms. */
+const HANGS_MS = 30_000;
+const LOOKS_MS = 2_000;
+
+/** How a job ended, for the page. */
+export type Outcome<T> =
+  | { ended: 'answered'; value: T }
+  /** Stopped, or a newer one was asked for. */
+  | { ended: 'cancelled'; atMs?: number }
+  | { ended: 'failed'; why: string };
+
+/** Asks a worker something, as its `number`-th job. */
+export type Question<Api, T> = (worker: Remote<Api & Listening>, number: number) => Promise<Ended<T>>;
+
+export interface Jobs<Api> {
+  /** Has something worked out. Every job ends: answered, cancelled, or failed in words. */
+  ask<T>(question: Question<Api, T>, options?: { beside?: boolean }): Promise<Outcome<T>>;
+  /** Asks a quick thing that is no job of its own; nothing where the worker cannot say. */
+  quick<T>(question: (worker: Remote<Api & Listening>) => Promise<T>): Promise<T | undefined>;
+  /** Ends all that is under way. */
+  stop(): void;
+  /** Ends all jobs up to a number, and lets later ones go on. */
+  stopUpTo(number: number): void;
+  /** Whether a job can be ended from outside without letting go of its worker. */
+  readonly shares: boolean;
+  /** Told when a new worker begins, which has been told nothing yet. */
+  onBegin: (() => void) | undefined;
+}
+
+const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
+/**
+ * Jobs in a worker of their own. The newest job asked for ends those before it, unless it is asked beside them.
+ * A worker that breaks or hangs ends its jobs in words, and the next one asked begins a new worker.
+ *
+ * @param make starts the worker
+ */
+export function createJobs<Api>(make: () => Worker): Jobs<Api> {
+  const shared =
+    typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4 * PLACES));
+  let number = 0;
+  let worker: Worker | undefined;
+  let remote: Remote<Api & Listening> | undefined;
+  /** Ends each job under way from this side, by its number. */
+  const underWay = new Map<number, (outcome: Outcome<never>) => void>();
+  /** The same of quick questions. */
+  const questions = new Set<() => void>();
+  let looking: ReturnType<typeof setInterval> | undefined;
+
+  function letGo(outcome: Outcome<never>): void {
+    worker?.terminate();
+    worker = undefined;
+    remote = undefined;
+    [...underWay.values()].forEach((end) => end(outcome));
+    questions.forEach((end) => end());
+  }
+  const broke = (why: string): void => letGo({ ended: 'failed', why });
+
+  function begin(): Remote<Api & Listening> {
+    if (remote) return remote;
+    const own = make();
+    worker = own;
+    own.addEventListener(
+      'error',
+      (event) => own === worker && broke(event.message || 'its worker could not be loaded'),
+    );
+    own.addEventListener('messageerror', () => own === worker && broke('its answer could not be read'));
+    remote = wrap<Api & Listening>(own);
+    if (shared) void (remote as Remote<Listening>).listen(shared.buffer as SharedArrayBuffer);
+    jobs.onBegin?.();
+    return remote;
+  }
+
+  /** Looks whether the worker is alive while it has something to do. */
+  function watchOver(): void {
+    if (!shared || looking !== undefined) return;
+    let beats = Atomics.load(shared, BEATS);
+    let since = performance.now();
+    looking = setInterval(() => {
+      const now = Atomics.load(shared, BEATS);
+      if (now !== beats) [beats, since] = [now, performance.now()];
+      if (underWay.size > 0 && performance.now() - since > HANGS_MS)
+        broke('it showed no sign of life for half a minute');
+    }, LOOKS_MS);
+  }
+  function lookAway(): void {
+    clearInterval(looking);
+    looking = undefined;
+  }
+
+  const jobs: Jobs<Api> = {
+    shares: shared !== undefined,
+    onBegin: undefined,
+    async ask<T>(question: Question<Api, T>, { beside = false } = {}): Promise<Outcome<T>> {
+      if (!beside) jobs.stop();
+      const own = ++number;
+      return new Promise<Outcome<T>>((resolve) => {
+        const end = (outcome: Outcome<T>): void => {
+          if (!underWay.delete(own)) return;
+          if (underWay.size === 0) lookAway();
+          resolve(outcome);
+        };
+        underWay.set(own, end);
+        watchOver();
+        let asked: Promise<Ended<T>>;
+        try {
+          asked = question(begin(), own);
+        } catch (error) {
+          return end({ ended: 'failed', why: sentence(error) });
+        }
+        asked.then(
+          (answer) =>
+            end(
+              'value' in answer
+                ? { ended: 'answered', value: answer.value }
+                : { ended: 'cancelled', atMs: answer.calledOffAt },
+            ),
+          (error: unknown) => end({ ended: 'failed', why: sentence(error) }),
+        );
+      });
+    },
+    async quick(question) {
+      const asked = remote;
+      if (!asked) return undefined;
+      return new Promise((resolve) => {
+        const end = (): void => resolve(undefined);
+        questions.add(end);
+        question(asked)
+          .then(resolve, end)
+          .finally(() => questions.delete(end));
+      });
+    },
+    stop() {
+      if (underWay.size === 0) return;
+      if (!shared) return letGo({ ended: 'cancelled' });
+      jobs.stopUpTo(number);
+      for (const end of [...underWay.values()]) end({ ended: 'cancelled' });
+    },
+    stopUpTo(last) {
+      if (shared) Atomics.store(shared, WANTED, last + 1);
+    },
+  };
+  return jobs;
+}
+
+/** A function that a worker may call while it works. */
+export const calledBack = <A extends unknown[]>(call: (...args: A) => void): ((...args: A) => void) =>
+  proxy((...args: A) => call(...args));
+
+/** The plan as it passes to a worker: plain, and without the picture that lies under the sheet. */
+export function forWorker<P extends { underlay?: unknown }>(stated: P): P {
+  const rest = { ...plain(stated) };
+  delete rest.underlay;
+  return rest;
+}

@@ -1,0 +1,347 @@
+import { useEventListener } from '@vueuse/core';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, toRaw } from 'vue';
+import type { Happening, Plan } from '../../core/plan';
+import { openJournal, writeEntry, type Entry } from '../storage/journal';
+import { takePen, type Pen } from '../storage/pen';
+import {
+  ChangedElsewhere,
+  fetchKept,
+  keep,
+  newId,
+  rememberLast,
+  type KeptPlan,
+  type Unreadable,
+} from '../storage/shelf';
+import { usePlan } from './plan';
+
+/** The journal is folded into the plan when nothing was edited for so long, ms. */
+const RESTS_MS = 1500;
+/** While a write is on its way, the next one waits for it, but no longer than this, ms. */
+const CEILING_MS = 15;
+/** Writes that failed are tried again after so long, ms. */
+const AGAIN_MS = 5000;
+/** How often and how long a page that only looks waits for what it was told of to be written, ms. */
+const CATCH_UP_TRIES = 20;
+const CATCH_UP_MS = 50;
+
+/** What pages with the same plan tell each other: an entry of the journal. */
+interface Told {
+  n: number;
+  happening: Happening;
+}
+
+/** How opening a kept plan ended. */
+export type Opened = 'open' | 'missing' | Unreadable | { failed: string };
+
+const NOT_KEPT =
+  'This browser does not keep the plan: its storage is full, switched off or does not answer. Save it as a file so that nothing is lost.';
+
+/** Keeps the plan on the desk safe: writes each edit down at once, folds what was written into the plan when it rests, and sees to it that only one page writes. */
+export const useKeeping = defineStore('keeping', () => {
+  const plan = usePlan();
+  const id = ref('');
+  /** A demo is looked at: it becomes a plan of one's own with the first edit. */
+  const isDemo = ref(false);
+  /** What could not be written, or is not known to be. */
+  const state = ref<'saved' | 'writing' | 'unsafe'>('saved');
+  const trouble = ref('');
+  const reading = computed(() => plan.reading);
+  /** Told when a demo became a plan of its own, under a new id. */
+  const became = shallowRef('');
+
+  let pen: Pen | undefined;
+  let revision = 0;
+  /** The journal's last entry, and the last that is in the plan or on its way into it. */
+  let n = -1;
+  let folded = -1;
+  let last: Entry | undefined;
+  let resting = 0;
+  let folding: Promise<void> = Promise.resolve();
+
+  const pending = new Map<number, Entry>();
+  /** Entries that the browser refused. */
+  const refused = new Map<number, Entry>();
+  /** Neither the journal nor the shelf can be opened. */
+  let nowhere = false;
+  let flying = 0;
+  let ceiling = 0;
+  let again = 0;
+
+  const tellState = (): void => {
+    if (refused.size > 0 || nowhere) {
+      state.value = 'unsafe';
+      trouble.value = NOT_KEPT;
+    } else {
+      state.value = flying + pending.size > 0 ? 'writing' : 'saved';
+      if (trouble.value === NOT_KEPT) trouble.value = '';
+    }
+  };
+
+  /** Sends all that waits to the browser, which has it when this returns. */
+  function flush(): void {
+    clearTimeout(ceiling);
+    ceiling = 0;
+    const under = id.value;
+    for (const [at, entry] of pending) {
+      flying++;
+      void writeEntry(under, at, entry)
+        .then(
+          () => refused.delete(at),
+          () => {
+            // A newer entry of the same number may have come since.
+            if (under === id.value && at > folded && !pending.has(at)) refused.set(at, entry);
+          },
+        )
+        .finally(() => {
+          flying--;
+          if (flying === 0 && pending.size > 0) flush();
+          if (refused.size > 0) {
+            clearTimeout(again);
+            again = window.setTimeout(tryAgain, AGAIN_MS);
+          }
+          tellState();
+        });
+    }
+    pending.clear();
+  }
+  function tryAgain(): void {
+    for (const [at, entry] of refused) if (!pending.has(at)) pending.set(at, entry);
+    refused.clear();
+    flush();
+  }
+  function write(at: number, entry: Entry): void {
+    pending.set(at, entry);
+    tellState();
+    if (flying === 0) flush();
+    else if (!ceiling) ceiling = window.setTimeout(flush, CEILING_MS);
+  }
+
+  /** Writes down what just happened to the plan. */
+  function happened(happening: Happening): void {
+    if (isDemo.value) becomeOwn();
+    const goesOn =
+      happening.do === 'again' &&
+      n > folded &&
+      (last?.do === 'step' || last?.do === 'again') &&
+      last.step.gesture === happening.step.gesture;
+    // The movement goes on: its entry is written over, and stays what it was to those before it.
+    if (goesOn) last = { do: (last as Happening).do as 'step' | 'again', step: happening.step };
+    else {
+      n++;
+      last = happening;
+    }
+    write(n, last);
+    pen?.tell({ n, happening } satisfies Told);
+    rest();
+  }
+
+  function rest(): void {
+    clearTimeout(resting);
+    resting = window.setTimeout(() => void fold(), RESTS_MS);
+  }
+
+  /** Folds the journal into the plan. */
+  function fold(): Promise<void> {
+    clearTimeout(resting);
+    folding = folding.then(async () => {
+      if (!id.value || isDemo.value || plan.reading || (n <= folded && revision > 0)) return;
+      const [under, at, before] = [id.value, n, folded];
+      folded = n;
+      flush();
+      try {
+        const next = await keep(under, toRaw(plan.history), at, revision);
+        if (under !== id.value) return;
+        revision = next;
+        for (const key of refused.keys()) if (key <= at) refused.delete(key);
+        nowhere = false;
+      } catch (error) {
+        if (under !== id.value) return;
+        folded = Math.min(folded, before);
+        if (error instanceof ChangedElsewhere) {
+          plan.reading = true;
+          trouble.value =
+            'This plan was changed in another tab. This tab shows how it was here: save it as a file, or load the page again to go on with the other.';
+        }
+        // The journal may still take what the shelf does not.
+        else nowhere = !(await journalWorks());
+      }
+      tellState();
+    });
+    return folding;
+  }
+  const journalWorks = (): Promise<boolean> =>
+    openJournal().then(
+      () => true,
+      () => false,
+    );
+
+  /** The demo on the desk is kept from now on as a plan of its own. */
+  function becomeOwn(): void {
+    const base = demoPlan!;
+    isDemo.value = false;
+    demoPlan = undefined;
+    start(newId(), -1, 0);
+    n = 0;
+    write(0, { do: 'begin', plan: base });
+    void join(id.value);
+    became.value = id.value;
+  }
+  let demoPlan: Plan | undefined;
+
+  function start(under: string, at: number, rev: number): void {
+    letGo();
+    id.value = under;
+    n = at;
+    folded = at;
+    revision = rev;
+    last = undefined;
+    plan.reading = false;
+    plan.listen(happened);
+    rememberLast(under);
+  }
+
+  /** Ends keeping what is on the desk; all of it is written down. */
+  function letGo(): void {
+    flush();
+    clearTimeout(resting);
+    pen?.letGo();
+    pen = undefined;
+    refused.clear();
+    nowhere = false;
+    trouble.value = '';
+    state.value = 'saved';
+    plan.listen(undefined);
+    id.value = '';
+  }
+
+  /** Lays a new plan on the desk and keeps it. */
+  function create(next: Plan): string {
+    const under = newId();
+    isDemo.value = false;
+    start(under, -1, 0);
+    plan.open(next);
+    n = 0;
+    write(0, { do: 'begin', plan: toRaw(plan.plan) });
+    void join(under);
+    rest();
+    return under;
+  }
+
+  /** Lays a demo on the desk. Nothing is kept until it is edited. */
+  function show(demo: Plan, under: string): void {
+    start(under, -1, 0);
+    isDemo.value = true;
+    plan.open(demo);
+    demoPlan = toRaw(plan.plan);
+    // So that the first edit is written without waiting.
+    openJournal().catch(() => undefined);
+  }
+
+  /** Joins the pages that have this plan open; the answer comes once it is known whether this one writes. */
+  function join(under: string): Promise<void> {
+    return new Promise((known) => {
+      pen = takePen(under, {
+        gained: () => {
+          const looked = plan.reading;
+          plan.reading = false;
+          if (looked) void catchUp(0);
+          known();
+        },
+        lost: () => {
+          flush();
+          clearTimeout(resting);
+          plan.reading = true;
+          known();
+        },
+        asked: fold,
+        told: (message) => void hear(message as Told),
+      });
+    });
+  }
+
+  /** Follows what the page that writes did. */
+  async function hear({ n: at, happening }: Told): Promise<void> {
+    if (!plan.reading || at < n) return;
+    const next = at === n + 1 || (at === n && happening.do === 'again');
+    if (next && plan.follow(happening)) n = at;
+    else await catchUp(at);
+  }
+
+  /** Reads the plan as it is kept, at least up to an entry. */
+  async function catchUp(least: number): Promise<void> {
+    const under = id.value;
+    for (let tries = 0; tries < CATCH_UP_TRIES; tries++) {
+      const found = await fetchKept(under).catch(() => undefined);
+      if (under !== id.value) return;
+      if (found && 'history' in found && found.n >= least) {
+        if (found.n < n) return;
+        plan.replaceBy(found.history);
+        [n, folded, revision] = [found.n, found.n, found.revision];
+        last = undefined;
+        return;
+      }
+      await new Promise((done) => setTimeout(done, CATCH_UP_MS));
+    }
+  }
+
+  /** Opens a kept plan. Nothing is saved by that. */
+  async function openKept(under: string): Promise<Opened> {
+    let found: KeptPlan | Unreadable | undefined;
+    isDemo.value = false;
+    start(under, -1, 0);
+    plan.reading = true;
+    const own = id.value;
+    const joined = join(under);
+    try {
+      await openJournal();
+      await joined;
+      found = await fetchKept(under);
+    } catch (error) {
+      letGo();
+      return { failed: error instanceof Error ? error.message : String(error) };
+    }
+    if (own !== id.value) return 'open';
+    if (!found || 'text' in found) {
+      letGo();
+      return found ?? 'missing';
+    }
+    const writes = !plan.reading;
+    plan.open(found.history);
+    plan.reading = !writes;
+    [n, folded, revision] = [found.n, found.n, found.revision];
+    if (found.lost > 0)
+      trouble.value = `The last ${found.lost === 1 ? 'edit' : `${found.lost} edits`} before the page went away could not be read. The plan is as it was before.`;
+    return 'open';
+  }
+
+  /** Asks for the pen; the page that has it writes everything down first. */
+  const takeOver = (): void => pen?.take();
+
+  useEventListener(document, 'visibilitychange', () => {
+    if (document.visibilityState !== 'hidden') return;
+    flush();
+    void fold();
+  });
+  useEventListener(window, 'pagehide', flush);
+  useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
+    flush();
+    if (state.value === 'unsafe') event.preventDefault();
+  });
+
+  return {
+    id,
+    isDemo,
+    state,
+    trouble,
+    reading,
+    became,
+    create,
+    show,
+    openKept,
+    takeOver,
+    fold,
+    flush,
+    letGo,
+  };
+});
