@@ -1,7 +1,7 @@
 import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { By, Key, Origin } from 'selenium-webdriver';
+import { By, Key, Origin, until } from 'selenium-webdriver';
 import {
   containing,
   fill,
@@ -199,7 +199,7 @@ test('what cannot be used is said beside its field, and the last good result sta
   const good = await reads(driver, VERDICT, /Runs/);
   const field = await fill(driver, 'Length of the beds', 'forty-two');
   await reads(driver, '[role=alert]', /is not a length/);
-  await reads(driver, VERDICT, /Held at the last good plan/);
+  await reads(driver, VERDICT, /Showing the last valid plan/);
   await field.sendKeys(Key.TAB);
   expect(await field.getAttribute('value')).toBe('forty-two');
   await (await fill(driver, 'Length of the beds', '-3')).sendKeys(Key.TAB);
@@ -225,34 +225,100 @@ test('units switch everywhere at once; a tank and back loses nothing', async () 
   expect(await (await find(driver, named('Try 1'))).getAttribute('value')).toMatch(/17\.1/);
 });
 
-test('two tabs do not overwrite each other', async () => {
+test('two tabs on one plan: one writes, the other follows and may take over; each address keeps its own plan', async () => {
   const { driver } = bench;
   await press(driver, 'Wren Bottom');
   await reads(driver, VERDICT, /Runs/);
-  await driver.wait(
-    async () => (await driver.findElements(containing('Saved in this browser'))).length > 0,
-    WAIT_MS,
-  );
+  const beds = async (): Promise<string> =>
+    (await (await find(driver, named('Number of beds'))).getAttribute('value')) ?? '';
+  await (await fill(driver, 'Number of beds', '9')).sendKeys(Key.TAB);
+  await driver.wait(async () => /\/plans\/[0-9a-f]{8}-/.test(await driver.getCurrentUrl()), WAIT_MS);
+  const address = await driver.getCurrentUrl();
   const first = await driver.getWindowHandle();
   await driver.switchTo().newWindow('tab');
-  await driver.get(`${bench.url}/plan/beds`);
-  await reads(driver, VERDICT, /Runs/);
-  await (await fill(driver, 'Number of beds', '9')).sendKeys(Key.TAB);
-  await driver.wait(
-    async () => (await driver.findElements(containing('Saved in this browser'))).length > 0,
-    WAIT_MS,
-  );
-  await driver.close();
+  await driver.get(address);
+  await reads(driver, '.reading', /Another tab is working on this plan/);
+  expect(await beds()).toBe('9');
+  const second = await driver.getWindowHandle();
   await driver.switchTo().window(first);
   await (await fill(driver, 'Number of beds', '11')).sendKeys(Key.TAB);
-  await reads(driver, '.v-snackbar', /changed in another tab/);
+  await driver.switchTo().window(second);
+  await driver.wait(async () => (await beds()) === '11', WAIT_MS, 'it does not follow');
+  // What is tried while looking is refused in words, and changes nothing.
+  await (await fill(driver, 'Number of beds', '5')).sendKeys(Key.TAB);
+  await reads(driver, '[role=alert]', /being worked on in another tab/);
+  await (await find(driver, named('Number of beds'))).sendKeys(Key.ESCAPE);
+  await press(driver, 'Work here instead');
+  await driver.wait(async () => (await driver.findElements(By.css('.reading'))).length === 0, WAIT_MS);
+  await (await fill(driver, 'Number of beds', '12')).sendKeys(Key.TAB);
+  await driver.switchTo().window(first);
+  await driver.wait(async () => (await beds()) === '12', WAIT_MS, 'the first does not follow');
+  // Another plan in this tab: back and forward each find their own.
   await driver.get(bench.url);
-  await find(driver, named('Wren Bottom, lower garden (copy)'));
-  await press(driver, 'Wren Bottom, lower garden');
+  await press(driver, 'Blank plan');
+  await reads(driver, '[aria-label=Stage] h2', /Water/);
+  await driver.navigate().back();
+  await driver.navigate().back();
+  await reads(driver, '.menu .name', /Wren Bottom/);
+  await driver.navigate().forward();
+  await driver.navigate().forward();
+  await reads(driver, '[aria-label=Stage] h2', /Water/);
+  await reads(driver, '.menu .name', /My plan|plan/i);
+  await driver.switchTo().window(second);
+  await driver.close();
+  await driver.switchTo().window(first);
+  await driver.get(address);
+  await reads(driver, VERDICT, /./);
+  expect(await beds()).toBe('12');
+  await driver.get(bench.url);
+  await find(driver, named('Wren Bottom, lower garden'));
+  expect(await driver.findElements(named('Wren Bottom, lower garden (copy)'))).toEqual([]);
+});
+
+test('what was typed and not left, the undo, and the block looked at survive a reload', async () => {
+  const { driver } = bench;
+  await press(driver, 'Wren Bottom');
+  await reads(driver, VERDICT, /Runs/);
+  await (await fill(driver, 'Number of beds', '10')).sendKeys(Key.TAB);
+  await driver.wait(async () => /\/plans\/[0-9a-f]{8}-/.test(await driver.getCurrentUrl()), WAIT_MS);
+  await fill(driver, 'Length of the beds', '12 furlongs');
+  await driver.navigate().refresh();
+  await reads(driver, VERDICT, /Showing the last valid plan/);
+  const field = await find(driver, named('Length of the beds'));
+  expect(await field.getAttribute('value')).toBe('12 furlongs');
+  await reads(driver, '[role=alert]', /furlongs/);
+  await field.click();
+  await field.sendKeys(Key.ESCAPE);
+  await reads(driver, VERDICT, /Runs/);
+  await press(driver, 'Undo: set the number of beds');
   await driver.wait(
-    async () => /^9/.test((await (await find(driver, named('Number of beds'))).getAttribute('value')) ?? ''),
+    async () => (await (await find(driver, named('Number of beds'))).getAttribute('value')) === '14',
     WAIT_MS,
   );
+  await driver.navigate().refresh();
+  await press(driver, 'Redo: set the number of beds');
+  await driver.wait(
+    async () => (await (await find(driver, named('Number of beds'))).getAttribute('value')) === '10',
+    WAIT_MS,
+  );
+});
+
+test('looking is not editing: a demo and a kept plan are opened and nothing is saved', async () => {
+  const { driver } = bench;
+  await driver.get(`${bench.url}/plans/demo-otter/check`);
+  await reads(driver, VERDICT, /Bursts/);
+  await driver.get(`${bench.url}/plans/none-such/beds`);
+  await reads(driver, '.none', /keeps no plan under this address/);
+  const dates = async (): Promise<string[]> => {
+    await driver.get(bench.url);
+    const lines = await driver.wait(until.elementsLocated(By.css('.kept li')), WAIT_MS);
+    return Promise.all(lines.map((l) => l.getText()));
+  };
+  const before = await dates();
+  await driver.findElement(By.css('.kept li a')).click();
+  await reads(driver, VERDICT, /./);
+  await reads(driver, '[aria-label=Stage] h2', /./);
+  expect(await dates()).toEqual(before);
 });
 
 test('a browser that does not keep the plan is said plainly, with the way to a file', async () => {

@@ -26,7 +26,7 @@ test('from the faulty demo to a sound plan: open it, go to Check, and three pres
   await find(driver, named('Blank plan'));
   await one(press(driver, 'Otter strip'));
   await reads(driver, VERDICT, /Bursts the tape/);
-  await one(find(driver, By.css('a[href$="/plan/check"]')).then((a) => a.click()));
+  await one(find(driver, By.css('nav a[href$="/check"]')).then((a) => a.click()));
   for (;;) {
     const grave = await driver.findElements(By.css('li.stop, li.mend'));
     if (grave.length === 0) break;

@@ -33,7 +33,7 @@ async function openDemo(name: string): Promise<void> {
   await toSets();
 }
 async function toSets(): Promise<void> {
-  await (await find(bench.driver, By.css('a[href$="/plan/sets"]'))).click();
+  await (await find(bench.driver, By.css('nav a[href$="/sets"]'))).click();
   await reads(bench.driver, `${PANEL} h2`, /Sets/);
 }
 const leaf = (name: string): Promise<void> => press(bench.driver, name);

@@ -1,3 +1,4 @@
+import { brokenJson } from './brokenJson';
 import { fillIn } from './defaults';
 import { nestsTooDeep, sizeOf, TOO_DEEP, tooLarge } from './measure';
 import { migrate } from './migrations';
@@ -41,7 +42,7 @@ export function readPlan(text: string): PlanReading {
   try {
     json = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch (error) {
-    return refuse('', `the file is broken: it is not JSON (${(error as Error).message})`);
+    return refuse('', brokenJson(text, error));
   }
   if (typeof json !== 'object' || json === null || Array.isArray(json))
     return refuse('', 'the file is not a plan');

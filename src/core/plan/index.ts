@@ -14,4 +14,5 @@ export { readParts, writeParts, type PartsReading } from './partsFile';
 export { extentOf, MOST, nestsTooDeep, type Extent } from './measure';
 export * from './history';
 export { recoverPlan, type Recovered } from './recover';
+export { brokenJson } from './brokenJson';
 export { refusalOf, type Refusal } from './refuse';

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { PartKind } from '../catalog/headParts';
+import { brokenJson } from './brokenJson';
 import { ownPartSchema } from './schema';
 
 export const PARTS_FORMAT = 'idle-furrow-parts';
@@ -23,7 +24,7 @@ export function readParts(text: string): PartsReading {
   try {
     json = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch (error) {
-    return { ok: false, why: `the file is broken: it is not JSON (${(error as Error).message})` };
+    return { ok: false, why: brokenJson(text, error) };
   }
   const { error, value } = schema.validate(json, { convert: false });
   if (!error) return { ok: true, parts: (value as { parts: PartKind[] }).parts };

@@ -20,7 +20,8 @@ function begin(event: FocusEvent): void {
   typed.value ??= text.value;
   gesture = `${props.label} ${Date.now()}`;
   const field = event.target as HTMLInputElement;
-  requestAnimationFrame(() => field.select());
+  // Unless the hand has gone on already: choosing the text would call it back.
+  requestAnimationFrame(() => document.activeElement === field && field.select());
 }
 function read(event: Event): void {
   enterText((event.target as HTMLInputElement).value);

@@ -46,7 +46,8 @@ function begin(event: FocusEvent): void {
   typed.value ??= formatForEdit(props.value, props.kind, settings.units);
   beginGesture();
   const field = event.target as HTMLInputElement;
-  requestAnimationFrame(() => field.select());
+  // Unless the hand has gone on already: choosing the text would call it back.
+  requestAnimationFrame(() => document.activeElement === field && field.select());
 }
 
 /** All that is typed until the field is left in order is one step. */

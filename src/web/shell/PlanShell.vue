@@ -58,7 +58,7 @@ watch(
 );
 watch(
   () => plan.refused,
-  () => void (view.notice = 'Another tab has this plan’s pen. Take it over to change the plan here.'),
+  () => void (view.notice = 'Another tab is working on this plan. Press “Work here instead” to change it here.'),
 );
 /** Off the desk: all of it is folded into the plan, and another page may have the pen. What cannot be kept stays here. */
 onBeforeUnmount(async () => {
@@ -113,7 +113,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <main class="field">
       <p v-if="results.problem" role="alert" class="problem">{{ results.problem }}</p>
       <p v-else-if="keeping.reading" role="status" class="reading">
-        Another tab is working on this plan. You see each change as it is made. <button type="button" @click="keeping.takeOver()">Take over the pen</button>
+        Another tab is working on this plan. You see each change as it is made. <button type="button" @click="keeping.takeOver()">Work here instead</button>
       </p>
       <FieldSheet class="sheet" :class="{ stale: results.stale }" />
       <UnderSheet class="walk" :class="{ stale: results.stale }" />
@@ -153,13 +153,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .menu { grid-area: menu; border-right: 1px solid var(--line); border-bottom: 1.5px solid var(--ink); }
 .tally { grid-area: tally; border-bottom: 1.5px solid var(--ink); }
 .order { grid-area: order; border-right: 1.5px solid var(--ink); }
-.field { grid-area: field; display: grid; grid-template-rows: minmax(0, 1fr) 272px; min-height: 0; position: relative; }
+.field { grid-area: field; display: grid; grid-template-rows: auto minmax(0, 1fr) 272px; min-height: 0; position: relative; }
 .walk { border-top: 1.5px solid var(--line); contain: strict; }
 /* Each part is laid out and painted by itself: an answer that changes one does not touch the others. */
 .tally, .panel, .order { contain: strict; }
 .menu { contain: layout; }
 .panel { grid-area: panel; border-left: 1.5px solid var(--ink); padding: 18px 20px 28px; overflow-y: auto; }
-.reading { position: absolute; z-index: 2; left: 12px; right: 12px; top: 10px; background: var(--slab); color: var(--on-slab); padding: 8px 12px; border-radius: 4px; font-size: 14.5px; }
+.reading { grid-row: 1; background: var(--slab); color: var(--on-slab); padding: 7px 14px; margin: 0; font-size: 14.5px; }
+.sheet { grid-row: 2; min-height: 0; }
+.walk { grid-row: 3; }
 .reading button { background: var(--card); color: var(--ink); border: 0; border-radius: 3px; padding: 4px 12px; margin-left: 8px; cursor: pointer; font-weight: 600; }
 .none { max-width: 620px; margin: 12vh auto 0; padding: 0 24px; display: grid; gap: 14px; align-content: start; }
 .none h1 { font-size: 28px; }

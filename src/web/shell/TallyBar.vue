@@ -64,7 +64,7 @@ const available = computed(() => {
     </div>
     <div class="verdict" :class="results.said?.tone" role="status" aria-label="Verdict">
       <template v-if="results.stale">
-        <b>Held at the last good plan</b>
+        <b>Showing the last valid plan</b>
         <span>Something typed cannot be used</span>
       </template>
       <template v-else-if="results.slow">

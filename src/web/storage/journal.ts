@@ -2,8 +2,8 @@ import { deleteDB, openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Happening, Plan } from '../../core/plan';
 import { within } from './within';
 
-/** What is written down of a plan as it happens: how it began, and each edit, undo and redo. */
-export type Entry = { do: 'begin'; plan: Plan } | Happening;
+/** What is written down of a plan as it happens: how and when (ms since 1970) it began, and each edit, undo and redo. */
+export type Entry = { do: 'begin'; plan: Plan; at: number } | Happening;
 
 /** Text in fields that cannot be used yet, by the field's name. */
 export type Drafts = Record<string, string>;

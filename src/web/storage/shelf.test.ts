@@ -74,9 +74,9 @@ test('entries that were folded in are not made twice, though letting go of them 
 });
 
 test('a plan that only the journal knows is on the shelf and opens', async () => {
-  await writeEntry('new', 0, { do: 'begin', plan: named('Fresh').plan });
+  await writeEntry('new', 0, { do: 'begin', plan: named('Fresh').plan, at: 7 });
   await writeEntry('new', 1, { do: 'step', step: renamed(named('Fresh').plan, 'Fresher') });
-  expect((await shelf()).map((e) => [e.id, e.name])).toEqual([['new', 'Fresher']]);
+  expect((await shelf()).map((e) => [e.id, e.name, e.savedAt])).toEqual([['new', 'Fresher', 7]]);
   expect(await kept('new')).toMatchObject({ revision: 0, n: 1 });
 });
 

@@ -178,9 +178,10 @@ export async function shelf(): Promise<ShelfEntry[]> {
   const known = new Set(entries.map((e) => e.id));
   for (const id of await plansInJournal()) {
     if (known.has(id)) continue;
+    const [first] = await readEntries(id, -1);
     const found = await fetchKept(id);
-    if (found && 'history' in found)
-      entries.push({ id, name: found.history.plan.name || 'Unnamed plan', savedAt: Date.now() });
+    if (first?.entry.do === 'begin' && found && 'history' in found)
+      entries.push({ id, name: found.history.plan.name || 'Unnamed plan', savedAt: first.entry.at });
   }
   return entries.sort((a, b) => b.savedAt - a.savedAt);
 }

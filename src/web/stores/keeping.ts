@@ -183,7 +183,7 @@ export const useKeeping = defineStore('keeping', () => {
     demoPlan = undefined;
     start(newId(), -1, 0);
     n = 0;
-    write(0, { do: 'begin', plan: base });
+    write(0, { do: 'begin', plan: base, at: Date.now() });
     void join(id.value);
     became.value = id.value;
   }
@@ -222,7 +222,7 @@ export const useKeeping = defineStore('keeping', () => {
     start(under, -1, 0);
     plan.open(next);
     n = 0;
-    write(0, { do: 'begin', plan: toRaw(plan.plan) });
+    write(0, { do: 'begin', plan: toRaw(plan.plan), at: Date.now() });
     void join(under);
     rest();
     return under;

@@ -25,7 +25,7 @@ export type Listener = (happening: Happening) => void;
 /** What is refused where another page has the pen. */
 const READING: Refusal = {
   rule: 'reading',
-  what: 'this plan is being worked on in another tab: take the pen over to change it here',
+  what: 'this plan is being worked on in another tab: press “Work here instead” to change it here',
 };
 
 /** The plan being worked on, and its history. Nothing else in the interface is saved. */

@@ -1,5 +1,5 @@
 import type { Feature, Geometry, Position } from 'geojson';
-import type { Obstacle } from '../../plan';
+import { brokenJson, type Obstacle } from '../../plan';
 import { counted, emptyRaw, isHeight, type RawGround, type RawReading, type Shape } from './types';
 
 const THING_KINDS: readonly string[] = ['lane', 'ditch', 'tree', 'building', 'wet'];
@@ -44,7 +44,7 @@ function featuresOf(text: string): { features: Feature[]; crs?: string; local?: 
     } catch {
       // Told as the whole file's fault below.
     }
-    return `The file is broken: it is not JSON (${(error as Error).message}).`;
+    return `${brokenJson(clean, error).replace(/^t/, 'T')}.`;
   }
   const found = json as {
     type?: string;

@@ -1,0 +1,348 @@
+import { By, until, type WebDriver } from 'selenium-webdriver';
+import { newProfile, startBrowser, type Browser, type Ground } from './browser';
+import { HANDS, WAIT_MS } from './hands';
+import { layPlan } from './losing';
+
+/** One thing that a browser's storage may do to a page, and whether the page bore it. */
+export interface Borne {
+  trial: string;
+  checks: number;
+  borne: number;
+  says: string;
+}
+
+const VERDICT = '[aria-label="Verdict"]';
+const LENGTH = 'input[aria-label^="Length of the beds"]';
+const there = (driver: WebDriver, css: string) =>
+  driver.wait(until.elementLocated(By.css(css)), WAIT_MS, `not there: ${css}`);
+const reads = (driver: WebDriver, css: string, wanted: RegExp) =>
+  driver.wait(
+    async () =>
+      wanted.test(
+        await driver
+          .findElement(By.css(css))
+          .getText()
+          .catch(() => ''),
+      ),
+    WAIT_MS,
+    `${css} does not read ${wanted}`,
+  );
+const lengthOf = async (driver: WebDriver): Promise<number> =>
+  parseFloat((await (await there(driver, LENGTH)).getAttribute('value')) ?? '');
+async function type(driver: WebDriver, value: number): Promise<void> {
+  await there(driver, LENGTH);
+  await driver.executeScript(
+    `const f = document.querySelector('${LENGTH}'); f.focus(); f.select(); document.execCommand('insertText', false, '${value}'); f.blur();`,
+  );
+}
+async function open(driver: WebDriver, address: string): Promise<void> {
+  await driver.get(address);
+  await reads(driver, VERDICT, /\S/);
+}
+const devTools = (driver: WebDriver, command: string, parameters: object): Promise<unknown> =>
+  (
+    driver as unknown as { sendAndGetDevToolsCommand(c: string, p: object): Promise<unknown> }
+  ).sendAndGetDevToolsCommand(command, parameters);
+
+/** Has a script run in every page before anything else. */
+const beforeAll = (driver: WebDriver, source: string): Promise<unknown> =>
+  devTools(driver, 'Page.addScriptToEvaluateOnNewDocument', { source });
+
+type Check = (what: string, yes: boolean) => void;
+interface Trial {
+  name: string;
+  run: (driver: WebDriver, ground: Ground, check: Check) => Promise<void>;
+}
+const TYPED = HANDS[0];
+/** Whether the page would have the browser ask before it is left. The driver answers such questions itself, so the page is asked. */
+const asksBeforeLeaving = (driver: WebDriver): Promise<boolean> =>
+  driver.executeScript<boolean>(
+    "const leave = new Event('beforeunload', { cancelable: true }); window.dispatchEvent(leave); return leave.defaultPrevented;",
+  );
+const UNSAFE = /does not keep the plan/;
+
+const TRIALS: readonly Trial[] = [
+  {
+    name: 'full disk',
+    async run(driver, ground, check) {
+      const address = await layPlan(driver, ground.url, TYPED);
+      await open(driver, address);
+      await type(driver, 41);
+      await driver.sleep(2200);
+      // Every write begins and is then undone by the browser, as where the disk is full.
+      await driver.executeScript(`
+        window.__put = IDBObjectStore.prototype.put;
+        IDBObjectStore.prototype.put = function (...args) {
+          const asked = window.__put.apply(this, args);
+          const work = this.transaction;
+          queueMicrotask(() => { try { work.abort(); } catch {} });
+          work.commit = () => {};
+          return asked;
+        };`);
+      await type(driver, 42);
+      check('says that it is not kept', await reads(driver, '.panel', UNSAFE).then(Boolean, () => false));
+      check('asks before it is left', await asksBeforeLeaving(driver));
+      check('the page still works', (await lengthOf(driver)) === 42);
+      await driver.executeScript('IDBObjectStore.prototype.put = window.__put;');
+      check(
+        'is safe again by itself',
+        await driver
+          .wait(
+            async () =>
+              (await driver.findElements(By.xpath("//*[contains(text(), 'Saved in this browser')]"))).length >
+              0,
+            15_000,
+          )
+          .then(Boolean, () => false),
+      );
+      await open(driver, address);
+      check('nothing is lost', (await lengthOf(driver)) === 42);
+    },
+  },
+  {
+    name: 'failing writes',
+    async run(driver, ground, check) {
+      const address = await layPlan(driver, ground.url, TYPED);
+      await open(driver, address);
+      await driver.executeScript(`
+        window.__put = IDBObjectStore.prototype.put;
+        IDBObjectStore.prototype.put = () => { throw new DOMException('disk', 'UnknownError'); };`);
+      await type(driver, 51);
+      check('says that it is not kept', await reads(driver, '.panel', UNSAFE).then(Boolean, () => false));
+      await driver.executeScript('IDBObjectStore.prototype.put = window.__put;');
+      await type(driver, 52);
+      check(
+        'is safe again by itself',
+        await driver
+          .wait(async () => !UNSAFE.test(await driver.findElement(By.css('.panel')).getText()), 15_000)
+          .then(Boolean, () => false),
+      );
+      await open(driver, address);
+      check('nothing is lost', (await lengthOf(driver)) === 52);
+    },
+  },
+  {
+    name: 'deleted database',
+    async run(driver, ground, check) {
+      const address = await layPlan(driver, ground.url, TYPED);
+      await open(driver, address);
+      await driver.executeAsyncScript(`
+        const done = arguments[arguments.length - 1];
+        const gone = indexedDB.deleteDatabase('idle-furrow-journal');
+        gone.onsuccess = gone.onerror = gone.onblocked = () => done();`);
+      await type(driver, 61);
+      await driver.sleep(2500);
+      await open(driver, address);
+      check('the next edit is kept', (await lengthOf(driver)) === 61);
+    },
+  },
+  {
+    name: 'blocked storage',
+    async run(driver, ground, check) {
+      await beforeAll(
+        driver,
+        "IDBFactory.prototype.open = () => { throw new DOMException('blocked', 'SecurityError'); };",
+      );
+      await driver.get(ground.url);
+      check(
+        'says so on the start page',
+        await reads(driver, '.start', /keeps no plans here/).then(Boolean, () => false),
+      );
+      const address = await layPlan(driver, ground.url, TYPED);
+      check('a plan opens all the same', address.includes('/plans/'));
+      await reads(driver, VERDICT, /\S/);
+      await type(driver, 71);
+      check('says that it is not kept', await reads(driver, '.panel', UNSAFE).then(Boolean, () => false));
+      check(
+        'the plan is worked out',
+        await reads(driver, VERDICT, /Runs|Short|Dry|dry|weak|Bursts|pressure/).then(Boolean, () => false),
+      );
+      check('asks before it is left', await asksBeforeLeaving(driver));
+      check(
+        'offers a file',
+        (await driver.findElements(By.xpath("//button[normalize-space(.)='Save a file']"))).length > 0,
+      );
+    },
+  },
+  {
+    name: 'silent storage',
+    async run(driver, ground, check) {
+      await beforeAll(driver, 'IDBFactory.prototype.open = () => new EventTarget();');
+      await driver.get(ground.url);
+      check(
+        'says so on the start page',
+        await reads(driver, '.start', /keeps no plans here/).then(Boolean, () => false),
+      );
+      await layPlan(driver, ground.url, TYPED);
+      await reads(driver, VERDICT, /\S/);
+      await type(driver, 81);
+      check('says that it is not kept', await reads(driver, '.panel', UNSAFE).then(Boolean, () => false));
+      check('the page still works', (await lengthOf(driver)) === 81);
+      await driver.executeScript(
+        "history.pushState(null, '', '/plans/0000-none/beds'); window.onbeforeunload = null;",
+      );
+    },
+  },
+  {
+    name: 'a kept plan under silent storage',
+    async run(driver, ground, check) {
+      const address = await layPlan(driver, ground.url, TYPED);
+      await open(driver, address);
+      await driver.sleep(2500);
+      await beforeAll(driver, 'IDBFactory.prototype.open = () => new EventTarget();');
+      await driver.get(address);
+      check(
+        'says so, with a way to try again',
+        await reads(driver, '.none', /could not be opened[\s\S]*Nothing is lost[\s\S]*Try again/i).then(
+          Boolean,
+          () => false,
+        ),
+      );
+    },
+  },
+  {
+    name: 'three tabs',
+    async run(driver, ground, check) {
+      const address = await layPlan(driver, ground.url, TYPED);
+      await open(driver, address);
+      const first = await driver.getWindowHandle();
+      const others: string[] = [];
+      for (let i = 0; i < 2; i++) {
+        await driver.switchTo().newWindow('tab');
+        await open(driver, address);
+        others.push(await driver.getWindowHandle());
+        check(
+          'a further tab looks',
+          await reads(driver, '.reading', /Another tab/).then(Boolean, () => false),
+        );
+      }
+      await driver.switchTo().window(first);
+      await type(driver, 91);
+      for (const tab of others) {
+        await driver.switchTo().window(tab);
+        check(
+          'it follows live',
+          await driver.wait(async () => (await lengthOf(driver)) === 91, 5000).then(Boolean, () => false),
+        );
+      }
+      await type(driver, 17);
+      await driver.sleep(300);
+      check(
+        'it does not write',
+        (await lengthOf(driver)) !== 17 ||
+          /Another tab/.test(await driver.findElement(By.css('body')).getText()),
+      );
+      await driver.findElement(By.css('.reading button')).click();
+      check(
+        'it takes the pen over',
+        await driver
+          .wait(async () => (await driver.findElements(By.css('.reading'))).length === 0, 5000)
+          .then(Boolean, () => false),
+      );
+      await driver.navigate().refresh();
+      await reads(driver, VERDICT, /\S/);
+      await driver.sleep(500);
+      if ((await driver.findElements(By.css('.reading'))).length > 0)
+        await driver.findElement(By.css('.reading button')).click();
+      await driver.wait(async () => (await driver.findElements(By.css('.reading'))).length === 0, 5000);
+      await type(driver, 92);
+      await driver.switchTo().window(first);
+      check(
+        'the first now looks, and follows',
+        await driver.wait(async () => (await lengthOf(driver)) === 92, 5000).then(Boolean, () => false),
+      );
+      await driver.get(ground.url);
+      const names = await driver.wait(until.elementsLocated(By.css('.kept li')), WAIT_MS);
+      check('nothing was copied', names.length === 1);
+      for (const tab of others) {
+        await driver.switchTo().window(tab);
+        await driver.close();
+      }
+      await driver.switchTo().window(first);
+      await open(driver, address);
+      check('nothing is lost', (await lengthOf(driver)) === 92);
+    },
+  },
+];
+
+/** What storage may do, each in a fresh browser. */
+export async function storageTrials(ground: Ground, say: (text: string) => void): Promise<Borne[]> {
+  const found: Borne[] = [];
+  for (const trial of TRIALS) {
+    const profile = newProfile();
+    let browser: Browser | undefined;
+    const borne: Borne = { trial: trial.name, checks: 0, borne: 0, says: '' };
+    try {
+      browser = await startBrowser(profile.path);
+      await trial.run(browser.driver, ground, (what, yes) => {
+        borne.checks++;
+        if (yes) borne.borne++;
+        else borne.says += `${borne.says ? '; ' : 'not: '}${what}`;
+      });
+    } catch (error) {
+      borne.checks++;
+      borne.says += ` broke off: ${(error as Error).message.split('\n')[0].slice(0, 120)}`;
+      say(`    ${trial.name}: ${String(error).slice(0, 400)}\n`);
+    } finally {
+      await browser?.quit();
+      profile.remove();
+    }
+    found.push(borne);
+  }
+  return found;
+}
+
+const STAGES = ['water', 'ground', 'beds', 'pipework', 'check', 'sets'];
+
+/** After one visit the server dies: every stage, opened before or not, opens and answers; the start page and a demo too. */
+export async function offlineTour(ground: Ground): Promise<Borne[]> {
+  const profile = newProfile();
+  const browser = await startBrowser(profile.path);
+  const { driver } = browser;
+  const rows: Borne[] = [];
+  try {
+    const address = await layPlan(driver, ground.url, TYPED);
+    await open(driver, address);
+    await driver.wait(
+      async () => driver.executeScript('return navigator.serviceWorker.ready.then(() => true)'),
+      WAIT_MS,
+    );
+    // Precached once the new worker is active.
+    await driver.wait(
+      async () =>
+        driver.executeScript(
+          'return caches.keys().then(async (all) => (await Promise.all(all.map((n) => caches.open(n).then((c) => c.keys())))).flat().length > 40)',
+        ),
+      WAIT_MS,
+    );
+    await ground.die();
+    for (const stage of STAGES) {
+      const row: Borne = { trial: `offline: ${stage}`, checks: 0, borne: 0, says: '' };
+      const check = (what: string, yes: boolean): void => {
+        row.checks++;
+        if (yes) row.borne++;
+        else row.says += `${row.says ? '; ' : 'not: '}${what}`;
+      };
+      await driver.get(address.replace(/\w+$/, stage)).catch(() => undefined);
+      check('opens', await reads(driver, '[aria-label=Stage] h2', /\S/).then(Boolean, () => false));
+      check('is worked out', await reads(driver, VERDICT, /\S/).then(Boolean, () => false));
+      rows.push(row);
+    }
+    await driver.get(address);
+    await reads(driver, VERDICT, /\S/);
+    await type(driver, 33);
+    await open(driver, address);
+    const start: Borne = { trial: 'offline: edits, start, demo', checks: 3, borne: 0, says: '' };
+    if ((await lengthOf(driver)) === 33) start.borne++;
+    await driver.get(ground.url);
+    if (await reads(driver, '.start h1', /Idle Furrow/).then(Boolean, () => false)) start.borne++;
+    await driver.findElement(By.xpath("//button[normalize-space(.)='Wren Bottom']")).click();
+    if (await reads(driver, VERDICT, /Runs/).then(Boolean, () => false)) start.borne++;
+    rows.push(start);
+  } finally {
+    await browser.quit();
+    await ground.revive();
+    profile.remove();
+  }
+  return rows;
+}

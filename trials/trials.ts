@@ -1,0 +1,81 @@
+import { serveTrials, table } from './browser';
+import { kills, leavings, SAFE_MS, type Tally } from './losing';
+import { offlineTour, storageTrials, type Borne } from './storage';
+
+/*
+ * Trials of the built application in real browsers: killed, left, starved of storage, without its server. `npm run trials`
+ * does all of it, `npm run trials -- short` a short form; SEED=123 begins elsewhere, and a part's name does only that one.
+ */
+
+const COUNTS = { whole: { kills: 500, leavings: 200 }, short: { kills: 6, leavings: 10 } } as const;
+const SEED = 20_261;
+
+const say = (text: string): void => void process.stdout.write(text);
+const rowsOf = (tallies: readonly Tally[]): Record<string, string | number>[] =>
+  [
+    ...tallies,
+    tallies.reduce((a, t) => ({
+      kind: 'all',
+      trials: a.trials + t.trials,
+      edits: a.edits + t.edits,
+      lost: a.lost + t.lost,
+      corrupt: a.corrupt + t.corrupt,
+      newest: a.newest + t.newest,
+    })),
+  ].map((t) => ({
+    kind: t.kind,
+    trials: t.trials,
+    'values shown': t.edits,
+    lost: t.lost,
+    corrupt: t.corrupt,
+    'the very newest kept': t.newest,
+  }));
+
+/** Runs the trials and prints what came of them. @returns how many went wrong */
+export async function trials(
+  counts: { kills: number; leavings: number },
+  seed: number,
+  only: string | undefined,
+): Promise<number> {
+  const ground = await serveTrials();
+  let wrong = 0;
+  const losing = (title: string, tallies: readonly Tally[]): void => {
+    say(table(title, rowsOf(tallies)));
+    wrong += tallies.reduce((n, t) => n + t.lost + t.corrupt, 0);
+  };
+  const bearing = (title: string, rows: readonly Borne[]): void => {
+    say(
+      table(
+        title,
+        rows.map((r) => ({ trial: r.trial, checks: r.checks, borne: r.borne, '': r.says })),
+      ),
+    );
+    wrong += rows.reduce((n, r) => n + r.checks - r.borne, 0);
+  };
+  try {
+    say(`seed ${seed}\n`);
+    if (!only || only === 'storage') bearing('What storage may do', await storageTrials(ground, say));
+    if (!only || only === 'offline') bearing('Without the server', await offlineTour(ground));
+    if (!only || only === 'leavings')
+      losing(
+        'Left in the moment of an edit: nothing shown may be lost',
+        await leavings(ground, counts.leavings, seed, say),
+      );
+    if (!only || only === 'kills')
+      losing(
+        `Killed at a moment by lot: nothing on the screen for longer than ${SAFE_MS} ms may be lost`,
+        await kills(ground, counts.kills, seed, say),
+      );
+  } finally {
+    await ground.stop();
+  }
+  return wrong;
+}
+
+if (process.argv[1]?.endsWith('trials.ts')) {
+  const short = process.argv.includes('short');
+  const only = process.argv.slice(2).find((a) => ['kills', 'leavings', 'storage', 'offline'].includes(a));
+  const wrong = await trials(short ? COUNTS.short : COUNTS.whole, Number(process.env.SEED ?? SEED), only);
+  say(wrong === 0 ? '\nNothing went wrong.\n' : `\n${wrong} went wrong.\n`);
+  process.exit(wrong === 0 ? 0 : 1);
+}
