@@ -3,7 +3,8 @@ import { isMainThread, parentPort, Worker, workerData } from 'node:worker_thread
 import { fuzzFiles } from './files';
 import { fuzzNetworks } from './networks';
 import { fuzzPlans } from './plans';
-import { Found, Report } from './report';
+import type { Found} from './report';
+import { Report } from './report';
 
 /*
  * Random networks and changed plans through solver, judgement, sets and exporters; changed files through every reader.

@@ -13,6 +13,8 @@ export interface Hand {
   shows: string;
   /** Runs in the page: makes edits one after the other, the way they run (`way`), until the page is gone. */
   moves: string;
+  /** Opens what shows it, where the stage does not at once. */
+  show?: (driver: WebDriver) => Promise<void>;
   /** Makes room for further edits; what it leaves is where the moves begin. */
   ready?: (driver: WebDriver) => Promise<void>;
   /** Which way values run, from where the moves begin: a value further on was drawn later. */
@@ -116,7 +118,7 @@ export const HANDS: readonly Hand[] = [
     stage: 'beds',
     shows: PAINTED,
     way: () => 1,
-    ready: async (driver) => {
+    show: async (driver) => {
       if ((await driver.findElements(By.css('[aria-label^="squash: paint squash"]'))).length === 0)
         await (
           await there(driver, '.panel')
@@ -124,6 +126,8 @@ export const HANDS: readonly Hand[] = [
           .findElement(By.xpath(".//button[normalize-space(.)='all crops']"))
           .click();
       await there(driver, '[aria-label^="squash: paint squash"]');
+    },
+    ready: async (driver) => {
       while ((await value(driver, PAINTED)) > 60)
         await driver.executeScript(`document.querySelector('[aria-label^="Undo"]').click()`);
     },

@@ -18,16 +18,30 @@ const { paintOf } = useBedPaint();
 /** Beds closer together than this on the screen are drawn as one, px. */
 const CLOSE_PX = 2.5;
 const close = computed(() => (props.planBeds.widthM + props.planBeds.pathM) * props.k < CLOSE_PX);
-const boxPath = (b: LaidBed): string => `M${b.leftM} ${b.nearM}h${b.widthM}v${b.lengthM}h${-b.widthM}z`;
+/** Beds drawn as one box are no wider together than this, px. */
+const BOX_PX = 2;
+const boxPath = (b: Pick<LaidBed, 'leftM' | 'widthM' | 'nearM' | 'lengthM'>): string => `M${b.leftM} ${b.nearM}h${b.widthM}v${b.lengthM}h${-b.widthM}z`;
 const painted = computed(() => props.beds.map((bed) => ({ bed, paint: paintOf(props.planBeds, bed, props.blockId) })));
 /** All beds of one colour as one path, where they are too close to be taken hold of. */
 const whole = computed(() => {
   const paths = new Map<string, string[]>();
-  for (const { bed, paint } of painted.value) {
+  const beds = painted.value;
+  for (let i = 0; i < beds.length; i++) {
+    const { bed, paint } = beds[i];
     const ink = paint?.ink ?? '';
+    let box: Pick<LaidBed, 'leftM' | 'widthM' | 'nearM' | 'lengthM'> = bed;
+    // Beds of one colour within the same pixels are one box.
+    while (beds[i + 1] && (beds[i + 1].paint?.ink ?? '') === ink) {
+      const next = beds[i + 1].bed;
+      const widthM = next.leftM + next.widthM - box.leftM;
+      if (!(widthM > 0 && widthM * props.k <= BOX_PX)) break;
+      const nearM = Math.min(box.nearM, next.nearM);
+      box = { leftM: box.leftM, widthM, nearM, lengthM: Math.max(box.nearM + box.lengthM, next.nearM + next.lengthM) - nearM };
+      i++;
+    }
     const list = paths.get(ink);
-    if (list) list.push(boxPath(bed));
-    else paths.set(ink, [boxPath(bed)]);
+    if (list) list.push(boxPath(box));
+    else paths.set(ink, [boxPath(box)]);
   }
   return [...paths].map(([ink, d]) => ({ ink, d: d.join('') }));
 });

@@ -19,7 +19,7 @@ const outline = computed(() => props.layout.outline && `M${props.layout.outline.
   <g :transform="matrix">
     <path v-if="outline" :d="outline" class="outline" :class="{ tunnel: layout.block.tunnel }" />
     <BedShapes :beds="layout.beds" :plan-beds="layout.block.beds" :block-id="layout.block.id" :index="layout.index" :in-use="layout.block.inUse" :k="k" :painting="painting" />
-    <RunsLayer :layout="layout" :width="runWidth" />
+    <RunsLayer :layout="layout" :width="runWidth" :k="k" />
   </g>
 </template>
 

@@ -110,10 +110,11 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
       <g v-if="underlay" :transform="place">
         <image :href="underlay.picture" :width="underlay.widthPx" :height="underlay.heightPx" :opacity="underlay.strength" :transform="`translate(${underlay.xM} ${underlay.yM}) rotate(${-underlay.turnDeg}) scale(${underlay.mPerPx} ${-underlay.mPerPx})`" class="picture" />
       </g>
-      <ReliefLayer v-if="tools.look.relief" :farm="farm" :to-screen="sheet.toScreen" :place="place" :k="k" />
+      <ReliefLayer v-if="tools.look.relief && sheet.ready.value" :farm="farm" :to-screen="sheet.toScreen" :place="place" :k="k" />
       <GridLayer v-if="onGround" :to-field="sheet.onField" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" :height="sheet.height.value" />
     </svg>
     <svg ref="svg" role="group" :aria-label="overview" @click.self="letGo" @pointerdown.self="choice.begin">
+      <template v-if="sheet.ready.value">
       <ThingsLayer :place="place" :to-screen="sheet.toScreen" :open="onGround" :hand="hand" :edits="edits" />
       <g :transform="place">
         <BlockLayer v-for="b in farm.blocks" :key="b.block.id" :layout="b" :run-width="runWidth" :k="k" :painting="painting" />
@@ -130,6 +131,7 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
       <WeakestMark v-if="!onGround" :to-screen="sheet.toScreen" :turned="turned" :width="sheet.width.value" :height="sheet.height.value" />
       <rect v-if="choice.box.value" v-bind="choice.box.value" class="choice" />
       <DrawLayer :drawing="drawing" :edits="edits" :to-screen="sheet.toScreen" :to-field="sheet.toField" :width="sheet.width.value" :height="sheet.height.value" />
+      </template>
     </svg>
     <svg class="margin" aria-hidden="true">
       <SheetLegend transform="translate(16 24)" :min-kpa="results.walkTape.minKpa" :max-kpa="results.walkTape.maxKpa" />

@@ -5,7 +5,7 @@ import { useResults } from '../stores/results';
 import { classOf, SHADES, shadeColour, type PressureClass } from './pressureScale';
 
 /** Every run of a block, shaded along its length by pressure against the window. All stretches of one shade are one path. */
-const props = defineProps<{ layout: BlockLayout; width: number }>();
+const props = defineProps<{ layout: BlockLayout; width: number; /** Pixels of a metre. */ k: number }>();
 const results = useResults();
 
 /** Where each run's shading begins; the solved plan may be one edit behind the drawing. */
@@ -32,6 +32,7 @@ const code = (c: PressureClass): number => (typeof c === 'number' ? c : CODES[c]
 
 interface Paths {
   layout: BlockLayout;
+  every: number;
   codes: Uint8Array;
   plain: string;
   under: string;
@@ -39,6 +40,14 @@ interface Paths {
   shades: string[];
 }
 let last: Paths | undefined;
+
+/** Runs that fall on the same pixels are drawn as one of them; those outside their window each. */
+const APART_PX = 0.9;
+const every = computed(() => {
+  const { beds } = props.layout.block;
+  const apartPx = ((beds.widthM + beds.pathM) / Math.max(1, beds.runsPerBed)) * props.k;
+  return Math.max(1, Math.floor(APART_PX / apartPx));
+});
 
 /** Shades as they are now; the same paths as before while no piece changes its shade. */
 const paths = computed((): Paths => {
@@ -55,12 +64,12 @@ const paths = computed((): Paths => {
     for (let p = 0; p < pieces; p++)
       codes[i * pieces + p] = shaded ? code(classOf((shading[first + p] + shading[first + p + 1]) / 2, minKpa, maxKpa)) : NOTHING;
   }
-  if (last?.layout === props.layout && last.codes.length === codes.length && codes.every((c, i) => c === last!.codes[i])) return last;
-  last = { layout: props.layout, codes, ...draw(codes, pieces) };
+  if (last?.layout === props.layout && last.every === every.value && last.codes.length === codes.length && codes.every((c, i) => c === last!.codes[i])) return last;
+  last = { layout: props.layout, codes, every: every.value, ...draw(codes, pieces) };
   return last;
 });
 
-function draw(codes: Uint8Array, pieces: number): Omit<Paths, 'layout' | 'codes'> {
+function draw(codes: Uint8Array, pieces: number): Omit<Paths, 'layout' | 'codes' | 'every'> {
   const found = new Map<number, string[]>();
   props.layout.runs.forEach((run, i) => {
     const start = run.fromM + run.direction * run.leadM;
@@ -70,6 +79,11 @@ function draw(codes: Uint8Array, pieces: number): Omit<Paths, 'layout' | 'codes'
       const shade = codes[i * pieces + p];
       if (p < pieces - 1 && codes[i * pieces + p + 1] === shade) continue;
       const to = start + ((end - start) * (p + 1)) / pieces;
+      const outside = shade === CODES.under || shade === CODES.over;
+      if (!outside && i % every.value !== 0) {
+        from = to;
+        continue;
+      }
       const d = `M${run.xM} ${from}V${to}`;
       const list = found.get(shade);
       if (list) list.push(d);

@@ -39,6 +39,8 @@ export function useSheetView(
   const { width, height } = useElementSize(frame);
   const view = ref({ x: 0, y: 0, k: 8 });
   const moved = ref(false);
+  /** The screen is measured and the plan fitted into it: before that nothing need be drawn. */
+  const ready = ref(false);
   let settling = 0;
 
   const live = () => (frame.value ? zoomTransform(frame.value) : zoomIdentity);
@@ -96,6 +98,7 @@ export function useSheetView(
     const y = MARGIN.top + (turned() ? (roomH - h * k) / 2 - b.x0 * k : (roomH + h * k) / 2 + b.y0 * k);
     select(frame.value).call(behaviour.transform, zoomIdentity.translate(x, y).scale(k));
     moved.value = false;
+    ready.value = true;
   }
 
   const zoomBy = (factor: number): void => {
@@ -138,5 +141,5 @@ export function useSheetView(
     return turned() ? [down, right] : [right, -down];
   };
 
-  return { view, width, height, moved, fit, zoomBy, toScreen, toField, onField, hold, matrix, turned };
+  return { view, width, height, moved, ready, fit, zoomBy, toScreen, toField, onField, hold, matrix, turned };
 }

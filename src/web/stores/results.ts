@@ -30,6 +30,8 @@ const FORGETS = 0.85;
 const LATELY = 4;
 /** Figures in words, and what is found, follow a hand that drags no more often than this, ms: pressures come first. */
 const TOLD_MS = 100;
+/** Of plans that take longer than this to solve, findings are not waited for, ms. */
+const SLOW_MS = 150;
 /** Where solves cannot be stopped from outside, one longer than this is dropped with its worker, ms. */
 const DROPPED_MS = 1500;
 
@@ -113,7 +115,9 @@ export const useResults = defineStore('results', () => {
       if (underWay === 0) startedAt = performance.now();
       underWay++;
       if (!noticing) noticing = window.setTimeout(() => (slow.value = true), NOTICED_MS);
-      const judged = performance.now() - judgedAt >= TOLD_MS;
+      // Of large plans pressures come first, and what is found with a second answer.
+      const due = usualMs <= SLOW_MS && performance.now() - judgedAt >= TOLD_MS;
+      const judged = judgedAt === -Infinity || due;
       if (judged) judgedAt = performance.now();
       void take(next, judged);
     }

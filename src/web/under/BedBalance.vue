@@ -29,6 +29,35 @@ const y = computed(() => {
   return scaleLinear([low, high], [height.value - FOOT, TOP]).nice(4);
 });
 const x = computed(() => scaleBand((balance.value?.beds ?? []).map((b) => `${b.block}/${b.key}`), [LEFT, Math.max(LEFT + 40, width.value - 16)]).padding(0.18));
+/** With bars thinner than this one cannot be told from the next: they are drawn as two shapes, and the hand finds its bed by where it is. */
+const THIN_PX = 2;
+const thin = computed(() => x.value.step() < THIN_PX);
+/** Of beds in each pixel, the least and the most. */
+const shapes = computed(() => {
+  const list = balance.value?.beds ?? [];
+  const columns = new Map<number, { least: number; most: number }>();
+  list.forEach((b, i) => {
+    const at = Math.floor(LEFT + i * x.value.step());
+    const now = columns.get(at);
+    if (!now) columns.set(at, { least: b.share, most: b.share });
+    else {
+      now.least = Math.min(now.least, b.share);
+      now.most = Math.max(now.most, b.share);
+    }
+  });
+  const bar = (at: number, share: number): string => `M${at + 0.5} ${y.value(1)}V${y.value(share)}`;
+  const all = [...columns];
+  return {
+    more: all.filter(([, c]) => c.most >= 1).map(([at, c]) => bar(at, Math.max(c.most, 1.0001))).join(''),
+    less: all.filter(([, c]) => c.least < 1).map(([at, c]) => bar(at, c.least)).join(''),
+  };
+});
+function under(event: MouseEvent): { block: string; key: string } | undefined {
+  const list = balance.value?.beds ?? [];
+  const box = (event.currentTarget as Element).getBoundingClientRect();
+  const found = list[Math.floor((event.clientX - box.left) / (box.width / list.length))];
+  return found && { block: found.block, key: found.key };
+}
 /** Bars closer together than this carry no name. */
 const NAMED_PX = 17;
 const nameOf = (id: string): string => plan.blocks.find((b) => b.id === id)?.name ?? id;
@@ -54,8 +83,13 @@ const says = computed(() => {
           </template>
           <line :x1="LEFT" :x2="width - 16" :y1="y(1)" :y2="y(1)" class="mean" />
         </g>
+        <g v-if="thin">
+          <path :d="shapes.more" class="bar thin" />
+          <path :d="shapes.less" class="bar thin less" />
+          <rect :x="LEFT" :y="TOP" :width="Math.max(1, width - 16 - LEFT)" :height="height - TOP - FOOT" class="hit" @pointermove="view.pointedBed = under($event)" @pointerleave="view.pointedBed = undefined" @click="view.pickedBed = under($event)" />
+        </g>
         <g
-          v-for="b in balance.beds"
+          v-for="b in thin ? [] : balance.beds"
           :key="`${b.block}/${b.key}`"
           @pointerenter="view.pointedBed = { block: b.block, key: b.key }"
           @pointerleave="view.pointedBed = undefined"
@@ -91,6 +125,8 @@ text { font-size: 12px; fill: var(--faint); }
 .hit { fill: transparent; cursor: pointer; }
 .bar { fill: var(--water); pointer-events: none; }
 .bar.less { fill: var(--clay); }
+.bar.thin { fill: none; stroke: var(--water); stroke-width: 1; }
+.bar.thin.less { stroke: var(--clay); }
 .bar.pointed { stroke: var(--ink); stroke-width: 2; }
 .empty { padding: 20px; }
 </style>
