@@ -17,8 +17,6 @@ import { usePlan } from './plan';
 
 /** The journal is folded into the plan when nothing was edited for so long, ms. */
 const RESTS_MS = 1500;
-/** While a write is on its way, the next one waits for it, but no longer than this, ms. */
-const CEILING_MS = 15;
 /** Writes that failed are tried again after so long, ms. */
 const AGAIN_MS = 5000;
 /** How often and how long a page that only looks waits for what it was told of to be written, ms. */
@@ -59,13 +57,13 @@ export const useKeeping = defineStore('keeping', () => {
   let resting = 0;
   let folding: Promise<void> = Promise.resolve();
 
-  const pending = new Map<number, Entry>();
+  /** Entries on their way, by their number: the last of each. */
+  const latest = new Map<number, Entry>();
   /** Entries that the browser refused. */
   const refused = new Map<number, Entry>();
   /** Neither the journal nor the shelf can be opened. */
   let nowhere = false;
   let flying = 0;
-  let ceiling = 0;
   let again = 0;
 
   const tellState = (): void => {
@@ -73,48 +71,42 @@ export const useKeeping = defineStore('keeping', () => {
       state.value = 'unsafe';
       trouble.value = NOT_KEPT;
     } else {
-      state.value = flying + pending.size > 0 ? 'writing' : 'saved';
+      state.value = flying > 0 ? 'writing' : 'saved';
       if (trouble.value === NOT_KEPT) trouble.value = '';
     }
   };
 
-  /** Sends all that waits to the browser, which has it when this returns. */
-  function flush(): void {
-    clearTimeout(ceiling);
-    ceiling = 0;
+  /**
+   * Sends an entry to the browser, which has it when this returns. Not even a write under way is waited for: what waits for
+   * its turn in a busy page is lost with it.
+   */
+  function write(at: number, entry: Entry): void {
     const under = id.value;
-    for (const [at, entry] of pending) {
-      flying++;
-      void writeEntry(under, at, entry)
-        .then(
-          () => refused.delete(at),
-          () => {
-            // A newer entry of the same number may have come since.
-            if (under === id.value && at > folded && !pending.has(at)) refused.set(at, entry);
-          },
-        )
-        .finally(() => {
-          flying--;
-          if (flying === 0 && pending.size > 0) flush();
-          if (refused.size > 0) {
-            clearTimeout(again);
-            again = window.setTimeout(tryAgain, AGAIN_MS);
-          }
-          tellState();
-        });
-    }
-    pending.clear();
+    flying++;
+    latest.set(at, entry);
+    void writeEntry(under, at, entry)
+      .then(
+        () => refused.delete(at),
+        () => {
+          // A newer entry of the same number may have come since, or all of it may be in the plan by now.
+          if (under === id.value && at > folded && latest.get(at) === entry) refused.set(at, entry);
+        },
+      )
+      .finally(() => {
+        flying--;
+        if (latest.get(at) === entry) latest.delete(at);
+        if (refused.size > 0) {
+          clearTimeout(again);
+          again = window.setTimeout(tryAgain, AGAIN_MS);
+        }
+        tellState();
+      });
+    tellState();
   }
   function tryAgain(): void {
-    for (const [at, entry] of refused) if (!pending.has(at)) pending.set(at, entry);
+    const all = [...refused];
     refused.clear();
-    flush();
-  }
-  function write(at: number, entry: Entry): void {
-    pending.set(at, entry);
-    tellState();
-    if (flying === 0) flush();
-    else if (!ceiling) ceiling = window.setTimeout(flush, CEILING_MS);
+    for (const [at, entry] of all) write(at, entry);
   }
 
   /** Writes down what just happened to the plan. */
@@ -148,7 +140,6 @@ export const useKeeping = defineStore('keeping', () => {
       if (!id.value || isDemo.value || plan.reading || (n <= folded && revision > 0)) return;
       const [under, at, before] = [id.value, n, folded];
       folded = n;
-      flush();
       try {
         const next = await keep(under, toRaw(plan.history), at, revision);
         if (under !== id.value) return;
@@ -203,7 +194,6 @@ export const useKeeping = defineStore('keeping', () => {
 
   /** Ends keeping what is on the desk; all of it is written down. */
   function letGo(): void {
-    flush();
     clearTimeout(resting);
     pen?.letGo();
     pen = undefined;
@@ -249,7 +239,6 @@ export const useKeeping = defineStore('keeping', () => {
           known();
         },
         lost: () => {
-          flush();
           clearTimeout(resting);
           plan.reading = true;
           known();
@@ -319,13 +308,9 @@ export const useKeeping = defineStore('keeping', () => {
   const takeOver = (): void => pen?.take();
 
   useEventListener(document, 'visibilitychange', () => {
-    if (document.visibilityState !== 'hidden') return;
-    flush();
-    void fold();
+    if (document.visibilityState === 'hidden') void fold();
   });
-  useEventListener(window, 'pagehide', flush);
   useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
-    flush();
     if (state.value === 'unsafe') event.preventDefault();
   });
 
@@ -341,7 +326,6 @@ export const useKeeping = defineStore('keeping', () => {
     openKept,
     takeOver,
     fold,
-    flush,
     letGo,
   };
 });

@@ -1,4 +1,4 @@
-import { produce, type Draft } from 'immer';
+import { Immer, type Draft } from 'immer';
 import { defineStore } from 'pinia';
 import { computed, shallowRef, toRaw } from 'vue';
 import {
@@ -18,6 +18,9 @@ import {
 import { plain } from '../plain';
 
 export type { Refusal };
+
+/** It freezes nothing: a draft may hold what a page still holds reactive, until `plain` copies it. */
+const drafts = new Immer({ autoFreeze: false });
 
 /** Whoever writes down what happens to the plan. */
 export type Listener = (happening: Happening) => void;
@@ -112,7 +115,7 @@ export const usePlan = defineStore('plan', () => {
   function edit(label: string, change: (draft: Draft<Plan>) => void, gesture?: string): Refusal | undefined {
     return become(
       label,
-      produce(toRaw(plan.value), (draft) => void change(draft)),
+      drafts.produce(toRaw(plan.value), (draft) => void change(draft)),
       gesture,
     );
   }
