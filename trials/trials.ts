@@ -1,4 +1,5 @@
 import { serveTrials, table } from './browser';
+import { AIMS, largeFarms } from './large';
 import { kills, leavings, SAFE_MS, type Tally } from './losing';
 import { offlineTour, storageTrials, type Borne } from './storage';
 
@@ -7,7 +8,8 @@ import { offlineTour, storageTrials, type Borne } from './storage';
  * does all of it, `npm run trials -- short` a short form; SEED=123 begins elsewhere, and a part's name does only that one.
  */
 
-const COUNTS = { whole: { kills: 500, leavings: 200 }, short: { kills: 6, leavings: 10 } } as const;
+const WHOLE = { kills: 500, leavings: 200, short: false };
+const SHORT = { kills: 6, leavings: 4, short: true };
 const SEED = 20_261;
 
 const say = (text: string): void => void process.stdout.write(text);
@@ -32,11 +34,7 @@ const rowsOf = (tallies: readonly Tally[]): Record<string, string | number>[] =>
   }));
 
 /** Runs the trials and prints what came of them. @returns how many went wrong */
-export async function trials(
-  counts: { kills: number; leavings: number },
-  seed: number,
-  only: string | undefined,
-): Promise<number> {
+export async function trials(counts: typeof WHOLE, seed: number, only: string | undefined): Promise<number> {
   const ground = await serveTrials();
   let wrong = 0;
   const losing = (title: string, tallies: readonly Tally[]): void => {
@@ -54,8 +52,25 @@ export async function trials(
   };
   try {
     say(`seed ${seed}\n`);
-    if (!only || only === 'storage') bearing('What storage may do', await storageTrials(ground, say));
-    if (!only || only === 'offline') bearing('Without the server', await offlineTour(ground));
+    if (!only || only === 'storage')
+      bearing('What storage may do', await storageTrials(ground, say, counts.short));
+    if (!only || only === 'offline') bearing('Without the server', await offlineTour(ground, counts.short));
+    if (only === 'large' || (!only && !counts.short)) {
+      const rows = await largeFarms(ground, Object.keys(AIMS).map(Number));
+      const told = (ms: number, aim: number): string => `${Math.round(ms)} of ${aim}`;
+      say(
+        table(
+          'Large farms, ms, each of its aim',
+          rows.map((r) => ({
+            beds: r.beds,
+            'first verdict': told(r.firstMs, AIMS[r.beds].firstMs),
+            'an edit answered': told(r.editMs, AIMS[r.beds].editMs),
+            'Sets opened': told(r.setsMs, AIMS[r.beds].setsMs),
+            'longest stall': told(r.stallMs, AIMS[r.beds].stallMs),
+          })),
+        ),
+      );
+    }
     if (!only || only === 'leavings')
       losing(
         'Left in the moment of an edit: nothing shown may be lost',
@@ -74,8 +89,10 @@ export async function trials(
 
 if (process.argv[1]?.endsWith('trials.ts')) {
   const short = process.argv.includes('short');
-  const only = process.argv.slice(2).find((a) => ['kills', 'leavings', 'storage', 'offline'].includes(a));
-  const wrong = await trials(short ? COUNTS.short : COUNTS.whole, Number(process.env.SEED ?? SEED), only);
+  const only = process.argv
+    .slice(2)
+    .find((a) => ['kills', 'leavings', 'storage', 'offline', 'large'].includes(a));
+  const wrong = await trials(short ? SHORT : WHOLE, Number(process.env.SEED ?? SEED), only);
   say(wrong === 0 ? '\nNothing went wrong.\n' : `\n${wrong} went wrong.\n`);
   process.exit(wrong === 0 ? 0 : 1);
 }
