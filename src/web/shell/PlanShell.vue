@@ -67,6 +67,12 @@ onBeforeUnmount(async () => {
   if (keeping.id === id && keeping.state !== 'unsafe' && !route.params.id) keeping.letGo();
 });
 const broken = computed(() => (typeof opened.value === 'object' && 'text' in opened.value ? opened.value : undefined));
+const brokenSays = computed(() => {
+  const [first] = broken.value?.problems ?? [];
+  if (!first) return '';
+  const says = `${first.path ? `${first.path}: ` : ''}${first.what}.`;
+  return says.charAt(0).toUpperCase() + says.slice(1);
+});
 const failed = computed(() => (typeof opened.value === 'object' && 'failed' in opened.value ? opened.value.failed : ''));
 function openRecovered(): void {
   const id = desk.takeRecovered(broken.value!.recovered!);
@@ -134,17 +140,17 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     </template>
     <template v-else-if="broken">
       <h1>This plan cannot be read</h1>
-      <p role="alert">{{ broken.problems[0].path }} {{ broken.problems[0].what }}. It stays where it is.</p>
+      <p role="alert">{{ brokenSays }} It stays where it is.</p>
       <p><v-btn @click="saveBroken">Save it as it is</v-btn> to send to somebody who can mend it.</p>
       <p v-if="broken.recovered"><v-btn @click="openRecovered">Open what can be read</v-btn> as a plan of its own, with {{ broken.recovered.plan.blocks.length }} {{ broken.recovered.plan.blocks.length === 1 ? 'block' : 'blocks' }}.</p>
     </template>
     <template v-else-if="failed">
       <h1>The plan could not be opened</h1>
-      <p role="alert">{{ failed }}. Nothing is lost by that.</p>
+      <p role="alert">{{ failed.charAt(0).toUpperCase() + failed.slice(1) }}. Nothing is lost by that.</p>
       <p><v-btn @click="openAddress">Try again</v-btn></p>
     </template>
     <p v-else role="status">Opening the plan …</p>
-    <p v-if="opened"><router-link :to="{ name: 'start' }">To the start page</router-link></p>
+    <p v-if="opened"><router-link :to="{ name: 'start' }" class="asks">To the start page</router-link></p>
   </main>
 </template>
 

@@ -66,6 +66,11 @@ async function throwAway(id: string): Promise<void> {
       <h1>Idle Furrow</h1>
       <p class="lead">Will the water reach the last emitter? Put in what you measured; see every bed, and where the pressure goes.</p>
     </header>
+    <p v-if="desk.shelfTrouble" class="caution" role="alert">{{ desk.shelfTrouble }} <button type="button" class="asks" @click="desk.look()">Try again</button></p>
+    <p v-if="unkept" class="caution" role="alert">
+      “{{ plan.full.name }}” is on the desk and not kept by this browser. <button type="button" class="asks" @click="go('beds', keeping.id)">Go back to it</button> <button type="button" class="asks" @click="desk.saveFile()">Save it as a file</button>
+    </p>
+    <p v-if="trouble" class="caution" role="alert">{{ trouble }}</p>
     <section class="ways" aria-label="Ways to begin">
       <article>
         <h2>Look at a demo</h2>
@@ -89,11 +94,6 @@ async function throwAway(id: string): Promise<void> {
         <p class="quiet">A plan saved from here before. It stays on this machine.</p>
       </article>
     </section>
-    <p v-if="desk.shelfTrouble" class="caution" role="alert">{{ desk.shelfTrouble }} <button type="button" class="asks" @click="desk.look()">Try again</button></p>
-    <p v-if="unkept" class="caution" role="alert">
-      “{{ plan.full.name }}” is on the desk and not kept by this browser. <button type="button" class="asks" @click="go('beds', keeping.id)">Go back to it</button> <button type="button" class="asks" @click="desk.saveFile()">Save it as a file</button>
-    </p>
-    <p v-if="trouble" class="caution" role="alert">{{ trouble }}</p>
     <section v-if="desk.kept.length > 0" class="kept">
       <h2>Kept in this browser</h2>
       <ul>

@@ -54,7 +54,8 @@ const ways = computed(() =>
 <style scoped>
 .ways { display: grid; grid-template-columns: 1fr 1fr; gap: 10px; }
 .ways > p { grid-column: 1 / -1; }
-h4 { font-size: 14px; }
+h4 { font-size: 14px; margin: 0; }
+.ways > p { margin: 0; }
 svg { width: 100%; background: var(--card); border: 1px solid var(--line); }
 polygon { fill: color-mix(in srgb, var(--leaf) 25%, transparent); stroke: var(--leaf); stroke-width: 1.5; }
 circle { fill: var(--leaf); }
