@@ -125,28 +125,41 @@ export async function kills(
         continue;
       }
       shown = at;
-      await hand.ready?.(browser.driver);
-      const { way, moving } = await beginMoves(browser.driver, ground, hand, random);
-      // Sometimes within the first moves, mostly while they go on, sometimes when the journal is being folded into the plan.
-      const stretch = random();
-      await wait(stretch < 0.2 ? 60 + 200 * random() : 150 + (hand.drive ? 2500 : 1800) * random());
-      const killedAt = await browser.kill();
-      await moving;
-      const seen = [...ground.seen];
-      const safe = seen.filter((s) => s.t <= killedAt - SAFE_MS).length;
-      browser = await startBrowser(profile.path);
-      const after = await found(browser.driver, addresses[at], hand);
-      tally.edits += seen.length;
-      if (after === undefined) tally.corrupt++;
-      else if (!isKept(after, seen, safe, way)) {
-        tally.lost++;
+      try {
+        await hand.ready?.(browser.driver);
+        const { way, moving } = await beginMoves(browser.driver, ground, hand, random);
+        // Sometimes within the first moves, mostly while they go on, sometimes when the journal is being folded into the plan.
+        const stretch = random();
+        await wait(stretch < 0.2 ? 60 + 200 * random() : 150 + (hand.drive ? 2500 : 1800) * random());
+        const killedAt = await browser.kill();
+        await moving;
+        const seen = [...ground.seen];
+        const safe = seen.filter((s) => s.t <= killedAt - SAFE_MS).length;
+        browser = await startBrowser(profile.path);
+        const after = await found(browser.driver, addresses[at], hand);
+        tally.edits += seen.length;
+        if (after === undefined) tally.corrupt++;
+        else if (!isKept(after, seen, safe, way)) {
+          tally.lost++;
+          say(
+            `    lost: ${hand.name}, trial ${i}: shown ${seen
+              .slice(-6)
+              .map((s) => `${s.v}@${s.t - killedAt}`)
+              .join(' ')}; found ${after}\n`,
+          );
+        } else if (seen.length > 0 && after === seen[seen.length - 1].v) tally.newest++;
+      } catch (error) {
+        // The driver lost its page: no trial, and told as none.
+        tally.trials--;
+        shown = -1;
+        say(`    no trial: ${hand.name}, ${i}: ${String(error).split('\n')[0].slice(0, 160)}\n`);
+        await browser.kill();
+        browser = await startBrowser(profile.path);
+      }
+      if ((i + 1) % TOLD_EVERY === 0)
         say(
-          `    lost: ${hand.name}, trial ${i}: shown ${seen
-            .slice(-6)
-            .map((s) => `${s.v}@${s.t - killedAt}`)
-            .join(' ')}; found ${after}\n`,
+          `    ${i + 1} kills, ${tallies.reduce((n, t) => n + t.lost + t.corrupt, 0)} of them lost or corrupt\n`,
         );
-      } else if (seen.length > 0 && after === seen[seen.length - 1].v) tally.newest++;
     }
   } finally {
     await browser.quit();
@@ -154,6 +167,9 @@ export async function kills(
   }
   return tallies;
 }
+
+/** How often a long run tells how far it is, kills. */
+const TOLD_EVERY = 50;
 
 const LEAVINGS = ['reload', 'close', 'another address'] as const;
 

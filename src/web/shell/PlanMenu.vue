@@ -23,6 +23,7 @@ const writing = ref(false);
 
 async function clear(): Promise<void> {
   clearing.value = false;
+  await keeping.fold();
   const old = keeping.isDemo ? '' : keeping.id;
   const id = desk.startBlank();
   if (old) await desk.throwAway(old);

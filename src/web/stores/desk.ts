@@ -12,6 +12,10 @@ import { useKeeping, type Opened } from './keeping';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
 
+/** How often, and how far apart (ms), it is looked whether a plan is open elsewhere before it is thrown away. */
+const PEN_TRIES = 4;
+const PEN_MS = 80;
+
 /** A file that was not opened: why, and what could be saved of it. */
 export interface NotOpened {
   problems: string[];
@@ -130,9 +134,12 @@ export const useDesk = defineStore('desk', () => {
 
   /** Throws a kept plan away. @returns why it was not */
   async function throwAway(which: string): Promise<string> {
-    if (which !== keeping.id && (await isOpenSomewhere(which)))
-      return 'This plan is open in another tab. Close it there first.';
     if (which === keeping.id) keeping.letGo();
+    // A pen that was just let go of here takes a moment to be free.
+    for (let tries = 0; await isOpenSomewhere(which); tries++) {
+      if (tries === PEN_TRIES) return 'This plan is open in another tab. Close it there first.';
+      await new Promise((done) => setTimeout(done, PEN_MS));
+    }
     try {
       await discard(which);
     } catch (error) {

@@ -50,8 +50,9 @@ export const useKeeping = defineStore('keeping', () => {
 
   let pen: Pen | undefined;
   let revision = 0;
-  /** The journal's last entry, and the last that is in the plan or on its way into it. */
+  /** The journal's last entry; the last that is on its way into the plan, which is not written over any more; the last that is in it. */
   let n = -1;
+  let closed = -1;
   let folded = -1;
   let last: Entry | undefined;
   let resting = 0;
@@ -114,7 +115,7 @@ export const useKeeping = defineStore('keeping', () => {
     if (isDemo.value) becomeOwn();
     const goesOn =
       happening.do === 'again' &&
-      n > folded &&
+      n > closed &&
       (last?.do === 'step' || last?.do === 'again') &&
       last.step.gesture === happening.step.gesture;
     // The movement goes on: its entry is written over, and stays what it was to those before it.
@@ -138,17 +139,17 @@ export const useKeeping = defineStore('keeping', () => {
     clearTimeout(resting);
     folding = folding.then(async () => {
       if (!id.value || isDemo.value || plan.reading || (n <= folded && revision > 0)) return;
-      const [under, at, before] = [id.value, n, folded];
-      folded = n;
+      const [under, at] = [id.value, n];
+      closed = n;
       try {
         const next = await keep(under, toRaw(plan.history), at, revision);
         if (under !== id.value) return;
         revision = next;
+        folded = at;
         for (const key of refused.keys()) if (key <= at) refused.delete(key);
         nowhere = false;
       } catch (error) {
         if (under !== id.value) return;
-        folded = Math.min(folded, before);
         if (error instanceof ChangedElsewhere) {
           plan.reading = true;
           trouble.value =
@@ -172,28 +173,37 @@ export const useKeeping = defineStore('keeping', () => {
     const base = demoPlan!;
     isDemo.value = false;
     demoPlan = undefined;
-    start(newId(), -1, 0);
+    became.value = newId();
+    start(became.value);
     n = 0;
     write(0, { do: 'begin', plan: base, at: Date.now() });
     void join(id.value);
-    became.value = id.value;
   }
   let demoPlan: Plan | undefined;
 
-  function start(under: string, at: number, rev: number): void {
-    letGo();
+  function start(under: string): void {
+    release();
     id.value = under;
-    n = at;
-    folded = at;
-    revision = rev;
-    last = undefined;
+    standAt(-1, 0);
     plan.reading = false;
     plan.listen(happened);
     rememberLast(under);
   }
 
+  function standAt(at: number, rev: number): void {
+    n = at;
+    closed = at;
+    folded = at;
+    revision = rev;
+    last = undefined;
+  }
+
   /** Ends keeping what is on the desk; all of it is written down. */
   function letGo(): void {
+    release();
+    id.value = '';
+  }
+  function release(): void {
     clearTimeout(resting);
     pen?.letGo();
     pen = undefined;
@@ -202,14 +212,13 @@ export const useKeeping = defineStore('keeping', () => {
     trouble.value = '';
     state.value = 'saved';
     plan.listen(undefined);
-    id.value = '';
   }
 
   /** Lays a new plan on the desk and keeps it. */
   function create(next: Plan): string {
     const under = newId();
     isDemo.value = false;
-    start(under, -1, 0);
+    start(under);
     plan.open(next);
     n = 0;
     write(0, { do: 'begin', plan: toRaw(plan.plan), at: Date.now() });
@@ -220,7 +229,7 @@ export const useKeeping = defineStore('keeping', () => {
 
   /** Lays a demo on the desk. Nothing is kept until it is edited. */
   function show(demo: Plan, under: string): void {
-    start(under, -1, 0);
+    start(under);
     isDemo.value = true;
     plan.open(demo);
     demoPlan = toRaw(plan.plan);
@@ -228,14 +237,17 @@ export const useKeeping = defineStore('keeping', () => {
     openJournal().catch(() => undefined);
   }
 
+  /** A plan is being opened and it is not known yet whether this page writes. */
+  let joining = false;
+
   /** Joins the pages that have this plan open; the answer comes once it is known whether this one writes. */
   function join(under: string): Promise<void> {
     return new Promise((known) => {
       pen = takePen(under, {
         gained: () => {
-          const looked = plan.reading;
-          plan.reading = false;
-          if (looked) void catchUp(0);
+          // What the page before wrote last is read before this one writes; a plan that is only being opened is read anyway.
+          if (plan.reading && !joining) void catchUp(0).then(() => void (plan.reading = under !== id.value));
+          else plan.reading = false;
           known();
         },
         lost: () => {
@@ -263,11 +275,9 @@ export const useKeeping = defineStore('keeping', () => {
     for (let tries = 0; tries < CATCH_UP_TRIES; tries++) {
       const found = await fetchKept(under).catch(() => undefined);
       if (under !== id.value) return;
-      if (found && 'history' in found && found.n >= least) {
-        if (found.n < n) return;
+      if (found && 'history' in found && found.n >= Math.max(least, n)) {
         plan.replaceBy(found.history);
-        [n, folded, revision] = [found.n, found.n, found.revision];
-        last = undefined;
+        standAt(found.n, found.revision);
         return;
       }
       await new Promise((done) => setTimeout(done, CATCH_UP_MS));
@@ -278,19 +288,22 @@ export const useKeeping = defineStore('keeping', () => {
   async function openKept(under: string): Promise<Opened> {
     let found: KeptPlan | Unreadable | undefined;
     isDemo.value = false;
-    start(under, -1, 0);
+    start(under);
     plan.reading = true;
-    const own = id.value;
+    joining = true;
     const joined = join(under);
     try {
       await openJournal();
       await joined;
+      joining = false;
       found = await fetchKept(under);
     } catch (error) {
-      letGo();
+      joining = false;
+      if (under === id.value) letGo();
       return { failed: error instanceof Error ? error.message : String(error) };
     }
-    if (own !== id.value) return 'open';
+    // Another was asked for meanwhile.
+    if (under !== id.value) return 'open';
     if (!found || 'text' in found) {
       letGo();
       return found ?? 'missing';
@@ -298,7 +311,7 @@ export const useKeeping = defineStore('keeping', () => {
     const writes = !plan.reading;
     plan.open(found.history);
     plan.reading = !writes;
-    [n, folded, revision] = [found.n, found.n, found.revision];
+    standAt(found.n, found.revision);
     if (found.lost > 0)
       trouble.value = `The last ${found.lost === 1 ? 'edit' : `${found.lost} edits`} before the page went away could not be read. The plan is as it was before.`;
     return 'open';
