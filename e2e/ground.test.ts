@@ -422,3 +422,36 @@ test('a picture is laid under the sheet and scaled by two places a known way apa
   await driver.wait(async () => (await wide()) / before > 1.9, WAIT_MS);
   expect((await wide()) / before).toBeLessThan(2.1);
 });
+
+test('ground with a place on the earth, its names prefixed, its hole kept, is taken and solved', async () => {
+  const { driver } = bench;
+  await blank();
+  await stage('Ground');
+  const ring = (x: number, y: number, w: number): string =>
+    [
+      [0, 0],
+      [w, 0],
+      [w, w],
+      [0, w],
+      [0, 0],
+    ]
+      .map(([dx, dy]) => `${12.5 + x + dx},${53.2 + y + dy}`)
+      .join(' ');
+  const boundary = (name: string, line: string): string =>
+    `<k:${name}><k:LinearRing><k:coordinates>${line}</k:coordinates></k:LinearRing></k:${name}>`;
+  const kml = `<?xml version="1.0"?><k:kml xmlns:k="http://www.opengis.net/kml/2.2"><k:Placemark><k:name>Low Piece</k:name><k:Polygon>${boundary('outerBoundaryIs', ring(0, 0, 0.0005))}${boundary('innerBoundaryIs', ring(0.0002, 0.0002, 0.0001))}</k:Polygon></k:Placemark></k:kml>`;
+  const path = join(mkdtempSync(join(tmpdir(), 'furrow-kml-')), 'low.kml');
+  writeFileSync(path, kml);
+  await driver.findElement(By.css('input[aria-label="File of ground"]')).sendKeys(path);
+  await reads(driver, '.ask', /Low Piece[\s\S]*1 hole in fields/);
+  const asked = async (): Promise<string> => (await driver.findElement(By.css('.tally .t .num'))).getText();
+  const before = await asked();
+  await press(driver, 'take it into the plan');
+  await driver.wait(async () => (await asked()) !== before, WAIT_MS, 'the ground was not solved');
+  const taken = await asked();
+  // The next edit is solved too: what was sent did arrive.
+  await stage('Beds');
+  await (await fill(driver, 'Flow per emitter', '0.6 L/h')).sendKeys(Key.TAB);
+  await driver.wait(async () => (await asked()) !== taken, WAIT_MS, 'the edit after it was not solved');
+  expect(await driver.findElements(By.css('.problem'))).toEqual([]);
+});

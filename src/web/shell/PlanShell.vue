@@ -57,6 +57,10 @@ watch(
   { immediate: true },
 );
 watch(
+  () => plan.told,
+  (refusal) => refusal && (view.notice = `Not done: ${refusal.what}.`),
+);
+watch(
   () => plan.refused,
   () => void (view.notice = 'Another tab is working on this plan. Press “Work here instead” to change it here.'),
 );

@@ -1,5 +1,5 @@
 import { createPinia, setActivePinia } from 'pinia';
-import { blankPlan } from '../../core/plan';
+import { blankPlan, type Happening } from '../../core/plan';
 import { useEdits } from './edits';
 import { usePlan } from './plan';
 
@@ -86,5 +86,40 @@ describe('history', () => {
     edits.evenLengths(0);
     expect(plan.block.beds.single).toEqual({});
     expect(plan.plan).toEqual({ ...blankPlan('metric'), blocks: [{ id: 'block-1', beds: {} }] });
+  });
+
+  test('a press that is refused is told by the page; a field tells it beside itself', () => {
+    const plan = usePlan();
+    const edits = useEdits();
+    for (let i = 0; i < 59; i++) edits.copyBlock();
+    expect([plan.plan.blocks.length, plan.told]).toEqual([60, undefined]);
+    edits.copyBlock();
+    expect(plan.plan.blocks).toHaveLength(60);
+    expect(plan.told).toMatchObject({ rule: 'array.max', what: 'a plan holds at most 60 blocks' });
+    expect(edits.block('beds', { count: 0 }, 'none', 'typing')).toBeDefined();
+    expect(plan.told?.what).toBe('a plan holds at most 60 blocks');
+  });
+
+  test('while another page has the pen nothing is changed, and it says why; what that page does is followed', () => {
+    const plan = usePlan();
+    const edits = useEdits();
+    const told: Happening[] = [];
+    plan.listen((h) => void told.push(h));
+    edits.block('beds', { count: 9 }, 'set');
+    plan.undo();
+    plan.reading = true;
+    const before = plan.plan;
+    expect(edits.block('beds', { count: 4 }, 'set')).toMatchObject({ rule: 'reading' });
+    plan.redo();
+    expect([plan.plan, plan.refused]).toEqual([before, 2]);
+    expect(plan.follow(told[0])).toBe(true);
+    expect(plan.block.beds.count).toBe(9);
+    expect(
+      plan.follow({
+        do: 'step',
+        step: { label: 'x', forth: [{ op: 'remove', path: '/no/where' }], back: [] },
+      }),
+    ).toBe(false);
+    expect(plan.block.beds.count).toBe(9);
   });
 });

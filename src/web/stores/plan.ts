@@ -42,6 +42,8 @@ export const usePlan = defineStore('plan', () => {
   const reading = shallowRef(false);
   /** Counts edits that were refused for that. */
   const refused = shallowRef(0);
+  /** The last press that was refused, and why. */
+  const told = shallowRef<Refusal>();
   /** Counts openings, so that views can start afresh on another plan. */
   const opened = shallowRef(0);
   const isOpen = computed(() => opened.value > 0);
@@ -130,7 +132,11 @@ export const usePlan = defineStore('plan', () => {
     }
     const next = plain(wanted);
     const refusal = refusalOf(next);
-    if (refusal) return refusal;
+    if (refusal) {
+      // A field says so beside itself; what a press asked for is told by the page.
+      if (gesture === undefined) told.value = { ...refusal };
+      return refusal;
+    }
     const goesOn =
       gesture !== undefined && moving?.gesture === gesture && history.value.past.at(-1)?.gesture === gesture;
     if (!goesOn) moving = gesture === undefined ? undefined : { gesture, from: now };
@@ -170,6 +176,7 @@ export const usePlan = defineStore('plan', () => {
     history,
     reading,
     refused,
+    told,
     listen,
     follow,
     replaceBy,
