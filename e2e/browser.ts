@@ -16,6 +16,18 @@ export interface Bench {
   stop: () => Promise<void>;
 }
 
+/** A browser without a window that asks nothing of anybody. */
+export const QUIET = [
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
 /** Serves the built application on a free port and starts headless Chromium with a fresh profile. */
 export async function start(size = { width: 1280, height: 800 }): Promise<Bench> {
   const server = createApp(join(process.cwd(), 'dist/web')).listen(0, '127.0.0.1');
@@ -25,14 +37,7 @@ export async function start(size = { width: 1280, height: 800 }): Promise<Bench>
   const downloads = mkdtempSync(join(tmpdir(), 'furrow-files-'));
   const options = new chrome.Options();
   options.addArguments(
-    '--headless=new',
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
+    ...QUIET,
     '--hide-scrollbars',
     '--force-prefers-reduced-motion',
     // Memory is told when asked for, page and workers together, and not at the browser's leisure.

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import express from 'express';
 import { Builder, type WebDriver } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome';
+import { QUIET } from '../e2e/browser';
 import { createApp } from '../src/server/app';
 
 /** What the page showed, and when it was first seen to show it (ms since 1970). */
@@ -75,14 +76,7 @@ export function newProfile(): { path: string; remove: () => void } {
 export async function startBrowser(profile: string, more: string[] = []): Promise<Browser> {
   const options = new chrome.Options();
   options.addArguments(
-    '--headless=new',
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
+    ...QUIET,
     '--hide-session-crashed-bubble',
     '--force-prefers-reduced-motion',
     `--user-data-dir=${profile}`,
@@ -135,12 +129,6 @@ export const WATCH = `
   const look = () => { window.__tell(); requestAnimationFrame(look); };
   look();
 `;
-
-/** Numbers by lot, the same for the same seed (Park & Miller). */
-export function lot(seed: number): () => number {
-  let s = (Math.abs(Math.floor(seed)) % 2147483646) + 1;
-  return () => (s = (s * 16807) % 2147483647) / 2147483647;
-}
 
 /** A file for a page to choose. */
 export function fileFor(name: string, content: string | Buffer): string {

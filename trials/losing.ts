@@ -1,14 +1,6 @@
 import { By, until, type WebDriver } from 'selenium-webdriver';
-import {
-  fileFor,
-  lot,
-  newProfile,
-  startBrowser,
-  WATCH,
-  type Browser,
-  type Ground,
-  type Seen,
-} from './browser';
+import { fileFor, newProfile, startBrowser, WATCH, type Browser, type Ground, type Seen } from './browser';
+import { lot } from '../fuzz/report';
 import { HANDS, WAIT_MS, type Hand } from './hands';
 
 /** What is on the screen for longer than this is never lost, ms. */

@@ -107,18 +107,25 @@ export type GroundReading =
   | { ok: false; why: string }
   | { ok: 'swapped'; asWritten: OneWay; turned: OneWay };
 
-/** The same with longitude and latitude in each other's places. */
-function turnedRound(raw: RawGround): RawGround {
-  const turn = <P extends readonly unknown[]>([x, y, ...rest]: P): P => [y, x, ...rest] as unknown as P;
-  const shapes = (list: readonly Shape[]): Shape[] => list.map((s) => ({ ...s, points: s.points.map(turn) }));
+/** The same with every place changed. */
+function withPlaces(
+  raw: RawGround,
+  change: <P extends readonly [number, number, ...unknown[]]>(place: P) => P,
+): RawGround {
+  const shapes = (list: readonly Shape[]): Shape[] =>
+    list.map((s) => ({ ...s, points: s.points.map(change) }));
   return {
     ...raw,
     outlines: shapes(raw.outlines),
     tracks: shapes(raw.tracks),
-    heights: raw.heights.map(turn),
-    things: raw.things.map((t) => ({ ...t, points: t.points.map(turn) })),
+    heights: raw.heights.map(change),
+    things: raw.things.map((t) => ({ ...t, points: t.points.map(change) })),
   };
 }
+
+/** The same with longitude and latitude in each other's places. */
+const turnedRound = (raw: RawGround): RawGround =>
+  withPlaces(raw, ([x, y, ...rest]) => [y, x, ...rest] as never);
 
 const everyPoint = (raw: RawGround): Point[] =>
   [
@@ -142,16 +149,7 @@ function overDateLine(raw: RawGround): RawGround {
     [Infinity, -Infinity],
   );
   if (spread[1] - spread[0] <= 180) return raw;
-  const on = <P extends readonly [number, ...unknown[]]>([lon, ...rest]: P): P =>
-    [lon < 0 ? lon + 360 : lon, ...rest] as unknown as P;
-  const shapes = (list: readonly Shape[]): Shape[] => list.map((s) => ({ ...s, points: s.points.map(on) }));
-  return {
-    ...raw,
-    outlines: shapes(raw.outlines),
-    tracks: shapes(raw.tracks),
-    heights: raw.heights.map(on),
-    things: raw.things.map((t) => ({ ...t, points: t.points.map(on) })),
-  };
+  return withPlaces(raw, ([lon, ...rest]) => [lon < 0 ? lon + 360 : lon, ...rest] as never);
 }
 
 /** A longitude as it is written, −180 to 180. */
