@@ -3,7 +3,7 @@ import { isMainThread, parentPort, Worker, workerData } from 'node:worker_thread
 import { fuzzFiles } from './files';
 import { fuzzNetworks } from './networks';
 import { fuzzPlans } from './plans';
-import type { Found} from './report';
+import type { Found } from './report';
 import { Report } from './report';
 
 /*
