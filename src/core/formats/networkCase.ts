@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { NetworkError, type LateralSpec, type NetworkResult, type NetworkSpec } from '../hydraulics/network';
 import { profileOf } from '../hydraulics/run';
+import { brokenJson } from '../plan';
 
 const number = Joi.number().required();
 const positive = Joi.number().greater(0).required();
@@ -111,7 +112,7 @@ export function readNetworkCase(text: string): NetworkSpec {
   try {
     json = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch (error) {
-    throw new NetworkError('file', `is not JSON (${(error as Error).message})`);
+    throw new NetworkError('file', brokenJson(text, error).replace(/^the file is broken: it /, ''));
   }
   if (typeof json !== 'object' || json === null || Array.isArray(json))
     throw new NetworkError('file', 'is not a network');
