@@ -68,23 +68,29 @@ async function found(driver: WebDriver, address: string, hand: Hand): Promise<st
  * Whether what was found is what the page showed, or newer.
  * @param safe how many of the values seen were on the screen long enough
  */
-export function isKept(value: string, seen: readonly Seen[], safe: number, way: 1 | -1): boolean {
-  return safe === 0 || way * (Number(value) - Number(seen[safe - 1].v)) >= 0;
+export function isKept(value: string, seen: readonly Seen[], safe: number): boolean {
+  if (safe === 0) return true;
+  // The way they ran, as it was seen.
+  const way = Math.sign(Number(seen[seen.length - 1].v) - Number(seen[0].v));
+  return way * (Number(value) - Number(seen[safe - 1].v)) >= 0;
 }
 
-/** Begins a hand's moves in a page that is watched. */
+/** Begins a hand's moves in a page that is watched. @returns what waits for moves made from here to end */
 async function beginMoves(
   driver: WebDriver,
   ground: Ground,
   hand: Hand,
   random: () => number,
-): Promise<{ way: 1 | -1; moving: Promise<unknown> }> {
+): Promise<() => Promise<unknown>> {
   const way = hand.way(await driver.executeScript<number>(`return Number(${hand.shows})`));
   ground.seen.length = 0;
   await driver.executeScript(WATCH, hand.shows);
-  if (hand.drive) return { way, moving: hand.drive(driver, random).catch(() => undefined) };
+  if (hand.drive) {
+    const moving = hand.drive(driver, random).catch(() => undefined);
+    return () => moving;
+  }
   await driver.executeScript(`const way = ${way}; ${hand.moves}`);
-  return { way, moving: Promise.resolve() };
+  return () => Promise.resolve();
 }
 
 const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
@@ -119,19 +125,19 @@ export async function kills(
       shown = at;
       try {
         await hand.ready?.(browser.driver);
-        const { way, moving } = await beginMoves(browser.driver, ground, hand, random);
+        const moving = await beginMoves(browser.driver, ground, hand, random);
         // Sometimes within the first moves, mostly while they go on, sometimes when the journal is being folded into the plan.
         const stretch = random();
         await wait(stretch < 0.2 ? 60 + 200 * random() : 150 + (hand.drive ? 2500 : 1800) * random());
         const killedAt = await browser.kill();
-        await moving;
+        await moving();
         const seen = [...ground.seen];
         const safe = seen.filter((s) => s.t <= killedAt - SAFE_MS).length;
         browser = await startBrowser(profile.path);
         const after = await found(browser.driver, addresses[at], hand);
         tally.edits += seen.length;
         if (after === undefined) tally.corrupt++;
-        else if (!isKept(after, seen, safe, way)) {
+        else if (!isKept(after, seen, safe)) {
           tally.lost++;
           say(
             `    lost: ${hand.name}, trial ${i}: shown ${seen
@@ -195,7 +201,7 @@ export async function leavings(
         continue;
       }
       await hand.ready?.(driver);
-      const { way } = await beginMoves(driver, ground, hand, random);
+      await beginMoves(driver, ground, hand, random);
       await wait(80 + 700 * random());
       // The last word of what the page shows, and gone.
       await driver
@@ -214,7 +220,7 @@ export async function leavings(
       const after = await found(driver, addresses[at], hand);
       tally.edits += seen.length;
       if (after === undefined) tally.corrupt++;
-      else if (!isKept(after, seen, seen.length, way)) {
+      else if (!isKept(after, seen, seen.length)) {
         tally.lost++;
         say(
           `    lost: ${hand.name}, ${LEAVINGS[how]}, trial ${i}: shown ${seen
