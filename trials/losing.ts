@@ -191,7 +191,7 @@ export async function leavings(
     for (let i = 0; i < count; i++) {
       const at = i % hands.length;
       const hand = hands[at];
-      const how = Math.floor(i / hands.length) % LEAVINGS.length;
+      const how = i % LEAVINGS.length;
       const tally = tallies[how];
       tally.trials++;
       await driver.switchTo().newWindow('tab');

@@ -266,7 +266,7 @@ const TRIALS: readonly Trial[] = [
 ];
 
 /** Those that the short form does. */
-const IN_SHORT: readonly string[] = ['failing writes', 'blocked storage', 'three tabs'];
+const IN_SHORT: readonly string[] = ['blocked storage', 'three tabs'];
 
 /** What storage may do, each in a fresh browser. */
 export async function storageTrials(
