@@ -13,6 +13,8 @@ import { createApp } from '../src/server/app';
 export interface Seen {
   t: number;
   v: string;
+  /** Which trial's page it was: the last word of a page that is gone may come late. */
+  trial: number;
 }
 
 /** Serves the built application and takes down what pages tell they show. */
@@ -116,7 +118,7 @@ export async function startBrowser(profile: string, more: string[] = []): Promis
 
 /** Has a page tell each value it shows, as soon as a frame shows it. Runs in the page. */
 export const WATCH = `
-  const [read] = arguments;
+  const [read, trial] = arguments;
   const value = new Function('return ' + read);
   let last;
   window.__tell = () => {
@@ -124,7 +126,7 @@ export const WATCH = `
     try { v = value(); } catch { return; }
     if (v === undefined || v === null || v === '' || String(v) === last) return;
     last = String(v);
-    navigator.sendBeacon('/trial/seen', JSON.stringify({ t: Date.now(), v: last }));
+    navigator.sendBeacon('/trial/seen', JSON.stringify({ t: Date.now(), v: last, trial }));
   };
   const look = () => { window.__tell(); requestAnimationFrame(look); };
   look();

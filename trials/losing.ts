@@ -75,6 +75,10 @@ export function isKept(value: string, seen: readonly Seen[], safe: number): bool
   return way * (Number(value) - Number(seen[safe - 1].v)) >= 0;
 }
 
+/** Counts pages that were watched. */
+let trial = 0;
+const seenIn = (ground: Ground): Seen[] => ground.seen.filter((s) => s.trial === trial);
+
 /** Begins a hand's moves in a page that is watched. @returns what waits for moves made from here to end */
 async function beginMoves(
   driver: WebDriver,
@@ -84,7 +88,7 @@ async function beginMoves(
 ): Promise<() => Promise<unknown>> {
   const way = hand.way(await driver.executeScript<number>(`return Number(${hand.shows})`));
   ground.seen.length = 0;
-  await driver.executeScript(WATCH, hand.shows);
+  await driver.executeScript(WATCH, hand.shows, ++trial);
   if (hand.drive) {
     const moving = hand.drive(driver, random).catch(() => undefined);
     return () => moving;
@@ -131,7 +135,7 @@ export async function kills(
         await wait(stretch < 0.2 ? 60 + 200 * random() : 150 + (hand.drive ? 2500 : 1800) * random());
         const killedAt = await browser.kill();
         await moving();
-        const seen = [...ground.seen];
+        const seen = seenIn(ground);
         const safe = seen.filter((s) => s.t <= killedAt - SAFE_MS).length;
         browser = await startBrowser(profile.path);
         const after = await found(browser.driver, addresses[at], hand);
@@ -216,7 +220,7 @@ export async function leavings(
         await driver.close();
       }
       await driver.switchTo().window((await driver.getAllWindowHandles())[0]);
-      const seen = [...ground.seen];
+      const seen = seenIn(ground);
       const after = await found(driver, addresses[at], hand);
       tally.edits += seen.length;
       if (after === undefined) tally.corrupt++;
