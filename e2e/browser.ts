@@ -117,6 +117,25 @@ export async function press(driver: WebDriver, name: string): Promise<void> {
   );
 }
 
+/** Opens a fold by its words, pressed again where what stands above it moved it away from under the press. */
+export async function unfold(driver: WebDriver, words: string): Promise<void> {
+  const summary = By.xpath(`//summary[starts-with(normalize-space(.), ${quote(words)})]`);
+  await driver.wait(
+    async () => {
+      try {
+        const found = await find(driver, summary);
+        if (await driver.executeScript('return arguments[0].parentNode.open', found)) return true;
+        await found.click();
+      } catch (error) {
+        if (!/intercepted|stale|not interactable/i.test(String(error))) throw error;
+      }
+      return false;
+    },
+    WAIT_MS,
+    `does not open: ${words}`,
+  );
+}
+
 /** Waits until a text of the page matches, and gives it back. */
 export async function reads(driver: WebDriver, css: string, wanted: RegExp): Promise<string> {
   let last = '';

@@ -1,6 +1,6 @@
 import { By, Key } from 'selenium-webdriver';
 import { SOUND } from '../src/core/check/battery.testing';
-import { find, fill, named, openPlan, press, reads, start, VERDICT, type Bench } from './browser';
+import { find, fill, named, openPlan, press, reads, start, unfold, VERDICT, type Bench } from './browser';
 import { largeFarm } from './farm';
 
 let bench: Bench;
@@ -61,7 +61,7 @@ test('remedies are ticked and taken together; a limit may be changed, a wrong on
   await reads(driver, '.together', /\d+ left to look at|Nothing is left/);
   await press(driver, 'Take them together');
   await reads(driver, VERDICT, /Runs/);
-  await (await find(driver, By.xpath("//summary[contains(., 'Limits these findings')]"))).click();
+  await unfold(driver, 'Limits these findings');
   const speed = 'Speed of the water in mains and headers (default)';
   await fill(driver, speed, '99 m/s');
   await reads(driver, '[aria-label=Stage]', /At most 5\.00 m\/s/);

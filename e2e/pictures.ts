@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
-import { find, named, press, reads, start, VERDICT, viewport } from './browser';
+import { find, named, press, reads, start, unfold, VERDICT, viewport } from './browser';
 import { shot } from './shot';
 
 /** Takes the pictures of the README from the demo plans. */
@@ -52,7 +52,7 @@ async function main(): Promise<void> {
     await find(driver, By.css('.entry'));
     await take('day');
     await press(driver, 'How much');
-    await (await find(driver, By.xpath("//summary[starts-with(normalize-space(.), 'Weather')]"))).click();
+    await unfold(driver, 'Weather');
     await press(driver, 'listen to the simulated station');
     await reads(driver, '[aria-label="The season"]', /rain [1-9]/);
     await take('season');

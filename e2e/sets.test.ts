@@ -10,6 +10,7 @@ import {
   press,
   reads,
   start,
+  unfold,
   VERDICT,
   viewport,
   WAIT_MS,
@@ -162,7 +163,7 @@ test('sets are painted by hand with live sums; a bed left out is named', async (
 test('weather comes from the simulated station, a day is typed, and the season is drawn', async () => {
   const { driver } = bench;
   await leaf('How much');
-  await (await find(driver, By.xpath("//summary[starts-with(normalize-space(.), 'Weather')]"))).click();
+  await unfold(driver, 'Weather');
   await press(driver, 'listen to the simulated station');
   await reads(driver, PANEL, /200 made-up days from Fenwold \(simulated\)/);
   await reads(driver, '[aria-label="The season"]', /given [\d,.]+\sgal · rain/);
