@@ -105,7 +105,7 @@ test('a newer edit stops an older solve at once', async () => {
   await reads(driver, VERDICT, SOLVED);
   const { gaveWayMs, afterMs } = (await driver.executeAsyncScript(
     `const done = arguments[arguments.length - 1];
-    const school = document.querySelector('[aria-label^="School of friction"]');
+    const school = document.querySelector('[aria-label^="Friction formula"]');
     const handle = document.querySelector('.source[data-hand]');
     handle.setPointerCapture = () => {};
     const send = (type, x) => handle.dispatchEvent(new PointerEvent(type, { bubbles: true, pointerId: 1, button: 0, clientX: x, clientY: 300, shiftKey: true }));

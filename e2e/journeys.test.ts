@@ -49,8 +49,8 @@ test('the demo opens with its verdict, and the other shows its three faults', as
   await reads(driver, VERDICT, /Runs, with \d+ % to spare/);
   await driver.get(bench.url);
   await press(driver, 'Otter strip');
-  await reads(driver, VERDICT, /Bursts the tape/);
-  for (const fault of ['Tape bursts when nothing draws', 'The main takes', 'longer than this tape carries'])
+  await reads(driver, VERDICT, /Too much pressure/);
+  for (const fault of ['Too much pressure with the valves shut', 'The main loses', 'too long for this tape'])
     await find(driver, containing(fault));
   // Its working opens, says its formula and its source, and closes again.
   await press(driver, 'Evenness');
@@ -306,7 +306,7 @@ test('what was typed and not left, the undo, and the block looked at survive a r
 test('looking is not editing: a demo and a kept plan are opened and nothing is saved', async () => {
   const { driver } = bench;
   await driver.get(`${bench.url}/plans/demo-otter/check`);
-  await reads(driver, VERDICT, /Bursts/);
+  await reads(driver, VERDICT, /Too much pressure/);
   await driver.get(`${bench.url}/plans/none-such/beds`);
   await reads(driver, '.none', /keeps no plan under this address/);
   const dates = async (): Promise<string[]> => {
@@ -444,7 +444,7 @@ test('near enough, single emitters and their flow are drawn', async () => {
 test('bar and litres a minute, and a theme that is remembered', async () => {
   const { driver } = bench;
   await press(driver, 'Otter strip');
-  await reads(driver, VERDICT, /Bursts/);
+  await reads(driver, VERDICT, /Too much pressure/);
   await driver.findElement(By.css('.menu .name')).click();
   await (
     await driver.wait(
@@ -455,12 +455,12 @@ test('bar and litres a minute, and a theme that is remembered', async () => {
   await driver.findElement(By.xpath('//label[normalize-space(.)="L/min"]/input')).click();
   await driver.actions().sendKeys(Key.ESCAPE).perform();
   await reads(driver, '[aria-label=Tally]', /L\/min[\s\S]*bar/);
-  await reads(driver, VERDICT, /4\.20\sbar on tape that holds 0\.85\sbar/);
+  await reads(driver, VERDICT, /4\.20\sbar, the tape is rated 0\.85\sbar/);
   const dark = async (): Promise<boolean> => (await driver.findElements(By.css('.v-theme--dawn'))).length > 0;
   const before = await dark();
   await press(driver, 'Light or dark');
   await driver.wait(async () => (await dark()) !== before, WAIT_MS);
   await driver.navigate().refresh();
-  await reads(driver, VERDICT, /Bursts/);
+  await reads(driver, VERDICT, /Too much pressure/);
   expect(await dark()).toBe(!before);
 });

@@ -62,7 +62,7 @@ async function main(): Promise<void> {
     await take('lasts');
     await driver.get(url);
     await press(driver, 'Otter strip');
-    await reads(driver, VERDICT, /Bursts/);
+    await reads(driver, VERDICT, /Too much pressure/);
     await driver.get(`${url}/plan/check`);
     await reads(driver, '[aria-label=Stage]', /puts it right[\s\S]*puts it right[\s\S]*puts it right/);
     await press(driver, 'Fit it for me');
@@ -101,7 +101,7 @@ async function main(): Promise<void> {
     await viewport(driver, SIZE);
     await driver.get(url);
     await press(driver, 'Otter strip');
-    await reads(driver, VERDICT, /Bursts/);
+    await reads(driver, VERDICT, /Too much pressure/);
     await reads(driver, '[aria-label=Stage] h2', /Check/);
     await reads(driver, '[aria-label=Stage]', /puts it right[\s\S]*puts it right/);
     await take('check');

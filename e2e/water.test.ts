@@ -254,7 +254,12 @@ test('every demo opens with nothing to stop but what is planted', async () => {
   for (const name of ['Wren Bottom', 'Hollin Bank', 'Beck Side', 'Larch tunnels']) {
     await driver.get(bench.url);
     await press(driver, name);
-    await reads(driver, VERDICT, /Runs[\s\S]*Nothing to mend/);
+    // The rain tank of the tunnels does not last the dry spell that its grower asks of it.
+    await reads(
+      driver,
+      VERDICT,
+      name === 'Larch tunnels' ? /Runs[\s\S]*One thing/ : /Runs[\s\S]*Nothing to mend/,
+    );
   }
 });
 
@@ -269,9 +274,21 @@ test('a backup tap on the tank’s pipes is told until it is guarded', async () 
   await pick(driver, 'Backup', 'tap');
   await reads(driver, VERDICT, /Not safe or lawful/);
   await pick(driver, 'Backflow preventer of the backup', 'double check valve');
-  await reads(driver, VERDICT, /One thing to mend/);
+  await openStage('check');
+  await reads(driver, '[aria-label=Stage]', /No valve shuts the backup off/);
+  // On the backup itself the beds ask for more than an example tap gives.
+  await reads(driver, '[aria-label=Stage]', /It holds on the backup/);
+  await openStage('water');
+  await driver.executeScript("document.querySelectorAll('details').forEach((d) => (d.open = true))");
   await pick(driver, 'Valve between', 'a valve on each');
-  await reads(driver, VERDICT, /Nothing to mend/);
+  await openStage('check');
+  await driver.wait(
+    async () =>
+      !/No valve shuts the backup off/.test(
+        await (await find(driver, By.css('[aria-label=Stage]'))).getText(),
+      ),
+    WAIT_MS,
+  );
 });
 
 test('a part of one’s own is kept, used and saved as a file', async () => {

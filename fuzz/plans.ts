@@ -1,5 +1,5 @@
 import { BATTERY } from '../src/core/check/battery.testing';
-import { findAll } from '../src/core/check';
+import { judge } from '../src/core/check';
 import { writeBedsCsv } from '../src/core/formats/bedsCsv';
 import { writeCalendar } from '../src/core/formats/calendar';
 import { writeDxf } from '../src/core/formats/dxfFarm';
@@ -8,7 +8,6 @@ import { writeProgrammeCsv } from '../src/core/formats/programmeCsv';
 import { writeSheetSvg } from '../src/core/formats/sheetSvg';
 import { createPlanSolver } from '../src/core/network';
 import { extentOf, fillIn, openings, readPlan, writePlan, type Plan } from '../src/core/plan';
-import { outlookOf } from '../src/core/sets';
 import { METRIC, US } from '../src/core/units';
 import { Budget, lot, OverBudget, pick, type Found, type Report } from './report';
 
@@ -117,9 +116,6 @@ function through(plan: Plan, budget: Budget): string | undefined {
       return `mass is not kept: ${results.flowLph} in, ${drawn} out`;
     if (results.runs.some((r) => ![r.flowLph, r.inletKpa, r.minKpa, r.maxKpa].every(Number.isFinite)))
       return 'a figure of a run is none';
-    const findings = findAll(opening.plan, results, budget.checkpoint);
-    if (findings.some((f) => ![f.measured, f.limit].every((v) => typeof v === 'number' && !Number.isNaN(v))))
-      return 'a figure of a finding is none';
     const sheet = writeSheetSvg(opening.plan, results, { paper: 'A4', units: METRIC });
     const written = {
       geojson: writeGeoJson(opening.plan, results),
@@ -134,7 +130,10 @@ function through(plan: Plan, budget: Budget): string | undefined {
     JSON.parse(written.geojson);
     budget.checkpoint();
   }
-  const outlook = outlookOf(full, solver, budget.checkpoint, () => undefined);
+  const { each, outlook } = judge(plan, { solver, checkpoint: budget.checkpoint });
+  if (each.some((f) => ![f.measured, f.limit].every((v) => typeof v === 'number' && !Number.isNaN(v))))
+    return 'a figure of a finding is none';
+  if (!outlook) return undefined;
   const { programme } = outlook;
   if (programme.rows.some((r) => !Number.isFinite(r.minutes) || r.starts.some((s) => !Number.isFinite(s))))
     return 'a figure of the programme is none';

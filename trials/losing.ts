@@ -170,8 +170,8 @@ export async function kills(
   return tallies;
 }
 
-/** How often a long run tells how far it is, kills. */
-const TOLD_EVERY = 50;
+/** How often a long run tells how far it is, in trials. */
+const TOLD_EVERY = 10;
 
 const LEAVINGS = ['reload', 'close', 'another address'] as const;
 
@@ -199,7 +199,6 @@ export async function leavings(
       const tally = tallies[how];
       tally.trials++;
       await driver.switchTo().newWindow('tab');
-      const page = await driver.getWindowHandle();
       if ((await found(driver, addresses[at], hand)) === undefined) {
         tally.corrupt++;
         continue;
@@ -207,18 +206,11 @@ export async function leavings(
       await hand.ready?.(driver);
       await beginMoves(driver, ground, hand, random);
       await wait(80 + 700 * random());
-      // The last word of what the page shows, and gone.
-      await driver
-        .executeScript(
-          `window.__tell(); ${how === 0 ? 'location.reload()' : how === 1 ? 'window.close()' : "location.href = '/'"};`,
-        )
-        .catch(() => undefined);
-      await wait(60);
-      const others = await driver.getAllWindowHandles();
-      if (how !== 1 && others.includes(page)) {
-        await driver.switchTo().window(page);
-        await driver.close();
-      }
+      // The last word of what the page shows, and gone. A page that no page opened may not close itself: the driver does.
+      const leave = ['location.reload()', '', "location.href = '/'"][how];
+      await driver.executeScript(`window.__tell(); ${leave}`).catch(() => undefined);
+      if (how !== 1) await wait(60);
+      await driver.close();
       await driver.switchTo().window((await driver.getAllWindowHandles())[0]);
       const seen = seenIn(ground);
       const after = await found(driver, addresses[at], hand);
@@ -233,6 +225,10 @@ export async function leavings(
             .join(' ')}; found ${after}\n`,
         );
       } else if (seen.length > 0 && after === seen[seen.length - 1].v) tally.newest++;
+      if ((i + 1) % TOLD_EVERY === 0)
+        say(
+          `    ${i + 1} leavings, ${tallies.reduce((n, t) => n + t.lost + t.corrupt, 0)} of them lost or corrupt\n`,
+        );
     }
   } finally {
     await browser.quit();

@@ -5,7 +5,8 @@ import { offlineTour, storageTrials, type Borne } from './storage';
 
 /*
  * Trials of the built application in real browsers: killed, left, starved of storage, without its server. `npm run trials`
- * does all of it, `npm run trials -- short` a short form; SEED=123 begins elsewhere, and a part's name does only that one.
+ * does all of it, `npm run trials -- short` a short form; SEED=123 begins elsewhere, COUNT=50 does so many of each kind, and a
+ * part's name does only that one.
  */
 
 const WHOLE = { kills: 500, leavings: 200, short: false };
@@ -92,7 +93,9 @@ if (process.argv[1]?.endsWith('trials.ts')) {
   const only = process.argv
     .slice(2)
     .find((a) => ['kills', 'leavings', 'storage', 'offline', 'large'].includes(a));
-  const wrong = await trials(short ? SHORT : WHOLE, Number(process.env.SEED ?? SEED), only);
+  const count = Number(process.env.COUNT);
+  const counts = { ...(short ? SHORT : WHOLE), ...(count > 0 && { kills: count, leavings: count }) };
+  const wrong = await trials(counts, Number(process.env.SEED ?? SEED), only);
   say(wrong === 0 ? '\nNothing went wrong.\n' : `\n${wrong} went wrong.\n`);
   process.exit(wrong === 0 ? 0 : 1);
 }

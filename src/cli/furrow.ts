@@ -1,10 +1,10 @@
 import { Command } from 'commander';
 import { readFileSync } from 'node:fs';
-import { describe, GRADE_WORDS, verdict, type Finding } from '../core/check';
+import { describe, GRADE_WORDS, judge, opensOf, verdict, type Finding } from '../core/check';
 import { readNetworkCase, writeNetworkResult } from '../core/formats';
 import { NetworkError, solveNetwork } from '../core/hydraulics/network';
 import { readPlan } from '../core/plan';
-import { judge, remediesFor, sayChange } from '../core/remedy';
+import { remediesFor, sayChange } from '../core/remedy';
 import { format, METRIC, US, type KindName, type UnitChoice } from '../core/units';
 import { report } from './report';
 
@@ -51,16 +51,16 @@ function check(path: string, options: CheckOptions): number {
     return EXIT.unusable;
   }
   const judged = judge(reading.plan);
-  // Of a plan in sets, the one nearest to its limits; what is found is of all of them.
-  const { full: plan, results, findings } = judged;
-  const choice: UnitChoice = (options.units ?? plan.units) === 'us' ? US : METRIC;
+  // Figures are of what opens nearest to its limits; what is found is of all states of the plan.
+  const { plan: full, told, worst } = judged;
+  const { plan, results } = worst;
+  const choice: UnitChoice = (options.units ?? full.units) === 'us' ? US : METRIC;
   if (options.json) {
-    const told = verdict(results, findings, choice);
     const json = {
       plan: plan.name,
-      verdict: told,
-      sets: judged.opened.flatMap(({ set, results: r }) =>
-        set
+      verdict: verdict(opensOf(judged), told, choice),
+      sets: judged.states.flatMap(({ how, backup, set, results: r }) =>
+        set && how === 'open' && !backup
           ? [{ id: set.id, name: set.name, askedLph: r.demand.askedLph, availableLph: r.demand.availableLph }]
           : [],
       ),
@@ -68,7 +68,7 @@ function check(path: string, options: CheckOptions): number {
       flowLph: results.flowLph,
       uniformity: results.uniformity,
       weakestKpa: results.runs[results.weakest]?.minKpa,
-      findings: findings.map((f) => ({ ...f, words: describe(f, plan, choice) })),
+      findings: told.map((f) => ({ ...f, words: describe(f, full, choice, reading.plan) })),
       blocks: results.blocks.map(({ index, beds, flowLph, uniformity, feedKpa }) => ({
         id: plan.blocks[index].id,
         flowLph,
@@ -95,17 +95,19 @@ function check(path: string, options: CheckOptions): number {
     const show = (value: number, kind: KindName): string => format(value, kind, choice);
     const remedies = (finding: Finding): string[] =>
       remediesFor(finding, judged).map((r) => {
-        const what = r.changes.map((c) => sayChange(c, plan, show)).join(', and ');
-        return `would ${r.clears ? 'put it right' : 'help'}: ${what} (weakest ${show(r.before.weakestKpa, 'pressure')} to ${show(r.after.weakestKpa, 'pressure')})`;
+        const what = r.changes.map((c) => sayChange(c, full, show)).join(', and ');
+        const worse = r.worse.map((f) => describe(f, full, choice).title).join('; ');
+        const does = !r.clears ? 'help, but not enough' : worse ? 'mend this' : 'put it right';
+        return `would ${does}: ${what} (weakest ${show(r.before.weakestKpa, 'pressure')} to ${show(r.after.weakestKpa, 'pressure')})${worse ? `; but: ${worse}` : ''}`;
       });
     process.stdout.write(
-      report(plan, results, findings, choice, {
+      report(judged, choice, {
         ...(options.working && { working: reading.plan }),
         ...(options.remedies && { remedies }),
       }),
     );
   }
-  return findings.some((f) => f.grade === 'stop') ? EXIT.findings : EXIT.fine;
+  return told.some((f) => f.grade === 'stop') ? EXIT.findings : EXIT.fine;
 }
 
 const program = new Command('furrow')
@@ -125,7 +127,7 @@ program
   .command('check')
   .argument('<plan>', 'a plan file')
   .option('--json', 'print everything as JSON')
-  .option('--working', 'write out how every number was come by')
+  .option('--working', 'write out how every number was worked out')
   .option('--remedies', 'work out what would put each finding right')
   .option('--units <system>', 'us or metric; the plan’s own if not given')
   .description(`check a plan; ends with 1 when a finding of grade “${GRADE_WORDS.stop}” stands`)

@@ -1,4 +1,12 @@
-import { describe, findingWorking, GRADE_WORDS, verdict, type Finding } from '../core/check';
+import {
+  describe,
+  findingWorking,
+  GRADE_WORDS,
+  opensOf,
+  verdict,
+  type Finding,
+  type Judgement,
+} from '../core/check';
 import type { FarmResults } from '../core/network';
 import type { FullPlan, Plan } from '../core/plan';
 import { isDefault, WORKING_NAMES, workingOf, workingText } from '../core/working';
@@ -34,18 +42,16 @@ function workings(
 }
 
 /** A plan's check as plain text. */
-export function report(
-  plan: FullPlan,
-  results: FarmResults,
-  findings: readonly Finding[],
-  choice: UnitChoice,
-  more: More = {},
-): string {
+export function report(judged: Judgement, choice: UnitChoice, more: More = {}): string {
+  const { told: findings, plan: whole, worst, stated } = judged;
+  const { plan, results } = worst;
   const show = (value: number, kind: Parameters<typeof format>[1]): string => format(value, kind, choice);
-  const told = verdict(results, findings, choice);
+  const told = verdict(opensOf(judged), findings, choice);
   const { demand } = results;
   const weakest = results.runs[results.weakest];
   let text = `${plan.name}${plan.place ? `, ${plan.place}` : ''}\n${told.headline}. ${told.detail}.\n\n`;
+  const { set } = worst;
+  if (set) text += row('figures of', `${set.name}, nearest to its limits`);
   text += row('asked', show(demand.askedLph, 'flow'));
   text += row(
     `source can give at ${show(demand.neededKpa, 'pressure')}`,
@@ -80,9 +86,11 @@ export function report(
     return table;
   }
   for (const finding of findings) {
-    const words = describe(finding, plan, choice);
-    text += `\n${GRADE_WORDS[finding.grade].toUpperCase()}  ${words.title}  [${finding.code}${finding.follows ? `, follows from ${finding.follows}` : ''}]\n`;
-    text += `  where: ${words.where}\n  ${words.howMuch}\n  ${words.why}\n  try: ${words.tries.filter(Boolean).join('; ')}\n`;
+    const words = describe(finding, whole, choice, stated);
+    text += `\n${GRADE_WORDS[finding.grade].toUpperCase()}  ${words.title}  [${finding.code}${finding.because ? `, because of ${finding.because}` : ''}]\n`;
+    text += `  where: ${words.where}${words.whenOpen ? `; ${words.whenOpen}` : ''}\n  ${words.howMuch}\n  ${words.why}\n`;
+    if (words.restsOn) text += `  rests on: ${words.restsOn}\n`;
+    if (words.tries.length > 0) text += `  try: ${words.tries.filter(Boolean).join('; ')}\n`;
     for (const r of more.remedies?.(finding) ?? []) text += `  ${r}\n`;
   }
   if (more.working) text += workings(plan, results, findings, choice, more.working);

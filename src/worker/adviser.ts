@@ -16,11 +16,10 @@ import {
 } from '../core/choose';
 import { createPlanSolver } from '../core/network';
 import type { Plan } from '../core/plan';
+import { judge, judgeOpen, roots } from '../core/check';
 import {
   fit,
-  judge,
   remediesFor,
-  sameBy,
   tryChanges,
   type Change,
   type FitAnswer,
@@ -42,21 +41,23 @@ const api = {
     plan: Plan,
     found: (key: string, remedies: Remedy[]) => void | Promise<void>,
   ): Promise<Ended<true>> {
-    const judged = job(number, () => judge(plan, solver, checkpoint));
+    const judged = job(number, () => judge(plan, { solver, checkpoint }));
     if (!('value' in judged)) return judged;
     const before = judged.value;
-    for (const finding of before.findings) {
-      if (finding.follows) continue;
+    for (const finding of roots(before.told)) {
       const remedies = job(number, () => remediesFor(finding, before, solver, checkpoint));
       if (!('value' in remedies)) return remedies;
-      await found(sameBy(finding), remedies.value);
+      await found(finding.id, remedies.value);
     }
     return { value: true };
   },
 
   /** What some changes come to together; nothing where they make no sense. */
   together(number: number, plan: Plan, changes: Change[]): Ended<Outcome | undefined> {
-    return job(number, () => tryChanges(changes, judge(plan, solver), solver)?.outcome);
+    return job(
+      number,
+      () => tryChanges(changes, judge(plan, { solver, checkpoint }), solver, checkpoint)?.outcome,
+    );
   },
 
   /**
@@ -109,7 +110,7 @@ const api = {
   ): Ended<{ base: Answered; bars: Bar[]; chance: Chance }> {
     return job(number, () => {
       // Of a plan in sets, the one nearest to its limits.
-      const { full } = judge(plan, solver);
+      const { plan: full } = judgeOpen(plan, { solver, checkpoint }).worst;
       const { base, bars } = sensitivities(full, createPlanSolver(checkpoint), checkpoint);
       return { base, bars, chance: chanceInWindow(full, samples, seed, progress, checkpoint) };
     });

@@ -1,9 +1,9 @@
 import { createPlanSolver } from '../core/network';
+import { judge, opensOf, type Finding, type Opens } from '../core/check';
 import { fillIn, withOpen, type Plan } from '../core/plan';
 import {
   evenOut,
   makeSets,
-  outlookOf,
   seasonOf,
   type Balance,
   type Gift,
@@ -13,12 +13,33 @@ import {
 } from '../core/sets';
 import { checkpoint, job, serve, type Ended } from './jobs';
 
+/** A judged plan as it is sent. */
+export interface Judged {
+  /** What is found, at each place once, and as it is told. */
+  each: Finding[];
+  told: Finding[];
+  outlook: Outlook | undefined;
+  /** What the verdict is made of. */
+  opens: Opens;
+  tookMs: number;
+}
+
 const solver = createPlanSolver(checkpoint);
 
 const api = {
-  /** Sets and timing of a plan. */
-  outlook(number: number, plan: Plan, progress: (share: number) => void): Ended<Outlook> {
-    return job(number, () => outlookOf(fillIn(plan), solver, checkpoint, progress));
+  /** A plan judged in all its states, with its sets and timing. */
+  judge(number: number, plan: Plan, progress: (share: number) => void): Ended<Judged> {
+    return job(number, (): Judged => {
+      const began = performance.now();
+      const judgement = judge(plan, { solver, checkpoint, progress });
+      return {
+        each: judgement.each,
+        told: judgement.told,
+        outlook: judgement.outlook,
+        opens: opensOf(judgement),
+        tookMs: performance.now() - began,
+      };
+    });
   },
 
   /** The season's water balance, and how long it took, ms. */

@@ -1,5 +1,4 @@
 import { transfer } from 'comlink';
-import { findAll, type Finding } from '../core/check';
 import {
   createPlanSolver,
   emittersOf,
@@ -21,14 +20,14 @@ export interface PlanLetter {
   /** Ids of the blocks, in order. */
   order: string[];
   changed: Block[];
-  /** What is asked of the source and what is found are wanted too, not only pressures. */
-  judged: boolean;
+  /** What is asked of the source is wanted too, not only pressures. */
+  asked: boolean;
 }
 
 /** A solved plan as it is sent back. */
 export interface Answer extends PlanSolution {
-  /** None where they were not wanted. */
-  findings?: Finding[];
+  /** What is asked of the source was worked out again. */
+  asked: boolean;
   /** Pressures along each run at even steps, from inlet to far end, run after run, kPa. */
   shading: Float32Array;
   points: number;
@@ -59,13 +58,12 @@ const api = {
       blocks: letter.order.map((id) => blocks.get(id)!),
     };
     const ended = job(number, (): Answer => {
-      const results = solver.solve(plan, letter.judged);
-      const findings = letter.judged ? findAll(plan, results, checkpoint) : undefined;
+      const results = solver.solve(plan, letter.asked);
       const points = results.runs.length > CROWDED_RUNS ? CROWDED_POINTS : SHADE_POINTS;
       const shading = pressuresAlong(plan, results, points);
       last = { plan, results };
       const { solution, demand } = results;
-      return { solution, demand, findings, shading, points };
+      return { solution, demand, asked: letter.asked, shading, points };
     });
     if (!('value' in ended)) return ended;
     const { shading, solution } = ended.value;

@@ -56,7 +56,7 @@ const LEAST_TAPE_KPA = 41.4;
 const NONE = { holeMm: 1, tubeMm: 0.8, tubeM: 1 };
 
 /**
- * Labels are typical of each kind (drip handbooks); scatter of manufacture after Solomon's classes: good below 0.05,
+ * Labels are typical of each kind (drip handbooks); variation between emitters (CV) after Solomon's classes: good below 0.05,
  * hand-made holes and pressed rubber well above.
  */
 export const MATERIALS: readonly Material[] = [
@@ -151,7 +151,7 @@ export const MATERIALS: readonly Material[] = [
   {
     id: 'porous',
     name: 'porous hose',
-    outlet: 'hand’s breadth',
+    outlet: 'emitter every 10 cm',
     label: {
       ...NONE,
       boreMm: 11,

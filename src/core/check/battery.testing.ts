@@ -1,5 +1,5 @@
 import { blankPlan, type Plan, type StatedBlock, type StatedPart } from '../plan';
-import type { FindingCode } from './types';
+import type { FindingCode } from './findings';
 
 /** A small plan with what was planted in it, and what must be found: no more, no less. */
 export interface Planted {
@@ -116,7 +116,7 @@ export const BATTERY: readonly Planted[] = [
     }),
     finds: [],
   },
-  { name: 'a slow tap', plan: source({ flowingLph: 1150 }), finds: ['flow-short'] },
+  { name: 'a slow tap', plan: source({ flowingLph: 1150 }), finds: ['flow-short', 'part-eats'] },
   {
     name: 'nothing holds the pressure back',
     plan: block({ inlet: [] }),
@@ -190,7 +190,7 @@ export const BATTERY: readonly Planted[] = [
       ...head(parts('venturi-1', 'reduced-pressure', 'gauge', 'screen-1', 'gauge')),
       wishes: { feeding: true },
     },
-    finds: ['injector-above-backflow'],
+    finds: ['injector-above-backflow', 'feed-long'],
   },
   {
     name: 'feed after the filter',
@@ -198,7 +198,7 @@ export const BATTERY: readonly Planted[] = [
       ...head(parts('reduced-pressure', 'gauge', 'screen-1', 'gauge', 'venturi-1')),
       wishes: { feeding: true },
     },
-    finds: ['injector-below-filter'],
+    finds: ['injector-below-filter', 'feed-long'],
   },
   { name: 'no gauges about the filter', plan: head(parts('double-check', 'screen-1')), finds: ['no-gauges'] },
   {
@@ -263,7 +263,7 @@ export const BATTERY: readonly Planted[] = [
       ...beds({ single: { '1': { tape: 't2' }, '2': { tape: 't2' } } }),
       tapes: [{ id: 't2', name: 'high flow', tape: { flowLph: 1.5 } }],
     },
-    finds: ['beds-unlike'],
+    finds: ['unlike-needs', 'beds-unlike'],
   },
   {
     name: 'planned on all that was measured',
@@ -273,7 +273,7 @@ export const BATTERY: readonly Planted[] = [
   {
     name: 'a filter that takes too much when dirty',
     plan: source({ flowingLph: 1830 }),
-    finds: ['short-when-dirty'],
+    finds: ['short-when-dirty', 'regulator-headroom'],
   },
   { name: 'measured in the wet season', plan: source({ testedIn: 'wet' }), finds: ['tested-wet'] },
   {
@@ -292,7 +292,15 @@ export const BATTERY: readonly Planted[] = [
     finds: ['never-stops'],
   },
   { name: 'a well that refills slowly', plan: well({ yieldLph: 1500 }), finds: ['over-yield'] },
-  { name: 'a pump too high over the water', plan: pump({ liftM: 6.5, npshM: 4 }), finds: ['suction-high'] },
+  {
+    name: 'a pump too high over the water',
+    plan: pump({ liftM: 6.5, npshM: 4 }, [
+      ...parts('check-1'),
+      { id: 'relief', kind: 'relief', opensKpa: 260 },
+      ...parts('gauge', 'disc-1', 'gauge'),
+    ]),
+    finds: ['suction-high'],
+  },
   { name: 'a pump without a foot valve', plan: pump({ footValve: false }), finds: ['no-foot-valve'] },
   {
     name: 'a regulator too small for its block',
@@ -316,7 +324,11 @@ export const BATTERY: readonly Planted[] = [
     plan: block({ tape: { kind: 'microtubes' }, beds: { count: 8, lengthM: 20, runsPerBed: 2 } }),
     finds: [],
   },
-  { name: 'a tunnel', plan: block({ tunnel: { widthM: 6, lengthM: 20 }, beds: {} }), finds: [] },
+  {
+    name: 'a tunnel whose edge beds are narrower',
+    plan: block({ tunnel: { widthM: 6, lengthM: 20 }, beds: {} }),
+    finds: ['unlike-needs'],
+  },
   {
     name: 'a set of beds that are not there',
     plan: {
@@ -347,10 +359,22 @@ export const BATTERY: readonly Planted[] = [
     name: 'a high tank and no regulator',
     plan: {
       ...SOUND,
-      sources: [{ id: 's', kind: 'tank', xM: -5, yM: -3, outletM: 5, lowM: 5.3, highM: 6.5, floatM: 6 }],
+      sources: [
+        {
+          id: 's',
+          kind: 'tank',
+          xM: -5,
+          yM: -3,
+          outletM: 5,
+          lowM: 5.3,
+          highM: 6.5,
+          floatM: 6,
+          volumeL: 20000,
+        },
+      ],
       head: parts('ball-1', 'gauge', 'screen-1', 'gauge'),
       blocks: [{ ...BLOCK, inlet: [], beds: { count: 4, lengthM: 25, runsPerBed: 2 } }],
     },
-    finds: [],
+    finds: ['tank-weight'],
   },
 ];

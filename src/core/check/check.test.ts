@@ -1,9 +1,8 @@
-import { createPlanSolver } from '../network';
-import { blankPlan, fillIn, type Plan } from '../plan';
+import { blankPlan, type Plan } from '../plan';
 import { METRIC, US } from '../units';
 import { isDefault, workingOf, workingText, type WorkingName } from '../working';
 import { BATTERY } from './battery.testing';
-import { describe as inWords, findAll, findingWorking, verdict } from './index';
+import { describe as inWords, findingWorking, judge, opensOf, verdict } from './index';
 
 const regulated = (setKpa: number) => [{ id: 'regulator', kind: 'regulator-mid', setKpa }];
 
@@ -25,11 +24,11 @@ const block = (more: Partial<Plan['blocks'][number]>): Plan => ({
   ...sound,
   blocks: [{ ...sound.blocks[0], ...more }],
 });
-const GRADES = ['stop', 'mend', 'mind', 'note'];
+const GRADES = ['stop', 'mend', 'watch', 'note'];
 const find = (plan: Plan) => {
-  const full = fillIn(plan);
-  const results = createPlanSolver().solve(full);
-  return { full, results, findings: findAll(full, results) };
+  const judged = judge(plan);
+  const { plan: full, worst, told: findings } = judged;
+  return { full, results: worst.results, findings, said: verdict(opensOf(judged), findings, METRIC) };
 };
 const codes = (plan: Plan): string[] =>
   find(plan)
@@ -38,9 +37,8 @@ const codes = (plan: Plan): string[] =>
 
 describe('findings', () => {
   test('a sound plan has none, and runs with something to spare', () => {
-    const { results, findings } = find(sound);
     expect(codes(sound)).toEqual([]);
-    expect(verdict(results, findings, METRIC).headline).toMatch(/^Runs, with \d+ % to spare$/);
+    expect(find(sound).said.headline).toMatch(/^Runs, with \d+ % to spare$/);
   });
 
   test.each<[string, Plan, string[]]>([
@@ -74,15 +72,15 @@ describe('findings', () => {
     expect(starved?.limit).toBe(69);
   });
 
-  test('uphill past the pressure the beds fall dry, and the verdict says how many', () => {
-    const { results, findings } = find(block({ ground: { slopeAlong: 0.25 } }));
+  test('uphill past the pressure the beds run dry, and the verdict says how many', () => {
+    const { said, findings } = find(block({ ground: { slopeAlong: 0.25 } }));
     expect(findings.map((f) => f.code)).toContain('emitters-dry');
-    expect(verdict(results, findings, METRIC)).toMatchObject({ tone: 'stop', headline: '8 beds fall dry' });
+    expect(said).toMatchObject({ tone: 'stop', headline: '8 beds run dry' });
   });
 
   test('with every block shut the verdict says so, and nothing else is found of it', () => {
-    const { results, findings } = find(block({ inUse: false }));
-    expect(verdict(results, findings, METRIC).headline).toBe('Every block is shut');
+    const { said, findings } = find(block({ inUse: false }));
+    expect(said.headline).toBe('Every block is shut');
     expect(findings.every((f) => f.grade === 'note')).toBe(true);
   });
 
@@ -176,7 +174,7 @@ describe('workings', () => {
     expect(isDefault(sound, 'blocks.0.header.pipe')).toBe(false);
     expect(
       workingText(of('end'), String, (field) => field !== undefined && isDefault(sound, field)),
-    ).toContain('velocity heads; a default');
+    ).toContain('take-off loss (K); a default');
   });
 
   test('of a finding tell what must hold, and by how much it is missed', () => {

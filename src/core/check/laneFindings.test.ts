@@ -1,10 +1,9 @@
-import { createPlanSolver } from '../network';
-import { blankPlan, fillIn, type Plan } from '../plan';
+import { blankPlan, type Plan } from '../plan';
 import { METRIC } from '../units';
-import { describe as inWords, findAll } from './index';
+import { describe as inWords, judge } from './index';
 
 const crossed = (more: Partial<Plan>, pipe = 'pe-1') => {
-  const plan = fillIn({
+  const { plan, each } = judge({
     ...blankPlan('metric'),
     sources: [{ id: 's', kind: 'tap', xM: -10, yM: 0 }],
     obstacles: [
@@ -22,7 +21,7 @@ const crossed = (more: Partial<Plan>, pipe = 'pe-1') => {
     ...more,
     blocks: [{ id: 'b', xM: 0, yM: 0, main: { pipe } }],
   });
-  const found = findAll(plan, createPlanSolver().solve(plan)).filter((f) => f.code === 'lane-crossed');
+  const found = each.filter((f) => f.code === 'lane-crossed');
   return found.map((f) => ({ ...f, words: inWords(f, plan, METRIC) }));
 };
 
@@ -39,7 +38,7 @@ test('a main under a lane is told with the length to bury, and defers to whoever
 });
 
 test('flat hose cannot be buried: that is to be mended', () => {
-  expect(crossed({}, 'layflat-2')[0]).toMatchObject({ grade: 'mend', values: { flat: 1 } });
+  expect(crossed({}, 'layflat-2')[0]).toMatchObject({ grade: 'mend', says: { flat: true } });
 });
 
 test('no pipe goes through a building; trees and wet ground stop none', () => {

@@ -1,6 +1,10 @@
-import type { FarmResults } from '../network';
+import { loadOf } from '../sets';
 import { format, type UnitChoice } from '../units';
-import type { Finding, FindingCode } from './types';
+import { isGravity } from './facts/gravity';
+import { isMeasured } from './figures';
+import type { Finding } from './finding';
+import type { FindingCode } from './findings';
+import { roots, type Judgement } from './judge';
 
 export interface Verdict {
   tone: 'fine' | 'mend' | 'stop';
@@ -10,83 +14,108 @@ export interface Verdict {
 
 /** What a grave finding of these kinds comes to; any other keeps the plan from working. */
 const GRAVE: Partial<Record<FindingCode, string>> = {
-  'no-backflow': 'Not safe or lawful as it stands',
-  'injector-above-backflow': 'Not safe or lawful as it stands',
-  'backup-joins': 'Not safe or lawful as it stands',
-  'no-relief': 'Can burst as it stands',
-  'over-rated': 'Can burst as it stands',
+  'no-backflow': 'Not safe or lawful',
+  'injector-above-backflow': 'Not safe or lawful',
+  'backup-joins': 'Not safe or lawful',
+  'no-relief': 'Can burst',
+  'over-rated': 'Can burst',
+  'tank-dry': 'The tank runs dry',
+  'day-short': 'The day is too short',
+  'yield-short': 'Draws more than the well gives',
 };
 
-/** Whether the plan works, in one short sentence and what matters most beside it. */
-export function verdict(results: FarmResults, all: readonly Finding[], choice: UnitChoice): Verdict {
-  const findings = all.filter((f) => !f.follows);
-  const by = (code: Finding['code']): Finding | undefined => all.find((f) => f.code === code);
-  const { demand, flowLph } = results;
-  const spare = Math.min(demand.availableLph, demand.lastingLph) / demand.askedLph - 1;
-  const graver = findings.filter((f) => f.grade === 'stop' || f.grade === 'mend').length;
+const count = (n: number, one: string, many: string): string => (n === 1 ? one : `${n} ${many}`);
+
+/** What a verdict is made of, as plain numbers: what opens, and whether anything was measured. */
+export interface Opens {
+  measured: boolean;
+  sets: number;
+  opened: { blocks: number; emitters: number; flowLph: number; spare: number }[];
+}
+
+/** What opens one after the other, on the source. */
+export const opensOf = ({ stated, plan, states }: Pick<Judgement, 'stated' | 'plan' | 'states'>): Opens => ({
+  measured: isMeasured(stated, plan.sourceId),
+  sets: plan.watering.sets.length,
+  opened: states
+    .filter((s) => s.how === 'open' && !s.backup)
+    .map(({ results }) => ({
+      blocks: results.blocks.length,
+      emitters: results.emitters,
+      flowLph: results.flowLph,
+      spare: isGravity(results.layout.source) ? Infinity : 1 / loadOf(results).load - 1,
+    })),
+});
+
+/** Whether the plan works in all its states, in one short sentence and what matters most beside it. */
+export function verdict(opens: Opens, told: readonly Finding[], choice: UnitChoice): Verdict {
+  const said = plainVerdict(opens, told, choice);
+  // Of figures that nobody measured the answer is an example's.
+  return opens.measured ? said : { ...said, detail: `Nothing measured yet: example figures. ${said.detail}` };
+}
+
+function plainVerdict({ sets, opened }: Opens, told: readonly Finding[], choice: UnitChoice): Verdict {
+  const own = roots(told);
+  const graver = own.filter((f) => f.grade === 'stop' || f.grade === 'mend');
+  const by = (code: FindingCode): Finding | undefined =>
+    told.find((f) => f.code === code && f.grade === 'stop' && f.holds.some((h) => !h.backup));
   const others = (n: number): string =>
-    n === 0 ? 'Nothing else found' : n === 1 ? 'One more thing to look at' : `${n} more things to look at`;
-  const stop = (headline: string, detail = others(graver - 1)): Verdict => ({
+    n <= 0 ? 'Nothing else found' : n === 1 ? 'One more problem' : `${n} more problems`;
+  const stop = (headline: string, detail = others(graver.length - 1)): Verdict => ({
     tone: 'stop',
     headline,
     detail,
   });
-  const burst = by('burst-at-rest') ?? by('emitter-over');
-  const dry = by('emitters-dry');
-  const under = by('emitter-under');
-  const short = by('flow-short');
-  if (results.blocks.length === 0) return stop('Every block is shut', 'Open one to see what it does');
-  if (results.emitters === 0)
+  const at = (f: Finding): [string, string] => [
+    format(f.measured, f.kind, choice),
+    format(f.limit, f.kind, choice),
+  ];
+  if (opened.every((s) => s.blocks === 0)) return stop('Every block is shut', 'Open one to see what it does');
+  if (opened.every((s) => s.emitters === 0))
     return stop('No emitter fits into these beds', 'They are shorter than the spacing');
-  if (!(flowLph > 0)) return stop('No water reaches the beds', others(graver));
-  if (burst)
-    return stop(
-      'Bursts the tape',
-      `${format(burst.measured, 'pressure', choice)} on tape that holds ${format(burst.limit, 'pressure', choice)}`,
-    );
-  if (dry) {
-    return stop(`${dry.values.beds === 1 ? 'One bed falls' : `${dry.values.beds} beds fall`} dry`);
+  if (opened.every((s) => !(s.flowLph > 0))) return stop('No water reaches the beds', others(graver.length));
+  const burst = by('burst-at-rest') ?? by('emitter-over');
+  if (burst) {
+    const [measuredKpa, limitKpa] = at(burst);
+    return stop('Too much pressure', `${measuredKpa}, the tape is rated ${limitKpa}`);
   }
-  if (short) {
-    const under =
-      short.limit > 0 ? `Short by ${format(short.values.short, 'flow', choice)}` : 'The source is too weak';
+  const dry = by('emitters-dry');
+  if (dry) return stop(`${dry.says.beds === 1 ? 'One bed runs' : `${Number(dry.says.beds)} beds run`} dry`);
+  const short = by('flow-short');
+  if (short)
     return stop(
-      under,
-      `${format(short.measured, 'flow', choice)} asked at ${format(short.values.neededKpa, 'pressure', choice)}`,
+      short.limit > 0
+        ? `Short by ${format(Number(short.says.shortLph), 'flow', choice)}`
+        : 'The source is too weak',
+      `${at(short)[0]} asked at ${format(Number(short.says.neededKpa), 'pressure', choice)}`,
+    );
+  const under = by('emitter-under');
+  if (under) return stop('Too weak at the far end', `${at(under)[0]} where ${at(under)[1]} is needed`);
+  const grave = own.filter((f) => f.grade === 'stop');
+  if (grave.length > 0) {
+    const onBackup = grave.every((f) => f.holds.length > 0 && f.holds.every((h) => h.backup));
+    const named = grave.map((f) => GRAVE[f.code]).find((words) => words !== undefined);
+    return stop(
+      onBackup ? 'Does not work on the backup' : (named ?? 'Does not work yet'),
+      count(grave.length, 'One thing to put right first', 'things to put right first'),
     );
   }
-  if (under)
-    return stop(
-      'Too weak at the far end',
-      `${format(under.measured, 'pressure', choice)} where ${format(under.limit, 'pressure', choice)} is needed`,
-    );
-  const toSpare = !Number.isFinite(spare)
-    ? 'Runs'
+  const inSets = sets === 0 ? '' : ` in ${count(sets, 'one set', 'sets')}`;
+  const spare = Math.min(...opened.map((o) => o.spare));
+  const headline = !Number.isFinite(spare)
+    ? `Runs${inSets}`
     : spare >= 0
-      ? `Runs, with ${Math.floor(spare * 100)} % to spare`
-      : 'Runs, but not for long';
-  const grave = findings.filter((f) => f.grade === 'stop');
-  if (grave.length > 0)
-    return stop(
-      GRAVE[grave[0].code] ?? 'Will not work as it stands',
-      grave.length === 1 ? 'One thing to put right first' : `${grave.length} things to put right first`,
-    );
-  const mend = findings.filter((f) => f.grade === 'mend').length;
+      ? `Runs${inSets}, ${sets > 1 ? 'the tightest ' : ''}with ${Math.floor(spare * 100 + 1e-9)} % to spare`
+      : `Runs${inSets}, but not for long`;
+  const drips = told.find((f) => f.code === 'emitter-under' && f.says.drips);
+  const slow = drips ? `Drips at ${Math.round(Number(drips.says.share) * 100)} % of the label’s flow. ` : '';
+  const mend = own.filter((f) => f.grade === 'mend').length;
   if (mend > 0)
-    return {
-      tone: 'mend',
-      headline: toSpare,
-      detail: mend === 1 ? 'One thing to mend' : `${mend} things to mend`,
-    };
-  const mind = findings.filter((f) => f.grade === 'mind').length;
+    return { tone: 'mend', headline, detail: slow + count(mend, 'One thing to mend', 'things to mend') };
+  const watch = own.filter((f) => f.grade === 'watch').length;
   return {
     tone: 'fine',
-    headline: toSpare,
-    detail:
-      mind === 0
-        ? 'Nothing to mend'
-        : mind === 1
-          ? 'Nothing to mend, one thing to mind'
-          : `Nothing to mend, ${mind} things to mind`,
+    headline,
+    detail: `${slow}Nothing to mend${watch === 0 ? '' : `, ${count(watch, 'one thing to watch', 'things to watch')}`}`,
   };
 }

@@ -4,7 +4,8 @@ import { emitterLph } from '../hydraulics/emitter';
 import { prepareTube, tubeKpa, tubeLph } from '../hydraulics/microtube';
 import { createPlanSolver, longestRunM, mediumOf } from '../network';
 import { fillIn, type Plan } from '../plan';
-import { judge } from '../remedy';
+import {} from '../remedy';
+import { judge } from '../check';
 import { format, METRIC, type KindName } from '../units';
 import {
   chanceInWindow,
@@ -48,7 +49,7 @@ describe('run length', () => {
   });
 
   test('is the one that a laid run is held against', () => {
-    const { results } = judge(SOUND);
+    const { results } = judge(SOUND).worst;
     const { inletKpa } = results.runs[0];
     expect(Math.abs(longestRunOn({ ...c, inletKpa }, 0, 0.9) - longestRunM(full, results, 0))).toBeLessThan(
       1,
@@ -71,7 +72,7 @@ describe('run length', () => {
 });
 
 describe('header sizes', () => {
-  const { full: now, results } = judge(SOUND);
+  const { plan: now, results } = judge(SOUND).worst;
   const sizes = headerSizes(now, results.blocks[0]);
   test('wider pipes of a kind carry at least as many beds, from the middle twice as many', () => {
     const poly = sizes.filter((s) => s.pipe.family === 'poly').sort((a, b) => a.pipe.boreMm - b.pipe.boreMm);
@@ -93,7 +94,7 @@ describe('header sizes', () => {
             main: { pipe: 'pe-63' },
           },
         ],
-      }).findings.map((f) => f.code);
+      }).each.map((f) => f.code);
     expect(lay(size.beds)).not.toContain('header-small');
     expect(lay(size.beds)).not.toContain('fast-water');
     const beyond = lay(size.beds + 2);
@@ -222,7 +223,7 @@ describe('how sure', () => {
     const solver = createPlanSolver();
     const flow = (d: Partial<typeof none>) => solver.solve(doubted(full, { ...none, ...d }));
     const base = flow({});
-    expect(base.flowLph).toBeCloseTo(judge(SOUND).results.flowLph, 6);
+    expect(base.flowLph).toBeCloseTo(judge(SOUND).worst.results.flowLph, 6);
     expect(flow({ label: 0.05 }).demand.askedLph).toBeGreaterThan(base.demand.askedLph);
     expect(flow({ supply: -0.1 }).demand.availableLph).toBeLessThan(base.demand.availableLph);
     expect(flow({ slope: 0.01 }).runs[0].endKpa).toBeLessThan(base.runs[0].endKpa);

@@ -5,8 +5,8 @@ import { emittersOf, mediumOf, type BlockResult, type PlanSolver } from '../netw
 import { emitterLph } from '../hydraulics/emitter';
 import { emitterOf } from '../network';
 import { type Block, type Plan } from '../plan';
-import { changed, figuresOf, judge, type Change, type Figures, type Judged } from '../remedy';
-import { flowsUnder, widerThan } from '../remedy/context';
+import { flowsUnder, judgeOpen, roots, widerThan, type Judgement } from '../check';
+import { changed, figuresOf, type Change, type Figures } from '../remedy';
 import { CHART_SLOPES, longestRunOn } from './runLength';
 
 /** One of the things that can be laid side by side. */
@@ -81,7 +81,7 @@ export interface Compared {
   id: string;
   /** Along the run of the block whose emitters are weakest: distance from its take-off, and flow of each emitter shown. */
   along: { distanceM: number; lph: number }[];
-  /** Longest run that is as even as wished, against slope. */
+  /** Longest run that is as even as the target, against slope. */
   longest: { slope: number; lengthM: number }[];
   blockLph: number;
   figures: Figures;
@@ -105,8 +105,9 @@ export function compareOption(
   needMm: number,
   solver: PlanSolver,
 ): Compared | undefined {
-  const now = judge(changed(plan, option.changes), solver, undefined, blockId);
-  const block = now.results.blocks.find((b) => now.full.blocks[b.index].id === blockId);
+  const now = judgeOpen(changed(plan, option.changes), { solver, block: blockId });
+  const { plan: full, results } = now.worst;
+  const block = results.blocks.find((b) => full.blocks[b.index].id === blockId);
   if (!block || block.weakest < 0) return undefined;
   return {
     id: option.id,
@@ -116,11 +117,11 @@ export function compareOption(
     figures: figuresOf(now),
     evenness: block.uniformity,
     minutes: minutesFor(block, needMm),
-    worst: now.findings.find((f) => !f.follows && f.grade !== 'note')?.code,
+    worst: roots(now.told).find((f) => f.grade !== 'note')?.code,
   };
 }
 
-function flowsOf({ full, results }: Judged, block: BlockResult): Compared['along'] {
+function flowsOf({ worst: { plan: full, results } }: Judgement, block: BlockResult): Compared['along'] {
   const { distanceM, kpa } = emittersOf(full, results, block.weakest);
   const { tape } = results.runs[block.weakest].run;
   const emitter = emitterOf(tape);
@@ -138,7 +139,7 @@ function flowsOf({ full, results }: Judged, block: BlockResult): Compared['along
 /** Every second slope of the chart is enough to compare by. */
 const COMPARED_SLOPES = CHART_SLOPES.filter((_, i) => i % 2 === 0);
 
-function longestOf({ full, results }: Judged, block: BlockResult): Compared['longest'] {
+function longestOf({ worst: { plan: full, results } }: Judgement, block: BlockResult): Compared['longest'] {
   const { run, inletKpa } = results.runs[block.weakest];
   const c = {
     tape: run.tape,

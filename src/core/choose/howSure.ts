@@ -13,7 +13,7 @@ export interface Doubts {
   slope: number;
   /** 0: the school chosen; 1: the other one. */
   school: number;
-  /** Scatter of manufacture, as a share of that of the label. */
+  /** Variation between emitters (CV), as a share of that of the label. */
   scatter: number;
   /** How near to its cleaning the filter is: 0 clean, 1 due. */
   dirt: number;
@@ -41,12 +41,12 @@ export const DOUBTS: Record<DoubtName, { says: string; low: number; high: number
     high: 0.005,
     why: 'Half a metre in a hundred: a hose level in a breeze.',
   },
-  school: { says: 'the school of friction', low: 0, high: 1, why: 'Darcy–Weisbach against Hazen–Williams.' },
+  school: { says: 'the friction formula', low: 0, high: 1, why: 'Darcy–Weisbach against Hazen–Williams.' },
   scatter: {
-    says: 'the emitters’ scatter',
+    says: 'variation between emitters',
     low: -0.5,
     high: 1,
-    why: 'A good lot has half, an old or poor one twice the scatter.',
+    why: 'A good lot has half, an old or poor one twice that.',
   },
   dirt: { says: 'dirt in the filter', low: 0, high: 1, why: 'From clean to due for cleaning.' },
 };

@@ -4,14 +4,14 @@ import { waterKind } from '../catalog/water';
 import { layingPrice } from '../build';
 import type { PlanSolver } from '../network';
 import type { Plan } from '../plan';
-import { changed, figuresOf, judge, type Change, type Figures, type Judged } from '../remedy';
-import { otherMaterialWays } from '../remedy/offersLaying';
+import { judgeOpen, otherMaterialWays, roots, type Judgement } from '../check';
+import { changed, figuresOf, type Change, type Figures } from '../remedy';
 import type { KindName } from '../units';
 
 /** What only the grower can say; the rest stands in the plan. */
 export interface Asked {
   curved: boolean;
-  /** Years it is to lie. */
+  /** Years it should last. */
   years: number;
   budget: 'tight' | 'fair' | 'free';
   steppedOn: boolean;
@@ -97,7 +97,7 @@ export function whatToLay(
   progress: (share: number) => void = () => {},
   checkpoint: () => void = () => {},
 ): Weighed[] {
-  const before = judge(plan, solver, undefined, blockId);
+  const before = judgeOpen(plan, { solver, block: blockId });
   const found = MATERIALS.flatMap((m, i) => {
     const best = bestOf(before, blockId, m.id, solver, checkpoint);
     progress((i + 1) / MATERIALS.length);
@@ -125,27 +125,26 @@ export function whatToLay(
     .sort((a, b) => b.score - a.score);
 }
 
-const weightOf = (now: Judged): number =>
-  now.findings.reduce(
-    (s, f) =>
-      s + (f.follows ? 0 : f.grade === 'stop' ? 100 : f.grade === 'mend' ? 10 : f.grade === 'mind' ? 1 : 0),
+const weightOf = (now: Judgement): number =>
+  roots(now.each).reduce(
+    (s, f) => s + (f.grade === 'stop' ? 100 : f.grade === 'mend' ? 10 : f.grade === 'watch' ? 1 : 0),
     0,
   );
 
 /** The way to lay a kind that leaves least to mend. */
 function bestOf(
-  before: Judged,
+  before: Judgement,
   blockId: string,
   id: MaterialId,
   solver: PlanSolver,
   checkpoint: () => void,
-): { changes: Change[]; now: Judged } | undefined {
-  const block = before.full.blocks.find((b) => b.id === blockId)!;
+): { changes: Change[]; now: Judgement } | undefined {
+  const block = before.plan.blocks.find((b) => b.id === blockId)!;
   if (block.tape.kind === id) return { changes: [], now: before };
-  let best: { changes: Change[]; now: Judged } | undefined;
-  for (const changes of otherMaterialWays(id, block, before.full)) {
+  let best: { changes: Change[]; now: Judgement } | undefined;
+  for (const changes of otherMaterialWays(id, block, before.plan)) {
     checkpoint();
-    const now = judge(changed(before.plan, changes), solver, undefined, blockId);
+    const now = judgeOpen(changed(before.stated, changes), { solver, block: blockId });
     if (!best || weightOf(now) < weightOf(best.now)) best = { changes, now };
     if (weightOf(now) === 0) break;
   }
@@ -153,7 +152,7 @@ function bestOf(
 }
 
 /** Of what is laid in the block, by the season: bought as often as it wears out within the years asked for. */
-function laidCost({ whole }: Judged, blockId: string, years: number): number {
+function laidCost({ plan: whole }: Judgement, blockId: string, years: number): number {
   const at = whole.blocks.findIndex((b) => b.id === blockId);
   return layOut(whole).blocks[at].runs.reduce((sum, { lengthM, leadM, tape }) => {
     const bought = Math.ceil(years / lastingSeasons(tape.kind, tape.wallMm));
@@ -162,13 +161,14 @@ function laidCost({ whole }: Judged, blockId: string, years: number): number {
 }
 
 function reasonsFor(
-  now: Judged,
+  now: Judgement,
   blockId: string,
   id: MaterialId,
   asked: Asked,
   middleCost: number,
 ): Reason[] {
-  const { full, results, findings } = now;
+  const { plan: full, results } = now.worst;
+  const findings = now.each;
   const kind = material(id);
   const at = full.blocks.findIndex((b) => b.id === blockId);
   const block = results.blocks.find((b) => b.index === at);
@@ -220,7 +220,7 @@ function reasonsFor(
   if (cost * MUCH < middleCost) say(true, 'cheap', { cost });
   if (cost > middleCost * MUCH) say(false, 'dear', { cost });
   const ponds = found('puddles');
-  if (ponds) say(false, 'puddles', { radiusM: ponds.measured }, { soil: ponds.names.soil });
+  if (ponds) say(false, 'puddles', { radiusM: ponds.measured }, { soil: String(ponds.says.soil) });
   return reasons;
 }
 
@@ -248,15 +248,15 @@ export function tellReason({ code, values: v, names }: Reason, show: Show): stri
     case 'even':
       return `${show(v.evenness, 'share')} even`;
     case 'uneven':
-      return `${show(v.evenness, 'share')} even; ${show(v.wished, 'share')} is wished`;
+      return `${show(v.evenness, 'share')} even; ${show(v.wished, 'share')} is the target`;
     case 'kinks':
       return 'kinks where the rows turn';
     case 'bends':
       return 'goes round the curves';
     case 'lasts':
-      return `lasts about ${seasons(v.lasts)}; ${seasons(v.years)} are wanted`;
+      return `lasts about ${seasons(v.lasts)}; ${seasons(v.years)} are needed`;
     case 'renewed':
-      return `has to be bought anew after about ${seasons(v.lasts)}; ${seasons(v.years)} are wanted`;
+      return `must be bought again after about ${seasons(v.lasts)}; ${seasons(v.years)} are needed`;
     case 'clogs':
       return `closes up in ${names.water} water`;
     case 'open':

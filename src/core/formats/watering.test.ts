@@ -96,11 +96,11 @@ describe('daily weather from a table', () => {
     expect(refused.map((r) => [r.line, r.why])).toEqual([
       [3, 'there is no such day'],
       [4, '“yesterday” is not a date like 2027-05-01'],
-      [5, 'its least warmth is above its greatest'],
-      [6, 'its greatest warmth is not possible'],
+      [5, 'its minimum temperature is above its maximum'],
+      [6, 'its maximum temperature is not possible'],
       [7, 'its least humidity is above its greatest'],
       [8, 'its rain is not possible'],
-      [9, 'the least warmth is missing'],
+      [9, 'the minimum temperature is missing'],
       [10, '“warm” is not a number'],
       [11, '2027-05-01 stands in the table twice; the first is taken'],
     ]);
@@ -109,7 +109,7 @@ describe('daily weather from a table', () => {
   it.each([
     ['', /empty/],
     ['a,b\n1,2\n', /no column “date”/],
-    ['date,rain\n2027-05-01,2\n', /least warmth/],
+    ['date,rain\n2027-05-01,2\n', /minimum temperature/],
   ])('says what is missing of %j', (text, why) => {
     expect(readWeatherCsv(text).refused[0].why).toMatch(why);
   });
@@ -179,9 +179,9 @@ describe('weather as stations send it', () => {
     expect(seasonNotes([day('2027-05-02'), day('2027-05-03')], season)).toEqual([]);
   });
 
-  it('one warmth a day is not enough, and says so', () => {
+  it('one temperature a day is not enough, and says so', () => {
     expect(readWeatherCsv('date,temperature (°C)\n2027-05-01,12\n2027-05-02,13\n').refused[0].why).toMatch(
-      /one warmth a day/,
+      /one temperature a day/,
     );
   });
 });

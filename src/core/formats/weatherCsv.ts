@@ -99,13 +99,13 @@ const UNITS: Record<WeatherGroup, readonly Unit[]> = {
 const COLUMNS: readonly Column[] = [
   {
     fields: [{ field: 'minC', joins: 'least' }],
-    name: 'least warmth',
+    name: 'minimum temperature',
     group: 'temperature',
     title: /^(t[_ ]?min|min(imum)?([ _]?(air )?temp\w*)?|least|low)$/i,
   },
   {
     fields: [{ field: 'maxC', joins: 'greatest' }],
-    name: 'greatest warmth',
+    name: 'maximum temperature',
     group: 'temperature',
     title: /^(t[_ ]?max|max(imum)?([ _]?(air )?temp\w*)?|greatest|high)$/i,
   },
@@ -114,7 +114,7 @@ const COLUMNS: readonly Column[] = [
       { field: 'minC', joins: 'least' },
       { field: 'maxC', joins: 'greatest' },
     ],
-    name: 'warmth',
+    name: 'temperature',
     group: 'temperature',
     title: /^((air[ _]?)?temp(erature)?([ _]?2 ?m)?|t[_ ]?air|t)$/i,
   },
@@ -260,7 +260,7 @@ export function readWeatherCsv(text: string, answers: WeatherAnswers = {}): Weat
   for (const need of ['minC', 'maxC'] as const)
     if (!columns.some((c) => c.column.fields.some((f) => f.field === need)))
       return none(
-        `there is no column of the day’s ${need === 'minC' ? 'least' : 'greatest'} warmth (“min (°C)”, “max (°C)”)`,
+        `there is no column of the day’s ${need === 'minC' ? 'minimum' : 'maximum'} temperature (“min (°C)”, “max (°C)”)`,
         about,
       );
   const refused: WeatherReading['refused'] = [];
@@ -342,7 +342,7 @@ function daysOf(
       continue;
     }
     if (!within && single) {
-      refuse('one warmth a day does not tell the least and the greatest');
+      refuse('one temperature a day does not tell the minimum and the maximum');
       continue;
     }
     if (!within)
@@ -380,7 +380,7 @@ function whyNot(day: Record<string, unknown>): string | undefined {
     return column ? `its ${column.name} is not possible` : 'there is no such day';
   }
   const { minC, maxC, humidityMin, humidityMax } = day as unknown as DayWeather;
-  if (minC > maxC) return 'its least warmth is above its greatest';
+  if (minC > maxC) return 'its minimum temperature is above its maximum';
   if (humidityMin !== undefined && humidityMax !== undefined && humidityMin > humidityMax)
     return 'its least humidity is above its greatest';
   return undefined;

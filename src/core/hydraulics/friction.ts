@@ -2,7 +2,7 @@ import { DENSITY, GRAVITY, KPA_PER_M, kinematicViscosity } from './water';
 
 export type FrictionSchool = 'darcy-weisbach' | 'hazen-williams';
 
-/** The water and the school of friction that a whole network shares. */
+/** The water and the friction formula that a whole network shares. */
 export interface Medium {
   waterC: number;
   friction: FrictionSchool;

@@ -6,7 +6,7 @@ import { emissionUniformity, flowVariation } from './uniformity';
 
 /** What is known of some emitters' flows. */
 export interface Flows {
-  /** Scatter of manufacture. */
+  /** Variation between emitters (CV). */
   cv: number;
   minLph: number;
   maxLph: number;

@@ -2,7 +2,7 @@ import type { LateralSpec, LinkSpec, NetworkSpec, NodeSpec } from '../hydraulics
 import type { FarmLayout, LaidMain } from '../layout';
 import { HEAD, type FullPlan } from '../plan';
 import { blockNetwork, partsInLine, SAME_PLACE_M, type BlockNetwork, type PartStep } from './blockNetwork';
-import { intakeOf, type Intake, type IntakeStep } from './intake';
+import { allowanceIn, intakeOf, type Intake, type IntakeStep } from './intake';
 
 /** A piece of the main in the network. */
 export interface MainStep {
@@ -34,7 +34,7 @@ const SOURCE = 'source';
 
 /** The network of everything that is open now: source, head, main, and the blocks in use. */
 export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
-  const intake = intakeOf(layout.source, plan.wishes.allowance);
+  const intake = intakeOf(layout.source, allowanceIn(plan), plan.water);
   const nodes: NodeSpec[] = [{ id: SOURCE, elevationM: intake.nodeM }];
   const links: LinkSpec[] = [];
   let at = SOURCE;

@@ -3,14 +3,8 @@ import { lossAcross, type LinkSpec } from '../hydraulics/network';
 import { pumpSupply, type PumpCurve } from '../hydraulics/pump';
 import { flowAtPressure, supplyCurve, type Supply, type SupplyCurve } from '../hydraulics/source';
 import { KPA_PER_M } from '../hydraulics/water';
-import type { FullPlan, Source, Vessel } from '../plan';
+import type { FullPlan, Source, SourceState, Vessel } from '../plan';
 import { meanS } from './bucket';
-
-/**
- * What the source is taken at: as planned (allowance off, low water, cut-in), at its best (as measured, full,
- * cut-out), or with nothing drawn.
- */
-export type SourceState = 'planned' | 'best';
 
 /** A step between the water and the head: up the drop or suction pipe, a switch or drive that holds a pressure, a booster. */
 export interface IntakeStep {
@@ -142,10 +136,12 @@ export function shutKpa(source: Source, plan: FullPlan): number {
   return intakeCurve(intakeOf(source, 1, 'best'), mediumOf(plan)).kpa(0);
 }
 
-/** The greatest flow, L/h, that a source gives while holding a pressure at the foot of the head; Infinity if it never falls to it. */
-export const sourceFlowLph = (
-  source: Source,
-  plan: FullPlan,
-  kpa: number,
-  state: SourceState = 'planned',
-): number => flowAtPressure(intakeCurve(intakeOf(source, plan.wishes.allowance, state), mediumOf(plan)), kpa);
+/** Share of a measured flow that counts in the plan's state: with the water high all of it. */
+export const allowanceIn = (plan: FullPlan): number => (plan.water === 'best' ? 1 : plan.wishes.allowance);
+
+/**
+ * The greatest flow, L/h, that a source gives in the plan's state while holding a pressure at the foot of the head;
+ * Infinity if it never falls to it.
+ */
+export const sourceFlowLph = (source: Source, plan: FullPlan, kpa: number): number =>
+  flowAtPressure(intakeCurve(intakeOf(source, allowanceIn(plan), plan.water), mediumOf(plan)), kpa);

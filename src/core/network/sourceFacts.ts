@@ -1,18 +1,25 @@
 import { lossAcross } from '../hydraulics/network';
 import { drawdownL, pumpCycle, type Cycle } from '../hydraulics/pressureTank';
-import { flowAtPressure } from '../hydraulics/source';
+import { flowAtPressure, type SupplyCurve } from '../hydraulics/source';
 import { atmosphericKpa, suctionHeadM, vapourKpa } from '../hydraulics/suction';
 import { fullL, roofL, usableL } from '../hydraulics/storage';
 import { KPA_PER_M } from '../hydraulics/water';
 import type { FullPlan, PumpSource, Source, TankSource, WellSource } from '../plan';
 import { intakeCurve, intakeOf, mediumOf } from './intake';
 
-/** Flow of a source's pump at a pressure in its tank, with no switch in the way, L/h. */
-export function pumpFlowLph(source: WellSource | PumpSource, plan: FullPlan, kpa: number): number {
+/** A pump with no switch in the way. */
+function barePump(source: WellSource | PumpSource, plan: FullPlan): Pick<SupplyCurve, 'kpa'> {
   const intake = intakeOf(source, plan.wishes.allowance);
-  const bare = { ...intake, steps: intake.steps.filter((s) => s.kind === 'lift') };
-  return flowAtPressure(intakeCurve(bare, mediumOf(plan)), kpa);
+  return intakeCurve({ ...intake, steps: intake.steps.filter((s) => s.kind === 'lift') }, mediumOf(plan));
 }
+
+/** What a source's pump reaches at the ground against shut valves, with no switch to stop it, kPa. */
+export const pumpShutKpa = (source: WellSource | PumpSource, plan: FullPlan): number =>
+  barePump(source, plan).kpa(0);
+
+/** Flow of a source's pump at a pressure in its tank, with no switch in the way, L/h. */
+export const pumpFlowLph = (source: WellSource | PumpSource, plan: FullPlan, kpa: number): number =>
+  flowAtPressure(barePump(source, plan), kpa);
 
 /** What a pump on a pressure tank and switch does. */
 export interface SwitchFacts {

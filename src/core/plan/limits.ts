@@ -37,6 +37,13 @@ export const LIMIT_TABLE = {
     'friction in the supply line, of the running source’s pressure',
     'Beyond a quarter the line rules the plan; practice.',
   ),
+  partShare: limit(
+    0.2,
+    'share',
+    [0.01, 0.9],
+    'loss in one part, of the pressure before it',
+    'A part that takes a fifth is too small for the flow; practice.',
+  ),
   velocityMps: limit(
     1.5,
     'velocity',
@@ -98,13 +105,13 @@ export const LIMIT_TABLE = {
     'slope',
     [0.001, 0.5],
     'rise of a run away from its header',
-    'Two in a hundred over 50 m takes 10 kPa, the scatter that a tape’s window bears.',
+    'Two in a hundred over 50 m takes 10 kPa, the variation that a tape’s window bears.',
   ),
   spacingShare: limit(
-    1.25,
+    0.8,
     'share',
-    [0.5, 5],
-    'emitter spacing, of the strip that one wets',
+    [0.3, 5],
+    'emitter spacing, of the width that one wets',
     'Wetted rounds must overlap by a fifth to make one strip; drip handbooks.',
   ),
   wettedWhole: limit(

@@ -167,9 +167,9 @@ function checkWatering({ watering, blocks }: FullPlan, add: Add): void {
   );
   watering.weather?.days.forEach((d, i) => {
     if (d.minC > d.maxC)
-      add(`watering.weather.days[${i}].minC`, 'the least warmth of a day is not above its greatest');
+      add(`watering.weather.days[${i}].minC`, 'the minimum temperature of a day is not above its maximum');
     if (d.humidityMin !== undefined && d.humidityMax !== undefined && d.humidityMin > d.humidityMax)
-      add(`watering.weather.days[${i}].humidityMin`, 'the least humidity of a day is not above its greatest');
+      add(`watering.weather.days[${i}].humidityMin`, 'the least humidity of a day is not above its maximum');
   });
   watering.notes.forEach((n, i) => {
     if (!known.has(n.block)) add(`watering.notes[${i}].block`, `there is no block “${n.block}”`);

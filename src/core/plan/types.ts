@@ -186,7 +186,7 @@ export interface Tape {
   tubeM: number;
   /** Where it lies on the bed. */
   lies: LiesId;
-  /** Seasons it is to last. */
+  /** Seasons it should last. */
   seasons: number;
 }
 
@@ -282,8 +282,15 @@ export interface Wishes {
   limits: Partial<Record<LimitName, number>>;
 }
 
+/**
+ * What a source is taken at: as planned (allowance off, low water, cut-in), or at its best (as measured, full, cut-out).
+ */
+export type SourceState = 'planned' | 'best';
+
 /** A plan with every field filled in. */
 export interface FullPlan {
+  /** Where a state of the plan is looked at in which the water is high: never stated. */
+  water?: SourceState;
   format: typeof PLAN_FORMAT;
   version: typeof PLAN_VERSION;
   name: string;

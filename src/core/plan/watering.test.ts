@@ -100,7 +100,7 @@ describe('files', () => {
     [
       'a day that is impossible',
       { weather: { days: [{ date: '2027-05-01', minC: 30, maxC: 20 }] } },
-      /minC: the least warmth/,
+      /minC: the minimum temperature/,
     ],
     [
       'humidity upside down',

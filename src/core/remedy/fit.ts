@@ -1,10 +1,11 @@
 import { createPlanSolver } from '../network';
 import { fillIn, type Block, type Plan } from '../plan';
-import { changed } from './changes';
+import { changed } from '../changes';
 import { arrange, faultOf, opened } from './fitSets';
 import type { Fit, FitAnswer, FitKind, FitLimits, FitRefusal, Variant } from './fitTypes';
 import { alikeBy, renamed, variantsOf } from './fitVariants';
-import { judge, type Judged } from './tryOut';
+import { judge, judgeOpen, type Judgement } from '../check';
+import { compare } from './tryOut';
 
 export type { Fit, FitAnswer, FitKind, FitLimits, FitRefusal, Unit } from './fitTypes';
 
@@ -24,13 +25,15 @@ export function fit(
 ): FitAnswer {
   const solver = createPlanSolver(checkpoint);
   let solves = 0;
-  const solve = (p: Plan): Judged => {
+  const solve = (p: Plan): Judgement => {
     checkpoint();
     solves++;
-    return judge(p, solver, checkpoint);
+    return judgeOpen(p, { solver, checkpoint });
   };
   const full = fillIn(plan);
   const { blocks } = full;
+  const before = judge(plan, { solver, checkpoint });
+  const had = new Set(before.each.map((f) => f.id));
   const base = awake(plan);
   const hadSets = full.watering.sets.length > 0;
   const known = new Map<string, Variant[]>();
@@ -53,7 +56,7 @@ export function fit(
       return {
         fits: [],
         solves,
-        refusal: whyNot(solve(opened(base, [{ block: block.id }])), block, best, limits),
+        refusal: whyNot(solve(opened(base, [{ block: block.id }])), block, best, limits, had),
       };
   }
   const used = blocks.filter((b) => (variants.get(b.id)?.length ?? 0) > 0);
@@ -70,10 +73,19 @@ export function fit(
         ),
       ]),
     );
-    const found = arrange(base, used, chosen, limits, hadSets, solve);
+    const found = arrange(base, used, chosen, limits, hadSets, solve, had);
     progress(0.7 + (0.3 * (k + 1)) / KINDS.length);
     if ('why' in found) {
       refusal = graver(refusal, found);
+      continue;
+    }
+    // Judged in every state, on the backup and through the day, before it is offered.
+    const after = judge(changed(plan, found.changes), { solver, checkpoint });
+    const bad = compare(found.changes, before, after).worse.find(
+      (f) => f.grade === 'stop' || f.grade === 'mend',
+    );
+    if (bad) {
+      refusal = graver(refusal, { why: 'other', code: bad.code });
       continue;
     }
     const same = fits.find((f) => JSON.stringify(f.changes) === JSON.stringify(found.changes));
@@ -84,8 +96,14 @@ export function fit(
 }
 
 /** Why no way of laying a block does: it is uneven in all, the source stands too low, or what is found of it as it is. */
-function whyNot(alone: Judged, block: Block, best: number, limits: FitLimits): FitRefusal {
-  const { demand, rest } = alone.results;
+function whyNot(
+  alone: Judgement,
+  block: Block,
+  best: number,
+  limits: FitLimits,
+  had: ReadonlySet<string>,
+): FitRefusal {
+  const { demand, rest } = alone.worst.results;
   if (demand.neededKpa > rest.sourceKpa)
     return {
       why: 'no-pressure',
@@ -93,7 +111,7 @@ function whyNot(alone: Judged, block: Block, best: number, limits: FitLimits): F
       needsKpa: demand.neededKpa,
       givesKpa: rest.sourceKpa,
     };
-  const { wishes } = alone.full;
+  const { wishes } = alone.plan;
   if (best < wishes.uniformity)
     return {
       why: 'block-uneven',
@@ -102,7 +120,7 @@ function whyNot(alone: Judged, block: Block, best: number, limits: FitLimits): F
       wished: wishes.uniformity,
       keepTape: limits.keepTape,
     };
-  return faultOf(alone) ?? { why: 'other', code: '' };
+  return faultOf(alone, had) ?? { why: 'other', code: '' };
 }
 
 /** Names each plan by what it is best at among those found; one that is best at nothing is not offered. */

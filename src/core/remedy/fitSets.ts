@@ -1,10 +1,10 @@
 import { costOf } from '../build';
 import type { Block, Plan, WaterSet } from '../plan';
-import { changed } from './changes';
-import { widerThan } from './context';
+import { changed } from '../changes';
+import { roots, widerThan, type FindingCode, type Judgement } from '../check';
 import type { Fit, FitLimits, FitRefusal, Unit, Variant } from './fitTypes';
-import { figuresOf, type Judged } from './tryOut';
-import type { Change } from './types';
+import { figuresOf } from './tryOut';
+import type { Change } from '../changes';
 
 /** Sets are filled to this share of what the source gives, less each time the solver finds a set wanting. */
 const FILLS = [1, 0.92, 0.85, 0.75, 0.65] as const;
@@ -24,7 +24,8 @@ export function arrange(
   chosen: ReadonlyMap<string, Variant>,
   limits: FitLimits,
   hadSets: boolean,
-  solve: (plan: Plan) => Judged,
+  solve: (plan: Plan) => Judgement,
+  had: ReadonlySet<string>,
 ): Arranged | FitRefusal {
   let changes = [...chosen.values()].flatMap((v) => v.changes);
   let refusal: FitRefusal | undefined;
@@ -49,14 +50,14 @@ export function arrange(
         break;
       }
       const judged = sets.map((units) => solve(opened(laid, units)));
-      const wanting = judged.map(faultOf).find((f) => f !== undefined);
+      const wanting = judged.map((j) => faultOf(j, had)).find((f) => f !== undefined);
       if (wanting) {
         refusal = wanting;
         continue;
       }
       const figures = judged.map(figuresOf);
       // Closed beds are bought all the same: the cost is that of all of it.
-      const cost = costOf(all.full, all.results.layout).total;
+      const cost = costOf(all.plan, all.worst.results.layout).total;
       if (limits.budget !== undefined && cost > limits.budget)
         return { why: 'too-dear', cost, budget: limits.budget };
       const weakest = figures.reduce((a, b) =>
@@ -81,8 +82,8 @@ export function arrange(
 }
 
 /** The next size for the main to the block that asks for most pressure, and for all of its like. */
-function widerMains(judged: Judged, blocks: readonly Block[]): Change[] {
-  const { results, full } = judged;
+function widerMains(judged: Judgement, blocks: readonly Block[]): Change[] {
+  const { results, plan: full } = judged.worst;
   const ruling = results.blocks[results.demand.ruling]?.built.layout.block.id ?? blocks[0].id;
   const block = full.blocks.find((b) => b.id === ruling)!;
   const [next] = widerThan(block.main, 1);
@@ -90,8 +91,8 @@ function widerMains(judged: Judged, blocks: readonly Block[]): Change[] {
 }
 
 /** Blocks, and parts of blocks too large for the source, first-fit into sets; largest first. */
-function setsOf(judged: Judged, blocks: readonly Block[], share: number): Unit[][] | FitRefusal {
-  const { results, full } = judged;
+function setsOf(judged: Judgement, blocks: readonly Block[], share: number): Unit[][] | FitRefusal {
+  const { results, plan: full } = judged.worst;
   const gives = figuresOf(judged).availableLph * share;
   const units: { unit: Unit; lph: number }[] = [];
   for (const [i, result] of results.blocks.entries()) {
@@ -155,23 +156,33 @@ const namedSets = (sets: readonly Unit[][]): WaterSet[] =>
 export const opened = (plan: Plan, units: readonly Unit[]): Plan =>
   changed(plan, [{ kind: 'sets', sets: namedSets([[...units]]) }]);
 
-/** The gravest thing that keeps a set from working. */
-export function faultOf(judged: Judged): FitRefusal | undefined {
-  const HYDRAULIC = [
-    'flow-short',
-    'over-yield',
-    'emitters-dry',
-    'emitter-under',
-    'emitter-over',
-    'burst-at-rest',
-    'main-eats',
-    'regulator-starved',
-    'run-too-long',
-    'block-uneven',
-    'header-small',
-    'regulator-range',
-  ];
-  const fault = judged.findings.find((f) => !f.follows && HYDRAULIC.includes(f.code));
-  if (!fault) return undefined;
-  return { why: 'other', code: fault.code };
+/** What sets, tape, headers and mains can mend; other faults are the plan's own, and stay. */
+const HYDRAULIC: readonly FindingCode[] = [
+  'flow-short',
+  'over-yield',
+  'emitters-dry',
+  'emitter-under',
+  'emitter-over',
+  'burst-at-rest',
+  'main-eats',
+  'part-eats',
+  'regulator-starved',
+  'run-too-long',
+  'block-uneven',
+  'header-small',
+  'regulator-range',
+  'flow-over-rating',
+  'booster-starved',
+  'suction-high',
+];
+
+/**
+ * The gravest thing that keeps a set from working: what a search is there to mend, or what was not there before.
+ * @param had findings of the plan as it is, by their ids
+ */
+export function faultOf(judged: Judgement, had: ReadonlySet<string>): FitRefusal | undefined {
+  const fault = roots(judged.each).find(
+    (f) => (f.grade === 'stop' || f.grade === 'mend') && (HYDRAULIC.includes(f.code) || !had.has(f.id)),
+  );
+  return fault && { why: 'other', code: fault.code };
 }

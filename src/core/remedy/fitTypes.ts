@@ -1,6 +1,6 @@
 import type { BedGroup } from '../plan';
 import type { Figures } from './tryOut';
-import type { Change } from './types';
+import type { Change } from '../changes';
 
 /** What a search must keep to. */
 export interface FitLimits {
@@ -49,6 +49,6 @@ export interface Variant {
   cost: number;
   uniformity: number;
   askedLph: number;
-  /** It is as even as wished, in its window, and holds at rest. */
+  /** It is as even as the target, in its window, and holds at rest. */
   does: boolean;
 }

@@ -2,11 +2,11 @@ import { REGULATOR_SETS_KPA } from '../catalog/headParts';
 import { costOf } from '../build';
 import type { PlanSolver } from '../network';
 import { fillIn, refusalOf, type Block, type FullPlan, type Plan } from '../plan';
-import { changed } from './changes';
-import { flowsUnder, regulatorsFor, widerThan } from './context';
+import { changed } from '../changes';
+import { flowsUnder, regulatorsFor, widerThan } from '../check';
 import { opened } from './fitSets';
 import type { FitLimits, Variant } from './fitTypes';
-import type { Change } from './types';
+import type { Change } from '../changes';
 
 /** So strong a source that only pipes and regulators count: stands in while blocks are looked at one by one. */
 const STRONG = { shutKpa: 900, flowingKpa: 880, flowingLph: 1e5 };

@@ -1,7 +1,7 @@
 import type { FindingCode } from '../check';
 import type { FullPlan } from '../plan';
 import type { Fit, FitKind, FitRefusal, Unit } from './fitTypes';
-import type { Show } from './types';
+import type { Show } from '../changes';
 
 export const FIT_NAMES: Record<FitKind, string> = {
   cheapest: 'cheapest',
@@ -21,7 +21,7 @@ export function tellRefusal(r: FitRefusal, show: Show): string {
     case 'too-dear':
       return `${NOTHING}: the cheapest that works costs about ${Math.round(r.cost).toLocaleString('en-US')} at typical prices; the budget is ${Math.round(r.budget).toLocaleString('en-US')}.`;
     case 'block-uneven':
-      return `${NOTHING}: ${r.block} comes to ${show(r.best, 'share')} evenness at best; ${show(r.wished, 'share')} is wished.${r.keepTape ? ' Another tape may do.' : ' Wish for less, or shorten the beds.'}`;
+      return `${NOTHING}: ${r.block} comes to ${show(r.best, 'share')} evenness at best; ${show(r.wished, 'share')} is the target.${r.keepTape ? ' Another tape may do.' : ' Set a lower target, or shorten the beds.'}`;
     case 'no-pressure':
       return `${NOTHING}: ${r.block} takes ${show(r.needsKpa, 'pressure')} at the source, which stands at ${show(r.givesKpa, 'pressure')} when shut.`;
     case 'other':
@@ -36,12 +36,14 @@ export function tellRefusal(r: FitRefusal, show: Show): string {
 const FAULTS: Partial<Record<FindingCode, string>> = {
   'flow-short': 'the source is too weak for a set at the pressure it takes',
   'over-yield': 'the well refills more slowly than a set draws',
-  'emitters-dry': 'emitters fall dry',
-  'emitter-under': 'emitters fall under their window',
-  'emitter-over': 'tape stands above its working pressure',
-  'burst-at-rest': 'tape bursts when nothing draws',
+  'emitters-dry': 'emitters run dry',
+  'emitter-under': 'emitters get too little pressure',
+  'emitter-over': 'tape gets more pressure than its rating',
+  'burst-at-rest': 'tape gets more pressure than its rating when the valves are shut',
+  'part-eats': 'a part of the head takes too much of the pressure',
+  'flow-over-rating': 'more flows through a part than it is made for',
   'main-eats': 'the main takes too much of the pressure, at its widest',
-  'regulator-starved': 'a regulator does not get what it needs',
+  'regulator-starved': 'too little pressure reaches a regulator',
   'run-too-long': 'runs are longer than the tape carries',
   'block-uneven': 'a block waters unevenly',
   'header-small': 'a header takes too much of the pressure',

@@ -1,6 +1,4 @@
-export { changed, sayChange } from './changes';
+export { cautionsOf, changed, sayChange, type Change } from '../changes';
 export * from './tryOut';
-export type { Change } from './types';
 export * from './fit';
 export * from './fitWords';
-export { cautionsOf } from './cautions';

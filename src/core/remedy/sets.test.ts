@@ -1,8 +1,8 @@
 import { SOUND } from '../check/battery.testing';
-import { createPlanSolver } from '../network';
+import { judge, judgeOpen, type Judgement } from '../check';
 import type { Plan } from '../plan';
 import { loadOf } from '../sets';
-import { changed, figuresOf, judge, remediesFor, sayChange, sameBy } from './index';
+import { changed, figuresOf, remediesFor, sayChange } from './index';
 
 /** Three fields on a tap that bears one. */
 const farm: Plan = {
@@ -17,23 +17,26 @@ const farm: Plan = {
   })),
 };
 
+const openOf = ({ states }: Judgement) => states.filter((s) => s.how === 'open' && !s.backup);
+const ids = ({ each }: Judgement) => each.map((f) => f.id);
+
 describe('a plan in sets', () => {
   const before = judge(farm);
-  const short = before.findings.find((f) => f.code === 'flow-short')!;
+  const short = before.told.find((f) => f.code === 'flow-short')!;
   const remedy = remediesFor(short, before).find((r) => r.changes[0].kind === 'sets')!;
 
   test('is what is offered first where the flow is too much; it does what it says', () => {
     expect(remediesFor(short, before)[0]).toEqual(remedy);
     expect(remedy.clears).toBe(true);
-    expect(sayChange(remedy.changes[0], before.full, String)).toMatch(
+    expect(sayChange(remedy.changes[0], before.plan, String)).toMatch(
       /water in \d sets, one after the other/,
     );
     // What waters later is bought all the same.
     expect(remedy.after.cost).toBeCloseTo(remedy.before.cost, 9);
     const after = judge(changed(farm, remedy.changes));
-    expect(after.opened.length).toBeGreaterThan(1);
-    for (const o of after.opened) expect(loadOf(o.results).ok).toBe(true);
-    expect(after.findings.map((f) => f.code)).not.toContain('flow-short');
+    expect(openOf(after).length).toBeGreaterThan(1);
+    for (const o of openOf(after)) expect(loadOf(o.results).ok).toBe(true);
+    expect(after.each.map((f) => f.code)).not.toContain('flow-short');
   });
 
   test('is judged set by set: each finding once, as grave as it is anywhere, and known where it was found', () => {
@@ -42,7 +45,7 @@ describe('a plan in sets', () => {
       { id: 't', name: 'One', beds: [] },
     ];
     const now = judge({ ...farm, watering: { sets: [sets[0]] } });
-    expect(now.findings.map(sameBy)).toEqual(before.findings.map(sameBy));
+    expect(ids(now)).toEqual(ids(before));
     const two = judge({
       ...farm,
       watering: {
@@ -52,17 +55,16 @@ describe('a plan in sets', () => {
         ],
       },
     });
-    expect(new Set(two.findings.map(sameBy)).size).toBe(two.findings.length);
-    const found = two.findings.find((f) => f.code === 'flow-short');
-    if (found) expect(two.foundIn.get(found)!.set!.id).toBe('t');
+    expect(new Set(ids(two)).size).toBe(two.each.length);
+    const found = two.each.find((f) => f.code === 'flow-short');
+    if (found) expect(two.foundIn.get(found.id)!.set!.id).toBe('t');
     // Figures are of the worst of them.
-    const each = two.opened.map((o) => o.results.demand.askedLph);
+    const each = openOf(two).map((o) => o.results.demand.askedLph);
     expect(figuresOf(two).askedLph).toBe(Math.max(...each));
-    expect(figuresOf(two).uniformity).toBe(Math.min(...two.opened.map((o) => o.results.uniformity)));
+    expect(figuresOf(two).uniformity).toBe(Math.min(...openOf(two).map((o) => o.results.uniformity)));
     // One block looked at alone: what opens it.
     expect(
-      judge({ ...farm, watering: { sets: two.whole.watering.sets } }, createPlanSolver(), undefined, 'a')
-        .opened[0].set!.id,
+      judgeOpen({ ...farm, watering: { sets: two.plan.watering.sets } }, { block: 'a' }).states[0].set!.id,
     ).toBe('s');
   });
 });

@@ -1,41 +1,22 @@
 import { costOf } from '../build';
-import { FINDING_CODES, findAll, type Finding } from '../check';
+import { changed, type Change } from '../changes';
+import {
+  isGraver,
+  judge,
+  judgeOpen,
+  offersFor,
+  roots,
+  type Finding,
+  type Judgement,
+  type Offer,
+} from '../check';
 import { layOut } from '../layout';
-import { createPlanSolver, type FarmResults, type PlanSolver } from '../network';
-import { fillIn, openings, refusalOf, type FullPlan, type Plan, type WaterSet } from '../plan';
-import { loadOf } from '../sets';
-import { changed } from './changes';
-import type { Offer } from './offering';
-import { offersFor } from './offers';
-import type { Change } from './types';
-
-/** What is open at once, with all that is known of it. */
-export interface Opened {
-  /** None where the plan has no sets: all that is in use is open. */
-  set: WaterSet | undefined;
-  full: FullPlan;
-  results: FarmResults;
-  findings: Finding[];
-}
-
-/** A plan with all that is known of it. */
-export interface Judged {
-  plan: Plan;
-  /** Filled in, as if nothing were in sets. */
-  whole: FullPlan;
-  opened: Opened[];
-  /** The worst of what opens: with the gravest finding, or nearest to its source's limit. */
-  full: FullPlan;
-  results: FarmResults;
-  /** Of all that opens, each once, as grave as it is anywhere. */
-  findings: Finding[];
-  /** Where each was found. */
-  foundIn: ReadonlyMap<Finding, Opened>;
-}
+import { createPlanSolver, type PlanSolver } from '../network';
+import { refusalOf } from '../plan';
 
 /** What a plan comes to, in the numbers that remedies are weighed by. */
 export interface Figures {
-  /** Weakest emitter, and the foot of its window. */
+  /** Weakest emitter, and the least pressure it works at. */
   weakestKpa: number;
   windowKpa: number;
   uniformity: number;
@@ -50,48 +31,35 @@ export interface Outcome {
   changes: Change[];
   before: Figures;
   after: Figures;
-  /** Findings that are gone, and that are new or graver. Consequences are not counted. */
+  /** Findings that are gone; consequences are not counted. */
   gone: Finding[];
+  /** Findings that are new, graver, or clearly further beyond their limit, in any state of the plan. */
   worse: Finding[];
-  /** All that is left to stop, mend or mind. */
+  /** All that is left to stop, mend or watch. */
   left: number;
 }
 
 /** A remedy that was worked out. */
 export interface Remedy extends Outcome {
-  /** The finding it is for is gone; else it is less: how much is left of it. */
+  /** The finding it is for is gone everywhere; else it is less: how much is left of it. */
   clears: boolean;
   less?: Finding;
 }
 
-/** What a finding is the same by in two versions of a plan: its kind and place, but for the run, which may be another. */
-export function sameBy({ code, place }: Finding): string {
-  switch (place.kind) {
-    case 'run':
-    case 'block':
-    case 'header':
-      return `${code} ${place.block}`;
-    case 'part':
-      return `${code} ${place.place} ${place.id}`;
-    case 'main':
-      return `${code} main`;
-    default:
-      return `${code} ${place.kind}`;
-  }
-}
-
 /** The figures of a plan: the weakest emitter and the least evenness of all that opens, and the greatest draw. */
-export function figuresOf({ opened, whole }: Pick<Judged, 'opened' | 'whole'>): Figures {
-  const each = opened.map(({ results }) => {
-    const weakest = results.runs[results.weakest];
-    return {
-      weakestKpa: weakest?.minKpa ?? NaN,
-      windowKpa: weakest?.run.tape.minKpa ?? NaN,
-      uniformity: results.uniformity,
-      askedLph: results.demand.askedLph,
-      availableLph: Math.min(results.demand.availableLph, results.demand.lastingLph),
-    };
-  });
+export function figuresOf({ states, plan }: Pick<Judgement, 'states' | 'plan'>): Figures {
+  const each = states
+    .filter((s) => s.how === 'open' && !s.backup)
+    .map(({ results }) => {
+      const weakest = results.runs[results.weakest];
+      return {
+        weakestKpa: weakest?.minKpa ?? NaN,
+        windowKpa: weakest?.run.tape.minKpa ?? NaN,
+        uniformity: results.uniformity,
+        askedLph: results.demand.askedLph,
+        availableLph: Math.min(results.demand.availableLph, results.demand.lastingLph),
+      };
+    });
   const weakest = each.reduce((a, b) => (b.weakestKpa - b.windowKpa < a.weakestKpa - a.windowKpa ? b : a));
   const most = each.reduce((a, b) => (b.askedLph > a.askedLph ? b : a));
   return {
@@ -100,149 +68,168 @@ export function figuresOf({ opened, whole }: Pick<Judged, 'opened' | 'whole'>): 
     uniformity: Math.min(...each.map((f) => f.uniformity)),
     askedLph: most.askedLph,
     availableLph: most.availableLph,
-    cost: costOf(whole, layOut(whole)).total,
+    cost: costOf(plan, layOut(plan)).total,
   };
 }
 
-/**
- * Solves and checks a plan, set by set where it has sets.
- * @param block only what opens this block is looked at, by its id
- */
-export function judge(
-  plan: Plan,
-  solver: PlanSolver = createPlanSolver(),
-  checkpoint?: () => void,
-  block?: string,
-): Judged {
-  const whole = fillIn(plan);
-  const all = openings(whole);
-  const own = block
-    ? all.filter(({ set }) => !set || set.beds.some((g) => g.block === block)).slice(0, 1)
-    : all;
-  const opened = (own.length > 0 ? own : [{ set: undefined, plan: whole }]).map(
-    ({ set, plan: full }): Opened => {
-      checkpoint?.();
-      const results = solver.solve(full);
-      return { set, full, results, findings: findAll(full, results, checkpoint) };
-    },
-  );
-  const { findings, foundIn } = merged(opened);
-  const worst =
-    (findings[0] && findings[0].grade !== 'note' && foundIn.get(findings[0])) ||
-    opened.reduce((a, b) => (loadOf(b.results).load > loadOf(a.results).load ? b : a));
-  return { plan, whole, opened, full: worst.full, results: worst.results, findings, foundIn };
+/** A finding that is there before and after is worse when it is so much further beyond its limit, as a ratio. */
+const CLEARLY = 1.1;
+
+/** What lies between two judged versions of a plan, in all their states. */
+export function compare(changes: Change[], before: Judgement, after: Judgement): Outcome {
+  const had = new Map(before.each.map((f) => [f.id, f]));
+  const has = new Map(after.each.map((f) => [f.id, f]));
+  const worse = after.each.filter((f) => {
+    if (f.grade === 'note') return false;
+    const was = had.get(f.id);
+    if (!was || isGraver(f.grade, was.grade)) return true;
+    return f.grade === was.grade && f.limit === was.limit && f.margin > was.margin * CLEARLY && f.margin > 0;
+  });
+  return {
+    changes,
+    before: figuresOf(before),
+    after: figuresOf(after),
+    gone: roots(before.each).filter((f) => f.grade !== 'note' && !has.has(f.id)),
+    worse: withoutConsequences(worse),
+    left: roots(after.told).filter((f) => f.grade !== 'note').length,
+  };
 }
 
-/** Findings of all that opens, those that are the same once: the gravest of them, or the one with the greatest margin. */
-function merged(opened: readonly Opened[]): Pick<Judged, 'findings' | 'foundIn'> {
-  const foundIn = new Map<Finding, Opened>();
-  if (opened.length === 1) {
-    for (const f of opened[0].findings) foundIn.set(f, opened[0]);
-    return { findings: opened[0].findings, foundIn };
-  }
-  const best = new Map<string, Finding[]>();
-  const graver = (a: Finding, b: Finding): boolean =>
-    weight(a) - weight(b) > 0 ||
-    (weight(a) === weight(b) && (a.follows ? 0 : 1) - (b.follows ? 0 : 1) > 0) ||
-    (weight(a) === weight(b) && !a.follows === !b.follows && a.margin > b.margin);
-  for (const o of opened) {
-    const own = new Map<string, Finding[]>();
-    for (const f of o.findings) {
-      foundIn.set(f, o);
-      own.set(sameBy(f), [...(own.get(sameBy(f)) ?? []), f]);
-    }
-    for (const [key, list] of own) {
-      const before = best.get(key);
-      if (!before || graver(list[0], before[0])) best.set(key, list);
-    }
-  }
-  const rank = (f: Finding): number => -weight(f) * FINDING_CODES.length + FINDING_CODES.indexOf(f.code);
-  return { findings: [...best.values()].flat().sort((a, b) => rank(a) - rank(b)), foundIn };
+/** Of findings that come of each other the first alone is told. */
+function withoutConsequences(findings: readonly Finding[]): Finding[] {
+  const ids = new Set(findings.map((f) => f.id));
+  return findings.filter((f) => f.because === undefined || !ids.has(f.because));
 }
 
-const GRADES = ['note', 'mind', 'mend', 'stop'];
-const weight = (f: Finding): number => GRADES.indexOf(f.grade);
-const roots = (findings: readonly Finding[]): Map<string, Finding> =>
-  new Map(findings.filter((f) => !f.follows && f.grade !== 'note').map((f) => [sameBy(f), f]));
-
-/** What lies between two judged versions of a plan. */
-export function compare(changes: Change[], before: Judged, after: Judged): Outcome {
-  const had = roots(before.findings);
-  const has = roots(after.findings);
-  const gone = [...had].filter(([key]) => !after.findings.some((f) => sameBy(f) === key)).map(([, f]) => f);
-  // What followed from something else before is not new when it stands alone.
-  const weighed = (key: string): number =>
-    Math.max(0, ...before.findings.filter((f) => sameBy(f) === key).map(weight));
-  const worse = [...has].filter(([key, f]) => weight(f) > weighed(key)).map(([, f]) => f);
-  const figures = { before: figuresOf(before), after: figuresOf(after) };
-  return { changes, ...figures, gone, worse, left: has.size };
+/** What a finding comes of in the end: itself where it comes of nothing. */
+function rootOf(f: Finding, all: readonly Finding[]): Finding {
+  const cause = f.because === undefined ? undefined : all.find((c) => c.id === f.because);
+  return cause ? rootOf(cause, all) : f;
 }
 
 /** Less than this share of a finding's margin taken away is no help. */
 const LEAST_HELP = 0.2;
 /** Of one remedy as many ways are tried. */
 const MOST_WAYS = 8;
+/** Remedies that each help are tried two by two, the first so many of them. */
+const MOST_PAIRED = 4;
 
-/** Works out changes on a copy of a plan; nothing where they make no sense. */
+/** Works out changes on a copy of a plan, in all its states; nothing where they make no sense. */
 export function tryChanges(
   changes: Change[],
-  before: Judged,
+  before: Judgement,
   solver: PlanSolver,
-): { outcome: Outcome; after: Judged } | undefined {
-  const plan = changed(before.plan, changes);
-  if (plan === before.plan || refusalOf(plan)) return undefined;
-  const after = judge(plan, solver);
+  checkpoint: () => void = () => {},
+): { outcome: Outcome; after: Judgement } | undefined {
+  const plan = changed(before.stated, changes);
+  if (plan === before.stated || refusalOf(plan)) return undefined;
+  const after = judge(plan, { solver, checkpoint });
   return { outcome: compare(changes, before, after), after };
 }
 
-/** The first way of a remedy that clears a finding without a new stop, or the one that leaves least of it. */
-function tryOffer(
-  offer: Offer,
+/** What a finding stands for: itself, and the same elsewhere where it is told for several places. */
+const idsOf = (finding: Finding): string[] => [finding.id, ...finding.also.map((o) => o.id)];
+
+const sumOf = (list: readonly Finding[]): number => list.reduce((sum, f) => sum + f.margin, 0);
+
+/** Judges what is open as planned first: what does not help there is not looked at in every state. */
+function helpsAtAll(way: Change[], finding: Finding, before: Judgement, solver: PlanSolver): boolean {
+  // What does not hang on what is open, or only on high water or the backup, is judged at once in all states.
+  if (!finding.holds.some((h) => !h.high && !h.dirty && !h.backup)) return true;
+  const plan = changed(before.stated, way);
+  if (plan === before.stated || refusalOf(plan)) return false;
+  const ids = idsOf(finding);
+  const left = judgeOpen(plan, { solver }).each.filter((f) => ids.includes(f.id));
+  const was = before.each.filter((f) => ids.includes(f.id));
+  return left.length < was.length || sumOf(left) < sumOf(was) * (1 - LEAST_HELP);
+}
+
+/** Tries one way: what it comes to for a finding; nothing where it does not help, or brings a stop that was not there. */
+function tryWay(
+  way: Change[],
   finding: Finding,
-  before: Judged,
+  before: Judgement,
   solver: PlanSolver,
   checkpoint: () => void,
 ): Remedy | undefined {
-  const key = sameBy(finding);
-  const known = new Set(before.findings.map(sameBy));
+  checkpoint();
+  if (way.length === 0 || !helpsAtAll(way, finding, before, solver)) return undefined;
+  const tried = tryChanges(way, before, solver, checkpoint);
+  if (!tried) return undefined;
+  const { outcome, after } = tried;
+  // What was wrong before, or comes of that, may weigh more once this is right, and is named; a new stop is no remedy.
+  const known = new Set(before.each.map((f) => f.id));
+  if (outcome.worse.some((f) => f.grade === 'stop' && !known.has(rootOf(f, after.each).id))) return undefined;
+  const ids = idsOf(finding);
+  const left = after.each.filter((f) => ids.includes(f.id));
+  if (left.length === 0) return { ...outcome, clears: true };
+  const was = before.each.filter((f) => ids.includes(f.id));
+  const less = left.reduce((a, b) => (b.margin > a.margin ? b : a));
+  const graver = left.some((f) => was.some((w) => w.id === f.id && isGraver(f.grade, w.grade)));
+  if (graver || sumOf(left) >= sumOf(was) * (1 - LEAST_HELP)) return undefined;
+  return { ...outcome, clears: false, less };
+}
+
+/** The first way of a remedy that clears a finding, or the one that leaves least of it; rather one that makes nothing worse. */
+function tryOffer(
+  offer: Offer,
+  finding: Finding,
+  before: Judgement,
+  solver: PlanSolver,
+  checkpoint: () => void,
+): Remedy | undefined {
   let best: Remedy | undefined;
   for (const way of offer.slice(0, MOST_WAYS)) {
-    checkpoint();
-    if (way.length === 0) continue;
-    const tried = tryChanges(way, before, solver);
-    if (!tried) continue;
-    const { outcome, after } = tried;
-    // What was wrong before may weigh more once this is right; a new stop is no remedy.
-    if (outcome.worse.some((f) => f.grade === 'stop' && !known.has(sameBy(f)))) continue;
-    const left = after.findings.filter((f) => sameBy(f) === key).sort((a, b) => b.margin - a.margin)[0];
-    if (!left) return { ...outcome, clears: true };
-    const helps = left.margin < finding.margin * (1 - LEAST_HELP) && weight(left) <= weight(finding);
-    if (helps && (!best || left.margin < best.less!.margin)) best = { ...outcome, clears: false, less: left };
+    const remedy = tryWay(way, finding, before, solver, checkpoint);
+    if (!remedy) continue;
+    if (remedy.clears && remedy.worse.length === 0) return remedy;
+    const better =
+      !best ||
+      (remedy.clears && !best.clears) ||
+      (remedy.clears === best.clears && !remedy.clears && remedy.less!.margin < best.less!.margin);
+    if (better) best = remedy;
   }
   return best;
 }
 
 /**
- * The remedies for a finding, worked out on copies of the plan, in the order a grower would try them. What does not help
- * is left out.
+ * The remedies for a finding, worked out on copies of the plan and judged in all its states, in the order a grower would
+ * try them; where none alone clears it, two together. What does not help is left out.
  * @param checkpoint called before each solve; what it throws ends the work
  */
 export function remediesFor(
   finding: Finding,
-  before: Judged,
+  before: Judgement,
   solver: PlanSolver = createPlanSolver(),
   checkpoint: () => void = () => {},
 ): Remedy[] {
-  const { full: open, results } = before.foundIn.get(finding) ?? before;
-  const context = { finding, plan: open, results, whole: before.whole };
+  const { plan, results } = before.foundIn.get(finding.id) ?? before.worst;
+  const context = { finding, plan, results, whole: before.plan };
   const found: Remedy[] = [];
   const seen = new Set<string>();
-  for (const offer of offersFor(context)) {
-    const remedy = tryOffer(offer, finding, before, solver, checkpoint);
+  const add = (remedy: Remedy | undefined): void => {
     const made = remedy && JSON.stringify(remedy.changes);
-    if (!remedy || !made || seen.has(made)) continue;
+    if (!remedy || !made || seen.has(made)) return;
     seen.add(made);
     found.push(remedy);
+  };
+  for (const offer of offersFor(context)) add(tryOffer(offer, finding, before, solver, checkpoint));
+  if (found.length > 1 && !found.some((r) => r.clears)) {
+    const helping = found.slice(0, MOST_PAIRED);
+    for (const [i, one] of helping.entries())
+      for (const other of helping.slice(i + 1)) {
+        const both = tryWay([...one.changes, ...other.changes], finding, before, solver, checkpoint);
+        if (both?.clears) {
+          add(both);
+          return mildOf(found);
+        }
+      }
   }
-  return found;
+  return mildOf(found);
+}
+
+/** Where something clears a finding without a graver fault elsewhere, what does so at that price is not offered beside it. */
+function mildOf(remedies: Remedy[]): Remedy[] {
+  const mild = remedies.filter((r) => !r.worse.some((f) => f.grade === 'stop'));
+  return mild.some((r) => r.clears) ? mild : remedies;
 }

@@ -9,7 +9,6 @@ export * from './makeSets';
 export * from './need';
 export * from './outlook';
 export { loadOf } from './parts';
-export * from './problems';
 export * from './programme';
 export * from './runTime';
 export * from './season';

@@ -1,18 +1,15 @@
-import { findAll, type Finding } from '../check';
 import type { Cycle } from '../hydraulics/pressureTank';
 import { layOut } from '../layout';
 import { switchFacts, type FarmResults, type PlanSolver } from '../network';
-import { openings, type FullPlan, type WaterSet } from '../plan';
+import type { FullPlan, WaterSet } from '../plan';
 import { dayOf, type Day, type SetTime } from './day';
 import { dayAfter } from './days';
 import { feedOf, type FeedPlan } from './feeding';
 import { fillingOf, type Filling } from './filling';
-import { problemsOf } from './findProblems';
 import { alikeBeds, type AlikeBeds } from './groups';
 import { tankOutlook, wellOf, type TankOutlook, type WellOutlook } from './lasting';
 import { peakDay, skyOver } from './need';
 import { loadOf } from './parts';
-import { byWeight, type SetProblem } from './problems';
 import { monthBudgets, programmeRows, type Programme } from './programme';
 import { runTimeOf, type RunTime } from './runTime';
 import type { Gift } from './season';
@@ -36,8 +33,6 @@ export interface SetOutlook {
   feed: FeedPlan;
   /** The pump on its pressure tank while the set runs, where there is one. */
   cycle: Cycle | undefined;
-  /** What is found of it, gravest first; consequences left out. */
-  findings: Finding[];
 }
 
 /** Sets and timing of a plan: who waters when, for how long, and whether the water lasts. */
@@ -56,20 +51,29 @@ export interface Outlook {
   tank: TankOutlook | undefined;
   /** Litres that each group of beds gets on a watering day, per metre of bed. */
   gifts: [string, Gift][];
-  problems: SetProblem[];
 }
 
 const MIN_PER_HOUR = 60;
 /** All that is open at once, where there are no sets. */
 export const ALL_SET = 'all';
 
+/** What opens at once, solved. */
+export interface Opened {
+  /** None where everything waters at once. */
+  set: WaterSet | undefined;
+  plan: FullPlan;
+  results: FarmResults;
+}
+
 /**
  * Works out sets and timing.
+ * @param opened what opens one after the other, solved
  * @param checkpoint called before each solve; what it throws ends the work
  * @param progress told of the share done, 0 to 1
  */
 export function outlookOf(
   plan: FullPlan,
+  opened: readonly Opened[],
   solver: PlanSolver,
   checkpoint: () => void = () => {},
   progress: (share: number) => void = () => {},
@@ -78,13 +82,11 @@ export function outlookOf(
   const groups = alikeBeds(plan, layout);
   const sky = skyOver(plan);
   const date = plan.watering.day.forDate ?? peakDay(plan, groups, sky);
-  const opened = openings(plan);
   const single = opened.length < 2;
   const tables = new Map<string, TankTable>();
   const given = new Map<string, Given>();
-  const sets = opened.map(({ set, plan: open }, i): SetOutlook => {
+  const sets = opened.map(({ set, plan: open, results }, i): SetOutlook => {
     checkpoint();
-    const results = solver.solve(open);
     const filling = fillingOf(open, results, single);
     const travel = slowestTravel(open, results);
     const time = runTimeOf(open, set, results, filling, date, sky);
@@ -96,14 +98,13 @@ export function outlookOf(
     progress((i + 1) / opened.length);
     return {
       id,
-      name: set?.name ?? 'Everything',
+      name: set?.name ?? 'The whole plan',
       ...figuresOf(results),
       filling,
       travel,
       time,
       feed: feedOf(open, results, filling, travel),
       cycle: cycleOf(open, results),
-      findings: findAll(open, results, checkpoint).filter((f) => !f.follows),
     };
   });
   const { day: rules, season } = plan.watering;
@@ -124,7 +125,7 @@ export function outlookOf(
   const unset = unsetBeds(plan, groups);
   const well = wellOf(plan, day, weekL);
   const tank = tankOutlook(plan, tables, day, date, sky);
-  const outlook: Omit<Outlook, 'problems'> = {
+  return {
     date,
     et0Mm: sky.on(date).et0Mm,
     sets,
@@ -142,7 +143,6 @@ export function outlookOf(
     tank,
     gifts: [...given].map(([id, g]) => [id, { perM: g.litres / g.lengthM, evenness: g.evenness }]),
   };
-  return { ...outlook, problems: problemsOf(plan, outlook, groups, sky).sort(byWeight) };
 }
 
 function figuresOf(

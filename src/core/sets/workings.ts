@@ -157,7 +157,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
   },
   inject: (s, _, plan) => ({
     title: `Feeding ${s.name}`,
-    says: 'The feed wished on its beds is dissolved to stock, and injected for at least as long as water travels to the last emitter of the slowest run.',
+    says: 'The feed planned for its beds is dissolved to stock, and injected for at least as long as water travels to the last emitter of the slowest run.',
     formula: 'V = g·A / c;  q = V / t',
     terms: [
       term('g', 'on each square metre', plan.watering.feeding.perM2G, 'feedOnBed', 'watering.feeding.perM2G'),

@@ -93,7 +93,7 @@ export function referenceEtMm(w: DayWeather, station: Station): number {
   const satMin = saturationKpa(w.minC);
   const satMax = saturationKpa(w.maxC);
   const saturated = (satMin + satMax) / 2; // eq. 12
-  // Where humidity was not measured the night's least warmth stands for the dew point (eq. 48).
+  // Where humidity was not measured the night's minimum temperature stands for the dew point (eq. 48).
   const vapour =
     w.humidityMin !== undefined && w.humidityMax !== undefined
       ? (satMin * w.humidityMax + satMax * w.humidityMin) / 2 // eq. 17

@@ -72,7 +72,7 @@ export const end: Maker = ({ plan, results, block, runIndex }) => {
     formula: 'p_end = p_in − K·V²/2g − Σ h_i − z',
     terms: [
       term('p_in', 'in the header at its take-off', r.inletKpa, 'pressure'),
-      term('K', 'take-off, velocity heads', h.takeOffK, 'factor', `blocks.${block.index}.header.takeOffK`),
+      term('K', 'take-off loss (K)', h.takeOffK, 'factor', `blocks.${block.index}.header.takeOffK`),
       term('z', 'rise of the ground', rise, 'height'),
       term('L', 'length', r.run.lengthM, 'length'),
       term('D', 'bore', tape.boreMm, 'bore'),
@@ -89,7 +89,7 @@ export const end: Maker = ({ plan, results, block, runIndex }) => {
 const SCHOOLS: Record<EvennessSchool, { formula: string; says: string; source: string }> = {
   eu: {
     formula: 'EU = (1 − 1.27·CV/√e) · q_min / q_mean',
-    says: 'Emission uniformity: the weakest emitter against the mean of all, less what manufacture scatters.',
+    says: 'Emission uniformity: the weakest emitter against the mean of all, less the variation between emitters.',
     source: 'Karmeli & Keller 1975.',
   },
   variation: {
@@ -123,12 +123,12 @@ export const uniformity: Maker = ({ plan, results, block, runIndex }) => {
   const school = SCHOOLS[plan.wishes.evenness];
   return {
     title: 'Evenness of the block',
-    says: `${school.says}${several ? ' Things of unlike flow are each reckoned by themselves; the least even counts. The terms are of the one looked at.' : ''}`,
+    says: `${school.says}${several ? ' Materials of different flow are each worked out by themselves; the least even counts. The terms are of the one looked at.' : ''}`,
     formula: school.formula,
     terms: [
       term(
         'CV',
-        'scatter of manufacture',
+        'variation between emitters (CV)',
         tape.cv,
         'factor',
         `${tapePath(plan, results, block, runIndex)}.cv`,

@@ -29,10 +29,10 @@ export const longest: Maker = ({ plan, results, block }) => {
   const { run, inletKpa } = results.runs[block.weakest];
   return {
     title: 'Longest run',
-    says: 'The greatest length that is still as even as wished, from the pressure its run starts with and on its slope: each length looked at is solved emitter by emitter, and the last is closed in on by halving.',
-    formula: 'L_max: E(L_max) = E_wished',
+    says: 'The greatest length that is still as even as the target, from the pressure its run starts with and on its slope: each length looked at is solved emitter by emitter, and the last is closed in on by halving.',
+    formula: 'L_max: E(L_max) = E_target',
     terms: [
-      term('E_wished', 'evenness wished', plan.wishes.uniformity, 'share', 'wishes.uniformity'),
+      term('E_target', 'target evenness', plan.wishes.uniformity, 'share', 'wishes.uniformity'),
       term('p_in', 'at the take-off of the weakest run', inletKpa, 'pressure'),
       term('i', 'mean slope away from the header', run.lie().slope, 'slope'),
       term('D', 'bore', run.tape.boreMm, 'bore'),

@@ -29,14 +29,14 @@ export const main: Maker = ({ plan, results, block }) => {
   const re = reynolds(Math.max(m.flowLph, 1e-9), boreMm, plan.wishes.waterC);
   return {
     title: 'Loss in the main',
-    says: 'The piece of the main on the way to this block that takes most: friction of its wall, and its fittings in velocity heads.',
+    says: 'The piece of the main on the way to this block that takes most: friction of its wall, and its fittings.',
     formula: hazen(plan) ? 'h = 10.67·L·Q^1.852 / (C^1.852·D^4.8704) + K·V²/2g' : 'h = (f·L/D + K) · V²/2g',
     terms: [
       term('L', 'length', m.laid.lengthM, 'length'),
       term('D', 'bore', boreMm, 'bore', `${field}.pipe`),
       term('Q', 'flow', m.flowLph, 'flow'),
       term('V', 'speed', m.velocityMps, 'velocity'),
-      term('K', 'fittings, velocity heads', minorK, 'factor', `${field}.minorK`),
+      term('K', 'fitting loss (K)', minorK, 'factor', `${field}.minorK`),
       ...(hazen(plan)
         ? [term('C', 'roughness', hazenWilliamsC, 'count')]
         : [

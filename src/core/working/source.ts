@@ -199,7 +199,7 @@ export const suction: Maker = ({
     formula: 'NPSH = (p_air − p_vapour)/ρg − z − h',
     terms: [
       term('p_air/ρg', 'air at this altitude', facts.airM, 'height'),
-      term('p_vapour/ρg', 'vapour at this warmth', facts.vapourM, 'height'),
+      term('p_vapour/ρg', 'vapour at this temperature', facts.vapourM, 'height'),
       term('z', 'pump over the water', source.liftM, 'height'),
       term('h', 'friction of suction pipe, foot valve and strainer', facts.frictionM, 'height'),
       term('', 'needed by the pump', source.npshM, 'height'),

@@ -6,6 +6,7 @@ import { inletParts, stepKey, type PartResult } from '../../core/network';
 import { HEAD, type Part } from '../../core/plan';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
+import { useJudgement } from '../stores/judgement';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
 import { useView } from '../stores/view';
@@ -19,6 +20,7 @@ const props = defineProps<{ place: string; from: string; to: string; name: strin
 const plan = usePlan();
 const edits = useEdits();
 const results = useResults();
+const judgement = useJudgement();
 const settings = useSettings();
 const view = useView();
 
@@ -49,7 +51,7 @@ const at = computed(() => {
 });
 const unlike = computed(() => new Map(mismatches(parts.value).map((m) => [m.at, m])));
 const faults = computed(() =>
-  new Set(results.findings.flatMap((f) => (f.place.kind === 'part' && f.place.place === props.place && f.grade !== 'note' ? [f.place.id] : []))),
+  new Set(judgement.each.flatMap((f) => (f.place.kind === 'part' && f.place.place === props.place && f.grade !== 'note' ? [f.place.id] : []))),
 );
 const says = computed(() => orderSays(parts.value));
 const pickedPart = computed(() => parts.value.find((p) => p.id === picked.value));

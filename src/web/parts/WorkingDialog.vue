@@ -4,18 +4,20 @@ import { findingWorking } from '../../core/check';
 import { isDefault, workingOf, workingText } from '../../core/working';
 import { formatParts } from '../../core/units';
 import { usePlan } from '../stores/plan';
+import { useJudgement } from '../stores/judgement';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
 import { useView } from '../stores/view';
 
 const plan = usePlan();
 const results = useResults();
+const judgement = useJudgement();
 const settings = useSettings();
 const view = useView();
 
 const working = computed(() => {
   if (view.openMade) return view.openMade;
-  if (view.openFinding && results.toldPlan) return findingWorking(view.openFinding, results.toldPlan, settings.units);
+  if (view.openFinding && judgement.full) return findingWorking(view.openFinding, judgement.full, settings.units);
   return view.openWorking && results.solved && results.walkRun >= 0
     ? workingOf(view.openWorking, results.solved.plan, results.solved.results, results.walkRun)
     : undefined;

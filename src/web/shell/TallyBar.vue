@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import Asks from '../parts/Asks.vue';
 import ChoiceField from '../parts/ChoiceField.vue';
 import { EVERYTHING, useOpening } from '../stores/opening';
-import { useOutlook } from '../stores/outlook';
+import { useJudgement } from '../stores/judgement';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
@@ -12,10 +12,11 @@ const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
 const opening = useOpening();
-const outlook = useOutlook();
+const judgement = useJudgement();
 const choices = computed(() => [...opening.sets.map((s) => ({ id: s.id, name: s.name })), { id: EVERYTHING, name: 'all at once' }]);
-const failing = computed(() => new Set(outlook.problems.filter((p) => p.grade === 'stop' && p.set).map((p) => p.set)).size);
-const setsSay = computed(() => (!outlook.fresh ? 'working them out' : failing.value > 0 ? `${failing.value} ${failing.value === 1 ? 'does' : 'do'} not run` : 'all run'));
+/** Sets in which something is found that keeps them from working. */
+const failing = computed(() => new Set(judgement.told.filter((f) => f.grade === 'stop').flatMap((f) => (f.place.kind === 'set' ? f.place.set : f.holds.flatMap((h) => (h.backup ? [] : (h.set ?? [])))))).size);
+const setsSay = computed(() => (!judgement.fresh ? 'working them out' : failing.value > 0 ? `${failing.value} ${failing.value === 1 ? 'does' : 'do'} not run` : 'all run'));
 
 const weakest = computed(() => {
   const r = results.results;
@@ -58,11 +59,11 @@ const available = computed(() => {
         <p class="num">{{ settings.parts(results.results.uniformity, 'share').number }} <i>% {{ SCHOOL[plan.wishes.evenness] }}</i></p>
       </div>
       <div v-if="opening.sets.length > 0" class="t">
-        <span>{{ opening.sets.length === 1 ? 'one set' : `${opening.sets.length} sets` }}, {{ setsSay }}</span>
-        <p class="open"><ChoiceField label="Set that is open" :value="opening.set?.id ?? EVERYTHING" :options="choices" @pick="opening.pick($event)" /></p>
+        <span>{{ opening.sets.length === 1 ? 'one set' : `${opening.sets.length} sets` }}, {{ setsSay }}; looking at</span>
+        <p class="open"><ChoiceField label="Set looked at" :value="opening.set?.id ?? EVERYTHING" :options="choices" @pick="opening.pick($event)" /></p>
       </div>
     </div>
-    <div class="verdict" :class="results.said?.tone" role="status" aria-label="Verdict">
+    <div class="verdict" :class="judgement.said?.tone" role="status" aria-label="Verdict">
       <template v-if="results.stale">
         <b>Showing the last valid plan</b>
         <span>Something typed cannot be used</span>
@@ -71,9 +72,9 @@ const available = computed(() => {
         <b>Working it out</b>
         <span>A large plan: the figures shown are of the one before</span>
       </template>
-      <template v-else-if="results.said">
-        <b>{{ results.said.headline }}</b>
-        <span>{{ results.said.detail }}</span>
+      <template v-else-if="judgement.said">
+        <b>{{ judgement.said.headline }}</b>
+        <span>{{ judgement.said.detail }}</span>
       </template>
       <b v-else>Working it out</b>
     </div>

@@ -1,19 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { usePlan } from '../stores/plan';
-import { useResults } from '../stores/results';
-import { useOutlook } from '../stores/outlook';
-import { STAGES } from './stages';
+import { useJudgement } from '../stores/judgement';
+import { STAGES, toldIn } from './stages';
 
 const plan = usePlan();
-const results = useResults();
-const outlook = useOutlook();
+const judgement = useJudgement();
 
 const states = computed(() =>
   STAGES.map((stage) => {
-    const look = stage.id === 'sets' ? outlook.problems.length : results.findings.filter(stage.owns).length;
+    const look = toldIn(stage.id, judgement.told).length;
     const touched = stage.touched(plan.plan);
-    const state = !touched ? 'untouched' : look > 0 ? 'look' : 'fine';
+    // What is found asks for a look, whether anything was stated there or not.
+    const state = look > 0 ? 'look' : touched ? 'fine' : 'untouched';
     const said = state === 'untouched' ? 'untouched' : look > 0 ? `${look} to look at` : 'fine';
     return { ...stage, state, look, said };
   }),

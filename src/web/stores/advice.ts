@@ -4,7 +4,6 @@ import type { Finding } from '../../core/check';
 import type { Plan } from '../../core/plan';
 import {
   changed,
-  sameBy,
   sayChange,
   type Change,
   type FitAnswer,
@@ -16,9 +15,8 @@ import type { AdviserApi } from '../../worker/adviser';
 import AdviserWorker from '../../worker/adviser?worker';
 import { plain } from '../plain';
 import { calledBack, createJobs, forWorker } from './jobs';
-import { useOpening } from './opening';
 import { usePlan } from './plan';
-import { useResults } from './results';
+import { useJudgement } from './judgement';
 import { useSettings } from './settings';
 
 /** A plan must have stood still for so long before remedies are worked out for it, ms. */
@@ -27,8 +25,7 @@ const STILL_MS = 250;
 /** Remedies for what was found, worked out in the background on copies of the plan while someone looks at them. */
 export const useAdvice = defineStore('advice', () => {
   const plan = usePlan();
-  const results = useResults();
-  const opening = useOpening();
+  const judgement = useJudgement();
   const settings = useSettings();
   const jobs = createJobs<AdviserApi>(() => new AdviserWorker());
   let waiting = 0;
@@ -82,13 +79,13 @@ export const useAdvice = defineStore('advice', () => {
   }
 
   watch(
-    [() => watched.value > 0, () => results.toldPlan, () => plan.plan, () => opening.full],
-    ([shown, told]) => {
+    [() => watched.value > 0, () => judgement.of, () => plan.plan],
+    ([shown, judged]) => {
       clearTimeout(waiting);
       ticked.value = [];
       together.value = undefined;
       // Only of the plan that is shown as judged.
-      if (!shown || !told || told !== toRaw(opening.full) || of.value === plan.plan) return;
+      if (!shown || judged !== toRaw(plan.plan) || of.value === plan.plan) return;
       // A search goes first; remedies are taken up when it is done.
       waiting = window.setTimeout(() => void (searching.value || workOut()), STILL_MS);
     },
@@ -96,7 +93,7 @@ export const useAdvice = defineStore('advice', () => {
   );
 
   const remediesOf = (finding: Finding): Remedy[] | undefined =>
-    of.value === plan.plan ? remedies.get(sameBy(finding)) : undefined;
+    of.value === plan.plan ? remedies.get(finding.id) : undefined;
 
   const say = (changes: readonly Change[]): string =>
     changes.map((c) => sayChange(c, plan.full, (value, kind) => settings.show(value, kind))).join(', and ');

@@ -1,26 +1,15 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
-import type { Plan } from '../../core/plan';
-import {
-  ALL_SET,
-  clockText,
-  tellProblem,
-  type MadeSets,
-  type Outlook,
-  type SeasonOutlook,
-} from '../../core/sets';
+import { ALL_SET, type MadeSets, type SeasonOutlook } from '../../core/sets';
 import type { PlannerApi } from '../../worker/planner';
 import PlannerWorker from '../../worker/planner?worker';
-import { calledBack, createJobs, forWorker, type Outcome } from './jobs';
+import { createJobs, forWorker, type Outcome } from './jobs';
+import { useJudgement } from './judgement';
 import { useOpening } from './opening';
 import { usePlan } from './plan';
-import { useSettings } from './settings';
 
 /** Valves turned for evenness, by block and bed, and what they bring. */
 export type Evened = Extract<Awaited<ReturnType<PlannerApi['even']>>, { value: unknown }>['value'];
-
-/** A plan must have stood still for so long before its sets are worked out, ms. */
-const STILL_MS = 160;
 
 /** For whoever looks at the page's timings: what the worker took. */
 const SETS_TOOK = 'sets made';
@@ -31,19 +20,14 @@ function tellTook(name: string, ms: number): void {
   performance.measure(name, { start: Math.max(0, end - ms), end });
 }
 
-/** Sets and timing of the plan, worked out in a worker of their own while someone looks or there are sets. */
+/** Sets and timing of the plan as it was judged; its season and what is made by a press, in a worker of their own. */
 export const useOutlook = defineStore('outlook', () => {
   const plan = usePlan();
   const opening = useOpening();
-  const settings = useSettings();
+  const judgement = useJudgement();
   const jobs = createJobs<PlannerApi>(() => new PlannerWorker());
-  let waiting = 0;
   const watched = ref(0);
-  const outlook = shallowRef<Outlook>();
-  /** The plan that it is of. */
-  const of = shallowRef<Plan>();
-  const working = ref(false);
-  const progress = ref(0);
+  const outlook = computed(() => judgement.outlook);
   const failed = ref('');
   const season = shallowRef<SeasonOutlook & { tookMs: number }>();
   const making = ref(false);
@@ -51,55 +35,27 @@ export const useOutlook = defineStore('outlook', () => {
   /** What the last making of sets told, in words. */
   const madeSays = ref('');
 
-  async function workOut(): Promise<void> {
-    // What was asked for by a press goes first; sets are worked out when it is done.
+  /** The season of the plan as it was judged: who looks at Sets wants it. */
+  async function balance(): Promise<void> {
+    // What was asked for by a press goes first.
     if (making.value || evening.value) return;
-    const stated = toRaw(plan.plan);
-    const sent = forWorker(stated);
-    working.value = true;
-    progress.value = 0;
+    const { of } = judgement;
+    if (!of || !outlook.value) return;
+    const { gifts } = outlook.value;
     failed.value = '';
-    const told = await jobs.ask((planner, number) =>
-      planner.outlook(
-        number,
-        sent,
-        calledBack((share: number) => void (progress.value = share)),
-      ),
-    );
-    if (told.ended === 'cancelled') return;
-    if (told.ended === 'answered') {
-      outlook.value = told.value;
-      of.value = stated;
-      const { gifts } = told.value;
-      const balanced = await jobs.ask((planner, number) => planner.season(number, sent, gifts));
-      if (balanced.ended === 'cancelled') return;
-      if (balanced.ended === 'answered') {
-        season.value = balanced.value;
-        tellTook(SEASON_TOOK, balanced.value.tookMs);
-      } else failed.value = `The season could not be worked out: ${balanced.why}`;
-    } else failed.value = `Sets could not be worked out: ${told.why}`;
-    working.value = false;
+    const balanced = await jobs.ask((planner, number) => planner.season(number, forWorker(of), gifts));
+    if (balanced.ended === 'answered') {
+      season.value = balanced.value;
+      tellTook(SEASON_TOOK, balanced.value.tookMs);
+    } else if (balanced.ended === 'failed')
+      failed.value = `The season could not be worked out: ${balanced.why}`;
   }
-
-  /** Wanted while someone looks, and in the working order once there are sets. */
-  const wanted = computed(() => plan.isOpen && (watched.value > 0 || opening.sets.length > 0));
-  watch(
-    [wanted, () => plan.plan],
-    ([yes]) => {
-      clearTimeout(waiting);
-      if (!yes || of.value === toRaw(plan.plan)) return;
-      waiting = window.setTimeout(() => void workOut(), STILL_MS);
-    },
-    { immediate: true },
-  );
+  watch([() => watched.value > 0, outlook], ([shown]) => void (shown && balance()), { immediate: true });
   watch(
     () => plan.opened,
     () => {
       jobs.stop();
-      outlook.value = undefined;
       season.value = undefined;
-      of.value = undefined;
-      working.value = false;
       making.value = false;
       madeSays.value = '';
     },
@@ -107,12 +63,9 @@ export const useOutlook = defineStore('outlook', () => {
   );
 
   /** What is shown answers the plan as it stands. */
-  const fresh = computed(() => of.value === toRaw(plan.plan));
-  const problems = computed(() => outlook.value?.problems ?? []);
-  const tell = computed(() => {
-    const show = settings.show;
-    return (p: Outlook['problems'][number]): string => tellProblem(p, show, clockText);
-  });
+  const fresh = computed(() => judgement.fresh);
+  const working = computed(() => judgement.working);
+  const progress = computed(() => judgement.progress);
   /** The set looked at. */
   const current = computed(() => {
     const id = opening.set?.id ?? ALL_SET;
@@ -120,9 +73,9 @@ export const useOutlook = defineStore('outlook', () => {
   });
 
   /** Goes back to what was put off for a press. */
-  const goOn = (): void => void (wanted.value && of.value !== toRaw(plan.plan) && workOut());
+  const goOn = (): void => void (watched.value > 0 && balance());
 
-  /** Makes sets, with as little changed as must be or all anew. */
+  /** Makes sets, with as little changed as must be, or all of them again. */
   async function makeSets(afresh: boolean): Promise<void> {
     const stated = toRaw(plan.plan);
     making.value = true;
@@ -187,8 +140,6 @@ export const useOutlook = defineStore('outlook', () => {
     progress,
     failed,
     season,
-    problems,
-    tell,
     current,
     making,
     madeSays,

@@ -1,6 +1,5 @@
 import { defineStore } from 'pinia';
 import { computed, shallowRef, toRaw, watch } from 'vue';
-import { verdict, type Finding } from '../../core/check';
 import { resultsOf, walkTo, type FarmResults, type PressureWalk } from '../../core/network';
 import type { Block, FullPlan } from '../../core/plan';
 import type { Answer, PlanLetter, SolverApi } from '../../worker/solver';
@@ -8,7 +7,6 @@ import SolverWorker from '../../worker/solver?worker';
 import { createJobs } from './jobs';
 import { useOpening } from './opening';
 import { usePlan } from './plan';
-import { useSettings } from './settings';
 import { useView } from './view';
 
 /** A solve longer than this is said to be going on, ms. */
@@ -28,9 +26,9 @@ const STARVED_MS = 1000;
 const FORGETS = 0.85;
 /** Solves that what they lately took is averaged over. */
 const LATELY = 4;
-/** Figures in words, and what is found, follow a hand that drags no more often than this, ms: pressures come first. */
+/** Figures in words follow a hand that drags no more often than this, ms: pressures come first. */
 const TOLD_MS = 100;
-/** Of plans that take longer than this to solve, findings are not waited for, ms. */
+/** Of plans that take longer than this to solve, what is asked is not waited for, ms. */
 const SLOW_MS = 150;
 /** Where solves cannot be stopped from outside, one longer than this is dropped with its worker, ms. */
 const DROPPED_MS = 1500;
@@ -38,11 +36,10 @@ const DROPPED_MS = 1500;
 const GAVE_WAY = 'an older solve gave way';
 const ANSWERED = 'pressures answered';
 
-/** A solved plan. While a hand drags, findings and demand may be those of a moment before. */
+/** A solved plan. While a hand drags, what is asked of the source may be that of a moment before. */
 export interface Solved {
   plan: FullPlan;
   results: FarmResults;
-  findings: Finding[];
   shading: Float32Array;
   points: number;
 }
@@ -50,11 +47,10 @@ export interface Solved {
 /** The solved plan. The worker solves; the newest plan wins; the last good answer stays while it does. */
 export const useResults = defineStore('results', () => {
   const plan = usePlan();
-  const settings = useSettings();
   const opening = useOpening();
   const view = useView();
   const solved = shallowRef<Solved>();
-  /** What figures in words tell: the plan judged last. Pictures take each one solved. */
+  /** What figures in words tell: the plan whose demand was worked out last. Pictures take each one solved. */
   const told = shallowRef<Solved>();
   const problem = shallowRef('');
   /** It has been at it for long enough to be noticed. */
@@ -63,7 +59,7 @@ export const useResults = defineStore('results', () => {
   let number = 0;
   let startedAt = 0;
   let answeredAt = 0;
-  let judgedAt = -Infinity;
+  let askedAt = -Infinity;
   /** What a solve lately took, ms. */
   let usualMs = 0;
   let stopping = 0;
@@ -88,7 +84,7 @@ export const useResults = defineStore('results', () => {
   jobs.onBegin = forgetSent;
 
   /** A plan for the worker: blocks and ground that it has already are only named; pictures are not for it. */
-  function letterOf(next: FullPlan, judged: boolean): PlanLetter {
+  function letterOf(next: FullPlan, asked: boolean): PlanLetter {
     // Made of the plan, which is plain; the set that is open adds plain fields to it.
     const { blocks, ground, obstacles, ...plan } = next;
     delete plan.underlay;
@@ -100,7 +96,7 @@ export const useResults = defineStore('results', () => {
       plan,
       order: blocks.map((b) => b.id),
       changed,
-      judged,
+      asked,
       ...(same ? {} : { land: { ground, obstacles } }),
     };
   }
@@ -115,20 +111,20 @@ export const useResults = defineStore('results', () => {
       if (underWay === 0) startedAt = performance.now();
       underWay++;
       if (!noticing) noticing = window.setTimeout(() => (slow.value = true), NOTICED_MS);
-      // Of large plans pressures come first, and what is found with a second answer.
-      const due = usualMs <= SLOW_MS && performance.now() - judgedAt >= TOLD_MS;
-      const judged = judgedAt === -Infinity || due;
-      if (judged) judgedAt = performance.now();
-      void take(next, judged);
+      // Of large plans pressures come first, and what is asked with a second answer.
+      const due = usualMs <= SLOW_MS && performance.now() - askedAt >= TOLD_MS;
+      const asked = askedAt === -Infinity || due;
+      if (asked) askedAt = performance.now();
+      void take(next, asked);
     }
   }
 
   /** Has a plan solved and shows the answer. */
-  async function take(next: FullPlan, judged: boolean): Promise<void> {
+  async function take(next: FullPlan, asked: boolean): Promise<void> {
     let of = forgotten;
     const outcome = await jobs.ask(
       (solver, own) => {
-        const letter = letterOf(next, judged);
+        const letter = letterOf(next, asked);
         of = forgotten;
         return solver.solve(letter, own);
       },
@@ -161,7 +157,7 @@ export const useResults = defineStore('results', () => {
     performance.measure(GAVE_WAY, { start: stoppedAt, end, detail: { afterMs: stoppedAt - startedAt } });
     // Perhaps they have become quick: sooner or later one is let finish again.
     usualMs *= FORGETS;
-    judgedAt = -Infinity;
+    askedAt = -Infinity;
   }
 
   function show(next: FullPlan, answer: Answer): void {
@@ -169,13 +165,12 @@ export const useResults = defineStore('results', () => {
     answeredAt = performance.now();
     usualMs += (answeredAt - startedAt - usualMs) / LATELY;
     const { shading, points } = answer;
-    const findings = answer.findings ?? solved.value?.findings ?? [];
-    solved.value = { plan: next, results: resultsOf(next, answer), findings, shading, points };
-    if (answer.findings) told.value = solved.value;
-    // The last of a movement is judged too.
+    solved.value = { plan: next, results: resultsOf(next, answer), shading, points };
+    if (answer.asked) told.value = solved.value;
+    // The last of a movement is worked out whole.
     else if (underWay === 0 && !wanted) {
       wanted = next;
-      judgedAt = -Infinity;
+      askedAt = -Infinity;
     }
     problem.value = '';
     performance.clearMeasures(ANSWERED);
@@ -210,7 +205,7 @@ export const useResults = defineStore('results', () => {
     () => {
       solved.value = undefined;
       told.value = undefined;
-      judgedAt = -Infinity;
+      askedAt = -Infinity;
       openedAt = performance.now();
       usualMs = 0;
       view.reset();
@@ -228,12 +223,8 @@ export const useResults = defineStore('results', () => {
 
   const results = computed(() => told.value?.results);
   const toldPlan = computed(() => told.value?.plan);
-  const findings = computed(() => told.value?.findings ?? []);
   /** What is shown does not answer what stands in the fields. */
   const stale = computed(() => problem.value !== '' || view.badFields.size > 0);
-  const said = computed(() =>
-    results.value ? verdict(results.value, findings.value, settings.units) : undefined,
-  );
   /** The block looked at, if it is in use. */
   const block = computed(() => results.value?.blocks.find((b) => b.index === plan.blockIndex));
 
@@ -270,11 +261,9 @@ export const useResults = defineStore('results', () => {
     solved,
     results,
     toldPlan,
-    findings,
     problem,
     slow,
     stale,
-    said,
     block,
     walk,
     walkRun,

@@ -53,7 +53,7 @@ const set = { kpa: positive((v) => (kpa.value = v), 2000), length: positive((v) 
       A line <QuantityField label="Length of the line" kind="length" :value="length" :is-default="lengthM === undefined" :take="set.length" /> long with
       <QuantityField label="Pressure at its inlet" kind="pressure" :value="inlet" :is-default="kpa === undefined" :take="set.kpa" /> at its inlet,
       <QuantityField label="Bore of the hose" kind="bore" :value="boreMm" :take="set.bore" /> bore, an outlet every <QuantityField label="Distance of the outlets" kind="spacing" :value="spacingM" :take="set.spacing" />,
-      each to give <QuantityField label="Wished flow of an outlet" kind="emitterFlow" :value="flowLph" :take="set.flow" />.
+      each to give <QuantityField label="Target flow of an outlet" kind="emitterFlow" :value="flowLph" :take="set.flow" />.
     </p>
     <div class="two">
       <article>
@@ -70,7 +70,7 @@ const set = { kpa: positive((v) => (kpa.value = v), 2000), length: positive((v) 
       </article>
       <article>
         <h3>Microtubes</h3>
-        <p class="fill">Of <QuantityField label="Bore of the microtube" kind="bore" :value="tubeMm" :take="set.tube" /> bore they give the wished flow when cut to</p>
+        <p class="fill">Of <QuantityField label="Bore of the microtube" kind="bore" :value="tubeMm" :take="set.tube" /> bore they give that flow when cut to</p>
         <table>
           <thead><tr><th scope="col">pressure there</th><th scope="col">length</th></tr></thead>
           <tbody>

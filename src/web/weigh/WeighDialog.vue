@@ -26,10 +26,10 @@ function shut(): void {
 </script>
 
 <template>
-  <v-dialog :model-value="weigh.open !== undefined" max-width="1000" aria-label="Weigh it up" scrollable @update:model-value="shut">
+  <v-dialog :model-value="weigh.open !== undefined" max-width="1000" aria-label="Choose materials" scrollable @update:model-value="shut">
     <v-card>
-      <v-card-title>Weigh it up</v-card-title>
-      <nav aria-label="What to weigh up">
+      <v-card-title>Choose materials</v-card-title>
+      <nav aria-label="What to compare">
         <button v-for="w in WEIGHINGS" :key="w.id" type="button" :aria-current="weigh.open === w.id ? 'page' : undefined" @click="turn(w.id)">{{ w.name }}</button>
       </nav>
       <v-card-text>

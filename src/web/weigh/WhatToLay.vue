@@ -21,9 +21,9 @@ const asked = reactive<Asked>({ curved: plan.block.beds.rows === 'curved', years
 const found = shallowRef<Weighed[]>([]);
 const MOST_YEARS = 20;
 const BUDGETS = [
-  { id: 'tight', name: 'tight' },
-  { id: 'fair', name: 'fair' },
-  { id: 'free', name: 'no matter' },
+  { id: 'tight', name: 'small' },
+  { id: 'fair', name: 'medium' },
+  { id: 'free', name: 'large' },
 ];
 const YES = [
   { id: 'yes', name: 'are' },
@@ -50,7 +50,7 @@ function take(w: Weighed): void {
     <p class="fill">
       The rows <ChoiceField label="Rows are curved" :value="asked.curved ? 'yes' : 'no'" :options="YES" @pick="asked.curved = $event === 'yes'" /> curved, and
       people <ChoiceField label="It is stepped on" :value="asked.steppedOn ? 'yes' : 'no'" :options="[{ id: 'yes', name: 'do' }, { id: 'no', name: 'do not' }]" @pick="asked.steppedOn = $event === 'yes'" /> step on it.
-      It is to lie for <QuantityField label="Years it is to lie" kind="count" :value="asked.years" :take="setYears" /> years; money is <ChoiceField label="Budget" :value="asked.budget" :options="BUDGETS" @pick="asked.budget = $event as Asked['budget']" />.
+      It should last for <QuantityField label="Years it should last" kind="count" :value="asked.years" :take="setYears" /> years; budget: <ChoiceField label="Budget" :value="asked.budget" :options="BUDGETS" @pick="asked.budget = $event as Asked['budget']" />.
       From the plan: {{ plan.source.water.map((w) => waterKind(w).name).join(', ') }} water, {{ soilKind(plan.block.ground.soil).name }}, beds of up to {{ settings.show(Math.max(plan.block.beds.lengthM, 0), 'length') }}.
     </p>
     <v-progress-linear v-if="weigh.working" :model-value="100 * weigh.progress" color="primary" height="6" aria-label="How far the weighing is" />

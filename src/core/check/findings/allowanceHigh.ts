@@ -1,10 +1,25 @@
 import { limitsOf } from '../../plan';
-import { finding, type Check } from '../types';
+import type { Found } from '../finding';
+import { findingKind, isOver, percent } from '../kind';
+import type { State } from '../states';
 
 /** More of a measured flow is planned on than is wise. */
-export const allowanceHigh: Check = (plan, { layout: { source } }) => {
-  const limit = limitsOf(plan).allowance;
-  const measured = plan.wishes.allowance;
-  if ((source.kind !== 'tap' && source.kind !== 'well') || measured <= limit + 1e-9) return [];
-  return [finding('allowance-high', 'mind', { kind: 'source' }, { measured, limit, kind: 'share' })];
-};
+export const allowanceHigh = findingKind({
+  code: 'allowance-high',
+  stage: 'water',
+  find({ plan, results: { layout } }: State): Found<Record<never, never>>[] {
+    const limit = limitsOf(plan).allowance;
+    const measured = plan.wishes.allowance;
+    const { kind } = layout.source;
+    if ((kind !== 'tap' && kind !== 'well') || !isOver(measured, limit)) return [];
+    return [{ grade: 'watch', place: { kind: 'source' }, measured, limit, kind: 'share', says: {} }];
+  },
+  words: ({ measured, limit }) => ({
+    title: `Planned on ${percent(measured)} of the measured flow`,
+    howMuch: `${percent(limit)} is usual.`,
+    why: 'Sources weaken in the dry season, neighbours draw, and gauges err: what is measured once is not there every day.',
+    tries: [`plan on ${percent(limit)}`],
+  }),
+  compares: { holds: 'a ≤ a_max', measured: 'planned on', limit: 'usual', source: 'allowance' },
+  offers: ({ finding }) => [[[{ kind: 'allowance', share: finding.limit }]]],
+});

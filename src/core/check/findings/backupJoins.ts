@@ -1,22 +1,45 @@
-import { finding, type Check } from '../types';
+import type { Found } from '../finding';
+import { findingKind } from '../kind';
+import { ofSource } from '../offers';
+import type { State } from '../states';
+
+type Said = { source: string; other: string; valve: boolean; backflow: boolean; mains: boolean };
 
 /** A backup joins the same pipes without a valve between, or without backflow protection where mains water is one of the two. */
-export const backupJoins: Check = (plan, { layout: { source } }) => {
-  if (!plan.backup) return [];
-  const other = plan.sources.find((s) => s.id === plan.backup!.sourceId);
-  if (!other) return [];
-  const mains = source.kind === 'tap' || other.kind === 'tap';
-  const unprotected = plan.backup.backflow === 'none';
-  if (plan.backup.valve && !unprotected) return [];
-  return [
-    finding(
-      'backup-joins',
-      mains && unprotected ? 'stop' : 'mend',
-      { kind: 'backup' },
+export const backupJoins = findingKind({
+  code: 'backup-joins',
+  stage: 'water',
+  find({ plan, results, backup }: State): Found<Said>[] {
+    if (!plan.backup || backup) return [];
+    const { source } = results.layout;
+    const other = plan.sources.find((s) => s.id === plan.backup!.sourceId);
+    if (!other) return [];
+    const mains = source.kind === 'tap' || other.kind === 'tap';
+    const backflow = plan.backup.backflow !== 'none';
+    const { valve } = plan.backup;
+    if (valve && backflow) return [];
+    return [
       {
-        values: { valve: plan.backup.valve ? 1 : 0, backflow: unprotected ? 0 : 1, mains: mains ? 1 : 0 },
-        names: { source: source.name, other: other.name },
+        grade: mains && !backflow ? 'stop' : 'mend',
+        place: { kind: 'backup' },
+        says: { source: source.name, other: other.name, valve, backflow, mains },
       },
-    ),
-  ];
-};
+    ];
+  },
+  words: ({ says: { source, other, valve, backflow, mains } }) => ({
+    title: backflow
+      ? 'No valve shuts the backup off from the source'
+      : 'The backup joins the same pipes without backflow protection',
+    howMuch: `${other} joins where ${source} feeds${valve ? '' : ', with no valve to shut one off from the other'}${backflow ? '' : `${valve ? ',' : ' and'} with no backflow preventer of its own`}.`,
+    why: mains
+      ? 'Tank, pond or well water would run into the mains, or the mains into the tank. It is law on most public supplies to keep them apart; local rules and licensed plumbers decide how.'
+      : 'One source would run into the other.',
+    tries: [
+      ...(valve ? [] : ['put a valve on each, and shut the one not in use']),
+      ...(backflow ? [] : ['put a proper backflow preventer on the backup']),
+    ],
+  }),
+  offers: ofSource(({ plan }) => [
+    [[{ kind: 'backup-apart', backflow: plan.wishes.feeding ? 'reduced-pressure' : 'double-check' }]],
+  ]),
+});

@@ -1,30 +1,49 @@
 import { emitterLph } from '../../hydraulics/emitter';
 import { emitterOf } from '../../network';
 import { limitsOf } from '../../plan';
-import { finding, type Check } from '../types';
-import { tapesOf } from './tapes';
+import { tapesOf } from '../facts/tapes';
+import type { Found } from '../finding';
+import { findingKind, isOver } from '../kind';
+import { ofBlock } from '../offers';
+import type { State } from '../states';
+
+type Said = { leastLphPerM: number; mostLphPerM: number };
 
 /** Beds that open together on one valve get unlike water in the same time, because unlike things lie in them. */
-export const bedsUnlike: Check = (plan, results) =>
-  results.blocks.flatMap((block) => {
-    const own = tapesOf(results).filter((t) => t.block === block.index);
-    if (own.length < 2) return [];
-    const rates = own.map(
-      ({ tape }) => emitterLph(emitterOf(tape), block.feedKpa, plan.wishes.waterC) / tape.spacingM,
-    );
-    const least = Math.min(...rates);
-    const most = Math.max(...rates);
-    const limit = limitsOf(plan).unlikeRates;
-    if (!(least > 0) || most / least <= limit) return [];
-    return finding(
-      'beds-unlike',
-      'mind',
-      { kind: 'block', block: block.index },
-      {
+export const bedsUnlike = findingKind({
+  code: 'beds-unlike',
+  stage: 'beds',
+  find: ({ plan, results }: State): Found<Said>[] =>
+    results.blocks.flatMap((block) => {
+      const own = tapesOf(results).filter((t) => t.block === block.index);
+      if (own.length < 2) return [];
+      const rates = own.map(
+        ({ tape }) => emitterLph(emitterOf(tape), block.feedKpa, plan.wishes.waterC) / tape.spacingM,
+      );
+      const least = Math.min(...rates);
+      const most = Math.max(...rates);
+      const limit = limitsOf(plan).unlikeRates;
+      if (!(least > 0) || !isOver(most / least, limit)) return [];
+      return {
+        grade: 'watch',
+        place: { kind: 'block', block: block.index },
         measured: most / least,
         limit,
         kind: 'factor',
-        values: { leastLphPerM: least, mostLphPerM: most, kinds: own.length },
-      },
-    );
-  });
+        says: { leastLphPerM: least, mostLphPerM: most },
+      };
+    }),
+  words: ({ measured, says }, show) => ({
+    title: 'Beds on one valve differ',
+    howMuch: `They give from ${show(says.leastLphPerM, 'flowPerLength')} to ${show(says.mostLphPerM, 'flowPerLength')}, ${measured.toFixed(1)} times as much.`,
+    why: 'One valve gives them the same minutes: either the one gets too much or the other stays dry.',
+    tries: ['lay the same in all beds of the block', 'put a valve at each take-off and water them in turn'],
+  }),
+  compares: {
+    holds: 'q_most / q_least ≤ s',
+    measured: 'times as much',
+    limit: 'at most',
+    source: 'unlikeRates',
+  },
+  offers: ofBlock((block) => [[[{ kind: 'lay-alike', block: block.id }]]]),
+});

@@ -1,21 +1,47 @@
 import { ON_LIMIT_KPA } from '../../plan';
-import { finding, type Check } from '../types';
+import { findingKind, sameBlock } from '../kind';
+import type { Found } from '../finding';
+import type { State } from '../states';
+import { all, lessPressure, ownRegulator, thickerWall } from '../offers';
+
+type Said = { shutKpa: number; regulated: boolean };
 
 /** With nothing drawing, tape stands above its highest working pressure: a shut pressure with no regulator, or low ground. */
-export const burstAtRest: Check = (_plan, results) =>
-  results.blocks.flatMap(({ index, rest, built }) => {
-    const maxKpa = built.layout.runs.reduce((least, r) => Math.min(least, r.tape.maxKpa), Infinity);
-    if (rest.lowestTapeKpa <= maxKpa + ON_LIMIT_KPA) return [];
-    const regulated = [...results.built.head, ...built.inlet].some((s) => s.part.role === 'regulator');
-    return finding(
-      'burst-at-rest',
-      'stop',
-      { kind: 'block', block: index },
-      {
+export const burstAtRest = findingKind({
+  code: 'burst-at-rest',
+  stage: 'pipework',
+  when: ['open', 'high'],
+  find: ({ results }: State): Found<Said>[] =>
+    results.blocks.flatMap(({ index, rest, built }) => {
+      const limit = built.layout.runs.reduce((least, r) => Math.min(least, r.tape.maxKpa), Infinity);
+      if (rest.lowestTapeKpa <= limit + ON_LIMIT_KPA) return [];
+      const regulated = [...results.built.head, ...built.inlet].some((s) => s.part.role === 'regulator');
+      return {
+        grade: 'stop',
+        place: { kind: 'block', block: index },
         measured: rest.lowestTapeKpa,
-        limit: maxKpa,
+        limit,
         kind: 'pressure',
-        values: { shutKpa: results.rest.sourceKpa, regulated: regulated ? 1 : 0 },
-      },
-    );
-  });
+        says: { shutKpa: results.rest.sourceKpa, regulated },
+      };
+    }),
+  words: ({ measured, limit, says }, show) => ({
+    title: `Too much pressure with the valves shut: ${show(measured, 'pressure')}`,
+    howMuch: `With nothing drawn, or one bed open, the lowest tape comes to ${show(measured, 'pressure')}; it is rated ${show(limit, 'pressure')}.`,
+    why: says.regulated
+      ? 'The regulator’s set pressure, and what the fall below it adds, are more than the wall holds.'
+      : `Nothing holds back the source’s shut pressure of ${show(says.shutKpa, 'pressure')}: at night, while a single bed waters, or while the sets change.`,
+    tries: says.regulated
+      ? ['choose a lower set pressure', 'lay tape with a thicker wall']
+      : ['put a regulator before the tape'],
+  }),
+  compares: {
+    holds: 'p_rest + ρ·g·z ≤ p_rated',
+    measured: 'at the lowest tape with nothing drawn',
+    limit: 'its rating',
+    source: 'label',
+  },
+  brings: { 'emitter-over': sameBlock },
+  offers: all(ownRegulator, lessPressure, thickerWall),
+  restsOn: ['source', 'label'],
+});

@@ -1,26 +1,75 @@
 import { bedsWhere } from '../../network';
 import { ON_LIMIT_KPA } from '../../plan';
-import { finding, type Check } from '../types';
+import type { Found } from '../finding';
+import { isGravity } from '../facts/gravity';
+import { findingKind, percent, plural } from '../kind';
+import { forWeakEmitters } from '../offers';
+import type { State } from '../states';
+
+type Said = { beds: number; ofBeds: number; drips: boolean; share: number; evenness: number };
 
 /** Some emitter of a block works below the window of what is laid. */
-export const emitterUnder: Check = (_plan, results) =>
-  results.blocks.flatMap((block) => {
-    const weakest = results.runs[block.weakest];
-    if (!weakest) return [];
-    const { minKpa } = weakest.run.tape;
-    if (weakest.minKpa <= 0 || weakest.minKpa >= minKpa - ON_LIMIT_KPA) return [];
-    return finding(
-      'emitter-under',
-      'stop',
-      { kind: 'run', runIndex: block.weakest, block: block.index, bed: weakest.run.bed },
-      {
+export const emitterUnder = findingKind({
+  code: 'emitter-under',
+  stage: 'beds',
+  when: ['open', 'dirty'],
+  find: ({ plan, results }: State): Found<Said>[] =>
+    results.blocks.flatMap((block) => {
+      const weakest = results.runs[block.weakest];
+      if (!weakest) return [];
+      const { minKpa } = weakest.run.tape;
+      if (weakest.minKpa <= 0 || weakest.minKpa >= minKpa - ON_LIMIT_KPA) return [];
+      let rated = 0;
+      let compensating = false;
+      for (let i = block.firstRun; i < block.firstRun + block.runCount; i++) {
+        const { run, emitters } = results.runs[i];
+        rated += emitters * run.tape.flowLph;
+        compensating ||= emitters > 0 && run.tape.kind === 'compensating';
+      }
+      // The window is the maker's; under a tank what counts is whether all get alike, and how long it takes.
+      const drips =
+        isGravity(results.layout.source) && !compensating && block.uniformity >= plan.wishes.uniformity;
+      return {
+        grade: drips ? 'watch' : 'stop',
+        place: { kind: 'run', runIndex: block.weakest, block: block.index, bed: weakest.run.bed },
         measured: weakest.minKpa,
         limit: minKpa,
         kind: 'pressure',
-        values: {
+        says: {
           beds: bedsWhere(results, block, (r) => r.minKpa < r.run.tape.minKpa - ON_LIMIT_KPA),
           ofBeds: bedsWhere(results, block, () => true),
+          drips,
+          share: block.flowLph / rated,
+          evenness: block.uniformity,
         },
-      },
-    );
-  });
+      };
+    }),
+  words: ({ measured, limit, says }, show) =>
+    says.drips
+      ? {
+          title: `Drips at ${percent(says.share)} of the label’s flow: water ${(1 / says.share).toFixed(1)} times as long`,
+          howMuch: `The weakest emitter gets ${show(measured, 'pressure')}, the maker’s least is ${show(limit, 'pressure')}. The emitters still drip ${percent(says.evenness)} evenly.`,
+          why: 'The label’s least pressure is the maker’s limit. Below it the drops come slower, and small openings clog sooner.',
+          tries: ['water longer', 'keep the filter fine and clean', 'raise the tank'],
+        }
+      : {
+          title: `Too little pressure in ${plural(says.beds, 'bed')}`,
+          howMuch: `The weakest emitter gets ${show(measured, 'pressure')}; ${show(limit, 'pressure')} is needed. ${says.beds} of ${plural(says.ofBeds, 'bed')} ${says.beds === 1 ? 'is' : 'are'} under it.`,
+          why: 'Below their least working pressure emitters drip unevenly, and what little there is goes to those nearest the water.',
+          tries: [
+            'water fewer beds at once',
+            'lay something of lower flow',
+            'feed the header from its middle',
+            'use a wider header or main',
+            'raise the set pressure or the tank',
+          ],
+        },
+  compares: {
+    holds: 'p_min ≥ p_least',
+    measured: 'at the weakest emitter',
+    limit: 'least working pressure',
+    source: 'label',
+  },
+  offers: forWeakEmitters,
+  restsOn: ['source', 'label'],
+});

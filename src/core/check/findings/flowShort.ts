@@ -1,23 +1,67 @@
-import { finding, type Check } from '../types';
+import type { Found } from '../finding';
+import { always, findingKind, isOver } from '../kind';
+import {
+  all,
+  booster,
+  fewerAtOnce,
+  lessPressure,
+  lowerFlowEverywhere,
+  raisedTank,
+  widerMain,
+  widerPart,
+} from '../offers';
+import { isGravity } from '../facts/gravity';
+import type { State } from '../states';
 
-/** What is open now asks for more than the source can give at the pressure that takes. */
-export const flowShort: Check = (_plan, { demand, rest }) =>
-  demand.askedLph <= demand.availableLph
-    ? []
-    : [
-        finding(
-          'flow-short',
-          'stop',
-          { kind: 'source' },
-          {
-            measured: demand.askedLph,
-            limit: demand.availableLph,
-            kind: 'flow',
-            values: {
-              short: demand.askedLph - demand.availableLph,
-              neededKpa: demand.neededKpa,
-              shutKpa: rest.sourceKpa,
-            },
-          },
-        ),
-      ];
+type Said = { shortLph: number; neededKpa: number; shutKpa: number };
+
+/** What is open asks for more than the source can give at the pressure that takes. */
+export const flowShort = findingKind({
+  code: 'flow-short',
+  stage: 'water',
+  find({ results }: State): Found<Said>[] {
+    const { demand, rest, layout } = results;
+    // Under a tank no pressure is asked for: what drips, and how evenly, is judged at the emitters.
+    if (isGravity(layout.source) || !isOver(demand.askedLph, demand.availableLph)) return [];
+    return [
+      {
+        grade: 'stop',
+        place: { kind: 'source' },
+        measured: demand.askedLph,
+        limit: demand.availableLph,
+        kind: 'flow',
+        says: {
+          shortLph: demand.askedLph - demand.availableLph,
+          neededKpa: demand.neededKpa,
+          shutKpa: rest.sourceKpa,
+        },
+      },
+    ];
+  },
+  words: ({ measured, limit, says }, show) => ({
+    title:
+      limit > 0
+        ? `The source is ${show(says.shortLph, 'flow')} short`
+        : `The source cannot reach the ${show(says.neededKpa, 'pressure')} this takes`,
+    howMuch:
+      limit > 0
+        ? `The beds ask for ${show(measured, 'flow')}; at the ${show(says.neededKpa, 'pressure')} that takes, the source gives ${show(limit, 'flow')} with the allowance taken off.`
+        : `The beds ask for ${show(measured, 'flow')} at ${show(says.neededKpa, 'pressure')}; shut, the source has ${show(says.shutKpa, 'pressure')}.`,
+    why: 'A source gives less the more pressure is asked of it. The flow into an open bucket comes at no pressure at all and is not there behind a regulator.',
+    tries: [
+      'water fewer beds at once',
+      'lay a lower-flow tape',
+      'use a wider main or hose',
+      'choose a lower set pressure, if the tape’s window allows',
+    ],
+  }),
+  compares: {
+    holds: 'Q_asked ≤ Q(p_needed)',
+    measured: 'asked',
+    limit: 'the source gives at that pressure',
+    source: 'The source’s curve with the allowance off; solved demand.',
+  },
+  brings: { 'regulator-starved': always, 'emitters-dry': always, 'emitter-under': always },
+  offers: all(fewerAtOnce, lowerFlowEverywhere, widerMain, widerPart, lessPressure, booster, raisedTank),
+  restsOn: ['source', 'label'],
+});

@@ -1,23 +1,49 @@
 import { material } from '../../catalog/materials';
 import { bestEvenness } from '../../network';
-import { finding, type Check } from '../types';
-import { tapesOf } from './tapes';
+import type { Found } from '../finding';
+import { findingKind, percent } from '../kind';
+import { all, otherMaterial } from '../offers';
+import type { State } from '../states';
+import { tapesOf } from '../facts/tapes';
 
-/** What is laid scatters so much as made that no pressure makes it as even as is wished. */
-export const materialUneven: Check = (plan, results) =>
-  tapesOf(results).flatMap(({ block, tape, beds }) => {
-    const best = bestEvenness(plan.wishes.evenness, tape.cv);
-    if (best >= plan.wishes.uniformity) return [];
-    return finding(
-      'material-uneven',
-      'mend',
-      { kind: 'block', block },
-      {
+type Said = { cv: number; beds: number; what: string };
+
+/** A wish is set this much under what the material can do. */
+const ROOM = 0.95;
+
+/** What is laid varies so much as made that no pressure makes it as even as the target. */
+export const materialUneven = findingKind({
+  code: 'material-uneven',
+  stage: 'beds',
+  find: ({ plan, results }: State): Found<Said>[] =>
+    tapesOf(results).flatMap(({ block, tape, beds }) => {
+      const best = bestEvenness(plan.wishes.evenness, tape.cv);
+      if (best >= plan.wishes.uniformity) return [];
+      return {
+        grade: 'mend',
+        place: { kind: 'block', block },
         measured: best,
         limit: plan.wishes.uniformity,
         kind: 'share',
-        values: { cv: tape.cv, beds },
-        names: { what: material(tape.kind).name },
-      },
-    );
-  });
+        says: { cv: tape.cv, beds, what: material(tape.kind).name },
+      };
+    }),
+  words: ({ measured, limit, says }) => ({
+    title: `As made, ${says.what} is at best ${percent(measured)} even`,
+    howMuch: `The target is ${percent(limit)}. Its outlets vary by ${percent(says.cv)} from one to the next, before any pressure is lost.`,
+    why: 'No length is short enough and no header wide enough to make up for outlets that differ as made.',
+    tries: ['lay tape or dripline', 'set a lower target, where the crop forgives it'],
+  }),
+  compares: {
+    holds: '1 − 1.27·CV ≥ E_target',
+    measured: 'at best',
+    limit: 'target',
+    source: 'Karmeli & Keller 1975, at one pressure for all.',
+  },
+  apart: ({ says }) => says.what,
+  alike: ({ says }) => says.what,
+  offers: all(otherMaterial('tape', 'dripline'), ({ finding }) => [
+    [[{ kind: 'wish', uniformity: Math.floor(finding.measured * ROOM * 100) / 100 }]],
+  ]),
+  restsOn: ['label'],
+});

@@ -1,7 +1,12 @@
 import { material } from '../../catalog/materials';
 import { waterKind, type WaterId } from '../../catalog/water';
-import { finding, type Check } from '../types';
-import { tapesOf } from './tapes';
+import type { Found } from '../finding';
+import { capital, findingKind } from '../kind';
+import { otherMaterial } from '../offers';
+import type { State } from '../states';
+import { tapesOf } from '../facts/tapes';
+
+type Said = { porous: boolean; what: string; water: string };
 
 /** Water that shuts outlets which clog much, whatever the filter. */
 const SHUTS: readonly WaterId[] = ['hard', 'iron', 'silty', 'algae'];
@@ -9,28 +14,41 @@ const SHUTS: readonly WaterId[] = ['hard', 'iron', 'silty', 'algae'];
 const SMALL_LPH = 0.6;
 
 /** What is laid does not suit what is in the water. */
-export const materialWater: Check = (_plan, results) => {
-  const { water } = results.layout.source;
-  return tapesOf(results).flatMap(({ block, tape }) => {
-    const kind = material(tape.kind);
-    const worst =
-      kind.clogs === 'much'
+export const materialWater = findingKind({
+  code: 'material-water',
+  stage: 'beds',
+  find({ results }: State): Found<Said>[] {
+    const { water } = results.layout.source;
+    return tapesOf(results).flatMap(({ block, tape }) => {
+      const kind = material(tape.kind);
+      const porous = kind.clogs === 'much';
+      const worst = porous
         ? water.find((w) => SHUTS.includes(w))
         : tape.flowLph < SMALL_LPH
           ? water.find((w) => w === 'iron')
           : undefined;
-    if (!worst) return [];
-    return finding(
-      'material-water',
-      'mend',
-      { kind: 'block', block },
-      {
+      if (!worst) return [];
+      return {
+        grade: 'mend',
+        place: { kind: 'block', block },
         measured: tape.flowLph,
-        limit: kind.clogs === 'much' ? 0 : SMALL_LPH,
+        limit: porous ? 0 : SMALL_LPH,
         kind: 'emitterFlow',
-        values: { porous: kind.clogs === 'much' ? 1 : 0 },
-        names: { what: kind.name, water: waterKind(worst).name },
-      },
-    );
-  });
-};
+        says: { porous, what: kind.name, water: waterKind(worst).name },
+      };
+    });
+  },
+  words: ({ says }) => ({
+    title: `${capital(says.what)} does not suit ${says.water} water`,
+    howMuch: says.porous
+      ? 'Its pores close within a season or two, the far end first.'
+      : 'Passages of so small a flow close with what falls out of this water.',
+    why: 'A filter holds back what floats; lime and iron come out of the water itself, after it.',
+    tries: says.porous
+      ? ['lay tape or dripline']
+      : ['lay something of higher flow', 'let the water stand in the air and settle first'],
+  }),
+  apart: ({ says }) => says.what,
+  alike: ({ says }) => says.what,
+  offers: otherMaterial('tape', 'dripline'),
+});

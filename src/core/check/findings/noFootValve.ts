@@ -1,7 +1,23 @@
-import { finding, type Check } from '../types';
+import type { Found } from '../finding';
+import { findingKind } from '../kind';
+import { fixed } from '../offers';
+import type { State } from '../states';
 
 /** A pump over the water with no foot valve empties its suction pipe each time it stops. */
-export const noFootValve: Check = (_plan, { layout: { source } }) =>
-  source.kind === 'pump' && source.liftM > 0 && !source.footValve
-    ? [finding('no-foot-valve', 'mind', { kind: 'source' }, { measured: source.liftM, kind: 'height' })]
-    : [];
+export const noFootValve = findingKind({
+  code: 'no-foot-valve',
+  stage: 'water',
+  find: ({ results }: State): Found<Record<never, never>>[] => {
+    const { source } = results.layout;
+    return source.kind === 'pump' && source.liftM > 0 && !source.footValve
+      ? [{ grade: 'watch', place: { kind: 'source' }, measured: source.liftM, kind: 'height', says: {} }]
+      : [];
+  },
+  words: ({ measured }, show) => ({
+    title: 'No foot valve on the suction pipe',
+    howMuch: `The pump is ${show(measured, 'height')} above the water and nothing holds the water up when it stops.`,
+    why: 'It must be primed again each time, and runs dry when that is forgotten.',
+    tries: ['put a foot valve with a strainer on the suction pipe'],
+  }),
+  offers: fixed({ kind: 'foot-valve' }),
+});

@@ -1,20 +1,47 @@
-import { finding, type Check } from '../types';
+import type { Found } from '../finding';
+import { findingKind } from '../kind';
+import { addPart, ofSource } from '../offers';
+import { HEAD } from '../../plan';
+import type { State } from '../states';
+
+type Said = { well: boolean };
+
+/** A relief valve opens at about this share of what the pump reaches against shut valves. */
+const RELIEF_SHARE = 0.8;
 
 /** A pump with neither tank and switch nor relief valve has nothing to stop it against closed valves. */
-export const noRelief: Check = (plan, results) => {
-  const { source } = results.layout;
-  if (source.kind !== 'well' && source.kind !== 'pump') return [];
-  if (source.vessel.part === 'tank' || plan.head.some((p) => p.role === 'relief')) return [];
-  return [
-    finding(
-      'no-relief',
-      source.kind === 'well' ? 'stop' : 'mend',
-      { kind: 'source' },
+export const noRelief = findingKind({
+  code: 'no-relief',
+  stage: 'water',
+  find({ plan, results }: State): Found<Said>[] {
+    const { source } = results.layout;
+    if (source.kind !== 'well' && source.kind !== 'pump') return [];
+    if (source.vessel.part === 'tank' || plan.head.some((p) => p.role === 'relief')) return [];
+    const well = source.kind === 'well';
+    return [
       {
+        grade: well ? 'stop' : 'mend',
+        place: { kind: 'source' },
         measured: results.rest.sourceKpa,
         kind: 'pressure',
-        values: { well: source.kind === 'well' ? 1 : 0 },
+        says: { well },
       },
-    ),
-  ];
-};
+    ];
+  },
+  words: ({ measured, says }, show) => ({
+    title: 'Nothing stops the pump against shut valves',
+    howMuch: `There is no pressure tank with a switch and no relief valve: the pressure reaches ${show(measured, 'pressure')} when every valve is shut.`,
+    why: says.well
+      ? 'A well pump against shut valves bursts tape and fittings and burns out.'
+      : 'A pump against shut valves boils its own water and bursts the weakest joint.',
+    tries: [
+      'put in a pressure tank with a switch',
+      'put a relief valve first in the head',
+      'Pump and well electrics are work for a licensed electrician.',
+    ],
+  }),
+  offers: ofSource(({ results: { rest } }) => [
+    [[{ kind: 'pressure-tank' }]],
+    [[addPart(HEAD, 'relief', 0, { opensKpa: Math.round(rest.sourceKpa * RELIEF_SHARE) })]],
+  ]),
+});

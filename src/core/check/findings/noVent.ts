@@ -1,32 +1,70 @@
 import { HEAD, limitsOf } from '../../plan';
+import type { Found } from '../finding';
+import { findingKind } from '../kind';
+import { addPart, ofSource } from '../offers';
+import type { State } from '../states';
 
-import { finding, type Check } from '../types';
+type Said = { where: string };
 
 /** A point of the main stands over its neighbours and has no vent: air gathers there, and a vacuum when it drains. */
-export const noVent: Check = (plan, results) => {
-  const { mains, head, source } = results.layout;
-  const flowing = mains.filter((m) => results.built.mains.some((b) => b.laid === m));
-  const points = [{ id: HEAD, zM: head.zM }, ...flowing.map((m) => ({ id: m.to, zM: m.end.zM }))];
-  return points.flatMap(({ id, zM }) => {
-    const neighbours = flowing
-      .filter((m) => m.from === id || m.to === id)
-      .map((m) => (m.from === id ? m.end.zM : m.start.zM));
-    if (neighbours.length === 0 || neighbours.some((n) => n > zM - limitsOf(plan).highPointM)) return [];
-    const block = plan.blocks.find((b) => b.id === id);
-    // A tank is open to the air; a block's high end breathes through its emitters.
-    if (id === HEAD && source.kind === 'tank') return [];
-    const vented =
-      id === HEAD
-        ? plan.head.some((p) => p.role === 'air-vent')
-        : block
-          ? block.inlet.some((p) => p.role === 'air-vent')
-          : plan.tees.find((t) => t.id === id)?.vent;
-    if (vented) return [];
-    return finding('no-vent', 'mind', id === HEAD ? { kind: 'head' } : { kind: 'main', to: id }, {
-      measured: zM,
-      limit: Math.max(...neighbours),
-      kind: 'height',
-      names: { where: id === HEAD ? 'the head' : (block?.name ?? 'a tee of the main') },
+export const noVent = findingKind({
+  code: 'no-vent',
+  stage: 'pipework',
+  find({ plan, results }: State): Found<Said>[] {
+    const { mains, head, source } = results.layout;
+    const flowing = mains.filter((m) => results.built.mains.some((b) => b.laid === m));
+    const points = [{ id: HEAD, zM: head.zM }, ...flowing.map((m) => ({ id: m.to, zM: m.end.zM }))];
+    return points.flatMap(({ id, zM }) => {
+      const neighbours = flowing
+        .filter((m) => m.from === id || m.to === id)
+        .map((m) => (m.from === id ? m.end.zM : m.start.zM));
+      if (neighbours.length === 0 || neighbours.some((n) => n > zM - limitsOf(plan).highPointM)) return [];
+      const block = plan.blocks.find((b) => b.id === id);
+      // A tank is open to the air; a block's high end breathes through its emitters.
+      if (id === HEAD && source.kind === 'tank') return [];
+      const vented =
+        id === HEAD
+          ? plan.head.some((p) => p.role === 'air-vent')
+          : block
+            ? block.inlet.some((p) => p.role === 'air-vent')
+            : plan.tees.find((t) => t.id === id)?.vent;
+      if (vented) return [];
+      return {
+        grade: 'watch',
+        place: id === HEAD ? { kind: 'head' } : { kind: 'main', to: id },
+        measured: zM,
+        limit: Math.max(...neighbours),
+        kind: 'height',
+        says: { where: id === HEAD ? 'the head' : (block?.name ?? 'a tee of the main') },
+      };
     });
-  });
-};
+  },
+  words: ({ measured, limit, says }, show) => ({
+    title: `No air vent at ${says.where}, a high point`,
+    howMuch: `It is at ${show(measured, 'height')}, the pipe beside it at most at ${show(limit, 'height')}.`,
+    why: 'Air gathers at high points and chokes the flow; when the pipe drains, the vacuum sucks soil into the emitters.',
+    tries: ['add an air vent there'],
+  }),
+  compares: {
+    holds: 'z − z_neighbours < h',
+    measured: 'height of the high point',
+    limit: 'its highest neighbour',
+    source: 'highPointM',
+  },
+  alike: ({ says }) => says.where,
+  offers: ofSource(({ finding: { place }, plan }) =>
+    place.kind === 'main' && plan.tees.some((t) => t.id === place.to)
+      ? [[[{ kind: 'vent-tee', tee: place.to }]]]
+      : [
+          [
+            [
+              addPart(
+                place.kind === 'main' ? place.to : HEAD,
+                'air-vent',
+                place.kind === 'main' ? 0 : plan.head.length,
+              ),
+            ],
+          ],
+        ],
+  ),
+});

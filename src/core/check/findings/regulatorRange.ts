@@ -1,24 +1,45 @@
-import { finding, type Check } from '../types';
-import { assemblies } from './parts';
+import type { Found } from '../finding';
+import { findingKind, isOver, isUnder } from '../kind';
+import { all, fewerAtOnce, sized } from '../offers';
+import type { State } from '../states';
+import { everyPart } from '../facts/parts';
+
+type Said = { under: boolean; part: string };
 
 /** A regulator's flow is under its least or over its greatest: it does not hold its pressure there. */
-export const regulatorRange: Check = (_plan, results) =>
-  assemblies(results).flatMap(({ place, parts }) =>
-    parts.flatMap(({ step: { part }, flowLph }) => {
+export const regulatorRange = findingKind({
+  code: 'regulator-range',
+  stage: 'pipework',
+  find: ({ results }: State): Found<Said>[] =>
+    everyPart(results).flatMap(({ place, step: { part }, flowLph }) => {
       if (part.role !== 'regulator' || !(flowLph > 0)) return [];
-      const under = flowLph < part.minLph;
-      if (!under && flowLph <= part.maxLph) return [];
-      return finding(
-        'regulator-range',
-        'mend',
-        { kind: 'part', place, id: part.id },
-        {
-          measured: flowLph,
-          limit: under ? part.minLph : part.maxLph,
-          kind: 'flow',
-          values: { under: under ? 1 : 0 },
-          names: { part: part.name },
-        },
-      );
+      const under = isUnder(flowLph, part.minLph);
+      if (!under && !isOver(flowLph, part.maxLph)) return [];
+      return {
+        grade: 'mend',
+        place: { kind: 'part', place, id: part.id },
+        measured: flowLph,
+        limit: under ? part.minLph : part.maxLph,
+        kind: 'flow',
+        says: { under, part: part.name },
+      };
     }),
-  );
+  words: ({ measured, limit, says }, show) => ({
+    title: says.under ? 'Too little flows through the regulator' : 'Too much flows through the regulator',
+    howMuch: `${show(measured, 'flow')} flows through the ${says.part}; it regulates ${says.under ? 'from' : 'up to'} ${show(limit, 'flow')}.`,
+    why: says.under
+      ? 'Below its least flow a regulator chatters or lets too much pressure through.'
+      : 'Above its greatest flow a regulator loses pressure that the beds then lack.',
+    tries: says.under
+      ? ['use a regulator for lower flows', 'water more beds at once']
+      : ['use a regulator for higher flows', 'water fewer beds at once', 'set one at each block'],
+  }),
+  compares: {
+    holds: 'Q_min ≤ Q ≤ Q_max',
+    measured: 'flow through it',
+    limit: 'it works with',
+    source: 'label',
+  },
+  alike: ({ says }) => `${says.under} ${says.part}`,
+  offers: all(sized(), fewerAtOnce),
+});

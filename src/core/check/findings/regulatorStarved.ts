@@ -1,26 +1,47 @@
 import { limitsOf } from '../../plan';
-import { finding, type Check } from '../types';
-import { assemblies } from './parts';
+import type { Found } from '../finding';
+import { findingKind } from '../kind';
+import { all, booster, fewerAtOnce, lowerFlow, lowerFlowEverywhere, widerMain, widerPart } from '../offers';
+import type { State } from '../states';
+import { everyPart } from '../facts/parts';
+
+type Said = { inletKpa: number; flowLph: number };
 
 /** What reaches a regulator does not suffice for its set pressure. */
-export const regulatorStarved: Check = (plan, results) =>
-  assemblies(results).flatMap(({ place, parts }) =>
-    parts
-      .filter(
-        ({ step, afterKpa }) =>
-          step.part.role === 'regulator' && afterKpa < step.part.setKpa - limitsOf(plan).starvedKpa,
-      )
-      .map(({ step, beforeKpa, afterKpa, flowLph }) =>
-        finding(
-          'regulator-starved',
-          'mend',
-          { kind: 'part', place, id: step.part.id },
-          {
-            measured: afterKpa,
-            limit: step.part.setKpa,
-            kind: 'pressure',
-            values: { inletKpa: beforeKpa, flowLph },
-          },
-        ),
-      ),
-  );
+export const regulatorStarved = findingKind({
+  code: 'regulator-starved',
+  stage: 'pipework',
+  when: ['open', 'dirty'],
+  find: ({ plan, results }: State): Found<Said>[] =>
+    everyPart(results).flatMap(({ place, step: { part }, beforeKpa, afterKpa, flowLph }) => {
+      if (part.role !== 'regulator' || afterKpa >= part.setKpa - limitsOf(plan).starvedKpa) return [];
+      return {
+        grade: 'mend',
+        place: { kind: 'part', place, id: part.id },
+        measured: afterKpa,
+        limit: part.setKpa,
+        kind: 'pressure',
+        says: { inletKpa: beforeKpa, flowLph },
+      };
+    }),
+  words: ({ measured, limit, says }, show) => ({
+    title: 'Too little pressure reaches the regulator',
+    howMuch: `It gives ${show(measured, 'pressure')} of its set ${show(limit, 'pressure')}; ${show(says.inletKpa, 'pressure')} reaches it at ${show(says.flowLph, 'flow')}.`,
+    why: 'A regulator passes at most its set pressure and needs more than that before it, for its own loss.',
+    tries: [
+      'water fewer beds at once',
+      'use a wider main or hose',
+      'choose a lower set pressure, if the tape’s window allows',
+    ],
+  }),
+  compares: { holds: 'p_in − h ≥ p_set', measured: 'it gives', limit: 'set', source: 'starvedKpa' },
+  brings: { 'emitters-dry': belowIt, 'emitter-under': belowIt, 'farm-uneven': () => true },
+  offers: all(fewerAtOnce, lowerFlow, lowerFlowEverywhere, widerMain, widerPart, booster),
+  restsOn: ['source'],
+});
+
+/** A regulator in the head feeds all blocks, one at an inlet its own. */
+function belowIt(effect: Found, cause: Found, { plan }: State): boolean {
+  if (cause.place.kind !== 'part' || !('block' in effect.place)) return false;
+  return cause.place.place === 'head' || plan.blocks[effect.place.block].id === cause.place.place;
+}

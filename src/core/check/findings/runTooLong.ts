@@ -1,34 +1,27 @@
-import { THIN_LINE_MM } from '../../catalog/materials';
-import { bestEvenness, longestRunM } from '../../network';
-import { finding, type Check } from '../types';
+import { LENGTH_BRINGS, LENGTH_COMPARED, longRuns, type LongRun } from '../facts/longRuns';
+import type { Found } from '../finding';
+import { findingKind, percent, plural } from '../kind';
+import { all, headerInMiddle, lowerFlow, secondHeader, smallerHoles, widerBore } from '../offers';
+import type { State } from '../states';
 
-/** The most uneven run of a block falls below the wished uniformity: it is longer than its tape carries here. */
-export const runTooLong: Check = (plan, results) =>
-  results.blocks.flatMap((block) => {
-    const wished = plan.wishes.uniformity;
-    let worst = -1;
-    let uneven = 0;
-    for (let i = block.firstRun; i < block.firstRun + block.runCount; i++) {
-      const r = results.runs[i];
-      if (r.emitters === 0 || r.uniformity >= wished) continue;
-      // With less than its window to start with it is not the length that is wrong.
-      if (r.inletKpa < r.run.tape.minKpa) continue;
-      // No length is short enough for what scatters more than that as made; another finding says so.
-      if (bestEvenness(plan.wishes.evenness, r.run.tape.cv) < wished) continue;
-      uneven++;
-      if (worst < 0 || r.uniformity < results.runs[worst].uniformity) worst = i;
-    }
-    if (worst < 0) return [];
-    const r = results.runs[worst];
-    return finding(
-      r.run.tape.boreMm < THIN_LINE_MM ? 'thin-line-long' : 'run-too-long',
-      'mend',
-      { kind: 'run', runIndex: worst, block: block.index, bed: r.run.bed },
-      {
-        measured: r.run.lengthM - r.run.leadM,
-        limit: longestRunM(plan, results, worst),
-        kind: 'length',
-        values: { uniformity: r.uniformity, wished, runs: uneven, ofRuns: block.runCount },
-      },
-    );
-  });
+/** A run is longer than its tape carries here: it falls below the target evenness. */
+export const runTooLong = findingKind({
+  code: 'run-too-long',
+  stage: 'beds',
+  find: (state: State): Found<LongRun>[] => longRuns(state, false),
+  words: ({ measured, limit, says }, show) => ({
+    title: `${plural(says.runs, 'run')} too long for this tape`,
+    howMuch: `The worst run is ${show(measured, 'length')} long and ${percent(says.evenness)} even; ${show(limit, 'length')} keeps ${percent(says.wished)} from the pressure it starts with.`,
+    why: 'Each emitter takes its share and friction takes pressure; past this length the far emitters give too much less than the first.',
+    tries: [
+      'lay a lower-flow tape',
+      'move the header to the middle of the beds',
+      'lay a wider tape',
+      'split the beds between two headers',
+    ],
+  }),
+  compares: LENGTH_COMPARED,
+  brings: LENGTH_BRINGS,
+  offers: all(lowerFlow, smallerHoles, headerInMiddle, widerBore, secondHeader),
+  restsOn: ['label'],
+});

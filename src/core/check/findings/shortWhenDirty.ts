@@ -1,30 +1,48 @@
-import { sourceFlowLph } from '../../network';
-import { finding, type Check } from '../types';
+import type { Found } from '../finding';
+import { isGravity } from '../facts/gravity';
+import { always, findingKind, isOver } from '../kind';
+import { all, biggerFilter, fewerAtOnce } from '../offers';
+import type { State } from '../states';
+
+type Said = { dirtyKpa: number; neededKpa: number };
 
 /** The source gives enough while the filters are clean, and no longer when they are due for cleaning. */
-export const shortWhenDirty: Check = (plan, { demand, built, layout: { source } }) => {
-  if (!(demand.askedLph > 0) || demand.askedLph > demand.availableLph) return [];
-  // Beyond a regulator nothing upstream is felt: what counts is what stands before the last one of the head, or all of it.
-  const last = built.head.reduce((at, s, i) => (s.part.role === 'regulator' ? i : at), -1);
-  const upstream = last >= 0 ? built.head.slice(0, last) : built.head;
-  const dirtyKpa = upstream.reduce(
-    (sum, { part }) => sum + part.dirtyKpa * (demand.askedLph / part.atLph) ** 2,
-    0,
-  );
-  if (dirtyKpa === 0) return [];
-  const dirtyLph = sourceFlowLph(source, plan, demand.neededKpa + dirtyKpa);
-  if (demand.askedLph <= dirtyLph) return [];
-  return [
-    finding(
-      'short-when-dirty',
-      'mind',
-      { kind: 'head' },
+export const shortWhenDirty = findingKind({
+  code: 'short-when-dirty',
+  stage: 'pipework',
+  when: ['dirty'],
+  find({ results: { demand, layout }, clean }: State): Found<Said>[] {
+    if (isGravity(layout.source) || !isOver(demand.askedLph, demand.availableLph)) return [];
+    const before = clean!.results.demand;
+    if (isOver(before.askedLph, before.availableLph)) return [];
+    return [
       {
+        grade: 'watch',
+        place: { kind: 'head' },
         measured: demand.askedLph,
-        limit: dirtyLph,
+        limit: demand.availableLph,
         kind: 'flow',
-        values: { dirtyKpa, neededKpa: demand.neededKpa, availableLph: demand.availableLph },
+        says: { dirtyKpa: demand.neededKpa - before.neededKpa, neededKpa: demand.neededKpa },
       },
-    ),
-  ];
-};
+    ];
+  },
+  words: ({ measured, limit, says }, show) => ({
+    title: 'Enough while the filter is clean, short when it is due for cleaning',
+    howMuch: `Due for cleaning it takes ${show(says.dirtyKpa, 'pressure')} more. At that pressure the source gives ${show(limit, 'flow')}; ${show(measured, 'flow')} is asked.`,
+    why: 'A filter is cleaned when its drop has grown, not before: the beds get less and less until then.',
+    tries: [
+      'use a larger filter',
+      'water fewer beds at once',
+      'clean it sooner: by the gauges before and after it',
+    ],
+  }),
+  compares: {
+    holds: 'Q_asked ≤ Q(p_needed + h_dirty)',
+    measured: 'asked',
+    limit: 'the source gives then',
+    source: 'Filters are cleaned when their drop has grown by their label’s dirty loss.',
+  },
+  brings: { 'regulator-starved': always, 'emitters-dry': always, 'emitter-under': always },
+  offers: all(fewerAtOnce, biggerFilter),
+  restsOn: ['source'],
+});

@@ -256,7 +256,7 @@ describe('GPX and KML', () => {
   test('a receiver’s row of noughts is no height', () => {
     const f = found(readGround(gpx(walk(10).map((p) => trkpt(p, 0))), PLACE));
     expect(f.heights).toEqual([]);
-    expect(f.notes.join(' ')).toMatch(/all nought/);
+    expect(f.notes.join(' ')).toMatch(/all zero/);
   });
 
   test('100,000 points are thinned', () => {

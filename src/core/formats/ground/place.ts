@@ -273,8 +273,7 @@ function layOneWay(raw: RawGround, place: GroundPlace): Exclude<GroundReading, {
   const heights = flat ? [] : fewer(measured);
   if (heights.length < measured.length && !flat)
     notes.push(`${measured.length.toLocaleString('en-US')} heights thinned to ${heights.length}.`);
-  if (flat)
-    notes.push('Its heights are all nought, as a receiver writes that knows none: they are left out.');
+  if (flat) notes.push('Its heights are all zero, as a receiver writes that knows none: they are left out.');
   if (heights.length === 0)
     notes.push('The file tells no heights: measure some, or say how much the ground rises.');
   else if (raw.bare > 0) notes.push(`${raw.bare} of its points have no height and are left out.`);

@@ -97,7 +97,7 @@ const turn = computed(() => {
     <TapeSentences />
     <p class="acts">
       <button type="button" class="asks" @click="weigh.open = 'lay'">What to lay?</button>
-      <button type="button" class="asks" @click="weigh.open = 'compare'">Put it side by side</button>
+      <button type="button" class="asks" @click="weigh.open = 'compare'">Compare options</button>
       <button type="button" class="asks" @click="weigh.open = 'length'">How long may a run be?</button>
       <button v-if="plan.block.tape.kind === 'drilled' || plan.block.tape.kind === 'microtubes'" type="button" class="asks" @click="weigh.open = 'holes'">Which drill, which length?</button>
     </p>

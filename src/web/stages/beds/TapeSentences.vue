@@ -49,16 +49,16 @@ const made = computed(() => tape.value.kind === 'drilled' || tape.value.kind ===
     <template v-else>from <QuantityField label="Least working pressure" kind="pressure" :value="tape.minKpa" :is-default="isDefault('minKpa')" :take="set('minKpa', 'set the window’s foot')" /> up.</template>
     </template>
     It lies <ChoiceField label="Where it lies" :value="tape.lies" :options="LIES" :is-default="isDefault('lies')" @pick="change({ lies: $event }, 'lay it elsewhere')" /> and is to last
-    <QuantityField label="Seasons it is to last" kind="count" :value="tape.seasons" :is-default="isDefault('seasons')" :take="set('seasons', 'set how long it is to last')" /> {{ tape.seasons === 1 ? 'season' : 'seasons' }}<template v-if="!further">, in <ChoiceField label="Rows" :value="plan.block.beds.rows" :options="ROWS" :is-default="plan.statedBlock.beds?.rows === undefined" @pick="edits.block('beds', { rows: $event as 'straight' }, 'set how the rows run')" /> rows</template>.
+    <QuantityField label="Seasons it should last" kind="count" :value="tape.seasons" :is-default="isDefault('seasons')" :take="set('seasons', 'set how long it is to last')" /> {{ tape.seasons === 1 ? 'season' : 'seasons' }}<template v-if="!further">, in <ChoiceField label="Rows" :value="plan.block.beds.rows" :options="ROWS" :is-default="plan.statedBlock.beds?.rows === undefined" @pick="edits.block('beds', { rows: $event as 'straight' }, 'set how the rows run')" /> rows</template>.
   </p>
   <details class="more">
-    <summary>Window, exponent, scatter</summary>
+    <summary>Pressures, exponent, variation</summary>
     <p class="fill">
       It works from <QuantityField label="Window, from" kind="pressure" :value="tape.minKpa" :is-default="isDefault('minKpa')" :take="set('minKpa', 'set the window’s foot')" />
       to <QuantityField label="Window, to" kind="pressure" :value="tape.maxKpa" :is-default="isDefault('maxKpa')" :take="set('maxKpa', 'set the window’s top')" />.
-      <template v-if="tape.kind !== 'compensating' && !made">Flow goes with pressure to the power of <QuantityField label="Exponent" kind="factor" :value="tape.exponent" :is-default="isDefault('exponent')" :take="set('exponent', 'set the exponent')" />.</template>
-      Emitters as made scatter by <QuantityField label="Scatter of manufacture" kind="share" :value="tape.cv" :is-default="isDefault('cv')" :take="set('cv', 'set the scatter')" />.
-      A run should water <QuantityField label="Wished evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, 'set the wished evenness', g)" /> evenly.
+      <template v-if="tape.kind !== 'compensating' && !made">Emitter exponent <QuantityField label="Exponent" kind="factor" :value="tape.exponent" :is-default="isDefault('exponent')" :take="set('exponent', 'set the exponent')" />.</template>
+      Emitters vary as made by (CV) <QuantityField label="Variation between emitters (CV)" kind="share" :value="tape.cv" :is-default="isDefault('cv')" :take="set('cv', 'set the scatter')" />.
+      A run should water <QuantityField label="Target evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, 'set the target evenness', g)" /> evenly.
     </p>
     <p class="quiet">Typical values: read your label. The top of a tape’s window follows from its wall.</p>
   </details>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue';
-import { describe, type Finding } from '../../../core/check';
+import { bringsAbout, describe, roots, type Finding } from '../../../core/check';
 import { WORKING_NAMES, workingOf, type WorkingName } from '../../../core/working';
 import Asks from '../../parts/Asks.vue';
 import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
+import { useJudgement } from '../../stores/judgement';
 import { useResults } from '../../stores/results';
 import { useWeigh } from '../../stores/weigh';
 import { useSettings } from '../../stores/settings';
@@ -14,6 +15,7 @@ import FitDialog from './FitDialog.vue';
 import LimitsTable from './LimitsTable.vue';
 
 const results = useResults();
+const judgement = useJudgement();
 const advice = useAdvice();
 const plan = usePlan();
 const settings = useSettings();
@@ -21,15 +23,8 @@ const weigh = useWeigh();
 onBeforeUnmount(advice.show());
 const fitOpen = ref(false);
 
-const roots = computed(() => (results.toldPlan ? results.findings.filter((f) => !f.follows) : []));
-/** What follows from a finding, at any remove; of several of its kind the first is told of. */
-const follows = (cause: Finding): Finding[] => {
-  // Of several causes of a kind that are about no block in particular the first is told of.
-  if (!('block' in cause.place) && roots.value.find((f) => f.code === cause.code) !== cause) return [];
-  const here = (f: Finding): boolean => !('block' in f.place) || !('block' in cause.place) || f.place.block === cause.place.block;
-  const direct = results.findings.filter((f) => f.follows === cause.code && here(f));
-  return direct.flatMap((f) => [f, ...results.findings.filter((g) => g.follows === f.code && g !== f && here(g))]);
-};
+const shownRoots = computed(() => roots(judgement.told));
+const follows = (cause: Finding): Finding[] => bringsAbout(cause, judgement.told);
 const worse = computed(() => advice.together?.worse.map((f) => describe(f, plan.full, settings.units).title) ?? []);
 
 const SAYS: Record<WorkingName, string> = {
@@ -74,12 +69,13 @@ const shown = computed(() => {
     <p class="acts">
       <v-btn @click="fitOpen = true">Fit it for me</v-btn>
       <v-btn variant="text" @click="weigh.open = 'sure'">How sure is it?</v-btn>
-      <v-btn variant="text" @click="weigh.open = 'compare'">Put it side by side</v-btn>
+      <v-btn variant="text" @click="weigh.open = 'compare'">Compare options</v-btn>
     </p>
     <FitDialog v-model="fitOpen" />
-    <p v-if="roots.length === 0 && results.results" class="fine">Nothing found to mend. {{ results.said?.headline }}.</p>
+    <p v-if="judgement.failed" class="caution" role="alert">{{ judgement.failed }} <button type="button" class="asks" @click="judgement.workOut()">Try again</button></p>
+    <p v-if="shownRoots.length === 0 && judgement.said" class="fine">Nothing found to mend. {{ judgement.said.headline }}.</p>
     <ol v-else>
-      <FindingCard v-for="(finding, i) in roots" :key="`${finding.code} ${i}`" :finding="finding" :follows="follows(finding)" />
+      <FindingCard v-for="finding in shownRoots" :key="finding.id" :finding="finding" :follows="follows(finding)" />
     </ol>
     <p v-if="advice.broke" class="caution" role="alert">{{ advice.broke }} <button type="button" class="asks" @click="advice.workOut()">Try again</button></p>
     <aside v-if="advice.ticked.length > 0" class="together" aria-label="Remedies taken together">

@@ -1,40 +1,31 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { describe, GRADE_WORDS, type Finding } from '../../../core/check';
+import { GRADE_WORDS, stageOf, type Finding } from '../../../core/check';
 import { stepKey } from '../../../core/network';
 import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
-import { useResults } from '../../stores/results';
-import { useSettings } from '../../stores/settings';
+import { stageName } from '../../shell/stages';
+import { useJudgement } from '../../stores/judgement';
+import { useOpening } from '../../stores/opening';
 import { useView } from '../../stores/view';
 import RemedyList from './RemedyList.vue';
 
 /** One thing found, what follows from it, and what would put it right. */
 const props = defineProps<{ finding: Finding; follows: readonly Finding[] }>();
 const plan = usePlan();
-const results = useResults();
-const settings = useSettings();
+const judgement = useJudgement();
+const opening = useOpening();
 const advice = useAdvice();
 const view = useView();
 
-const words = computed(() => describe(props.finding, results.toldPlan!, settings.units));
+const words = computed(() => judgement.words(props.finding));
 /** Each once: of many blocks the same may be told. */
-const brings = computed(() => [...new Set(props.follows.map((f) => describe(f, results.toldPlan!, settings.units).title))]);
+const brings = computed(() => [...new Set(props.follows.map((f) => judgement.words(f).title))]);
 const remedies = computed(() => advice.remediesOf(props.finding));
 
-const STAGE_OF: Record<Finding['place']['kind'], string> = {
-  source: 'water',
-  backup: 'water',
-  head: 'pipework',
-  part: 'pipework',
-  main: 'pipework',
-  header: 'pipework',
-  block: 'beds',
-  run: 'beds',
-};
-const NAMES: Record<string, string> = { water: 'Water', beds: 'Beds', pipework: 'Pipework' };
-const stage = computed(() => STAGE_OF[props.finding.place.kind]);
+const stage = computed(() => stageOf(props.finding));
 
+/** Shows the place on the sheet, with a set open in which it is found. */
 function light(): void {
   const { place } = props.finding;
   const idOf = (index: number): string => plan.blocks[index]?.id ?? '';
@@ -44,6 +35,8 @@ function light(): void {
   else if (place.kind === 'header' || place.kind === 'block') view.pointedStep = stepKey.header(idOf(place.block));
   else view.pointedStep = stepKey.source;
   if ('block' in place) plan.pickBlock(idOf(place.block));
+  const set = place.kind === 'set' ? place.set : props.finding.holds.find((h) => h.set)?.set;
+  if (set) opening.pick(set);
 }
 </script>
 
@@ -51,8 +44,10 @@ function light(): void {
   <li :class="finding.grade">
     <h3><span class="grade">{{ GRADE_WORDS[finding.grade] }}</span> {{ words.title }}</h3>
     <p>{{ words.howMuch }}</p>
+    <p v-if="words.whenOpen" class="when">It holds {{ words.whenOpen }}.</p>
+    <p v-if="words.restsOn" class="when">It rests on {{ words.restsOn }}.</p>
     <p class="quiet">{{ words.why }}</p>
-    <p v-if="brings.length > 0" class="brings"><b>It brings with it:</b> {{ brings.join('; ') }}.</p>
+    <p v-if="brings.length > 0" class="brings"><b>It also causes:</b> {{ brings.join('; ') }}.</p>
     <RemedyList v-if="remedies && remedies.length > 0" :finding="finding" :remedies="remedies" />
     <p v-else-if="words.tries.length > 0" class="quiet">
       <b>Try:</b> {{ words.tries.filter(Boolean).join('; ') }}.
@@ -61,7 +56,7 @@ function light(): void {
     <p class="where">
       <button type="button" class="asks" @click="light">Show on the sheet: {{ words.where }}</button>
       <button type="button" class="asks" @click="view.openFinding = finding">Show the working</button>
-      <router-link :to="{ name: stage }">mend it in {{ NAMES[stage] }}</router-link>
+      <router-link :to="{ name: stage }">mend it in {{ stageName(stage) }}</router-link>
     </p>
   </li>
 </template>
@@ -69,13 +64,14 @@ function light(): void {
 <style scoped>
 li { border-top: 1px solid var(--line); padding: 12px 0 4px 12px; border-left: 5px solid var(--clay); margin-bottom: 8px; }
 li.stop { border-left-color: var(--alarm); border-left-style: double; border-left-width: 7px; padding-left: 10px; }
-li.mind, li.note { border-left-color: var(--faint); border-left-style: dotted; }
+li.watch, li.note { border-left-color: var(--faint); border-left-style: dotted; }
 h3 { font-size: 16px; margin-bottom: 6px; }
 .grade { font-size: 12.5px; border: 1.5px solid currentcolor; border-radius: 3px; padding: 0 6px; margin-right: 4px; color: var(--clay); }
 .stop .grade { color: var(--alarm); }
-.mind .grade, .note .grade { color: var(--faint); }
+.watch .grade, .note .grade { color: var(--faint); }
 p { margin-bottom: 6px; font-size: 14.5px; }
-.brings { font-size: 14px; }
+.brings, .when { font-size: 14px; }
+.when { font-style: italic; }
 .where { display: flex; gap: 16px; flex-wrap: wrap; }
 .where a { color: var(--ink); }
 .working { font-style: italic; }

@@ -23,8 +23,8 @@ const SCHOOLS = [
   <details class="more">
     <summary>Limits these findings go by</summary>
     <p class="fill">
-      Evenness is reckoned as <ChoiceField label="School of evenness" :value="plan.wishes.evenness" :options="SCHOOLS" :is-default="plan.plan.wishes?.evenness === undefined" @pick="edits.wishes({ evenness: $event as 'eu' }, 'reckon evenness otherwise')" />,
-      and <QuantityField label="Wished evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, 'set the wished evenness', g)" /> is wished.
+      Evenness is measured as <ChoiceField label="Measure of evenness" :value="plan.wishes.evenness" :options="SCHOOLS" :is-default="plan.plan.wishes?.evenness === undefined" @pick="edits.wishes({ evenness: $event as 'eu' }, 'measure evenness otherwise')" />,
+      and <QuantityField label="Target evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, 'set the target evenness', g)" /> is the target.
     </p>
     <ul>
       <li v-for="name in LIMIT_NAMES" :key="name">

@@ -14,7 +14,8 @@ const settings = useSettings();
 
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 const worse = (outcome: Outcome): string => outcome.worse.map((f) => describe(f, plan.full, settings.units).title).join('; ');
-const promise = (r: Remedy): string => (r.clears ? 'puts it right' : 'helps, but not enough');
+/** It is promised to put things right only where nothing else gets worse, in any state of the plan. */
+const promise = (r: Remedy): string => (!r.clears ? 'helps, but not enough' : r.worse.length === 0 ? 'puts it right' : 'mends this');
 </script>
 
 <template>
@@ -29,7 +30,7 @@ const promise = (r: Remedy): string => (r.clears ? 'puts it right' : 'helps, but
       />
       <button type="button" @click="advice.take(remedy.changes)">
         <b>{{ capital(advice.say(remedy.changes)) }}</b>
-        <span class="promise" :class="{ half: !remedy.clears }">{{ promise(remedy) }}</span>
+        <span class="promise" :class="{ half: !remedy.clears || remedy.worse.length > 0 }">{{ promise(remedy) }}</span>
         <span class="num figures"><span v-for="f in figuresTold(remedy, settings.show)" :key="f.name">{{ f.name }} {{ f.from }} → {{ f.to }}</span></span>
         <span v-if="remedy.worse.length > 0" class="worse">but: {{ worse(remedy) }}</span>
       </button>

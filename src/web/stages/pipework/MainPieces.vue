@@ -113,7 +113,7 @@ function addTee(): void {
       <dd class="num">{{ settings.show(did.get(piece.to)!.flowLph, 'flow') }}, {{ settings.show(did.get(piece.to)!.velocityMps, 'velocity') }}</dd>
       <dt>Lost to friction</dt>
       <dd class="num">{{ settings.show(did.get(piece.to)!.frictionKpa, 'pressure') }}</dd>
-      <dt>Surge, if shut at once</dt>
+      <dt>Water hammer if shut suddenly</dt>
       <dd class="num">{{ settings.show(did.get(piece.to)!.surgeKpa, 'pressure') }}</dd>
       <dt>Highest and lowest point</dt>
       <dd class="num">{{ settings.show(farm.highest.zM, 'height') }}, {{ settings.show(farm.lowest.zM, 'height') }}</dd>

@@ -74,7 +74,7 @@ const farEnd = computed(() => {
       <summary>Take-offs and friction</summary>
       <p class="fill">
         Each take-off: <QuantityField label="Take-off loss" kind="factor" :value="plan.block.header.takeOffK" :is-default="plan.statedBlock.header?.takeOffK === undefined" :take="(v, g) => edits.block('header', { takeOffK: v }, 'set the take-offs’ loss', g)" /> velocity heads.
-        Friction by <ChoiceField label="School of friction" :value="plan.wishes.friction" :options="SCHOOLS" :is-default="plan.plan.wishes?.friction === undefined" @pick="edits.wishes({ friction: $event as never }, 'compute friction another way')" />.
+        Friction by <ChoiceField label="Friction formula" :value="plan.wishes.friction" :options="SCHOOLS" :is-default="plan.plan.wishes?.friction === undefined" @pick="edits.wishes({ friction: $event as never }, 'compute friction another way')" />.
       </p>
     </details>
     <p class="caution">Every part with an arrow has a right way round. Open and shut valves slowly. Before digging, have buried services located.</p>

@@ -42,7 +42,7 @@ function ask(name: SetWorkingName): void {
   <div>
     <template v-if="tank && source">
       <p class="fill">
-        It is to last <QuantityField label="Days without rain" kind="count" :value="rules.dryDays" :is-default="plan.plan.watering?.day?.dryDays === undefined" :take="(v, g) => edits.dayRules({ dryDays: v }, 'set the dry spell', g)" /> days without rain.
+        It should last <QuantityField label="Days without rain" kind="count" :value="rules.dryDays" :is-default="plan.plan.watering?.day?.dryDays === undefined" :take="(v, g) => edits.dayRules({ dryDays: v }, 'set the dry spell', g)" /> days without rain.
       </p>
       <p v-if="tank.days.dry" class="dry" role="status"><b>It runs dry on day {{ tank.days.dry.day + 1 }}, at {{ clockText(tank.days.dry.minute) }}</b>, {{ tank.days.dry.empty ? 'down to the outlet' : `with ${settings.show(tank.days.dry.levelM, 'height')} of water over its foot: the weakest emitter leaves its window` }}.</p>
       <p v-else class="fine" role="status">It lasts: no evening runs dry.</p>

@@ -89,7 +89,7 @@ function ask(name: SetWorkingName): void {
 <template>
   <div>
     <p class="fill">
-      Water by <ChoiceField label="Need is reckoned by" :value="need.by" :options="RULES" :is-default="isDefault('by')" @pick="edits.need({ by: $event }, 'reckon need another way')" /><template v-if="need.by === 'depth'">:
+      Water by <ChoiceField label="Need is worked out by" :value="need.by" :options="RULES" :is-default="isDefault('by')" @pick="edits.need({ by: $event }, 'reckon need another way')" /><template v-if="need.by === 'depth'">:
         <QuantityField label="Depth a week" kind="rain" :value="need.depthMm" :is-default="isDefault('depthMm')" :take="set('depthMm', 'set the depth a week')" /> on the whole bed, less
         <QuantityField label="Rain of a usual week" kind="rain" :value="need.rainMm" :is-default="isDefault('rainMm')" :take="set('rainMm', 'set the usual rain')" /> of rain</template><template v-else-if="need.by === 'row'">:
         <QuantityField label="For each length of row a week" kind="volume" :value="need.rowL * rowUnitM" :is-default="isDefault('rowL')" :take="set('rowL', 'set the litres for a row', (v) => v / rowUnitM)" /> for each {{ settings.units.system === 'us' ? 'foot' : 'metre' }} of row a week, under mulch</template><template v-else-if="need.by === 'minutes'">:
@@ -110,7 +110,7 @@ function ask(name: SetWorkingName): void {
         <dd class="num">{{ Number.isFinite(current.filling.seconds) ? minutes(current.time.fillMin) : 'never' }}</dd>
         <dt><button type="button" class="asks" @click="ask('runTime')">runs, each of {{ current.time.starts }} {{ current.time.starts === 1 ? 'start' : 'starts' }}</button></dt>
         <dd class="num big">{{ minutes(current.time.minutes) }}</dd>
-        <dt><button type="button" class="asks" @click="ask('longest')">useful at a stretch, at most</button></dt>
+        <dt><button type="button" class="asks" @click="ask('longest')">longest useful watering</button></dt>
         <dd class="num">{{ minutes(Math.min(...current.time.beds.map((b) => b.longestMin))) }}</dd>
         <dt>strip holds enough for</dt>
         <dd class="num">{{ Number.isFinite(current.time.mostDays) ? `${current.time.mostDays < 1 ? 'under 1' : Math.floor(current.time.mostDays)} d` : '–' }}</dd>

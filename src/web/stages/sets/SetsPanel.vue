@@ -1,16 +1,23 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted } from 'vue';
+import { TIMING_CODES, type Finding, type FindingCode } from '../../../core/check';
+import { toldIn } from '../../shell/stages';
+import { useJudgement } from '../../stores/judgement';
 import { useOutlook } from '../../stores/outlook';
+import { usePlan } from '../../stores/plan';
 import { useTools } from '../../stores/tools';
 import { useView, type Leaf } from '../../stores/view';
 import FeedLeaf from './FeedLeaf.vue';
 import LastsLeaf from './LastsLeaf.vue';
 import MuchLeaf from './MuchLeaf.vue';
 import WhenLeaf from './WhenLeaf.vue';
+import SetProblem from './SetProblem.vue';
 import WhoLeaf from './WhoLeaf.vue';
 
 /** Who waters when, for how long, and whether the water lasts: one question a leaf. */
 const outlook = useOutlook();
+const judgement = useJudgement();
+const plan = usePlan();
 const tools = useTools();
 const view = useView();
 const LEAVES: { id: Leaf; name: string; is: typeof WhoLeaf }[] = [
@@ -28,7 +35,14 @@ onBeforeUnmount(() => {
   tools.shown = 'crop';
   tools.putDown();
 });
-const GRADE_WORDS = { stop: 'Stop', mend: 'Mend', mind: 'Mind' };
+/** What is asked of the source hangs on how much is open at once. */
+const OF_WHAT_OPENS: readonly FindingCode[] = ['flow-short', 'over-yield', 'short-cycling', 'set-beds-gone'];
+/** What is mended here, and what hangs on which beds are open: the same list as everywhere. */
+const problems = computed(() => {
+  const sets = plan.full.watering.sets.length;
+  const some = (f: Finding): boolean => new Set(f.holds.flatMap((h) => h.set ?? [])).size < sets && f.holds.some((h) => h.set);
+  return toldIn('check', judgement.told).filter((f) => TIMING_CODES.includes(f.code) || OF_WHAT_OPENS.includes(f.code) || some(f));
+});
 </script>
 
 <template>
@@ -40,13 +54,13 @@ const GRADE_WORDS = { stop: 'Stop', mend: 'Mend', mind: 'Mind' };
     <p v-if="outlook.failed" role="alert" class="caution">{{ outlook.failed }}</p>
     <component :is="open.is" :class="{ stale: !outlook.fresh && !outlook.working }" />
     <p v-if="outlook.working" class="quiet" role="status">Working it out: {{ Math.round(100 * outlook.progress) }} %</p>
-    <section v-if="outlook.problems.length > 0" aria-label="What stands against it">
-      <h3>What stands against it</h3>
+    <section v-if="problems.length > 0" aria-label="Problems">
+      <h3>Problems</h3>
       <ol class="problems">
-        <li v-for="(p, i) in outlook.problems" :key="i" :class="p.grade"><b>{{ GRADE_WORDS[p.grade] }}.</b> {{ outlook.tell(p) }}</li>
+        <li v-for="f in problems" :key="f.id" :class="f.grade"><SetProblem :finding="f" /></li>
       </ol>
     </section>
-    <p v-else-if="outlook.outlook && outlook.fresh" class="fine">Nothing stands against it.</p>
+    <p v-else-if="outlook.outlook && outlook.fresh" class="fine">No problems with the sets.</p>
     <p class="caution">Planning figures: feel the soil, and look at the far ends.</p>
   </section>
 </template>

@@ -126,8 +126,8 @@ function addDay(): void {
   };
   why.value = '';
   const date = typed.date || (weather.value?.days.at(-1) ? dayAfter(weather.value.days.at(-1)!.date, 1) : plan.full.watering.season.from);
-  const minC = value(typed.minC, 'temperature', 'Least warmth');
-  const maxC = value(typed.maxC, 'temperature', 'Greatest warmth');
+  const minC = value(typed.minC, 'temperature', 'Minimum temperature');
+  const maxC = value(typed.maxC, 'temperature', 'Maximum temperature');
   const rainMm = typed.rainMm.trim() === '' ? 0 : value(typed.rainMm, 'rain', 'Rain');
   if (minC === undefined || maxC === undefined || rainMm === undefined) return;
   const refusal = edits.takeWeather([{ date, minC, maxC, rainMm }]);
@@ -148,8 +148,8 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
     </p>
     <p class="quiet">A table has a line of titles, a row a day or an hour: date, min (°C), max (°C), and what else there is: rain (mm), wind (m/s), sun (h), radiation (MJ/m²), humidity min and max (%), ET0 (mm).</p>
     <p class="fill day">
-      <input v-model="typed.date" type="date" aria-label="Day of weather" /> from <input v-model="typed.minC" type="text" class="num" aria-label="Least warmth of the day" /> to
-      <input v-model="typed.maxC" type="text" class="num" aria-label="Greatest warmth of the day" /> {{ settings.parts(0, 'temperature').unit }}, rain
+      <input v-model="typed.date" type="date" aria-label="Day of weather" /> from <input v-model="typed.minC" type="text" class="num" aria-label="Minimum temperature of the day" /> to
+      <input v-model="typed.maxC" type="text" class="num" aria-label="Maximum temperature of the day" /> {{ settings.parts(0, 'temperature').unit }}, rain
       <input v-model="typed.rainMm" type="text" class="num" aria-label="Rain of the day" placeholder="0" /> {{ settings.parts(0, 'rain').unit }} <button type="button" class="small" @click="addDay">add the day</button>
     </p>
     <p v-if="why" class="why" role="alert">{{ why }}</p>

@@ -109,7 +109,7 @@ const dropPrice = (i: number): void => void edits.dayRules({ prices: rules.value
       <p class="acts">
         <v-btn @click="calendar">Calendar file</v-btn>
         <v-btn variant="text" @click="csv">Table (CSV)</v-btn>
-        <v-btn v-if="byHand" variant="text" @click="edits.freeStarts()">Lay it out anew</v-btn>
+        <v-btn v-if="byHand" variant="text" @click="edits.freeStarts()">Plan the day again</v-btn>
       </p>
     </template>
     <details class="more">

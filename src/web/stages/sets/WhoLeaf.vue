@@ -83,7 +83,7 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
   <div>
     <p class="acts">
       <v-btn :loading="outlook.making" @click="outlook.makeSets(opening.sets.length === 0)">{{ opening.sets.length === 0 ? 'Make the sets' : 'Fit them to the plan' }}</v-btn>
-      <v-btn v-if="opening.sets.length > 0" variant="text" :disabled="outlook.making" @click="outlook.makeSets(true)">Make them anew</v-btn>
+      <v-btn v-if="opening.sets.length > 0" variant="text" :disabled="outlook.making" @click="outlook.makeSets(true)">Rebuild the sets</v-btn>
       <v-btn v-if="outlook.making || outlook.evening" variant="text" @click="outlook.stop()">Stop</v-btn>
     </p>
     <p v-if="opening.sets.length === 0" class="quiet">All that is in use is open at once. Sets water one after the other: as few as the source bears, like beds and neighbours together.</p>

@@ -149,7 +149,9 @@ describe('need, hours and weather', () => {
       ['2027-05-01', 19],
       ['2027-05-02', 22],
     ]);
-    expect(edits.takeWeather([{ date: '2027-05-03', minC: 30, maxC: 20 }])?.what).toMatch(/least warmth/);
+    expect(edits.takeWeather([{ date: '2027-05-03', minC: 30, maxC: 20 }])?.what).toMatch(
+      /minimum temperature/,
+    );
     expect(edits.takeWeather([{ date: '2027-05-03', minC: 30, maxC: 900 }])).toBeDefined();
     expect(plan.full.watering.weather!.days).toHaveLength(2);
     edits.dropWeather();

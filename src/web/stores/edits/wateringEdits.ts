@@ -126,7 +126,7 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
   }
   /** All starts laid out by the day's rules again. */
   const freeStarts = (): Refusal | undefined =>
-    change('lay the day out anew', (w) => w.sets?.forEach((s) => delete s.starts));
+    change('plan the day again', (w) => w.sets?.forEach((s) => delete s.starts));
 
   const blockValves = (block: string, valves: 'block' | 'beds' | undefined): Refusal | undefined =>
     plan.edit('change where the valves are', (draft) => {

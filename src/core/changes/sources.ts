@@ -1,0 +1,102 @@
+import type { Draft } from 'immer';
+import { pipeKind } from '../catalog/pipes';
+import type { Booster, Plan, Stated, TankSource } from '../plan';
+import type { ChangeMakers } from './types';
+import { sourceIn } from './drafts';
+
+type Sources =
+  | 'foot-valve'
+  | 'lower-pump'
+  | 'suction-size'
+  | 'tank-size'
+  | 'pressure-tank'
+  | 'cut-out'
+  | 'booster'
+  | 'raise-tank'
+  | 'allowance'
+  | 'wish'
+  | 'backup-apart';
+
+/** A pump may pass this many times its label's flow before its motor is overloaded. */
+const BOOSTER_MOST = 1.5;
+
+/** A well's or a surface pump's own fields. */
+type Pumped = {
+  footValve?: boolean;
+  liftM?: number;
+  suction?: { pipe?: string; boreMm?: number; hazenWilliamsC?: number };
+  vessel?: { part?: 'tank' | 'none'; volumeL?: number; cutOutKpa?: number };
+};
+const pumped = (source: Draft<Plan['sources'][number]>): Pumped => source as Pumped;
+
+/** Sources, and what is planned on of them. */
+export const SOURCES: ChangeMakers<Sources> = {
+  'foot-valve': {
+    make: (draft, _, full) => void (pumped(sourceIn(draft, full)).footValve = true),
+    says: () => 'put a foot valve with a strainer on the suction pipe',
+  },
+  'lower-pump': {
+    make: (draft, { liftM }, full) => void (pumped(sourceIn(draft, full)).liftM = liftM),
+    says: ({ liftM }, _, show) => `set the pump ${show(liftM, 'height')} over the water`,
+  },
+  'suction-size': {
+    make(draft, { pipe }, full) {
+      const suction = (pumped(sourceIn(draft, full)).suction ??= {});
+      suction.pipe = pipe;
+      delete suction.boreMm;
+      delete suction.hazenWilliamsC;
+    },
+    says: ({ pipe }) => `use ${pipeKind(pipe).name} as the suction pipe`,
+  },
+  'tank-size': {
+    make: (draft, { volumeL }, full) =>
+      void ((pumped(sourceIn(draft, full)).vessel ??= {}).volumeL = volumeL),
+    says: ({ volumeL }, _, show) => `use a pressure tank of ${show(volumeL, 'volume')}`,
+  },
+  'pressure-tank': {
+    make: (draft, _, full) => void ((pumped(sourceIn(draft, full)).vessel ??= {}).part = 'tank'),
+    says: () => 'put in a pressure tank with a switch',
+  },
+  'cut-out': {
+    make: (draft, { cutOutKpa }, full) =>
+      void ((pumped(sourceIn(draft, full)).vessel ??= {}).cutOutKpa = cutOutKpa),
+    says: ({ cutOutKpa }, _, show) => `let the switch stop the pump at ${show(cutOutKpa, 'pressure')}`,
+  },
+  booster: {
+    make(draft, { lph, headM }, full) {
+      const source = sourceIn(draft, full) as { booster?: Draft<Stated<Booster>> };
+      source.booster = {
+        kind: 'fixed',
+        curve: { method: 'label', labelLph: lph, labelM: headM },
+        maxLph: BOOSTER_MOST * lph,
+      };
+    },
+    says: ({ lph, headM }, _, show) =>
+      `put in a booster pump of ${show(headM, 'height')} at ${show(lph, 'flow')}`,
+  },
+  'raise-tank': {
+    make(draft, { byM }, full) {
+      const now = full.sources.find((s) => s.id === full.sourceId) as TankSource;
+      const tank = sourceIn(draft, full) as Draft<Stated<TankSource>>;
+      for (const field of ['outletM', 'lowM', 'highM', 'floatM'] as const)
+        tank[field] = Number((now[field] + byM).toFixed(2));
+    },
+    says: ({ byM }, _, show) => `raise the tank by ${show(byM, 'height')}`,
+  },
+  allowance: {
+    make: (draft, { share }) => void ((draft.wishes ??= {}).allowance = share),
+    says: ({ share }, _, show) => `plan on ${show(share, 'share')} of the measured flow`,
+  },
+  wish: {
+    make: (draft, { uniformity }) => void ((draft.wishes ??= {}).uniformity = uniformity),
+    says: ({ uniformity }, _, show) => `set the target to ${show(uniformity, 'share')} evenness`,
+  },
+  'backup-apart': {
+    make(draft, { backflow }) {
+      if (!draft.backup) return;
+      draft.backup.valve = true;
+      draft.backup.backflow = backflow;
+    },
+    says: () => 'put a valve and a backflow preventer of its own before the backup',
+  },
+};

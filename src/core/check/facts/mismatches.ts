@@ -1,0 +1,22 @@
+import { isBranch } from '../../catalog/headParts';
+import type { Part } from '../../plan';
+
+/** Two neighbours whose ends do not meet, with the adaptor that would join them. */
+export interface Mismatch {
+  /** Place of the second among the parts. */
+  at: number;
+  before: Part;
+  after: Part;
+}
+
+/** Every pair in line whose ends do not meet. Parts on branches sit in tappings of their own. */
+export function mismatches(parts: readonly Part[]): Mismatch[] {
+  const found: Mismatch[] = [];
+  let before: Part | undefined;
+  parts.forEach((after, at) => {
+    if (isBranch(after.role)) return;
+    if (before && before.outEnd !== after.inEnd) found.push({ at, before, after });
+    before = after;
+  });
+  return found;
+}

@@ -1,0 +1,2 @@
+/** What local rules and licensed people decide. */
+export const BACKFLOW_LOCAL = 'Local water rules and licensed plumbers decide what yours needs.';

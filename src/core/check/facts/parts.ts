@@ -1,0 +1,42 @@
+import { inletParts, type FarmResults, type PartResult } from '../../network';
+import { HEAD } from '../../plan';
+
+/** Parts in line somewhere: in the head, or at the inlet of a block in use. */
+export interface Assembly {
+  /** `head`, or the block's id. */
+  place: string;
+  parts: PartResult[];
+  /** Before the first of them, with nothing flowing, kPa. */
+  restKpa: number;
+  /** Before the first of them at work. */
+  startKpa: number;
+}
+
+const known = new WeakMap<FarmResults, Assembly[]>();
+
+/** Every assembly that water flows through now; worked out once for all that looks at a solved plan. */
+export function assemblies(results: FarmResults): Assembly[] {
+  let found = known.get(results);
+  if (!found) {
+    found = [
+      {
+        place: HEAD,
+        parts: results.head,
+        restKpa: results.rest.sourceKpa,
+        startKpa: results.head[0]?.beforeKpa ?? results.solution.supply.pressureKpa,
+      },
+      ...results.blocks.map((b) => ({
+        place: b.built.layout.block.id,
+        parts: inletParts(results, b),
+        restKpa: b.rest.entryKpa,
+        startKpa: b.entryKpa,
+      })),
+    ];
+    known.set(results, found);
+  }
+  return found;
+}
+
+/** Each part that water flows through, with where it stands. */
+export const everyPart = (results: FarmResults): (PartResult & { place: string })[] =>
+  assemblies(results).flatMap(({ place, parts }) => parts.map((p) => ({ ...p, place })));

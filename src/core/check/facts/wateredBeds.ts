@@ -1,0 +1,64 @@
+import { cropKind } from '../../catalog/crops';
+import { soilKind } from '../../catalog/tape';
+import type { LaidBed } from '../../layout';
+import type { BlockResult, FarmResults } from '../../network';
+import type { FullPlan, Tape } from '../../plan';
+import type { Found, Said } from '../finding';
+import type { State } from '../states';
+
+/** A bed that waters, with what lies in it. */
+export interface WateredBed {
+  bed: LaidBed;
+  tape: Tape;
+  crop: ReturnType<typeof cropKind> | undefined;
+  /** Mean flow of its emitters, L/h. */
+  emitterLph: number;
+  soil: ReturnType<typeof soilKind>;
+  block: BlockResult;
+}
+
+function wateredBeds(plan: FullPlan, results: FarmResults, block: BlockResult): WateredBed[] {
+  const { layout } = block.built;
+  const soil = soilKind(plan.blocks[block.index].ground.soil);
+  const found = new Map<number, WateredBed & { lph: number; emitters: number }>();
+  for (let i = block.firstRun; i < block.firstRun + block.runCount; i++) {
+    const { run, emitters, flowLph } = results.runs[i];
+    if (emitters === 0) continue;
+    let at = found.get(run.bedIndex);
+    if (!at) {
+      const bed = layout.beds[run.bedIndex];
+      const id = bed.single?.crop ?? plan.blocks[block.index].beds.crop;
+      const crop = id === 'none' ? undefined : cropKind(id);
+      at = { bed, tape: run.tape, crop, emitterLph: 0, soil, block, lph: 0, emitters: 0 };
+      found.set(run.bedIndex, at);
+    }
+    at.lph += flowLph;
+    at.emitters += emitters;
+  }
+  return [...found.values()].map((b) => ({ ...b, emitterLph: b.lph / b.emitters }));
+}
+
+/** What is told of one bed, and how far beyond the limit it is, to find the worst. */
+export type BedTold<S extends Said> = Pick<Found<S>, 'measured' | 'limit' | 'kind' | 'says'> & { by: number };
+
+/** Of a block's beds of which something holds the worst is told, and how many there are. */
+export const worstBeds = <S extends Said>(
+  { plan, results }: State,
+  tell: (bed: WateredBed) => BedTold<S> | undefined,
+): Found<S & { beds: number }>[] =>
+  results.blocks.flatMap((block) => {
+    const told = wateredBeds(plan, results, block).flatMap((bed) => tell(bed) ?? []);
+    if (told.length === 0) return [];
+    const { measured, limit, kind, says } = told.reduce((a, b) => (b.by > a.by ? b : a));
+    return {
+      grade: 'watch',
+      place: { kind: 'block', block: block.index },
+      measured,
+      limit,
+      kind,
+      says: { ...says, beds: told.length },
+    };
+  });
+
+/** Share of a bed's width that its runs wet. */
+export const wettedShare = ({ bed, soil }: WateredBed): number => (bed.runs * soil.stripM) / bed.widthM;

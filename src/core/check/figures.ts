@@ -1,0 +1,31 @@
+import type { FullPlan, Plan } from '../plan';
+import type { Place } from './finding';
+import type { FindingKind } from './kind';
+
+/** Fields of a source that say where and what it is, not what was measured of it. */
+const NOT_MEASURED: readonly string[] = ['id', 'kind', 'xM', 'yM', 'heightM', 'name', 'method'];
+
+/** Whether something of the source in use was measured or read from a label. */
+export function isMeasured(stated: Plan, sourceId: string): boolean {
+  const source = stated.sources.find((s) => s.id === sourceId);
+  return source !== undefined && Object.keys(source).some((k) => !NOT_MEASURED.includes(k));
+}
+
+/** Names of the example figures that a finding rests on: what nobody has measured, read or chosen yet. */
+export function figuresOf(kind: FindingKind, place: Place, stated: Plan, plan: FullPlan): string[] {
+  const index = 'block' in place ? place.block : 0;
+  const block = stated.blocks[index];
+  const source = plan.sources.find((s) => s.id === plan.sourceId);
+  return (kind.restsOn ?? []).flatMap((of) => {
+    switch (of) {
+      case 'source':
+        return isMeasured(stated, plan.sourceId) ? [] : [`the ${source?.name ?? 'source'}’s example figures`];
+      case 'label':
+        return block?.tape && Object.keys(block.tape).some((k) => k !== 'kind' && k !== 'lies')
+          ? []
+          : ['the label of a typical ' + (plan.blocks[index]?.tape.kind === 'tape' ? 'tape' : 'material')];
+      case 'soil':
+        return block?.ground?.soil ? [] : ['the soil, which is not chosen yet'];
+    }
+  });
+}

@@ -1,0 +1,44 @@
+import { HEAD_PARTS, isInjector } from '../../catalog/headParts';
+import { HEAD } from '../../plan';
+import type { Found } from '../finding';
+import { findingKind } from '../kind';
+import { ofSource, steps } from '../offers';
+import type { State } from '../states';
+import { BACKFLOW_LOCAL } from '../facts/notices';
+
+type Said = { part: string };
+
+/** Feed is given on mains water behind a preventer that many rules do not accept for that. */
+export const backflowWeak = findingKind({
+  code: 'backflow-weak',
+  stage: 'pipework',
+  find({ plan, results }: State): Found<Said>[] {
+    const feeding = plan.wishes.feeding || plan.head.some((p) => isInjector(p.role));
+    const preventers = plan.head.filter((p) => p.role === 'backflow');
+    if (!feeding || results.layout.source.kind !== 'tap' || preventers.length === 0) return [];
+    if (preventers.some((p) => p.kind !== 'vacuum-breaker' && p.kind !== 'double-check')) return [];
+    const [{ id, name }] = preventers;
+    return [{ grade: 'watch', place: { kind: 'part', place: HEAD, id }, says: { part: name } }];
+  },
+  words: ({ says }) => ({
+    title: 'This backflow preventer is seldom enough for feeding',
+    howMuch: `Feed is given on mains water behind a ${says.part}.`,
+    why: `Feeds count as a hazard: many rules ask for a reduced-pressure device or a broken tank. ${BACKFLOW_LOCAL}`,
+    tries: ['ask the water company', 'use a reduced-pressure device', 'fill a tank through open air'],
+  }),
+  offers: ofSource(({ plan }) => {
+    const weak = plan.head.find((p) => p.role === 'backflow');
+    if (!weak) return [];
+    const strong = HEAD_PARTS.filter((p) => p.role === 'backflow' && p.id === 'reduced-pressure');
+    return [
+      steps(strong, (p) => ({
+        kind: 'swap-part',
+        place: HEAD,
+        id: weak.id,
+        part: p.id,
+        from: weak.name,
+        name: p.name,
+      })),
+    ];
+  }),
+});

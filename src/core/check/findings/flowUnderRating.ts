@@ -1,0 +1,35 @@
+import type { Found } from '../finding';
+import { findingKind, isUnder } from '../kind';
+import { sized } from '../offers';
+import type { State } from '../states';
+import { everyPart } from '../facts/parts';
+
+type Said = { part: string };
+
+/** Less flows than a part needs to work: a separator does not spin, a meter does not turn. */
+export const flowUnderRating = findingKind({
+  code: 'flow-under-rating',
+  stage: 'pipework',
+  find: ({ results }: State): Found<Said>[] =>
+    everyPart(results).flatMap(({ place, step: { part }, flowLph }) =>
+      part.role !== 'regulator' && flowLph > 0 && isUnder(flowLph, part.minLph)
+        ? {
+            grade: 'mend',
+            place: { kind: 'part', place, id: part.id },
+            measured: flowLph,
+            limit: part.minLph,
+            kind: 'flow',
+            says: { part: part.name },
+          }
+        : [],
+    ),
+  words: ({ measured, limit, says }, show) => ({
+    title: `Too little flows for the ${says.part}`,
+    howMuch: `${show(measured, 'flow')} flows; it works from ${show(limit, 'flow')}.`,
+    why: 'A separator must spin to throw sand out; a meter or injector needs flow to turn.',
+    tries: ['use the next smaller size', 'water more beds at once'],
+  }),
+  compares: { holds: 'Q ≥ Q_min', measured: 'flow through it', limit: 'at least', source: 'label' },
+  alike: ({ place, says }) => (place.kind === 'part' && place.place === 'head' ? place.id : says.part),
+  offers: sized(),
+});

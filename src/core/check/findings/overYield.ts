@@ -1,0 +1,44 @@
+import type { Found } from '../finding';
+import { findingKind, isOver, percent } from '../kind';
+import { all, fewerAtOnce, lowerFlowEverywhere } from '../offers';
+import type { State } from '../states';
+
+type Said = { yieldLph: number; allowance: number };
+
+/** More is drawn than the well gives in the long run, the allowance taken off. */
+export const overYield = findingKind({
+  code: 'over-yield',
+  stage: 'water',
+  find({ plan, results: { layout, flowLph } }: State): Found<Said>[] {
+    const { source } = layout;
+    if (source.kind !== 'well') return [];
+    const { allowance } = plan.wishes;
+    const limit = source.yieldLph * allowance;
+    const drawn = flowLph + source.othersLph;
+    if (!isOver(drawn, limit)) return [];
+    return [
+      {
+        grade: 'mend',
+        place: { kind: 'source' },
+        measured: drawn,
+        limit,
+        kind: 'flow',
+        says: { yieldLph: source.yieldLph, allowance },
+      },
+    ];
+  },
+  words: ({ measured, limit, says }, show) => ({
+    title: 'The well is drawn faster than it refills',
+    howMuch: `${show(measured, 'flow')} is drawn; of its ${show(says.yieldLph, 'flow')} plan on ${percent(says.allowance)}, ${show(limit, 'flow')}.`,
+    why: 'The level sinks through a long set until the pump sucks air.',
+    tries: ['water fewer beds at once', 'water in shorter sets with rests', 'store water in a tank'],
+  }),
+  compares: {
+    holds: 'Q ≤ a · Q_yield',
+    measured: 'drawn',
+    limit: 'to plan on',
+    source: 'The well’s yield with the allowance off.',
+  },
+  offers: all(fewerAtOnce, lowerFlowEverywhere),
+  restsOn: ['source'],
+});

@@ -1,0 +1,52 @@
+import type { Found } from '../finding';
+import { findingKind, isOver } from '../kind';
+import { all, fewerAtOnce, lowerFlowEverywhere } from '../offers';
+import type { PumpCurve } from '../../hydraulics/pump';
+import type { State } from '../states';
+
+type Said = { booster: boolean };
+
+/** More flows than the last point of a pump's curve: beyond it nobody has said what the pump does. */
+export const pumpPastCurve = findingKind({
+  code: 'pump-past-curve',
+  stage: 'water',
+  when: ['open', 'high'],
+  find({ results: { layout, flowLph } }: State): Found<Said>[] {
+    const { source } = layout;
+    const found: Found<Said>[] = [];
+    const look = (curve: PumpCurve, lph: number, booster: boolean): void => {
+      // Of a label's one point the curve is a rule of thumb to its end.
+      if (curve.method !== 'points') return;
+      const limit = Math.max(0, ...curve.points.map((p) => p.flowLph));
+      if (isOver(lph, limit))
+        found.push({
+          grade: 'watch',
+          place: { kind: 'source' },
+          measured: lph,
+          limit,
+          kind: 'flow',
+          says: { booster },
+        });
+    };
+    if (source.kind === 'well' || source.kind === 'pump')
+      look(source.curve, flowLph + source.othersLph, false);
+    if (source.booster.kind !== 'none') look(source.booster.curve, flowLph, true);
+    return found;
+  },
+  words: ({ measured, limit, says }, show) => ({
+    title: `More flows than the ${says.booster ? 'booster' : 'pump'}’s curve tells`,
+    howMuch: `${show(measured, 'flow')} flows; the last point of the curve is at ${show(limit, 'flow')}.`,
+    why: 'Beyond its last point the curve is a guess. Pumps run out there: the motor is overloaded and the suction fails.',
+    tries: ['water fewer beds at once', 'enter more of the maker’s curve'],
+  }),
+  compares: {
+    holds: 'Q ≤ Q_last point',
+    measured: 'flows',
+    limit: 'last point of the curve',
+    source: 'The pump’s own curve, as typed.',
+  },
+  apart: ({ says }) => String(says.booster),
+  alike: ({ says }) => String(says.booster),
+  offers: all(fewerAtOnce, lowerFlowEverywhere),
+  restsOn: ['source'],
+});

@@ -1,0 +1,42 @@
+import { limitsOf } from '../../plan';
+import { wettedShare, worstBeds } from '../facts/wateredBeds';
+import { findingKind, inBeds, isUnder, percent, plural } from '../kind';
+import { runsIn } from '../offers';
+import type { State } from '../states';
+
+/** Under crops that want the whole bed wet the strips do not meet. */
+export const stripsApart = findingKind({
+  code: 'strips-apart',
+  stage: 'beds',
+  find: (state: State) =>
+    worstBeds(state, (watered) => {
+      const { bed, crop, soil } = watered;
+      if (crop?.wets !== 'whole') return undefined;
+      const limit = limitsOf(state.plan).wettedWhole;
+      const measured = wettedShare(watered);
+      if (!isUnder(measured, limit)) return undefined;
+      return {
+        measured,
+        limit,
+        kind: 'share',
+        by: limit / measured,
+        says: {
+          stripM: soil.stripM,
+          runs: bed.runs,
+          widthM: bed.widthM,
+          wantRuns: Math.ceil((limit * bed.widthM) / soil.stripM - 1e-9),
+          crop: crop.name,
+          soil: soil.name,
+        },
+      };
+    }),
+  words: ({ measured, limit, says }, show) => ({
+    title: `Dry ground between the runs ${inBeds(says.beds)}`,
+    howMuch: `${plural(says.runs, 'run')} of about ${show(says.stripM, 'spacing')} on ${says.soil} wet ${percent(measured)} of a ${show(says.widthM, 'width')} bed; ${says.crop} need ${percent(limit)}.`,
+    why: 'Seed comes up only where it is wet.',
+    tries: [`lay ${plural(says.wantRuns, 'run')} in each`, 'wet the bed overhead until it is up'],
+  }),
+  compares: { holds: 'n·w / b ≥ s', measured: 'wetted', limit: 'needed', source: 'wettedWhole' },
+  offers: runsIn,
+  restsOn: ['soil'],
+});

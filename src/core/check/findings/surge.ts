@@ -1,0 +1,88 @@
+import { HEAD_PARTS, isTimed } from '../../catalog/headParts';
+import { FAMILIES, pipeKind } from '../../catalog/pipes';
+import { HEAD } from '../../plan';
+import { everyPart } from '../facts/parts';
+import type { Found } from '../finding';
+import { findingKind, isOver } from '../kind';
+import { all, fewerAtOnce, ofSource, steps, widerMain } from '../offers';
+import type { State } from '../states';
+
+type Said = { surgeKpa: number; velocity: number; what: string; closeS: number };
+
+const MS = 1000;
+
+/** A valve that shuts at once would send a wave through a piece of the main over the rating of it, or of a part before it. */
+export const surge = findingKind({
+  code: 'surge',
+  stage: 'pipework',
+  when: ['open', 'high'],
+  find({ plan, results }: State): Found<Said>[] {
+    const slams = everyPart(results).some(
+      ({ step: { part } }) =>
+        part.role === 'ball-valve' || (isTimed(part.role) && part.role !== 'motor-valve'),
+    );
+    if (!slams) return [];
+    const weakest = plan.head.reduce((least, p) => (p.ratingKpa < least.ratingKpa ? p : least), {
+      name: '',
+      ratingKpa: Infinity,
+    });
+    const worst = results.mains
+      .map((m) => {
+        const { name, family } = pipeKind(m.laid.piece.pipe);
+        const pipe = { name, ratingKpa: FAMILIES[family].ratingKpa };
+        // The wave runs back to the head through the pieces that hang on it directly.
+        const what = m.laid.from === HEAD && weakest.ratingKpa < pipe.ratingKpa ? weakest : pipe;
+        const closeS = (2 * m.laid.lengthM) / FAMILIES[family].waveMps;
+        return { m, what, closeS, kpa: Math.max(m.startKpa, m.endKpa) + m.surgeKpa };
+      })
+      .filter(({ what, kpa }) => isOver(kpa, what.ratingKpa))
+      .sort((a, b) => b.kpa - b.what.ratingKpa - (a.kpa - a.what.ratingKpa))[0];
+    if (!worst) return [];
+    return [
+      {
+        grade: 'watch',
+        place: { kind: 'main', to: worst.m.laid.to },
+        measured: worst.kpa,
+        limit: worst.what.ratingKpa,
+        kind: 'pressure',
+        says: {
+          surgeKpa: worst.m.surgeKpa,
+          velocity: worst.m.velocityMps,
+          what: worst.what.name,
+          closeS: worst.closeS,
+        },
+      },
+    ];
+  },
+  words: ({ measured, limit, says }, show) => ({
+    title: 'A valve shut suddenly would overload the main',
+    howMuch: `Water at ${show(says.velocity, 'velocity')} stopped at once adds ${show(says.surgeKpa, 'pressure')} of water hammer: ${show(measured, 'pressure')} on a ${says.what} rated for ${show(limit, 'pressure')}.`,
+    why: `Ball valves and solenoids slam; the wave runs back through the pipe faster than a car. Shut over more than ${Math.max(1, Math.round(says.closeS * MS) / MS).toFixed(0)} s it is weaker.`,
+    tries: ['open and shut slowly', 'use a gate or motor valve', 'use a wider pipe'],
+  }),
+  compares: {
+    holds: 'p + ρ·a·V ≤ p_rated',
+    measured: 'pressure and water hammer together',
+    limit: 'its rating',
+    source: 'Joukowsky 1898; ratings of the label.',
+  },
+  offers: all(
+    ofSource(({ plan }) => {
+      const ball = plan.head.find((p) => p.role === 'ball-valve');
+      if (!ball) return [];
+      const gates = HEAD_PARTS.filter((p) => p.role === 'gate-valve');
+      return [
+        steps(gates, (p) => ({
+          kind: 'swap-part',
+          place: HEAD,
+          id: ball.id,
+          part: p.id,
+          from: ball.name,
+          name: p.name,
+        })),
+      ];
+    }),
+    widerMain,
+    fewerAtOnce,
+  ),
+});

@@ -1,0 +1,17 @@
+import type { Found } from '../finding';
+import { findingKind } from '../kind';
+import type { State } from '../states';
+
+/** It was measured when there is most water. */
+export const testedWet = findingKind({
+  code: 'tested-wet',
+  stage: 'water',
+  find: ({ results }: State): Found<Record<never, never>>[] =>
+    results.layout.source.testedIn === 'wet' ? [{ grade: 'watch', place: { kind: 'source' }, says: {} }] : [],
+  words: () => ({
+    title: 'The source was measured in the wet season',
+    howMuch: 'Wells and springs sink and neighbours draw when it is dry and you need it most.',
+    why: 'What it gives in spring it may not give in August.',
+    tries: ['measure again in the dry season', 'plan on a smaller share until then'],
+  }),
+});

@@ -1,0 +1,35 @@
+import { groupName } from '../../facts/groupNames';
+import { ofSets } from '../../facts/ofSets';
+import { findingKind, type Whole } from '../../kind';
+
+/** The strip holds water for fewer days than there are between waterings. */
+export const daysApart = findingKind({
+  code: 'days-apart',
+  stage: 'sets',
+  findInWhole: (whole: Whole) =>
+    ofSets(whole, (s) => {
+      const every = whole.plan.watering.day.everyDays;
+      const seldom = s.time.beds.filter((b) => b.need.mm > 0).find((b) => b.mostDays < every && every > 1);
+      if (s.beds === 0 || !seldom) return undefined;
+      return {
+        grade: 'mend',
+        measured: every,
+        limit: seldom.mostDays,
+        kind: 'factor',
+        says: { beds: groupName(seldom.beds, whole.plan) },
+      };
+    }),
+  words: ({ measured, limit, says }) => ({
+    title: `${measured} days between waterings are too many for ${says.beds}`,
+    howMuch: `The wetted strip holds water for ${limit < 1.5 ? 'about a day' : `${Math.floor(limit)} days`}.`,
+    why: 'Beyond that the plants run short before the next watering.',
+    tries: ['water on more days', 'cover the beds'],
+  }),
+  compares: {
+    holds: 'd ≤ d_most',
+    measured: 'days between waterings',
+    limit: 'the strip lasts',
+    source: 'Water held in the wetted strip over the use of a day.',
+  },
+  restsOn: ['soil'],
+});

@@ -1,0 +1,22 @@
+import { ofSets } from '../../facts/ofSets';
+import { findingKind, type Whole } from '../../kind';
+import { fewerAtOnce } from '../../offers';
+
+/** Pipes lose by dripping what the source puts in. */
+export const neverFills = findingKind({
+  code: 'never-fills',
+  stage: 'sets',
+  findInWhole: (whole: Whole) =>
+    ofSets(whole, (s) =>
+      s.beds > 0 && !Number.isFinite(s.filling.seconds)
+        ? { grade: 'stop', says: { set: s.name } }
+        : undefined,
+    ),
+  words: ({ says }) => ({
+    title: `${says.set} never reaches pressure`,
+    howMuch: 'Its pipes lose by dripping what the source puts in.',
+    why: 'Until they are full the far beds get nothing.',
+    tries: ['open fewer beds at once'],
+  }),
+  offers: fewerAtOnce,
+});

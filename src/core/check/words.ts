@@ -1,0 +1,92 @@
+import { HEAD, type FullPlan, type Plan } from '../plan';
+import { format, type UnitChoice } from '../units';
+import { figuresOf } from './figures';
+import type { Finding, Grade, Holds, Place } from './finding';
+import type { Told } from './kind';
+import { kindOfCode, spoken } from './kindOf';
+
+export const GRADE_WORDS: Record<Grade, string> = {
+  stop: 'Stop',
+  mend: 'Mend',
+  watch: 'Watch',
+  note: 'Note',
+};
+
+/** A finding in words, in a person's own units. */
+export interface Words extends Told {
+  where: string;
+  /** In which sets, on which source, with what water; empty where it does not hang on that. */
+  whenOpen: string;
+  /** Figures that nobody has measured or read yet, on which it rests; empty where there are none. */
+  restsOn: string;
+}
+
+function placeWords(place: Place, plan: FullPlan): string {
+  const several = plan.blocks.length > 1;
+  const blockName = (index: number): string => plan.blocks[index]?.name ?? 'the block';
+  const named = (id: string): string => plan.blocks.find((b) => b.id === id)?.name ?? 'the block';
+  switch (place.kind) {
+    case 'plan':
+      return 'the plan';
+    case 'source':
+      return plan.sources.find((s) => s.id === plan.sourceId)?.name ?? 'source';
+    case 'backup':
+      return plan.sources.find((s) => s.id === plan.backup?.sourceId)?.name ?? 'backup';
+    case 'head':
+      return 'head';
+    case 'part':
+      return place.place === HEAD ? 'in the head' : several ? `at ${named(place.place)}` : 'at the block';
+    case 'main':
+      return plan.blocks.some((b) => b.id === place.to) && several ? `main, to ${named(place.to)}` : 'main';
+    case 'header':
+      return several ? `header of ${blockName(place.block)}` : 'header';
+    case 'block':
+      return several ? blockName(place.block) : 'the whole block';
+    case 'set':
+      return plan.watering.sets.find((s) => s.id === place.set)?.name ?? 'sets';
+    case 'run':
+      return several ? `${blockName(place.block)}, bed ${place.bed}` : `bed ${place.bed}`;
+  }
+}
+
+/** Names of more places than this are counted. */
+const MOST_NAMED = 3;
+
+function whereWords(finding: Finding, plan: FullPlan): string {
+  const others = finding.also.map((o) => placeWords(o.place, plan));
+  const named = others.slice(0, MOST_NAMED).join('; ');
+  const left = others.length - MOST_NAMED;
+  const more = others.length === 0 ? '' : `; also ${named}${left > 0 ? ` and ${left} more` : ''}`;
+  return placeWords(finding.place, plan) + more;
+}
+
+/** In which states of the plan something holds. */
+function whenWords(holds: readonly Holds[], plan: FullPlan): string {
+  if (holds.length === 0) return '';
+  const { sets } = plan.watering;
+  const said: string[] = [];
+  const own = new Set(holds.flatMap((h) => h.set ?? []));
+  if (sets.length > 1 && own.size > 0 && own.size < sets.length) {
+    const names = sets.filter((s) => own.has(s.id)).map((s) => s.name);
+    said.push(`in ${names.slice(0, MOST_NAMED).join(', ')}${names.length > MOST_NAMED ? ' and others' : ''}`);
+  }
+  if (holds.every((h) => h.backup)) said.push('on the backup');
+  if (holds.every((h) => h.high)) said.push('when the water is high');
+  if (holds.every((h) => h.dirty)) said.push('when the filter is due for cleaning');
+  return said.join(', ');
+}
+
+/**
+ * Puts a finding into words in the units chosen.
+ * @param stated the plan as stated: then what rests on figures that nobody has given is said
+ */
+export function describe(finding: Finding, plan: FullPlan, choice: UnitChoice, stated?: Plan): Words {
+  const kind = kindOfCode(finding.code);
+  const told = kind.words(spoken(finding), (value, of) => format(value, of, choice));
+  return {
+    ...told,
+    where: whereWords(finding, plan),
+    whenOpen: whenWords(finding.holds, plan),
+    restsOn: stated ? figuresOf(kind, finding.place, stated, plan).join(' and ') : '',
+  };
+}
