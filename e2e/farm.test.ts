@@ -7,7 +7,7 @@ beforeAll(async () => {
 });
 afterAll(() => bench?.stop());
 
-const SOLVED = /Runs|hort|Burst|safe|weak|dry/;
+const SOLVED = /Runs|hort|Too much|safe|weak|dry/;
 async function open(name: string, plan: object): Promise<void> {
   await openPlan(bench, plan, name);
   await reads(bench.driver, VERDICT, SOLVED);

@@ -24,7 +24,7 @@ beforeAll(async () => {
 });
 afterAll(() => bench?.stop());
 
-const SOLVED = /Runs|hort|Burst|safe|weak|dry|backflow|Stop/;
+const SOLVED = /Runs|hort|Too much|safe|weak|dry|backflow|Stop/;
 async function open(plan: object): Promise<void> {
   await openPlan(bench, plan);
   await reads(bench.driver, VERDICT, SOLVED);

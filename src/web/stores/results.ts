@@ -59,6 +59,8 @@ export const useResults = defineStore('results', () => {
   let number = 0;
   let startedAt = 0;
   let answeredAt = 0;
+  /** The worker was last taken out of its rest. */
+  let begunAt = 0;
   let askedAt = -Infinity;
   /** What a solve lately took, ms. */
   let usualMs = 0;
@@ -179,13 +181,14 @@ export const useResults = defineStore('results', () => {
 
   /** Takes a newer plan to be solved. Quick work is let finish, long work is stopped for it. */
   function want(next: FullPlan): void {
+    if (underWay === 0) begunAt = performance.now();
     wanted = next;
     send();
     if (!wanted) return;
     const age = performance.now() - startedAt;
     if (jobs.shares) {
       const quick = usualMs <= QUICK_MS ? Math.max(LEAST_GRACE_MS, 2 * usualMs) : 0;
-      const starved = performance.now() - Math.max(answeredAt, openedAt) > STARVED_MS;
+      const starved = performance.now() - Math.max(answeredAt, openedAt, begunAt) > STARVED_MS;
       const grace = starved ? STARVED_MS : quick;
       // The one the worker is at: those sent ahead wait behind it.
       const overtaken = number - underWay + 1;
