@@ -1,4 +1,5 @@
 import { clockText } from '../../../sets';
+import { isGravity } from '../../facts/gravity';
 import { findingKind, type Whole } from '../../kind';
 import { raisedTank } from '../../offers';
 import type { Found } from '../../finding';
@@ -11,7 +12,9 @@ export const tankDry = findingKind({
   stage: 'sets',
   findInWhole({ stated, plan, outlook }: Whole): Found<Said>[] {
     const dry = outlook?.tank?.days.dry;
-    if (!dry) return [];
+    // Under a tank emitters may drip below their maker's least pressure: only an empty one ends that.
+    const source = plan.sources.find((s) => s.id === plan.sourceId);
+    if (!dry || (!dry.empty && source && isGravity(source))) return [];
     const { day, minute, set, levelM, empty } = dry;
     return [
       {
