@@ -145,7 +145,7 @@ export function frictionSlope(f: Friction, q: number): number {
   return WK_EXPONENT * f.wk * q ** (WK_EXPONENT - 1);
 }
 
-/** Loss of a fitting, kPa per (L/h)²: K velocity heads at the bore. */
+/** Loss of a fitting, kPa per (L/h)²: fitting loss K at the bore. */
 export function fittingKpaPerLph2(k: number, diameterMm: number): number {
   return (k * DENSITY * velocityMps(1, diameterMm) ** 2) / 2 / 1000;
 }

@@ -16,7 +16,7 @@ export interface MicrotubeEmitter {
   barbLengthM?: number;
 }
 
-/** Loss at a tube's entrance and the jet at its end, in velocity heads (sharp entrance 0.5, free exit 1). */
+/** Loss at a tube's entrance and the jet at its end, as a fitting loss (K) (sharp entrance 0.5, free exit 1). */
 export const TUBE_ENDS_K = 1.5;
 
 /** A microtube prepared for many pressures. */

@@ -14,7 +14,7 @@ export interface RunSpec {
   profile?: { readonly distanceM: readonly number[]; readonly riseM: readonly number[] };
   /** Distance from the inlet to the first emitter, m; one spacing if not given. */
   firstEmitterM?: number;
-  /** Loss of the take-off, in velocity heads at the run's bore. */
+  /** Loss of the take-off, as a fitting loss (K) at the run's bore. */
   inletK?: number;
   emitter: Emitter;
 }

@@ -1,5 +1,5 @@
 /**
- * Loss of a cock in a round pipe, in velocity heads at its bore, by how far it is turned shut, degrees (Weisbach 1855, as
+ * Loss of a cock in a round pipe, as a fitting loss (K) at its bore, by how far it is turned shut, degrees (Weisbach 1855, as
  * handbooks print it since). Ball valves do alike. The last two are carried on from those before: a cock is shut at 82.5°.
  */
 const COCK: readonly (readonly [number, number])[] = [

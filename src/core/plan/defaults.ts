@@ -45,13 +45,13 @@ export function blankPlan(units: 'us' | 'metric'): Plan {
 }
 
 /**
- * Loss of a barbed take-off in velocity heads at the run's bore: its entrance (0.5) and the jet that widens from the
+ * Loss of a barbed take-off as a fitting loss (K) at the run's bore: its entrance (0.5) and the jet that widens from the
  * barb's bore, about three quarters of the run's (1.0).
  */
 const TAKE_OFF_K = 1.5;
 /** A microtube's flow is told at this warmth; it is solved at the plan's, °C. */
 const TUBE_WATER_C = 20;
-/** Two elbows and a tee at the ends of a main, in velocity heads. */
+/** Two elbows and a tee at the ends of a main, as a fitting loss (K). */
 const MAIN_FITTINGS_K = 3;
 /** A second header lies at the far end until it is moved. */
 const OTHER_HEADER_ALONG = 1;

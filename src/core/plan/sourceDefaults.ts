@@ -23,7 +23,7 @@ const CUT_OUT_KPA = 345;
 const PRECHARGE_UNDER_KPA = 14;
 /** Net positive suction head that small end-suction pumps ask for, m. */
 const TYPICAL_NPSH_M = 3;
-/** Fittings of a suction pipe in velocity heads: strainer and foot valve (2.5), bend (0.9). */
+/** Fittings of a suction pipe as a fitting loss (K): strainer and foot valve (2.5), bend (0.9). */
 const SUCTION_K = 3.4;
 /** Share of a roof's rain that reaches the tank (growers' rule). */
 const ROOF_SHARE = 0.85;

@@ -149,7 +149,7 @@ export interface MainPiece extends PipePiece {
   from: string;
   /** Pipe beyond the straight distance, m. */
   extraM: number;
-  /** Fittings, in velocity heads. */
+  /** Fittings, as a fitting loss (K). */
   minorK: number;
 }
 
@@ -214,7 +214,7 @@ export interface OtherHeader extends HeaderLine, PipePiece {
 export interface Header extends HeaderLine, PipePiece {
   /** Where it is fed. `both`: at its left end and, by a pipe beside it, at its right end too. */
   feed: 'left' | 'middle' | 'right' | 'both';
-  /** Loss of each take-off, in velocity heads at the run's bore. */
+  /** Loss of each take-off, as a fitting loss (K) at the run's bore. */
   takeOffK: number;
   steps: HeaderStep[];
   /** The pipe to the far end of a header fed at both; longer than the header by `extraM`. */
