@@ -51,37 +51,47 @@ export async function trials(counts: typeof WHOLE, seed: number, only: string | 
     );
     wrong += rows.reduce((n, r) => n + r.checks - r.borne, 0);
   };
-  try {
-    say(`seed ${seed}\n`);
-    if (!only || only === 'storage')
-      bearing('What storage may do', await storageTrials(ground, say, counts.short));
-    if (!only || only === 'offline') bearing('Without the server', await offlineTour(ground, counts.short));
-    if (only === 'large' || (!only && !counts.short)) {
-      const rows = await largeFarms(ground, Object.keys(AIMS).map(Number));
-      const told = (ms: number, aim: number): string => `${Math.round(ms)} of ${aim}`;
-      say(
-        table(
-          'Large farms, ms, each of its aim',
-          rows.map((r) => ({
-            beds: r.beds,
-            'first verdict': told(r.firstMs, AIMS[r.beds].firstMs),
-            'an edit answered': told(r.editMs, AIMS[r.beds].editMs),
-            'Sets opened': told(r.setsMs, AIMS[r.beds].setsMs),
-            'longest stall': told(r.stallMs, AIMS[r.beds].stallMs),
-          })),
-        ),
-      );
-    }
-    if (!only || only === 'leavings')
+  const wants = (part: string): boolean => !only || only === part;
+  const storage = async (): Promise<void> => {
+    if (wants('storage')) bearing('What storage may do', await storageTrials(ground, say, counts.short));
+    if (wants('offline')) bearing('Without the server', await offlineTour(ground, counts.short));
+  };
+  const large = async (): Promise<void> => {
+    if (only !== 'large' && (only || counts.short)) return;
+    const rows = await largeFarms(ground, Object.keys(AIMS).map(Number));
+    const told = (ms: number, aim: number): string => `${Math.round(ms)} of ${aim}`;
+    say(
+      table(
+        'Large farms, ms, each of its aim',
+        rows.map((r) => ({
+          beds: r.beds,
+          'first verdict': told(r.firstMs, AIMS[r.beds].firstMs),
+          'an edit answered': told(r.editMs, AIMS[r.beds].editMs),
+          'Sets opened': told(r.setsMs, AIMS[r.beds].setsMs),
+          'longest stall': told(r.stallMs, AIMS[r.beds].stallMs),
+        })),
+      ),
+    );
+  };
+  const left = async (): Promise<void> => {
+    if (wants('leavings'))
       losing(
         'Left in the moment of an edit: nothing shown may be lost',
         await leavings(ground, counts.leavings, seed, say),
       );
-    if (!only || only === 'kills')
+  };
+  const killed = async (): Promise<void> => {
+    if (wants('kills'))
       losing(
         `Killed at a moment by lot: nothing on the screen for longer than ${SAFE_MS} ms may be lost`,
         await kills(ground, counts.kills, seed, say),
       );
+  };
+  try {
+    say(`seed ${seed}\n`);
+    // The short form mostly waits for browsers to start, so its parts run side by side.
+    if (counts.short) await Promise.all([storage(), left(), killed()]);
+    else for (const part of [storage, large, left, killed]) await part();
   } finally {
     await ground.stop();
   }
