@@ -1,16 +1,8 @@
 import { createPlanSolver } from '../core/network';
 import { judge, opensOf, type Finding, type Opens } from '../core/check';
 import { fillIn, withOpen, type Plan } from '../core/plan';
-import {
-  evenOut,
-  makeSets,
-  seasonOf,
-  type Balance,
-  type Gift,
-  type MadeSets,
-  type Outlook,
-  type SeasonOutlook,
-} from '../core/sets';
+import { chooseSets, type ChosenSets } from '../core/remedy';
+import { evenOut, seasonOf, type Balance, type Gift, type Outlook, type SeasonOutlook } from '../core/sets';
 import { checkpoint, job, serve, type Ended } from './jobs';
 
 /** A judged plan as it is sent. */
@@ -52,10 +44,10 @@ const api = {
   },
 
   /** Sets made for a plan, and how long it took, ms. */
-  sets(number: number, plan: Plan, afresh: boolean): Ended<MadeSets & { tookMs: number }> {
+  sets(number: number, plan: Plan, afresh: boolean): Ended<ChosenSets & { tookMs: number }> {
     return job(number, () => {
       const began = performance.now();
-      const made = makeSets(fillIn(plan), { afresh }, solver, checkpoint);
+      const made = chooseSets(plan, { afresh }, solver, checkpoint);
       return { ...made, tookMs: performance.now() - began };
     });
   },

@@ -1,4 +1,4 @@
-import { SOILS } from './tape';
+import { SOILS } from './soils';
 import { soilFrom, SOIL_QUESTIONS } from './soilTest';
 
 test('no ball is sand; a long ribbon is clay; between, the feel decides', () => {

@@ -1,4 +1,4 @@
-import type { SoilId } from './tape';
+import type { SoilId } from './soils';
 
 /** A question of the hand test, and what may be answered. */
 export interface SoilQuestion {
@@ -11,7 +11,7 @@ export interface SoilQuestion {
  * Soil texture by feel: ball and ribbon, then grit.
  *
  * Source: the flow diagram for estimating texture by feel, S. J. Thien 1979 (Journal of Agronomic Education 8), its
- * twelve classes gathered into the six that drip is planned by. Ribbons under 2.5 cm are loams, up to 5 cm clay loams,
+ * twelve classes gathered into the seven that drip is planned by. Ribbons under 2.5 cm are loams, up to 5 cm clay loams,
  * longer ones clays.
  */
 export const SOIL_QUESTIONS: readonly SoilQuestion[] = [
@@ -27,7 +27,7 @@ export const SOIL_QUESTIONS: readonly SoilQuestion[] = [
     id: 'ribbon',
     asks: 'Push it out between thumb and finger. How long does the ribbon get before it breaks?',
     choices: [
-      { id: 'none', says: 'it makes no ribbon', leads: { soil: 'sandy-loam' } },
+      { id: 'none', says: 'it makes no ribbon', leads: { soil: 'loamy-sand' } },
       { id: 'short', says: 'under 2.5 cm (1 in)', leads: 'grit' },
       { id: 'middle', says: '2.5 to 5 cm (1 to 2 in)', leads: { soil: 'clay-loam' } },
       { id: 'long', says: 'longer than 5 cm (2 in)', leads: { soil: 'clay' } },

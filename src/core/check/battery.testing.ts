@@ -170,7 +170,7 @@ export const BATTERY: readonly Planted[] = [
   {
     name: 'steep ground across a block',
     plan: block({ ground: { slopeAcross: 0.3 }, inlet: regulated(83), tape: { wallMm: 0.305 } }),
-    finds: ['block-uneven'],
+    finds: ['block-uneven', 'puddles'],
   },
   {
     name: 'beds that climb',
@@ -242,7 +242,7 @@ export const BATTERY: readonly Planted[] = [
   {
     name: 'wide spacing on sand',
     plan: block({ ground: { soil: 'sand' }, beds: { ...BLOCK.beds, runsPerBed: 3, count: 5 } }),
-    finds: ['spacing-wide'],
+    finds: ['spacing-wide', 'past-roots'],
   },
   { name: 'salad between two runs', plan: beds({ crop: 'salad' }), finds: ['strips-apart'] },
   { name: 'one run in a wide bed', plan: beds({ widthM: 1.2, runsPerBed: 1 }), finds: ['runs-few'] },
@@ -251,7 +251,7 @@ export const BATTERY: readonly Planted[] = [
     plan: beds({ widthM: 1.2, runsPerBed: 1, crop: 'squash' }),
     finds: [],
   },
-  { name: 'five runs in a bed', plan: beds({ runsPerBed: 5, count: 3 }), finds: ['runs-many'] },
+  { name: 'five runs in a bed', plan: beds({ runsPerBed: 5, count: 3 }), finds: ['runs-many', 'puddles'] },
   {
     name: 'clay that does not take it',
     plan: block({ ground: { soil: 'clay' }, beds: { ...BLOCK.beds, widthM: 0.75 } }),
@@ -321,7 +321,11 @@ export const BATTERY: readonly Planted[] = [
   },
   {
     name: 'microtubes',
-    plan: block({ tape: { kind: 'microtubes' }, beds: { count: 8, lengthM: 20, runsPerBed: 2 } }),
+    plan: block({
+      tape: { kind: 'microtubes' },
+      beds: { count: 8, lengthM: 20, runsPerBed: 2 },
+      ground: { soil: 'sandy-loam' },
+    }),
     finds: [],
   },
   {
@@ -349,7 +353,7 @@ export const BATTERY: readonly Planted[] = [
     name: 'dripline round curves',
     plan: block({
       tape: { kind: 'dripline' },
-      beds: { count: 4, lengthM: 20, runsPerBed: 2, rows: 'curved' },
+      beds: { count: 4, lengthM: 20, widthM: 1, runsPerBed: 2, rows: 'curved' },
       inlet: regulated(103),
     }),
     finds: [],

@@ -139,6 +139,12 @@ const COLUMNS: readonly Column[] = [
     group: 'humidity',
     title: /^(rel\w*[ _])?(rh|humidity|hum)$/i,
   },
+  {
+    fields: [{ field: 'dewC', joins: 'mean' }],
+    name: 'dew point',
+    group: 'temperature',
+    title: /^dew([ _]?p(oin)?t)?\b|^t[_ ]?dew/i,
+  },
   { fields: [{ field: 'windMps', joins: 'mean' }], name: 'wind', group: 'wind', title: /^wind(?!.*dir)/i },
   {
     fields: [{ field: 'sunH', joins: 'sum' }],

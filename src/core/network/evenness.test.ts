@@ -43,10 +43,18 @@ describe('schools of evenness', () => {
       meanLph: 1,
       all: () => new Float64Array([0.9, 1, 1.1]),
     };
-    expect(evennessOf('variation', flows)).toBeCloseTo(0.9 / 1.1, 12);
+    // A normal scatter's lowest quarter lies 1.27·CV under its mean, its highest as much over it.
+    expect(evennessOf('variation', flows)).toBeCloseTo((0.9 * (1 - 0.0381)) / (1.1 * (1 + 0.0381)), 12);
+    // Least quarter 0.9: a tenth short by pressure, 0.0381 by the makers: √(0.1² + 0.0381²).
+    expect(evennessOf('du', flows)).toBeCloseTo(1 - Math.hypot(0.1, 0.0381), 12);
+    // Mean deviations: 0.2/3 by pressure, 0.798 · 0.03 by the makers.
+    expect(evennessOf('cu', flows)).toBeCloseTo(1 - Math.hypot(0.2 / 3, Math.sqrt(2 / Math.PI) * 0.03), 12);
     expect(evennessOf('eu', flows)).toBeCloseTo((1 - 1.27 * 0.03) * 0.9, 12);
     expect(bestEvenness('eu', 0.12)).toBeCloseTo(1 - 1.27 * 0.12, 12);
-    expect(bestEvenness('cu', 0.12)).toBe(1);
+    // Hose that seeps as it likes is not even at one pressure either, by any school.
+    expect(bestEvenness('cu', 0.12)).toBeCloseTo(1 - 0.7979 * 0.12, 4);
+    expect(bestEvenness('du', 0.12)).toBeCloseTo(1 - 1.27 * 0.12, 12);
+    expect(bestEvenness('variation', 0.12)).toBeCloseTo((1 - 0.1524) / (1 + 0.1524), 12);
   });
 
   test('of a solved plan: each school’s figure is that of all its emitters’ flows', () => {
@@ -58,10 +66,12 @@ describe('schools of evenness', () => {
           [...emittersOf(full, results, i).kpa].map((p) => emitterLph(emitterOf(r.run.tape), p)),
         ),
       );
+      const { cv } = full.blocks[0].tape;
+      const low = 1.27 * cv;
       const by = {
-        variation: Math.min(...flows) / Math.max(...flows),
-        cu: christiansen(flows),
-        du: lowQuarter(flows),
+        variation: ((1 - low) * Math.min(...flows)) / ((1 + low) * Math.max(...flows)),
+        cu: 1 - Math.hypot(1 - christiansen(flows), Math.sqrt(2 / Math.PI) * cv),
+        du: 1 - Math.hypot(1 - lowQuarter(flows), low),
       }[school];
       expect(results.blocks[0].uniformity).toBeCloseTo(by, 5);
     }

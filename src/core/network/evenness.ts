@@ -2,7 +2,7 @@ import { endPressure } from '../hydraulics/endPressure';
 import { march, newMarch } from '../hydraulics/march';
 import { runEmitterLph, type Run } from '../hydraulics/run';
 import type { EvennessSchool } from '../plan';
-import { emissionUniformity, flowVariation } from './uniformity';
+import { emissionUniformity, flowVariation, MANUFACTURE_FACTOR } from './uniformity';
 
 /** What is known of some emitters' flows. */
 export interface Flows {
@@ -47,24 +47,41 @@ export function lowQuarter(lph: Float64Array): number {
   return low / quarter / mean;
 }
 
-/** Evenness of some emitters by a school, a ratio; 0 where nothing flows. */
+/** Mean deviation of a normal scatter over its standard deviation: √(2/π). */
+const MEAN_DEVIATION = Math.sqrt(2 / Math.PI);
+
+/** Two independent causes of unevenness together: their squares add up. */
+const together = (fromPressure: number, fromMakers: number): number =>
+  Math.max(0, 1 - Math.hypot(fromPressure, fromMakers));
+
+/** Flow of a normal scatter's lowest quarter, and of its highest, over the mean. */
+const lowest = (cv: number): number => Math.max(0, 1 - MANUFACTURE_FACTOR * cv);
+const highest = (cv: number): number => 1 + MANUFACTURE_FACTOR * cv;
+
+/**
+ * Evenness of some emitters by a school, a ratio; 0 where nothing flows. Every school carries the makers' variation as emission
+ * uniformity does, or a hose that seeps as it likes would look even: the low quarter's shortfall is 1.27·CV of it,
+ * Christiansen's mean deviation 0.798·CV; flow variation is from the lowest quarter at the least pressure to the highest
+ * at the most.
+ */
 export function evennessOf(school: EvennessSchool, flows: Flows): number {
   if (!(flows.meanLph > 0)) return 0;
+  const { cv } = flows;
   switch (school) {
     case 'eu':
-      return emissionUniformity(flows.cv, flows.minLph, flows.meanLph);
+      return emissionUniformity(cv, flows.minLph, flows.meanLph);
     case 'variation':
-      return 1 - flowVariation(flows.minLph, flows.maxLph);
+      return 1 - flowVariation(flows.minLph * lowest(cv), flows.maxLph * highest(cv));
     case 'cu':
-      return christiansen(flows.all());
+      return together(1 - christiansen(flows.all()), MEAN_DEVIATION * cv);
     case 'du':
-      return lowQuarter(flows.all());
+      return together(1 - lowQuarter(flows.all()), MANUFACTURE_FACTOR * cv);
   }
 }
 
-/** The best a material can do by a school: of emitters all at one pressure. Only emission uniformity knows scatter. */
+/** The best a material can do by a school: of emitters all at one pressure. */
 export const bestEvenness = (school: EvennessSchool, cv: number): number =>
-  school === 'eu' ? emissionUniformity(cv, 1, 1) : 1;
+  evennessOf(school, { cv, minLph: 1, maxLph: 1, meanLph: 1, all: () => new Float64Array([1]) });
 
 /** Flow of each emitter of an exact run at an inlet pressure, from the inlet on, L/h. */
 export function flowsAlong(run: Run, inletKpa: number): Float64Array {

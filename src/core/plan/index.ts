@@ -16,3 +16,4 @@ export * from './history';
 export { recoverPlan, type Recovered } from './recover';
 export { brokenJson } from './brokenJson';
 export { refusalOf, type Refusal } from './refuse';
+export { cropIn, cropName, cropsOf, needIn, OWN_GROUP } from './crops';

@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { CROPS } from '../catalog/crops';
-import { SOILS } from '../catalog/tape';
+import { COVERS } from '../catalog/covers';
+import { SOILS } from '../catalog/soils';
 import { planted } from './wateringSchema';
 import { id, ids, LIMITS, notNegative, place, positive, text } from './rules';
 
@@ -8,7 +8,6 @@ const point = Joi.array().ordered(place.required(), place.required()).length(2);
 export const outline = Joi.array().items(point).min(3).max(LIMITS.corners);
 export const turn = Joi.number().min(-360).max(360);
 
-const crops = ids(CROPS);
 /** Beyond this a valve's loss is not known, and little passes. */
 const MOST_VALVE_DEG = 75;
 
@@ -28,7 +27,7 @@ const singleBed = Joi.object({
   resting: Joi.boolean(),
   planted,
   valveDeg: Joi.number().min(0).max(MOST_VALVE_DEG),
-  crop: Joi.valid(...crops),
+  crop: id,
   tape: id,
   runs: Joi.number().integer().min(1).max(LIMITS.runsPerBed),
 });
@@ -59,7 +58,8 @@ export const beds = Joi.object({
   headNearM: notNegative(100),
   headFarM: notNegative(100),
   offsetM: notNegative(100),
-  crop: Joi.valid('none', ...crops),
+  crop: id,
+  cover: Joi.valid(...ids(COVERS)),
   rows: Joi.valid('straight', 'curved'),
   single: Joi.object().pattern(/^[1-9]\d{0,3}[b-z]?$/, singleBed),
 });

@@ -1,5 +1,5 @@
-import type { CropId } from '../catalog/crops';
-import type { SoilId } from '../catalog/tape';
+import type { CoverId } from '../catalog/covers';
+import type { SoilId } from '../catalog/soils';
 import type { Height, LonLat, Point, SurfaceKind } from '../ground';
 
 /** The slope and soil of a block. */
@@ -34,7 +34,8 @@ export interface SingleBed {
   planted?: string;
   /** Its take-off valves are turned so far shut, degrees of a quarter turn. */
   valveDeg?: number;
-  crop?: CropId;
+  /** One of the table's crops or of the plan's own, by its id. */
+  crop?: string;
   /** One of the plan's further tapes, by its id. */
   tape?: string;
   runs?: number;
@@ -51,7 +52,10 @@ export interface Beds {
   headNearM: number;
   headFarM: number;
   offsetM: number;
-  crop: CropId | 'none';
+  /** One of the table's crops or of the plan's own, or `none`. */
+  crop: string;
+  /** What lies over the soil; where that was not chosen it goes with where the tape lies. */
+  cover?: CoverId;
   /** Straight, or so curved that tape would kink. */
   rows: 'straight' | 'curved';
   /** Single beds that differ, by their key: the bed's number, and from its second piece on a letter. */

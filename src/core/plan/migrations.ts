@@ -7,6 +7,7 @@ export const MIGRATIONS: Record<number, (plan: Record<string, unknown>) => Recor
   2: fromVersion2,
   // Version 4 added sets, timing and need: nothing of version 3 is told otherwise.
   3: (plan) => plan,
+  4: fromVersion4,
 };
 
 type Fields = Record<string, unknown>;
@@ -82,4 +83,13 @@ export function migrate(
     current = { ...next, version: current.version + 1 };
   }
   return current;
+}
+
+/** Version 4 knew one share of the use that is left under film; version 5 tells soil and plant apart. */
+function fromVersion4(plan: Fields): Fields {
+  const watering = fields(plan.watering);
+  const need = fields(watering?.need);
+  if (need?.mulchShare === undefined) return plan;
+  const { mulchShare, ...others } = need;
+  return { ...plan, watering: { ...watering, need: { ...others, filmShare: mulchShare } } };
 }

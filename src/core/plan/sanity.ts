@@ -1,6 +1,8 @@
 import { HEAD_PARTS } from '../catalog/headParts';
+import { isCrop } from '../catalog/crops';
 import { areaM2, crossingSides } from '../ground';
 import { pumpEfficiency, type PumpCurve } from '../hydraulics/pump';
+import { cropsOf } from './crops';
 import { unaidedKpa } from './sourceDefaults';
 import { HEAD, type FullPlan, type Obstacle, type Source } from './types';
 
@@ -38,6 +40,7 @@ export function contradictions(plan: FullPlan): Contradiction[] {
   checkParts('head', plan.head);
   checkIds(plan, add);
   checkMains(plan, add);
+  checkCrops(plan, add);
   checkWatering(plan, add);
   checkGround(plan, add);
   plan.blocks.forEach((b, i) => {
@@ -150,6 +153,25 @@ function checkCurve(curve: PumpCurve, path: string, add: Add): void {
 }
 
 /** Sets name blocks there are, no bed is in two, and days are possible. */
+/** Crops that no table knows: beds painted with them would be reckoned as something else. */
+function checkCrops(plan: FullPlan, add: Add): void {
+  const known = new Set(['none', ...cropsOf(plan).map((c) => c.id)]);
+  const check = (crop: string | undefined, path: string): void => {
+    if (crop !== undefined && !known.has(crop)) add(path, `there is no crop “${crop}”`);
+  };
+  plan.blocks.forEach((b, i) => {
+    check(b.beds.crop, `blocks[${i}].beds.crop`);
+    for (const [key, { crop }] of Object.entries(b.beds.single))
+      check(crop, `blocks[${i}].beds.single.${key}.crop`);
+  });
+  for (const field of ['planted', 'crops'] as const)
+    for (const crop of Object.keys(plan.watering[field])) check(crop, `watering.${field}.${crop}`);
+  plan.watering.ownCrops.forEach((c, i) => {
+    if (c.id === 'none' || isCrop(c.id))
+      add(`watering.ownCrops[${i}].id`, `“${c.id}” is a crop of the table already`);
+  });
+}
+
 function checkWatering({ watering, blocks }: FullPlan, add: Add): void {
   const known = new Set(blocks.map((b) => b.id));
   const taken = new Map<string, string>();
@@ -170,6 +192,13 @@ function checkWatering({ watering, blocks }: FullPlan, add: Add): void {
       add(`watering.weather.days[${i}].minC`, 'the minimum temperature of a day is not above its maximum');
     if (d.humidityMin !== undefined && d.humidityMax !== undefined && d.humidityMin > d.humidityMax)
       add(`watering.weather.days[${i}].humidityMin`, 'the least humidity of a day is not above its maximum');
+  });
+  watering.climate.months?.forEach((m, i) => {
+    if (m.minC > m.maxC)
+      add(
+        `watering.climate.months[${i}].minC`,
+        'the minimum temperature of a month is not above its maximum',
+      );
   });
   watering.notes.forEach((n, i) => {
     if (!known.has(n.block)) add(`watering.notes[${i}].block`, `there is no block “${n.block}”`);

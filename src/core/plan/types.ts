@@ -22,7 +22,7 @@ export type Stated<T> = T extends readonly unknown[]
     : T;
 
 export const PLAN_FORMAT = 'idle-furrow-plan';
-export const PLAN_VERSION = 4;
+export const PLAN_VERSION = 5;
 
 export interface PipePiece {
   pipe: string;

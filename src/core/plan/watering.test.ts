@@ -1,5 +1,15 @@
 import { layOut } from '../layout';
-import { blankPlan, fillIn, openings, readPlan, withOpen, type Plan } from '.';
+import {
+  blankPlan,
+  contradictions,
+  cropIn,
+  fillIn,
+  needIn,
+  openings,
+  readPlan,
+  withOpen,
+  type Plan,
+} from '.';
 
 const plan = (more: Partial<Plan>): Plan => ({
   ...blankPlan('metric'),
@@ -56,7 +66,29 @@ describe('files', () => {
   test('of version 3 read as they are', () => {
     const old = { ...plan({}), version: 3 };
     const read = readPlan(JSON.stringify(old));
-    expect(read).toEqual({ ok: true, plan: { ...old, version: 4 } });
+    expect(read).toEqual({ ok: true, plan: { ...old, version: 5 } });
+  });
+
+  test('of version 4 keep what was said of film under its new name', () => {
+    const old = {
+      ...plan({ watering: { need: { mulchShare: 0.7, tunnelShare: 0.8 } } as never }),
+      version: 4,
+    };
+    const read = readPlan(JSON.stringify(old));
+    expect(read.ok && read.plan.watering).toEqual({ need: { filmShare: 0.7, tunnelShare: 0.8 } });
+  });
+
+  test('with a crop of one’s own are read, and one that nobody knows is refused at its place', () => {
+    const own = { ownCrops: [{ id: 'crop-1', name: 'okra', like: 'peppers' }] } as never;
+    const painted = plan({ watering: own });
+    const blocks = painted.blocks.map((b) => ({ ...b, beds: { ...b.beds, crop: 'crop-1' } }));
+    const full = fillIn({ ...painted, blocks });
+    expect(contradictions(full)).toEqual([]);
+    expect(cropIn(full, 'crop-1')).toMatchObject({ name: 'okra', wets: 'rows', plantM: 0.45 });
+    expect(needIn(full, 'crop-1').kcbMiddle).toBe(1);
+    expect(contradictions(fillIn({ ...plan({}), blocks })).map((c) => c.path)).toContain(
+      'blocks[0].beds.crop',
+    );
   });
 
   test.each<[string, object, RegExp]>([

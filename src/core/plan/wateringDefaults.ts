@@ -1,22 +1,21 @@
+import { coverKind } from '../catalog/covers';
 import { over } from './over';
 import type { StatedWatering } from './types';
-import type { DayRules, Feeding, NeedRules, Season, Watering } from './wateringTypes';
+import type { Climate, DayRules, Feeding, NeedRules, Season, Watering } from './wateringTypes';
 
 /**
- * Growers' rules: an inch a week, 5 L for a metre of row under mulch, half an hour a day. A hot day of the middle
- * latitudes draws 5 to 6 mm (FAO 56, table 2). Film lets crops use 10 to 30 % less (FAO 56, ch. 10); that a tunnel's
- * still air and dirty film take a quarter off is an assumption.
+ * Growers' rules: an inch a week, 5 L for a metre of row under mulch, half an hour a day. What film leaves is the cover
+ * table's; that a tunnel's still air and dirty film take a quarter off is an assumption.
  */
 const NEED: NeedRules = {
   by: 'weather',
   depthMm: 25,
   rowL: 5,
   minutes: 30,
-  rainMm: 0,
-  hotDayMm: 5.5,
-  mulchShare: 0.8,
+  filmShare: coverKind('film').uses,
   tunnelShare: 0.75,
-  filmRain: 0.1,
+  filmRain: coverKind('film').rain,
+  serves: 'area',
 };
 
 const h = (hours: number): number => hours * 60;
@@ -36,13 +35,15 @@ const DAY: DayRules = {
 const SEASON: Season = { from: '2027-04-01', days: 200, follow: 'need' };
 const FEEDING: Feeding = { perM2G: 2, stockGPerL: 100, injectTimes: 1, rinseTimes: 1 };
 /** The middle latitudes, low land, a wind gauge at the usual height. */
-const STATION = { latDeg: 45, altitudeM: 100, windAtM: 2, coastal: false };
+const LAT_DEG = 45;
+const CLIMATE: Climate = { kind: 'inland', latDeg: LAT_DEG };
+const STATION = { latDeg: LAT_DEG, altitudeM: 100, windAtM: 2, coastal: false };
 
 export function fullWatering(stated: StatedWatering | undefined, latDeg: number | undefined): Watering {
-  const { need, day, season, weather, feeding, sets, ...rest } = stated ?? {};
+  const { need, day, season, weather, feeding, sets, climate, allowed, ...rest } = stated ?? {};
   const { pump, cool, person, ...days } = day ?? {};
   return {
-    ...over({ apart: true, notes: [], planted: {}, crops: {} }, rest),
+    ...over({ apart: true, notes: [], planted: {}, crops: {}, ownCrops: [] }, rest),
     sets: (sets ?? []).map((s, i) => over({ ...s, name: `Set ${i + 1}` }, s)),
     need: over(NEED, need),
     day: {
@@ -57,8 +58,11 @@ export function fullWatering(stated: StatedWatering | undefined, latDeg: number 
         place: weather.place ?? '',
         station: over(latDeg === undefined ? STATION : { ...STATION, latDeg }, weather.station),
         days: weather.days ?? [],
+        likeLast: weather.likeLast ?? false,
       },
     }),
+    climate: over({ ...CLIMATE, ...(latDeg !== undefined && { latDeg }) }, climate),
+    allowed: over({ order: [] }, allowed),
     feeding: over(FEEDING, feeding),
   } as Watering;
 }

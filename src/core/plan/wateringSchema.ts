@@ -1,8 +1,13 @@
 import Joi from 'joi';
+import { CLIMATES } from '../soil';
 import { CROPS } from '../catalog/crops';
 import { id, ids, LIMITS, notNegative, positive, text } from './rules';
 import { FEELS } from './wateringTypes';
 
+/** Crops of the table and of a grower's own. */
+const MOST_CROPS = 100;
+const MOST_OWN_CROPS = 40;
+const MONTHS = 12;
 const MINUTES_A_DAY = 24 * 60;
 const date = Joi.string()
   .pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'a date like 2027-05-01')
@@ -18,20 +23,21 @@ const date = Joi.string()
 const minute = Joi.number()
   .min(0)
   .max(MINUTES_A_DAY - 1);
+const temperature = Joi.number().min(-60).max(60);
+const latitude = Joi.number().min(-70).max(70);
 const share = Joi.number().min(0).max(1);
 const hours = { fromMin: minute, toMin: Joi.number().min(0).max(MINUTES_A_DAY) };
 const bedKey = Joi.string().pattern(/^[1-9]\d{0,3}[b-z]?$/);
-const crops = ['none', ...ids(CROPS)];
-const byCrop = (schema: Joi.Schema): Joi.Schema =>
-  Joi.object(Object.fromEntries(crops.map((c) => [c, schema])));
+const byCrop = (schema: Joi.Schema): Joi.Schema => Joi.object().pattern(id, schema).max(MOST_CROPS);
 const days = Joi.number().integer().min(0).max(400);
 
 /** One day's weather, as far as it is possible on earth. */
 export const dayWeather = Joi.object({
   date: date.required(),
-  minC: Joi.number().min(-60).max(60).required(),
-  maxC: Joi.number().min(-60).max(60).required(),
+  minC: temperature.required(),
+  maxC: temperature.required(),
   humidityMin: share,
+  dewC: Joi.number().min(-70).max(40),
   humidityMax: share,
   windMps: notNegative(60),
   sunH: notNegative(24),
@@ -61,10 +67,43 @@ export const watering = Joi.object({
     minutes: notNegative(MINUTES_A_DAY),
     rainMm: notNegative(300),
     hotDayMm: notNegative(20),
-    mulchShare: share,
+    filmShare: share,
     tunnelShare: share,
     filmRain: share,
+    serves: Joi.valid('area', 'mean', 'thirstiest'),
+    waterDsM: notNegative(50),
   }),
+  climate: Joi.object({
+    kind: Joi.valid(...ids(CLIMATES)),
+    latDeg: latitude,
+    months: Joi.array()
+      .items(
+        Joi.object({
+          minC: temperature.required(),
+          maxC: temperature.required(),
+          rainMm: notNegative(2000),
+          et0Mm: notNegative(25),
+        }),
+      )
+      .length(MONTHS),
+  }),
+  allowed: Joi.object({
+    dayL: positive(1e7),
+    weekL: positive(1e8),
+    order: Joi.array().items(id).max(LIMITS.sets).unique(),
+  }),
+  ownCrops: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        name: text(40).required(),
+        like: Joi.valid(...ids(CROPS)).required(),
+        plantM: positive(10),
+        wets: Joi.valid('whole', 'rows', 'single'),
+      }),
+    )
+    .max(MOST_OWN_CROPS)
+    .unique('id'),
   day: Joi.object({
     pump: Joi.object(hours),
     cool: Joi.object(hours),
@@ -94,12 +133,13 @@ export const watering = Joi.object({
   weather: Joi.object({
     place: text(80),
     station: Joi.object({
-      latDeg: Joi.number().min(-70).max(70),
+      latDeg: latitude,
       altitudeM: Joi.number().min(-430).max(5000),
       windAtM: Joi.number().min(0.5).max(100),
       coastal: Joi.boolean(),
     }),
     days: Joi.array().items(dayWeather).max(LIMITS.weatherDays).unique('date'),
+    likeLast: Joi.boolean(),
   }),
   notes: Joi.array()
     .items(
@@ -118,6 +158,9 @@ export const watering = Joi.object({
       kcBegin: notNegative(2),
       kcMiddle: notNegative(2),
       kcEnd: notNegative(2),
+      kcbBegin: notNegative(2),
+      kcbMiddle: notNegative(2),
+      kcbEnd: notNegative(2),
       beginD: days,
       growD: days,
       middleD: days,
@@ -125,6 +168,9 @@ export const watering = Joi.object({
       rootBeginM: positive(3),
       rootM: positive(3),
       useShare: Joi.number().min(0.05).max(0.95),
+      heightM: positive(10),
+      closes: Joi.boolean(),
+      maxSaltDsM: positive(50),
     }),
   ),
   feeding: Joi.object({

@@ -1,5 +1,5 @@
-import type { CropId } from '../catalog/crops';
-import type { CropNeed, DayWeather, Station } from '../soil';
+import type { CropId, CropKind } from '../catalog/crops';
+import type { ClimateId, CropNeed, DayWeather, MonthClimate, Station } from '../soil';
 
 /** Beds of a block: all that water, or those named. */
 export interface BedGroup {
@@ -40,15 +40,47 @@ export interface NeedRules {
   rowL: number;
   /** Minutes each day. */
   minutes: number;
-  /** Rain of a usual week, taken off where no weather is told day by day, mm. */
-  rainMm: number;
-  /** Reference evapotranspiration of a hot day, mm: where no weather is told. */
-  hotDayMm: number;
-  /** Share of the use that is left under mulch or cover, and in a tunnel. */
-  mulchShare: number;
+  /** Rain of a usual week, where no weather is told day by day, mm: in place of the months' own. */
+  rainMm?: number;
+  /** Reference evapotranspiration of a day in the thirstiest month, mm: the months' own are drawn up or down to it. */
+  hotDayMm?: number;
+  /** Share of the plant's own use that is left under film, and of all use in a tunnel. */
+  filmShare: number;
   tunnelShare: number;
   /** Share of the rain that gets into beds under film. */
   filmRain: number;
+  /** Whose need a set's minutes serve where its beds need unlike: all its water together, the beds' mean, the thirstiest. */
+  serves: Serves;
+  /** Salt in the water, dS/m, where it is known. */
+  waterDsM?: number;
+}
+
+export type Serves = 'area' | 'mean' | 'thirstiest';
+
+/** What the weather is taken for where no days are told: a kind of climate, or its months as they are. */
+export interface Climate {
+  kind: ClimateId;
+  latDeg: number;
+  /** Twelve of them, January first. */
+  months?: MonthClimate[];
+}
+
+/** Water that may be drawn, whatever the source can give: a meter, a permit, what a neighbour lets go. */
+export interface Allowed {
+  dayL?: number;
+  weekL?: number;
+  /** Sets by their id that are served first, in this order; the rest follow in theirs. */
+  order: string[];
+}
+
+/** A crop that is not in the table, like one that is. */
+export interface OwnCrop {
+  id: string;
+  name: string;
+  /** Of the table: what is not known better is taken from it. */
+  like: CropId;
+  plantM?: number;
+  wets?: CropKind['wets'];
 }
 
 /** When water may run. */
@@ -104,6 +136,8 @@ export interface Weather {
   place: string;
   station: Station;
   days: DayWeather[];
+  /** Days of another year stand for the same days of this one. */
+  likeLast: boolean;
 }
 
 /** Feed through the drip. */
@@ -128,8 +162,12 @@ export interface Watering {
   weather?: Weather;
   notes: SoilNote[];
   /** When a crop was planted, where a bed does not say: by the crop. */
-  planted: Partial<Record<CropId | 'none', string>>;
+  planted: Record<string, string>;
   /** What a grower knows better of a crop than the table. */
-  crops: Partial<Record<CropId | 'none', Partial<CropNeed>>>;
+  crops: Record<string, Partial<CropNeed>>;
+  /** Crops of the grower's own. */
+  ownCrops: OwnCrop[];
+  climate: Climate;
+  allowed: Allowed;
   feeding: Feeding;
 }

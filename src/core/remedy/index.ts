@@ -2,3 +2,4 @@ export { cautionsOf, changed, sayChange, type Change } from '../changes';
 export * from './tryOut';
 export * from './fit';
 export * from './fitWords';
+export * from './chooseSets';

@@ -62,7 +62,7 @@ function injectorOf(results: FarmResults): Injector | undefined {
  */
 export function feedOf(plan: FullPlan, results: FarmResults, filling: Filling, travel: Travel): FeedPlan {
   const { perM2G, stockGPerL, injectTimes, rinseTimes } = plan.watering.feeding;
-  const areaM2 = alikeBeds(plan, results.layout).reduce((sum, b) => sum + b.areaM2, 0);
+  const areaM2 = alikeBeds(plan, results.layout).reduce((sum, b) => sum + b.lengthM * b.bedM, 0);
   const feedG = perM2G * areaM2;
   const stockL = feedG / stockGPerL;
   const travelMin = travel.seconds / 60;

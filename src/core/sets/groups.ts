@@ -1,8 +1,7 @@
-import type { CropId } from '../catalog/crops';
-import { cropNeed } from '../catalog/cropNeeds';
-import { soilKind } from '../catalog/tape';
+import { COVER_BY_LIES, type CoverId } from '../catalog/covers';
+import { soilKind } from '../catalog/soils';
 import type { FarmLayout, LaidBed } from '../layout';
-import type { Block, FullPlan, Tape } from '../plan';
+import { needIn, type Block, type FullPlan, type Tape } from '../plan';
 import { cropDays, type BedSoil, type CropNeed } from '../soil';
 import { dayAfter } from './days';
 
@@ -13,7 +12,7 @@ export interface AlikeBeds {
   block: number;
   blockId: string;
   keys: string[];
-  crop: CropId | 'none';
+  crop: string;
   need: CropNeed;
   /** The day it was planted, and whether a grower said so. */
   planted: string;
@@ -21,13 +20,15 @@ export interface AlikeBeds {
   /** The last day it grows. */
   until: string;
   soil: BedSoil;
-  /** Of all its beds together, m and m². */
+  /** Width of each bed, m. */
+  bedM: number;
+  /** Of all its beds together, m and m²: beds with their paths, and the strips under the drip. */
   lengthM: number;
   areaM2: number;
   stripM2: number;
   runsPerBed: number;
   tape: Tape;
-  film: boolean;
+  cover: CoverId;
   tunnel: boolean;
 }
 
@@ -55,10 +56,12 @@ export function alikeBeds(plan: FullPlan, layout: FarmLayout): AlikeBeds[] {
       if (bed.resting) continue;
       const id = alikeKey(plan, block, bed);
       const stripM = stripOf(block, bed);
+      // A coefficient is per ground of the field: half a path on either side is the bed's.
+      const groundM = bed.widthM + block.beds.pathM;
       let group = groups.get(id);
       if (!group) {
         const crop = bed.single?.crop ?? block.beds.crop;
-        const need = cropNeed(crop, plan.watering.crops[crop]);
+        const need = needIn(plan, crop);
         const stated = bed.single?.planted ?? block.planted ?? plan.watering.planted[crop];
         const planted = stated ?? plan.watering.season.from;
         const tape = tapeOf(block, bed);
@@ -72,20 +75,26 @@ export function alikeBeds(plan: FullPlan, layout: FarmLayout): AlikeBeds[] {
           planted,
           plantedIsDefault: stated === undefined,
           until: dayAfter(planted, cropDays(need) - 1),
-          soil: { bedM: bed.widthM, stripM, heldMmPerM: soilKind(block.ground.soil).heldMmPerM },
+          bedM: bed.widthM,
+          soil: {
+            groundM,
+            rootedM: need.closes ? groundM : bed.widthM,
+            stripM,
+            heldMmPerM: soilKind(block.ground.soil).heldMmPerM,
+          },
           lengthM: 0,
           areaM2: 0,
           stripM2: 0,
           runsPerBed: bed.runs,
           tape,
-          film: tape.lies === 'mulch',
+          cover: block.beds.cover ?? COVER_BY_LIES[tape.lies],
           tunnel: block.tunnel !== undefined,
         };
         groups.set(id, group);
       }
       group.keys.push(bed.key);
       group.lengthM += bed.lengthM;
-      group.areaM2 += bed.lengthM * bed.widthM;
+      group.areaM2 += bed.lengthM * groundM;
       group.stripM2 += bed.lengthM * stripM;
     }
   });

@@ -1,3 +1,4 @@
+export * from './allowed';
 export * from './day';
 export * from './days';
 export * from './evenOut';
@@ -12,6 +13,7 @@ export { loadOf } from './parts';
 export * from './programme';
 export * from './runTime';
 export * from './season';
+export * from './sky';
 export * from './tankOverTime';
 export * from './travel';
 export * from './workings';

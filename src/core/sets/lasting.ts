@@ -2,7 +2,7 @@ import { roofL } from '../hydraulics/storage';
 import type { FullPlan } from '../plan';
 import type { Day } from './day';
 import { dayAfter } from './days';
-import type { Sky } from './need';
+import type { Sky } from './sky';
 import {
   emptyTank,
   leastThat,
@@ -65,7 +65,7 @@ export function tankOutlook(
   const rain = (d: number): number => {
     if (tank.refill !== 'roof') return 0;
     const on = sky.on(dayAfter(date, d));
-    return on.measured ? roofL(tank.roofM2, on.rainMm, tank.roofShare) : 0;
+    return on.from === 'told' ? roofL(tank.roofM2, on.rainMm, tank.roofShare) : 0;
   };
   const through = (scale: number, lph: number): TankDays =>
     tankThrough(tables, draws, dryDays, everyDays, lph, rain, scale);

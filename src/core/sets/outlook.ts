@@ -6,9 +6,11 @@ import { dayOf, type Day, type SetTime } from './day';
 import { dayAfter } from './days';
 import { feedOf, type FeedPlan } from './feeding';
 import { fillingOf, type Filling } from './filling';
+import { rationed, rationOf, type Ration } from './allowed';
 import { alikeBeds, type AlikeBeds } from './groups';
 import { tankOutlook, wellOf, type TankOutlook, type WellOutlook } from './lasting';
-import { peakDay, skyOver } from './need';
+import { peakDay } from './need';
+import { skyOver } from './sky';
 import { loadOf } from './parts';
 import { monthBudgets, programmeRows, type Programme } from './programme';
 import { runTimeOf, type RunTime } from './runTime';
@@ -47,6 +49,8 @@ export interface Outlook {
   day: Day;
   programme: Programme;
   weekL: number;
+  /** What may be drawn, where it is less than the sets would take. */
+  ration: Ration | undefined;
   well: WellOutlook | undefined;
   tank: TankOutlook | undefined;
   /** Litres that each group of beds gets on a watering day, per metre of bed. */
@@ -85,7 +89,7 @@ export function outlookOf(
   const single = opened.length < 2;
   const tables = new Map<string, TankTable>();
   const given = new Map<string, Given>();
-  const sets = opened.map(({ set, plan: open, results }, i): SetOutlook => {
+  const made = opened.map(({ set, plan: open, results }, i): SetOutlook => {
     checkpoint();
     const filling = fillingOf(open, results, single);
     const travel = slowestTravel(open, results);
@@ -94,7 +98,6 @@ export function outlookOf(
     checkpoint();
     const table = tankTable(open, solver, checkpoint);
     if (table) tables.set(id, table);
-    giveTo(given, time, results.uniformity);
     progress((i + 1) / opened.length);
     return {
       id,
@@ -107,7 +110,14 @@ export function outlookOf(
       cycle: cycleOf(open, results),
     };
   });
-  const { day: rules, season } = plan.watering;
+  const { day: rules, season, allowed } = plan.watering;
+  const ration = rationOf(
+    allowed,
+    rules.everyDays,
+    made.map((s) => ({ id: s.id, litres: (s.flowLph * s.time.minutes * s.time.starts) / MIN_PER_HOUR })),
+  );
+  const sets = made.map((s) => ({ ...s, time: rationed(s.time, ration?.shares.get(s.id) ?? 1) }));
+  for (const s of sets) giveTo(given, s.time, s.evenness);
   const times = sets.map((s): SetTime => {
     const stated = plan.watering.sets.find((x) => x.id === s.id);
     return {
@@ -139,6 +149,7 @@ export function outlookOf(
       until: dayAfter(season.from, season.days - 1),
     },
     weekL,
+    ration,
     well,
     tank,
     gifts: [...given].map(([id, g]) => [id, { perM: g.litres / g.lengthM, evenness: g.evenness }]),

@@ -3,7 +3,8 @@ import { layOut } from '../layout';
 import { alikeBeds } from './groups';
 import { wholeMinutes, type Day, type SetTime } from './day';
 import { dayAfter, MINUTES_A_DAY } from './days';
-import { needFrom, skyOver, WEEK_D } from './need';
+import { needFrom, WEEK_D } from './need';
+import { skyOver } from './sky';
 
 /** One station of the timer, as its table wants it. */
 export interface ProgrammeRow {

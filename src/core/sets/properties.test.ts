@@ -4,7 +4,8 @@ import { layOut } from '../layout';
 import { dayOf, minutesIn, type SetTime } from './day';
 import { MINUTES_A_DAY } from './days';
 import { alikeBeds } from './groups';
-import { cropOn, needFrom, peakDay, rainInMm, skyOver } from './need';
+import { cropOn, needDays, needFrom, peakDay, rainInMm, rainRoomMm } from './need';
+import { skyOver } from './sky';
 import { monthBudgets, programmeRows } from './programme';
 import { gardenPlan } from './sets.testing';
 import { emptyTank, tankThrough, type TankTable } from './tankOverTime';
@@ -149,6 +150,8 @@ describe('need by the season', () => {
         id: 'b',
         beds: {
           count: 4,
+          widthM: 0.75,
+          pathM: 0.45,
           crop: 'potatoes',
           single: { 2: { crop: 'salad' }, 3: { planted: '2027-06-01' }, 4: { resting: true } },
         },
@@ -166,7 +169,7 @@ describe('need by the season', () => {
       ['salad', '2027-04-01', true, ['2']],
       ['potatoes', '2027-06-01', false, ['3']],
     ]);
-    expect(groups[0].until).toBe('2027-08-07'); // 120 days
+    expect(groups[0].until).toBe('2027-09-01'); // 145 days
   });
 
   it('peaks in the week that asks for most, and is nothing before planting and after harvest', () => {
@@ -176,9 +179,14 @@ describe('need by the season', () => {
     for (const date of ['2027-04-20', '2027-05-20', '2027-06-20', '2027-07-20', '2027-08-20'])
       expect(litres(date)).toBeLessThanOrEqual(litres(peak) + 1e-9);
     expect(cropOn(groups[0], '2027-04-01').phase).toBe('not yet');
-    expect(cropOn(groups[0], '2027-08-08').phase).toBe('over');
-    // Potatoes in their middle: 1.15 of 5.5 mm, on bare ground and without rain.
-    expect(needFrom(plan, groups[0], '2027-06-10', sky).mm).toBeCloseTo(5.5 * 1.15, 9);
+    expect(cropOn(groups[0], '2027-09-02').phase).toBe('over');
+    // Potatoes in their middle: 1.1 of the week's reference, of which beds that shade 0.75 m of 1.2 leave √0.625; and what
+    // lies open and wet evaporates, at most up to 1.2 in all.
+    const middle = needFrom(plan, groups[0], '2027-06-20', sky);
+    expect(middle.coefficient.kcb).toBeCloseTo(1.1 * Math.sqrt(0.625), 9);
+    expect(middle.coefficient.ke).toBeGreaterThan(0);
+    expect(middle.mm).toBeCloseTo(middle.et0Mm * middle.coefficient.kc, 3);
+    expect(middle.perM).toBeCloseTo(middle.mm * 1.2, 9);
     const months = monthBudgets(plan, peak);
     expect(Math.max(...months.map((m) => m.share))).toBeLessThanOrEqual(1);
     expect(months.map((m) => m.month)).toEqual([
@@ -193,9 +201,82 @@ describe('need by the season', () => {
   });
 
   it('lets little rain by: a shower under a fifth of the day’s reference is gone by evening', () => {
-    const day = { date: '2027-06-10', et0Mm: 5, measured: true };
+    const day = { ...sky.on('2027-06-10'), et0Mm: 5 };
     expect(rainInMm(plan, groups[0], { ...day, rainMm: 0.9 })).toBe(0);
-    expect(rainInMm(plan, groups[0], { ...day, rainMm: 8 })).toBe(8);
+    // What falls on the bed's 0.75 m counts on the 1.2 m that it is reckoned on.
+    expect(rainInMm(plan, groups[0], { ...day, rainMm: 8 })).toBeCloseTo(8 * 0.625, 9);
+  });
+
+  it('keeps rain as far as there is room, and for later days: a week of rain on sand runs through', () => {
+    const week = (
+      soil: 'sand' | 'silt-loam',
+      rainMm: number,
+    ): { useMm: number; byRainMm: number; room: number } => {
+      const days = Array.from({ length: 14 }, (_, i) => ({
+        date: `2027-06-${String(i + 1).padStart(2, '0')}`,
+        minC: 12,
+        maxC: 26,
+        et0Mm: 5,
+        rainMm: i === 0 ? rainMm : 0,
+      }));
+      const p = gardenPlan({
+        blocks: [
+          {
+            id: 'b',
+            beds: { count: 1, widthM: 0.75, pathM: 0.45, runsPerBed: 1 },
+            ground: { soil },
+            tape: { lies: 'surface' },
+          },
+        ],
+        watering: { season: { from: '2027-06-01', days: 14 }, weather: { days } },
+      });
+      const [g] = alikeBeds(p, layOut(p));
+      const all = needDays(p, g, '2027-06-01', skyOver(p));
+      const list = Array.from({ length: 14 }, () => all.next().value);
+      const sum = (of: 'useMm' | 'byRainMm'): number => list.reduce((s, d) => s + d[of], 0);
+      return {
+        useMm: sum('useMm'),
+        byRainMm: sum('byRainMm'),
+        room: rainRoomMm(g, cropOn(g, '2027-06-01'), list[0].useMm),
+      };
+    };
+    // 10 mm find room in both, and are used on that day and the next ones.
+    expect(week('sand', 10).byRainMm).toBeCloseTo(10 * 0.625, 9);
+    expect(week('silt-loam', 10).byRainMm).toBeCloseTo(10 * 0.625, 9);
+    // Of 120 mm sand keeps what it has room for, and the rest runs away; silt loam keeps more.
+    const sand = week('sand', 120);
+    expect(sand.byRainMm).toBeCloseTo(sand.room, 9);
+    expect(sand.room).toBeLessThan(20);
+    expect(week('silt-loam', 120).byRainMm).toBeGreaterThan(1.6 * sand.byRainMm);
+    expect(sand.byRainMm).toBeLessThan(sand.useMm);
+  });
+
+  it('knows where a day’s weather is from, in order of goodness', () => {
+    const season = { from: '2027-06-01', days: 3 };
+    const days = [{ date: '2027-06-01', minC: 10, maxC: 20, et0Mm: 3 }];
+    const months = Array.from({ length: 12 }, () => ({ minC: 10, maxC: 20, et0Mm: 4 }));
+    const days2026 = [{ date: '2026-06-02', minC: 10, maxC: 20, et0Mm: 9 }];
+    const over = (watering: object) => skyOver(gardenPlan({ watering: { season, ...watering } }));
+    expect(over({}).days).toMatchObject({ climate: 3 });
+    expect(over({ climate: { months } }).on('2027-06-02')).toMatchObject({ et0Mm: 4, from: 'months' });
+    expect(over({ weather: { days } }).days).toMatchObject({ told: 1, climate: 2 });
+    // Another year counts only where that is said.
+    expect(over({ weather: { days: days2026 } }).days).toMatchObject({ climate: 3 });
+    const like = over({ weather: { days: [...days2026, ...days], likeLast: true } });
+    expect(like.days).toMatchObject({ told: 1, 'another year': 1, climate: 1 });
+    expect(like.on('2027-06-02')).toMatchObject({ date: '2027-06-02', et0Mm: 9 });
+    // The hot day that is typed draws all months up or down.
+    const usual = over({}).on('2027-06-01').et0Mm;
+    const drawn = over({ need: { hotDayMm: 10 } });
+    expect(drawn.on('2027-06-01').et0Mm / drawn.on('2027-03-01').et0Mm).toBeCloseTo(
+      usual / over({}).on('2027-03-01').et0Mm,
+      9,
+    );
+    // Rain of a usual week falls on one day of it.
+    const rainy = over({ need: { rainMm: 14 } });
+    expect(Array.from({ length: 7 }, (_, i) => rainy.on(`2027-06-0${i + 1}`).rainMm).sort()).toEqual([
+      0, 0, 0, 0, 0, 0, 14,
+    ]);
   });
 
   it('makes a timer’s rows of whole minutes, started ones counted', () => {

@@ -1,9 +1,17 @@
 import type { FarmResults } from '../network';
-import type { FullPlan, WaterSet } from '../plan';
-import { longestUsefulH, pondedRadiusM, wettedBy, type Wetted } from '../soil';
+import type { FullPlan, Serves, WaterSet } from '../plan';
+import {
+  longestUsefulH,
+  pondedRadiusM,
+  usableShare,
+  wettedBy,
+  type Wetted,
+  type WettingGround,
+} from '../soil';
 import type { Filling } from './filling';
 import { alikeBeds, type AlikeBeds } from './groups';
-import { needFrom, soilOf, type Need, type Sky } from './need';
+import { needFrom, soilOf, type Need } from './need';
+import type { Sky } from './sky';
 
 /** Some beds of a set that need alike, and what they get. */
 export interface SetBeds {
@@ -17,23 +25,25 @@ export interface SetBeds {
   stripRateMm: number;
   /** What they get of what they need, 1 where it is just that. */
   share: number;
-  /** Longest watering that wets no deeper than the roots, min. */
+  /** Where its emitters drip, the soil as dry as it may get before a watering. */
+  ground: WettingGround;
+  /** Longest watering of such a soil that wets no deeper than the roots, min: in one start or in several. */
   longestMin: number;
   /** Most days between waterings before the strip runs short. */
   mostDays: number;
   /** A puddle's radius in the long run, m. */
   puddleM: number;
-  /** Wetted after one start. */
+  /** Wetted from such a soil by a watering day. */
   wetted: Wetted;
 }
 
 /** Why a day's water is better given in several starts. */
-export type PulseWhy = 'roots' | 'puddle' | 'sand';
+export type PulseWhy = 'puddle' | 'sand';
 
 /** How long a set runs. */
 export interface RunTime {
   beds: SetBeds[];
-  /** Litres that its beds need on one watering day, and that it gives with its unevenness made good. */
+  /** Litres that its beds need on one watering day, and that it gives to make good its unevenness. */
   needL: number;
   givesL: number;
   /** Of each start: the filling, and all of it, min. */
@@ -57,8 +67,8 @@ const MIN_PER_HOUR = 60;
 /** A plan for a hot spell gives sand at least two starts: water goes straight down in it. */
 const SAND_STARTS = 2;
 export const MOST_STARTS = 6;
-/** Need over which a day counts as one of a hot spell, mm. */
-const HOT_MM = 4;
+/** A day whose reference is over this counts as one of a hot spell, mm (FAO 56, table 2: warm and moderate draw 4 to 7). */
+const HOT_MM = 5;
 
 /**
  * How long a set runs: need ÷ (flow × evenness), which is need ÷ rate ÷ evenness on each bed, and the filling on top,
@@ -94,14 +104,20 @@ export function runTimeOf(
       emitters: own.reduce((sum, f) => sum + (f?.emitters ?? 0), 0),
     };
   });
-  const needL = parts.reduce((sum, p) => sum + p.need.mm * p.beds.areaM2, 0) * day.everyDays;
+  const needOf = (p: (typeof parts)[number]): number => p.need.mm * p.beds.areaM2 * day.everyDays;
+  const needL = parts.reduce((sum, p) => sum + needOf(p), 0);
   const starts = set?.starts?.length ?? day.startsPerDay;
   const fillMin = Number.isFinite(filling.seconds) ? filling.seconds / 60 : 0;
   const netMin =
     need.by === 'minutes'
       ? need.minutes * day.everyDays
       : flowLph > 0 && evenness > 0
-        ? (needL / flowLph / evenness) * MIN_PER_HOUR
+        ? (hoursFor(
+            need.serves,
+            parts.map((p) => ({ needL: needOf(p), lph: p.lph })),
+          ) /
+            evenness) *
+          MIN_PER_HOUR
         : 0;
   const byHand = set?.minutes !== undefined;
   const minutes = set?.minutes ?? (netMin > 0 ? netMin / starts + fillMin : 0);
@@ -110,25 +126,34 @@ export function runTimeOf(
   const beds = parts.map(({ beds: b, need: n, lph, emitters }): SetBeds => {
     const soil = soilOf(plan, b);
     const emitterLph = emitters > 0 ? lph / emitters : 0;
-    const { spacingM } = b.tape;
-    const wanted = n.mm * b.areaM2 * day.everyDays;
-    const heldL = b.soil.heldMmPerM * n.crop.rootM * b.need.useShare * b.stripM2;
     const daily = n.mm * b.areaM2;
+    const wanted = daily * day.everyDays;
+    const takesMmPerM = b.soil.heldMmPerM * usableShare(b.need.useShare, n.useMm);
+    const heldL = takesMmPerM * n.crop.rootM * b.stripM2;
+    const ground: WettingGround = {
+      emitterLph,
+      ksMps: soil.ksMps,
+      spacingM: b.tape.spacingM,
+      roomM: b.bedM / b.runsPerBed,
+      takesMmPerM,
+    };
     return {
       beds: b,
       need: n,
       flowLph: lph,
       emitterLph,
-      rateMm: b.areaM2 > 0 ? lph / b.areaM2 : 0,
+      rateMm: b.lengthM > 0 ? lph / (b.lengthM * b.bedM) : 0,
       stripRateMm: b.stripM2 > 0 ? lph / b.stripM2 : 0,
       share: wanted > 0 ? (lph * wateringMin * starts * evenness) / MIN_PER_HOUR / wanted : 1,
-      longestMin: longestUsefulH(n.crop.rootM, emitterLph, soil.ksMps, spacingM) * MIN_PER_HOUR,
+      ground,
+      longestMin: longestUsefulH(n.crop.rootM, ground) * MIN_PER_HOUR,
       mostDays: daily > 0 ? heldL / daily : Infinity,
       puddleM: pondedRadiusM(emitterLph, soil.ksMps, soil.alphaPerM),
-      wetted: wettedBy((emitterLph * wateringMin) / MIN_PER_HOUR, emitterLph, soil.ksMps, spacingM),
+      wetted: wettedBy((emitterLph * wateringMin * starts) / MIN_PER_HOUR, ground),
     };
   });
   const { pulses, why } = pulsesOf(plan, beds, wateringMin * starts, starts);
+
   return {
     beds,
     needL,
@@ -140,32 +165,39 @@ export function runTimeOf(
     pulses,
     pulseWhy: why,
     mostDays: Math.min(Infinity, ...beds.map((b) => b.mostDays)),
-    meetDays: meetDaysOf(plan, beds, wateringMin, day.everyDays),
+    meetDays: meetDaysOf(beds, wateringMin * starts, day.everyDays),
     drainsL: filling.drainsL * starts,
   };
+}
+
+/** Hours for which a set runs so that it serves its beds by a school, evenness left aside. */
+function hoursFor(serves: Serves, parts: readonly { needL: number; lph: number }[]): number {
+  const served = parts.filter((p) => p.lph > 0);
+  if (served.length === 0) return 0;
+  const hours = served.map((p) => p.needL / p.lph);
+  switch (serves) {
+    case 'area':
+      return served.reduce((sum, p) => sum + p.needL, 0) / served.reduce((sum, p) => sum + p.lph, 0);
+    case 'mean':
+      return hours.reduce((sum, h) => sum + h, 0) / hours.length;
+    case 'thirstiest':
+      return Math.max(...hours);
+  }
 }
 
 /**
  * Long and seldom against short and often: the fewest days between waterings at which, with as much more given each time,
  * the bulbs of emitters meet along the run, while the strip holds out and no water passes the roots.
  */
-function meetDaysOf(
-  plan: FullPlan,
-  beds: readonly SetBeds[],
-  startMin: number,
-  everyDays: number,
-): number | undefined {
-  const apart = beds.filter((b) => b.flowLph > 0 && !b.wetted.meets && startMin > 0);
+function meetDaysOf(beds: readonly SetBeds[], dayMin: number, everyDays: number): number | undefined {
+  const apart = beds.filter((b) => b.flowLph > 0 && !b.wetted.meets && dayMin > 0);
   if (apart.length === 0) return undefined;
   const most = Math.floor(Math.min(MOST_DAYS, ...beds.map((b) => b.mostDays)));
   for (let days = everyDays + 1; days <= most; days++) {
-    const minutes = (startMin * days) / everyDays;
+    const minutes = (dayMin * days) / everyDays;
     const does = apart.every((b) => {
-      const { spacingM } = b.beds.tape;
       const litres = (b.emitterLph * minutes) / MIN_PER_HOUR;
-      return (
-        minutes <= b.longestMin && wettedBy(litres, b.emitterLph, soilOf(plan, b.beds).ksMps, spacingM).meets
-      );
+      return minutes <= b.longestMin && wettedBy(litres, b.ground).meets;
     });
     if (does) return days;
   }
@@ -174,7 +206,10 @@ function meetDaysOf(
 /** Waterings are no further apart than a plan lets them be. */
 const MOST_DAYS = 14;
 
-/** Starts that the soil asks for: so that none wets past the roots, none stands in puddles wider than the strip, and sand gets two in a hot spell. */
+/**
+ * Starts that the soil asks for: so that none stands in puddles wider than the strip, and sand gets two in a hot spell. They
+ * do not change how deep a day's water goes: that follows from how much it is.
+ */
 function pulsesOf(
   plan: FullPlan,
   beds: readonly SetBeds[],
@@ -192,10 +227,10 @@ function pulsesOf(
   };
   for (const b of beds) {
     if (!(b.flowLph > 0) || netMin <= 0) continue;
-    if (b.longestMin > 0) ask(netMin / b.longestMin - 1e-6, 'roots');
     const strip = b.beds.soil.stripM / b.beds.runsPerBed;
     if (b.puddleM > strip / 2) ask(starts + 1, 'puddle');
-    if (soilOf(plan, b.beds).id === 'sand' && b.need.mm >= HOT_MM) ask(SAND_STARTS, 'sand');
+    if (soilOf(plan, b.beds).id === 'sand' && b.need.mm > 0 && b.need.et0Mm >= HOT_MM)
+      ask(SAND_STARTS, 'sand');
   }
   return { pulses, why };
 }

@@ -1,9 +1,10 @@
 import { layOut } from '../layout';
 import { FEELS, type FullPlan } from '../plan';
-import { dayOfBalance, fullSoil, type BalanceState, type CropPhase } from '../soil';
+import { dayOfBalance, fullSoil, isGrowing, usableShare, type BalanceState, type CropPhase } from '../soil';
 import { alikeBeds, type AlikeBeds } from './groups';
 import { dayAfter } from './days';
-import { cropOn, rainInMm, skyOver, useMm, type SkyDay } from './need';
+import { cropOn, rainInMm, useOn } from './need';
+import { skyOver, type Sky, type SkyDay } from './sky';
 
 /** What a season's waterings give some beds each watering day by the programme, L per metre of bed, and how evenly. */
 export interface Gift {
@@ -40,7 +41,7 @@ export interface SeasonOutlook {
   from: string;
   days: number;
   sky: SkyDay[];
-  gaps: number;
+  skyDays: Sky['days'];
   beds: BedSeason[];
   /** Of all beds, L. */
   totals: { givenL: number; rainL: number; deepL: number; usedL: number; wantedL: number };
@@ -88,7 +89,7 @@ export function seasonOf(plan: FullPlan, gifts: ReadonlyMap<string, Gift>): Seas
     for (let i = 0; i < season.days; i++) {
       const crop = cropOn(g, dates[i]);
       s.phases.push(crop.phase);
-      const grows = crop.kc > 0;
+      const grows = isGrowing(crop);
       if (!grows) {
         state = undefined;
         s.full.push(NaN);
@@ -96,11 +97,13 @@ export function seasonOf(plan: FullPlan, gifts: ReadonlyMap<string, Gift>): Seas
         continue;
       }
       state ??= fullSoil(g.soil, crop.rootM);
+      const { mm } = useOn(plan, g, crop, days[i]);
       const day = {
-        useMm: useMm(plan, g, crop, days[i].et0Mm),
-        rainMm: rainInMm(plan, g, days[i]),
+        useMm: mm,
+        // The balance takes rain as it falls on the rooted ground.
+        rainMm: (rainInMm(plan, g, days[i]) * g.soil.groundM) / g.soil.rootedM,
         rootM: crop.rootM,
-        useShare: g.need.useShare,
+        useShare: usableShare(g.need.useShare, mm),
         givenL: 0,
         felt: felt.get(`${g.blockId} ${dates[i]}`),
       };
@@ -130,5 +133,5 @@ export function seasonOf(plan: FullPlan, gifts: ReadonlyMap<string, Gift>): Seas
     }
     return s;
   });
-  return { from: season.from, days: season.days, sky: days, gaps: sky.gaps, beds, totals };
+  return { from: season.from, days: season.days, sky: days, skyDays: sky.days, beds, totals };
 }

@@ -2,7 +2,8 @@ import { toSheet, type FarmLayout, type LaidBed } from '../layout';
 import type { FarmResults } from '../network';
 import type { BedGroup, FullPlan, WaterSet } from '../plan';
 import { alikeBeds } from './groups';
-import { needFrom, peakDay, skyOver } from './need';
+import { needFrom, peakDay } from './need';
+import { skyOver } from './sky';
 
 /** What opens and shuts as one: a bed with a valve of its own, or a block behind one. */
 export interface ValveUnit {

@@ -1,6 +1,8 @@
-import { soilKind } from '../catalog/tape';
+import { coverKind } from '../catalog/covers';
+import { soilKind } from '../catalog/soils';
 import type { FullPlan } from '../plan';
 import { term, type Working } from '../working';
+import { groundOf } from './need';
 import type { Outlook, SetOutlook } from './outlook';
 
 /** Numbers of a set that show how they were come by. */
@@ -10,6 +12,13 @@ export type SetWorkingName =
 type Make = (s: SetOutlook, o: Outlook, plan: FullPlan) => Working | undefined;
 
 const FIELD = 'watering.need';
+/** What was stated of the weather, in the order in which it counts. */
+const weatherField = ({ watering }: FullPlan): string =>
+  watering.weather
+    ? 'watering.weather'
+    : watering.climate.months
+      ? 'watering.climate.months'
+      : `${FIELD}.hotDayMm`;
 const S_PER_MIN = 60;
 
 const MAKERS: Record<SetWorkingName, Make> = {
@@ -17,20 +26,47 @@ const MAKERS: Record<SetWorkingName, Make> = {
     const thirstiest = s.time.beds.reduce((a, b) => (b.need.mm > a.need.mm ? b : a), s.time.beds[0]);
     if (!thirstiest) return undefined;
     const { need, beds } = thirstiest;
+    const { coefficient } = need;
+    const ground = groundOf(plan, beds);
+    const cover = coverKind(beds.cover);
+    const coverField = `blocks.${beds.block}.beds.cover`;
     const rules = plan.watering.need;
     const byWeather = rules.by === 'weather';
     return {
       title: `What the beds of ${s.name} need`,
       says: byWeather
-        ? 'Reference evapotranspiration, times the crop’s coefficient, times what mulch and tunnel leave of it; less the rain that gets in. Of the thirstiest beds, in the week that the programme is for.'
-        : 'The rule that is set, by the day, on the whole bed; less the rain that gets in.',
-      formula: byWeather ? 'N = ET₀ · Kc · m · t − R' : 'N = rule / 7 − R',
+        ? 'Reference evapotranspiration, times what plant and wet soil use of it, on the whole ground, paths included; less what rain gives, and more to wash salt down. Of the thirstiest beds, in the week that the programme is for.'
+        : 'The rule that is set, by the day, on the whole ground; less the rain that gets in, and more to wash salt down.',
+      formula: byWeather
+        ? 'N = (ET₀ · (K_cb + K_e) · t − R) / (1 − LR);  K_cb = K · √P · u'
+        : 'N = (rule / 7 − R) / (1 − LR)',
       terms: [
         ...(byWeather
           ? [
-              term('ET₀', 'reference, mean of the week', need.et0Mm, 'depth', `${FIELD}.hotDayMm`),
-              term('Kc', 'crop coefficient', need.crop.kc, 'factor'),
-              term('m', 'left under mulch', beds.film ? rules.mulchShare : 1, 'share', `${FIELD}.mulchShare`),
+              term('ET₀', 'reference, mean of the week', need.et0Mm, 'depth', weatherField(plan)),
+              term(
+                'K',
+                coefficient.single ? 'single coefficient' : 'basal coefficient of the plant',
+                coefficient.table,
+                'factor',
+                `watering.crops.${beds.crop}`,
+              ),
+              term(
+                'P',
+                'of the ground shaded when full grown',
+                ground.shade,
+                'share',
+                `blocks.${beds.block}.beds.pathM`,
+              ),
+              term(
+                'u',
+                `of the plant’s use left under ${cover.name}`,
+                ground.uses,
+                'share',
+                beds.cover === 'film' ? `${FIELD}.filmShare` : coverField,
+              ),
+              term('K_cb', 'so, of the plant', coefficient.kcb, 'factor'),
+              term('K_e', `of the wet soil, under ${cover.name}`, coefficient.ke, 'factor', coverField),
               term(
                 't',
                 'left in a tunnel',
@@ -40,11 +76,20 @@ const MAKERS: Record<SetWorkingName, Make> = {
               ),
             ]
           : [term('', 'by the rule, a day', need.useMm, 'depth')]),
-        term('R', 'rain that gets in, a day', need.rainMm, 'depth'),
+        term('R', 'of it, given by rain, a day', need.rainMm, 'depth', weatherField(plan)),
+        term('LR', 'share that washes salt down', need.leaching, 'share', `${FIELD}.waterDsM`),
+        term(
+          '',
+          'ground for each metre of bed, its path included',
+          beds.soil.groundM,
+          'width',
+          `blocks.${beds.block}.beds.pathM`,
+        ),
+        term('', 'so, for each metre of bed a day', need.perM, 'volume'),
       ],
-      result: term('N', 'need on the whole bed, a day', need.mm, 'depth'),
+      result: term('N', 'need on the whole ground, a day', need.mm, 'depth'),
       source:
-        'Allen, Pereira, Raes & Smith 1998 (FAO 56): eq. 6 for the reference, table 12 for the crop’s coefficients; days of its stages are assumed unless you set them.',
+        'Allen, Pereira, Raes & Smith 1998 (FAO 56): eq. 6 for the reference, ch. 7 and table 17 for plant and wet soil; 0.1·√(100·P) and leaching after Keller & Bliesner 1990; days of the crop’s stages are typical unless you set them.',
     };
   },
   runTime(s, _, plan) {
@@ -63,8 +108,8 @@ const MAKERS: Record<SetWorkingName, Make> = {
         ),
         term('d', 'days between waterings', plan.watering.day.everyDays, 'count', 'watering.day.everyDays'),
         term('Q', 'flow of the set', s.flowLph, 'flow'),
-        term('A', 'area of its beds', area, 'area'),
-        term('r', 'rate on the whole bed', area > 0 ? s.flowLph / area : 0, 'rate'),
+        term('A', 'ground of its beds, paths included', area, 'area'),
+        term('r', 'rate on the whole ground', area > 0 ? s.flowLph / area : 0, 'rate'),
         term('E', 'evenness', s.evenness, 'share'),
         term('n', 'starts a day', time.starts, 'count', 'watering.day.startsPerDay'),
         term('t_fill', 'until the last run is at pressure', time.fillMin * S_PER_MIN, 'minutes'),
@@ -115,16 +160,26 @@ const MAKERS: Record<SetWorkingName, Make> = {
     const soil = soilKind(plan.blocks[b.beds.block].ground.soil);
     return {
       title: `Longest useful watering of ${s.name}`,
-      says: 'The time after which the wetted soil under an emitter is as deep as the roots; where neighbours’ bulbs meet, what they would share is wetted further down.',
-      formula: 'z = 2.54 · V^0.63 · (K_s/q)^0.45;  z · w/s where w > s;  w = 1.82 · V^0.22 · (K_s/q)^−0.17',
+      says: 'The time after which the wetted soil under an emitter is as deep as the roots, the soil as dry before as it may get. Its size follows from the water: as much soil as what it takes; its shape, depth over width, from the formula. Where neighbours meet, what they would share is wetted further down.',
+      formula:
+        'q · t = a · π/4 · w · z · (s − s³/3w²);  z/w = 2.54/1.82 · V^0.41 · (K_s/q)^0.62;  s = w where w is less',
       terms: [
         term('z', 'depth of the roots', b.need.crop.rootM, 'spacing'),
         term('K_s', `conductivity of ${soil.name}`, soil.ksMps * 3.6e6, 'rate'),
         term('q', 'flow of an emitter', b.emitterLph, 'emitterFlow'),
         term('s', 'emitter spacing', b.beds.tape.spacingM, 'spacing'),
+        term(
+          'a',
+          'the soil takes, mm for each metre of depth',
+          b.ground.takesMmPerM,
+          'factor',
+          `blocks.${b.beds.block}.ground.soil`,
+        ),
+        term('', 'room across for each run', b.ground.roomM, 'width', `blocks.${b.beds.block}.beds.widthM`),
       ],
       result: term('t', 'until water passes the roots', b.longestMin * S_PER_MIN, 'minutes'),
-      source: 'Schwartzman & Zur 1986; K_s after Rawls, Brakensiek & Saxton 1982. V and q in SI units.',
+      source:
+        'Schwartzman & Zur 1986 for the shape; FAO 56, table 19, for what soil holds; K_s after Rawls, Brakensiek & Saxton 1982. V and q in SI units.',
     };
   },
   week: (_, o, plan) => ({

@@ -1,3 +1,4 @@
+export * from './climate';
 export * from './cropCoefficient';
 export * from './ponding';
 export * from './referenceEt';

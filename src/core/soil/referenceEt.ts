@@ -13,6 +13,8 @@ export interface DayWeather {
   /** Relative humidity, as ratios. */
   humidityMin?: number;
   humidityMax?: number;
+  /** Dew point, °C: taken before humidities where both are told. */
+  dewC?: number;
   /** Mean wind, m/s, at the station's height. */
   windMps?: number;
   /** Sunshine, h, or what the sun gave, MJ/m²; the second is taken where both are told. */
@@ -95,11 +97,13 @@ export function referenceEtMm(w: DayWeather, station: Station): number {
   const saturated = (satMin + satMax) / 2; // eq. 12
   // Where humidity was not measured the night's minimum temperature stands for the dew point (eq. 48).
   const vapour =
-    w.humidityMin !== undefined && w.humidityMax !== undefined
-      ? (satMin * w.humidityMax + satMax * w.humidityMin) / 2 // eq. 17
-      : w.humidityMin !== undefined || w.humidityMax !== undefined
-        ? (w.humidityMax ?? w.humidityMin!) * (w.humidityMax !== undefined ? satMin : satMax)
-        : satMin;
+    w.dewC !== undefined
+      ? saturationKpa(w.dewC) // eq. 14
+      : w.humidityMin !== undefined && w.humidityMax !== undefined
+        ? (satMin * w.humidityMax + satMax * w.humidityMin) / 2 // eq. 17
+        : w.humidityMin !== undefined || w.humidityMax !== undefined
+          ? (w.humidityMax ?? w.humidityMin!) * (w.humidityMax !== undefined ? satMin : satMax)
+          : satMin;
   const wind =
     w.windMps === undefined ? USUAL_WIND_MPS : windAt2M(w.windMps, Math.max(MIN_WIND_M, station.windAtM));
   const { radiationMj: sky, daylightH } = skyOf(station.latDeg, dayOfYear(w.date));

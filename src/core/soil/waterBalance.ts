@@ -1,7 +1,8 @@
 /** Ground of one bed, per metre of its length. Litres throughout: a millimetre on a square metre is a litre. */
 export interface BedSoil {
-  /** Width of the bed, and of it under the drip. */
-  bedM: number;
+  /** Width that the crop's use is reckoned on, paths included; of it rooted, and of that under the drip. */
+  groundM: number;
+  rootedM: number;
   stripM: number;
   /** Water the soil holds for plants, mm per metre of depth. */
   heldMmPerM: number;
@@ -9,7 +10,7 @@ export interface BedSoil {
 
 /** One day's weather and crop as the balance takes them. */
 export interface BalanceDay {
-  /** What the crop would use with water enough, mm on the whole bed. */
+  /** What the crop would use with water enough, mm on the whole ground. */
   useMm: number;
   /** Rain that gets into the soil, mm. */
   rainMm: number;
@@ -55,12 +56,12 @@ export interface BalanceState {
 /** A bed as full as it holds. */
 export const fullSoil = (s: BedSoil, rootM: number): BalanceState => ({
   stripL: s.heldMmPerM * rootM * s.stripM,
-  besideL: s.heldMmPerM * rootM * Math.max(0, s.bedM - s.stripM),
+  besideL: s.heldMmPerM * rootM * Math.max(0, s.rootedM - s.stripM),
   rootM,
 });
 
 /**
- * One day of the water in a bed's root zone (after FAO 56, ch. 8: what comes in, what is used, what passes the roots),
+ * One day of the water in a bed's root zone (after FAO 56, ch. 8: what comes in, what passes the roots, what is used),
  * kept apart for the strip under the drip and the ground beside it: rain falls on both, the drip feeds the strip alone.
  * The crop draws on both as water is there; it gets less once under its `useShare` (eq. 84).
  *
@@ -71,7 +72,7 @@ export function dayOfBalance(
   before: BalanceState,
   day: BalanceDay,
 ): BalanceResult & { state: BalanceState } {
-  const besideM = Math.max(0, s.bedM - s.stripM);
+  const besideM = Math.max(0, s.rootedM - s.stripM);
   const holds = (m: number): number => s.heldMmPerM * day.rootM * m;
   const stripHolds = holds(s.stripM);
   const besideHolds = holds(besideM);
@@ -84,23 +85,25 @@ export function dayOfBalance(
   const rootedL = strip + beside - before.stripL - before.besideL;
   const rainStrip = day.rainMm * s.stripM;
   const rainBeside = day.rainMm * besideM;
-  strip += rainStrip + day.givenL;
-  beside += rainBeside;
-  const wantedL = day.useMm * s.bedM;
+  // What finds no room passes the roots as it comes, not after the day's use has made room for it.
+  const soaked = strip + rainStrip + day.givenL;
+  const soakedBeside = beside + rainBeside;
+  strip = Math.min(soaked, stripHolds);
+  beside = Math.min(soakedBeside, besideHolds);
+  const deepL = soaked - strip;
+  const besideDeepL = soakedBeside - beside;
+  const wantedL = day.useMm * s.groundM;
   // Roots in a wet strip serve the whole plant: the better of the strip and the whole bed counts.
-  const inStrip = stripHolds > 0 ? Math.min(1, strip / stripHolds) : 0;
+  const inStrip = stripHolds > 0 ? strip / stripHolds : 0;
   const all = stripHolds + besideHolds;
-  const inAll = all > 0 ? (Math.min(strip, stripHolds) + Math.min(beside, besideHolds)) / all : 0;
+  const inAll = all > 0 ? (strip + beside) / all : 0;
   const shortAt = 1 - day.useShare;
   const stress = shortAt > 0 ? Math.min(1, Math.max(inStrip, inAll) / shortAt) : 1;
   const usedL = Math.min(wantedL * stress, strip + beside);
   const share = strip + beside > 0 ? strip / (strip + beside) : 0;
-  strip -= usedL * share;
-  beside -= usedL * (1 - share);
-  const deepL = Math.max(0, strip - stripHolds);
-  const besideDeepL = Math.max(0, beside - besideHolds);
-  strip -= deepL;
-  beside -= besideDeepL;
+  // Rounding must not take more than is there.
+  strip = Math.max(0, strip - usedL * share);
+  beside = Math.max(0, beside - usedL * (1 - share));
   let feltL = 0;
   if (day.felt !== undefined) {
     const to = day.felt * stripHolds;

@@ -380,6 +380,16 @@ export const KINDS = {
     us: 'oz/gal',
     metric: 'g/L',
   },
+  /** Salt in water by its conductivity, dS/m. */
+  salt: {
+    noun: 'a conductivity',
+    units: {
+      'dS/m': unit('dS/m', 1, 2, 'ds/m', 'mS/cm', 'ms/cm', 'mmho/cm'),
+      'µS/cm': unit('µS/cm', 1e-3, 0, 'us/cm', 'μS/cm', 'μs/cm'),
+    },
+    us: 'dS/m',
+    metric: 'dS/m',
+  },
   /** Depth of rain, mm. */
   rain: {
     noun: 'a depth of rain',

@@ -93,18 +93,18 @@ const SCHOOLS: Record<EvennessSchool, { formula: string; says: string; source: s
     source: 'Karmeli & Keller 1975.',
   },
   variation: {
-    formula: 'E = 1 − (q_max − q_min) / q_max',
-    says: 'What flow variation leaves: the weakest emitter against the strongest.',
+    formula: 'E = q_min·(1 − 1.27·CV) / (q_max·(1 + 1.27·CV))',
+    says: 'What flow variation leaves: the weakest emitter against the strongest, with the variation between emitters.',
     source: 'Flow variation, after Wu & Gitlin 1974.',
   },
   cu: {
-    formula: 'CU = 1 − Σ|q − q_mean| / Σq',
-    says: 'Christiansen’s coefficient: how far emitters lie from their mean, taken together.',
+    formula: 'CU = 1 − √((Σ|q − q_mean| / Σq)² + (0.798·CV)²)',
+    says: 'Christiansen’s coefficient: how far emitters lie from their mean, taken together, by pressure and by the variation between emitters.',
     source: 'Christiansen 1942.',
   },
   du: {
-    formula: 'DU = q_low quarter / q_mean',
-    says: 'The mean of the lowest quarter of the emitters against the mean of all.',
+    formula: 'DU = 1 − √((1 − q_low quarter / q_mean)² + (1.27·CV)²)',
+    says: 'The mean of the lowest quarter of the emitters against the mean of all, with the variation between emitters.',
     source: 'US Soil Conservation Service, low-quarter distribution uniformity.',
   },
 };

@@ -1,4 +1,4 @@
-import { soilKind } from '../catalog/tape';
+import { soilKind } from '../catalog/soils';
 import { costOf } from '../build';
 import { pondedRadiusM } from '../soil';
 import { tapePath } from './block';

@@ -1,4 +1,4 @@
-import { CROPS, type CropId } from '../../core/catalog/crops';
+import { CROPS } from '../../core/catalog/crops';
 
 /** Colours that beds are painted with, told apart by hue and lightness; each is also told in words. */
 const INKS = [
@@ -36,4 +36,8 @@ export const setInk = (i: number): string => SET_INKS[(i + SET_INKS.length) % SE
 
 export const inkAt = (i: number): string => INKS[i % INKS.length];
 
-export const cropInk = (crop: CropId): string => inkAt(CROPS.findIndex((c) => c.id === crop));
+/** A crop's own ink; those of the plan's own follow the table's. */
+export function cropInk(crop: string, own: readonly { id: string }[]): string {
+  const at = CROPS.findIndex((c) => c.id === crop);
+  return inkAt(at >= 0 ? at : CROPS.length + own.findIndex((c) => c.id === crop));
+}

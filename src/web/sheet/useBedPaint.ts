@@ -1,5 +1,5 @@
 import { computed } from 'vue';
-import { cropKind } from '../../core/catalog/crops';
+import { cropName } from '../../core/plan';
 import type { LaidBed } from '../../core/layout';
 import type { Beds, WaterSet } from '../../core/plan';
 import { useOpening } from '../stores/opening';
@@ -52,7 +52,9 @@ export function useBedPaint() {
         ? undefined
         : { key: String(bed.runs), ink: inkAt(bed.runs), word: `${bed.runs}` };
     const crop = bed.single?.crop ?? (beds.crop === 'none' ? undefined : beds.crop);
-    return crop && { key: crop, ink: cropInk(crop), word: cropKind(crop).name };
+    return crop
+      ? { key: crop, ink: cropInk(crop, plan.full.watering.ownCrops), word: cropName(plan.full, crop) }
+      : undefined;
   }
 
   return { paintOf };

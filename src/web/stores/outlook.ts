@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
-import { ALL_SET, type MadeSets, type SeasonOutlook } from '../../core/sets';
+import type { ChosenSets } from '../../core/remedy';
+import { ALL_SET, type SeasonOutlook } from '../../core/sets';
 import type { PlannerApi } from '../../worker/planner';
 import PlannerWorker from '../../worker/planner?worker';
 import { createJobs, forWorker, type Outcome } from './jobs';
@@ -10,6 +11,14 @@ import { usePlan } from './plan';
 
 /** Valves turned for evenness, by block and bed, and what they bring. */
 export type Evened = Extract<Awaited<ReturnType<PlannerApi['even']>>, { value: unknown }>['value'];
+
+/** What the choice of sets came to, where it is not just what was wished. */
+const saysOf = ({ mixed, worse }: ChosenSets): string =>
+  mixed
+    ? ' Beds of different need water together: kept apart, a set would have had new problems.'
+    : worse.length > 0
+      ? ' They bring new problems, told below: no other way of parting the beds was better.'
+      : '';
 
 /** For whoever looks at the page's timings: what the worker took. */
 const SETS_TOOK = 'sets made';
@@ -91,7 +100,7 @@ export const useOutlook = defineStore('outlook', () => {
     goOn();
   }
 
-  function takeSets(made: MadeSets & { tookMs: number }): void {
+  function takeSets(made: ChosenSets & { tookMs: number }): void {
     tellTook(SETS_TOOK, made.tookMs);
     const count = made.sets.length;
     madeSays.value =
@@ -99,7 +108,7 @@ export const useOutlook = defineStore('outlook', () => {
         ? 'There are no beds to water.'
         : made.tooMuch.length > 0
           ? `${made.tooMuch.length} of the beds ask for more than the source gives even alone.`
-          : `${count === 1 ? 'One set does' : `${count} sets do`}; each was solved.`;
+          : `${count === 1 ? 'One set does' : `${count} sets do`}; each was solved.${saysOf(made)}`;
     const same = JSON.stringify(made.sets) === JSON.stringify(toRaw(plan.full).watering.sets);
     if (same && count > 0) {
       madeSays.value = `Nothing need change: ${madeSays.value.charAt(0).toLowerCase()}${madeSays.value.slice(1)}`;

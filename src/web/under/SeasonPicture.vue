@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { area, line, max, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
-import { cropKind } from '../../core/catalog/crops';
+import { cropName } from '../../core/plan';
 import { dayAfter, dayText } from '../../core/sets';
 import ChoiceField from '../parts/ChoiceField.vue';
 import { useOutlook } from '../stores/outlook';
@@ -21,7 +21,7 @@ const season = computed(() => outlook.season);
 const options = computed(() =>
   (season.value?.beds ?? []).map((b) => ({
     id: b.id,
-    name: `${plan.blocks[b.block]?.name ?? ''}: ${b.crop === 'none' ? 'mixed' : cropKind(b.crop).name}, ${b.keys.length === 1 ? `bed ${b.keys[0]}` : `${b.keys.length} beds`}`,
+    name: `${plan.blocks[b.block]?.name ?? ''}: ${cropName(plan.full, b.crop)}, ${b.keys.length === 1 ? `bed ${b.keys[0]}` : `${b.keys.length} beds`}`,
   })),
 );
 const beds = computed(() => season.value?.beds.find((b) => b.id === picked.value) ?? season.value?.beds[0]);
@@ -59,10 +59,12 @@ const says = computed(() => {
   const deep = sum(b.deepL) * b.lengthM;
   return `given ${settings.show(given, 'volume')} · rain ${settings.show(sum(b.rainL) * b.lengthM, 'volume')} · lost ${settings.show(deep, 'volume')} · ${b.shortDays === 0 ? 'never short' : `short on ${b.shortDays} days`}${b.deepDays > 0 ? ` · too wet on ${b.deepDays}` : ''}`;
 });
+/** Where a day's weather is from, where it was not told. */
+const SKY_WORDS = { told: '', 'another year': ' (like that day of another year)', months: ' (a usual day of its month)', climate: ' (assumed, by the kind of climate)' };
 const tipOf = (i: number): string => {
   const b = beds.value!;
   const sky = season.value!.sky[i];
-  return `${dayText(sky.date)}: ${Number.isNaN(b.full[i]) ? 'no crop' : `${settings.show(b.full[i], 'share')} full, ${b.phases[i]}`}; reference ${settings.show(sky.et0Mm, 'depth')}${sky.measured ? '' : ' (no weather: a hot day)'}, rain ${settings.show(sky.rainMm, 'depth')}, given ${settings.show(mm(b.givenL[i]), 'depth')}, past the roots ${settings.show(mm(b.deepL[i]), 'depth')}`;
+  return `${dayText(sky.date)}: ${Number.isNaN(b.full[i]) ? 'no crop' : `${settings.show(b.full[i], 'share')} full, ${b.phases[i]}`}; reference ${settings.show(sky.et0Mm, 'depth')}${SKY_WORDS[sky.from]}, rain ${settings.show(sky.rainMm, 'depth')}, given ${settings.show(mm(b.givenL[i]), 'depth')}, past the roots ${settings.show(mm(b.deepL[i]), 'depth')}`;
 };
 </script>
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
-import { cropKind } from '../../core/catalog/crops';
-import { soilKind } from '../../core/catalog/tape';
+import { cropIn, cropName } from '../../core/plan';
+import { soilKind } from '../../core/catalog/soils';
 import { runOffsets } from '../../core/layout';
 import { wettedBy } from '../../core/soil';
 import ChoiceField from '../parts/ChoiceField.vue';
@@ -21,7 +21,7 @@ const minutes = ref(60);
 
 const groups = computed(() => outlook.current?.time.beds ?? []);
 const options = computed(() =>
-  groups.value.map((b) => ({ id: b.beds.id, name: `${plan.blocks[b.beds.block]?.name}: ${b.beds.crop === 'none' ? 'mixed' : cropKind(b.beds.crop).name}` })),
+  groups.value.map((b) => ({ id: b.beds.id, name: `${plan.blocks[b.beds.block]?.name}: ${cropName(plan.full, b.beds.crop)}` })),
 );
 const bed = computed(() => groups.value.find((b) => b.beds.id === picked.value) ?? groups.value[0]);
 const soil = computed(() => soilKind(plan.blocks[bed.value?.beds.block ?? 0].ground.soil));
@@ -31,15 +31,15 @@ watch(() => [bed.value?.beds.id, Math.round(net.value)], () => (minutes.value = 
 
 const wetted = computed(() => {
   const b = bed.value;
-  return b ? wettedBy((b.emitterLph * minutes.value) / 60, b.emitterLph, soil.value.ksMps, b.beds.tape.spacingM) : undefined;
+  return b ? wettedBy((b.emitterLph * minutes.value) / 60, b.ground) : undefined;
 });
 const MARGIN_M = 0.22;
 const AIR_M = 0.3;
 const deepM = computed(() => Math.max(0.5, (bed.value?.need.crop.rootM ?? 0.4) * 1.35, (wetted.value?.depthM ?? 0) * 1.08));
-const k = computed(() => Math.min((width.value - 40) / ((bed.value?.beds.soil.bedM ?? 1) + 2 * MARGIN_M), (height.value - 12) / (AIR_M + deepM.value)));
-const left = computed(() => width.value / 2 - ((bed.value?.beds.soil.bedM ?? 1) / 2) * k.value);
+const k = computed(() => Math.min((width.value - 40) / ((bed.value?.beds.bedM ?? 1) + 2 * MARGIN_M), (height.value - 12) / (AIR_M + deepM.value)));
+const left = computed(() => width.value / 2 - ((bed.value?.beds.bedM ?? 1) / 2) * k.value);
 const groundY = computed(() => 8 + AIR_M * k.value);
-const runs = computed(() => (bed.value ? runOffsets(bed.value.beds.soil.bedM, bed.value.beds.runsPerBed) : []));
+const runs = computed(() => (bed.value ? runOffsets(bed.value.beds.bedM, bed.value.beds.runsPerBed) : []));
 /** Half a bulb, widest a third of the way down as water spreads below the ground. */
 function bulb(atM: number): string {
   const w = ((wetted.value?.widthM ?? 0) / 2) * k.value;
@@ -51,18 +51,20 @@ function bulb(atM: number): string {
 const plants = computed(() => {
   const b = bed.value;
   if (!b) return [];
-  const crop = b.beds.crop === 'none' ? undefined : cropKind(b.beds.crop);
+  const crop = cropIn(plan.full, b.beds.crop);
   const rows = crop?.wets === 'single' ? 1 : b.beds.runsPerBed;
-  return runOffsets(b.beds.soil.bedM, rows);
+  return runOffsets(b.beds.bedM, rows);
 });
 const rootM = computed(() => bed.value?.need.crop.rootM ?? 0);
-const gapM = computed(() => (runs.value.length > 1 ? runs.value[1] - runs.value[0] : (bed.value?.beds.soil.bedM ?? 0)));
+const gapM = computed(() => (runs.value.length > 1 ? runs.value[1] - runs.value[0] : (bed.value?.beds.bedM ?? 0)));
+/** Closer than this wetted soil touches, m. */
+const TOUCH_M = 1e-6;
 const says = computed(() => {
   const b = bed.value;
   const w = wetted.value;
   if (!b || !w || minutes.value === 0) return 'Nothing has run yet.';
-  const across = runs.value.length > 1 ? (w.widthM >= gapM.value ? 'runs meet across the bed' : `dry gaps of ${settings.show(gapM.value - w.widthM, 'spacing')} between runs`) : '';
-  const along = w.meets ? 'emitters meet along the run' : `dry gaps of ${settings.show(b.beds.tape.spacingM - w.widthM, 'spacing')} along the run`;
+  const across = runs.value.length > 1 ? (w.widthM >= gapM.value - TOUCH_M ? 'runs meet across the bed' : `dry gaps of ${settings.show(gapM.value - w.widthM, 'spacing')} between runs`) : '';
+  const along = w.meets ? 'emitters meet along the run' : w.widthM >= b.beds.tape.spacingM ? 'emitters barely touch along the run' : `dry gaps of ${settings.show(b.beds.tape.spacingM - w.widthM, 'spacing')} along the run`;
   const deep = w.depthM > rootM.value * 1.001 ? `water is ${settings.show(w.depthM - rootM.value, 'spacing')} past the roots` : `the roots reach ${settings.show(rootM.value - w.depthM, 'spacing')} deeper`;
   return [across, along, deep].filter(Boolean).join('; ');
 });
@@ -74,15 +76,15 @@ const puddleM = computed(() => bed.value?.puddleM ?? 0);
     <header>
       <h3 class="sr">Under the bed</h3>
       <ChoiceField v-if="options.length > 1" label="Beds cut through" :value="bed?.beds.id ?? ''" :options="options" @pick="picked = $event" />
-      <label class="time">after <input v-model.number="minutes" type="range" min="0" :max="most" step="5" aria-label="Minutes of watering" :aria-valuetext="`${minutes} minutes`" /> <b class="num">{{ minutes }} min</b></label>
+      <label class="time">from soil as dry as it may get, after <input v-model.number="minutes" type="range" min="0" :max="most" step="5" aria-label="Minutes of watering" :aria-valuetext="`${minutes} minutes`" /> <b class="num">{{ minutes }} min</b></label>
     </header>
     <div ref="frame" class="frame">
       <svg v-if="bed && width > 120 && height > 60" :width="width" :height="height" role="img" :aria-label="`A cut through the bed, ${soil.name}. ${says}`">
         <rect x="0" :y="groundY" :width="width" :height="height" class="path" />
-        <rect :x="left" :y="groundY" :width="bed.beds.soil.bedM * k" :height="height" class="bed" />
+        <rect :x="left" :y="groundY" :width="bed.beds.bedM * k" :height="height" class="bed" />
         <path v-for="(r, i) in runs" :key="`b${i}`" :d="bulb(r)" class="bulb" />
-        <line :x1="left" :x2="left + bed.beds.soil.bedM * k" :y1="groundY + rootM * k" :y2="groundY + rootM * k" class="root" />
-        <text :x="left + bed.beds.soil.bedM * k + 8" :y="groundY + rootM * k + 4">roots, {{ settings.show(rootM, 'spacing') }}</text>
+        <line :x1="left" :x2="left + bed.beds.bedM * k" :y1="groundY + rootM * k" :y2="groundY + rootM * k" class="root" />
+        <text :x="left + bed.beds.bedM * k + 8" :y="groundY + rootM * k + 4">roots, {{ settings.show(rootM, 'spacing') }}</text>
         <text v-if="wetted && wetted.depthM > 0" :x="left - 8" :y="Math.min(height - 4, groundY + wetted.depthM * k + 4)" text-anchor="end" class="wet">{{ settings.show(wetted.widthM, 'spacing') }} wide, wet to {{ settings.show(wetted.depthM, 'spacing') }}</text>
         <text x="14" :y="height - 8">{{ soil.name }}</text>
         <g v-for="(p, i) in plants" :key="`p${i}`" aria-hidden="true">

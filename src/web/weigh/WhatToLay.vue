@@ -2,7 +2,7 @@
 import { reactive, shallowRef, watch } from 'vue';
 import { material } from '../../core/catalog/materials';
 import { waterKind } from '../../core/catalog/water';
-import { soilKind } from '../../core/catalog/tape';
+import { soilKind } from '../../core/catalog/soils';
 import { tellReason, type Asked, type Weighed } from '../../core/choose';
 import ChoiceField from '../parts/ChoiceField.vue';
 import QuantityField from '../parts/QuantityField.vue';

@@ -1,10 +1,9 @@
-import { cropKind } from '../../catalog/crops';
-import type { FullPlan } from '../../plan';
+import { cropName, type FullPlan } from '../../plan';
 import type { AlikeBeds } from '../../sets';
 
 /** Beds that need alike by their crop and block: "lettuce in Long Field". */
 export const groupName = (g: Pick<AlikeBeds, 'crop' | 'block'>, plan: FullPlan): string =>
-  `${g.crop === 'none' ? 'mixed vegetables' : cropKind(g.crop).name} in ${plan.blocks[g.block].name}`;
+  `${cropName(plan, g.crop)} in ${plan.blocks[g.block].name}`;
 
 /** Two groups told apart: by their beds where crop and block are the same. */
 export function apartNames(a: AlikeBeds, b: AlikeBeds, plan: FullPlan): [string, string] {

@@ -1,8 +1,8 @@
-import { cropKind } from '../../catalog/crops';
-import { soilKind } from '../../catalog/tape';
+import type { CropKind } from '../../catalog/crops';
+import { soilKind } from '../../catalog/soils';
 import type { LaidBed } from '../../layout';
 import type { BlockResult, FarmResults } from '../../network';
-import type { FullPlan, Tape } from '../../plan';
+import { cropIn, type FullPlan, type Tape } from '../../plan';
 import type { Found, Said } from '../finding';
 import type { State } from '../states';
 
@@ -10,7 +10,7 @@ import type { State } from '../states';
 export interface WateredBed {
   bed: LaidBed;
   tape: Tape;
-  crop: ReturnType<typeof cropKind> | undefined;
+  crop: CropKind | undefined;
   /** Mean flow of its emitters, L/h. */
   emitterLph: number;
   soil: ReturnType<typeof soilKind>;
@@ -28,7 +28,7 @@ function wateredBeds(plan: FullPlan, results: FarmResults, block: BlockResult): 
     if (!at) {
       const bed = layout.beds[run.bedIndex];
       const id = bed.single?.crop ?? plan.blocks[block.index].beds.crop;
-      const crop = id === 'none' ? undefined : cropKind(id);
+      const crop = cropIn(plan, id);
       at = { bed, tape: run.tape, crop, emitterLph: 0, soil, block, lph: 0, emitters: 0 };
       found.set(run.bedIndex, at);
     }

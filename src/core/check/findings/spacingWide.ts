@@ -1,4 +1,4 @@
-import { STRIP_OVER_ROUND } from '../../catalog/tape';
+import { STRIP_OVER_ROUND } from '../../catalog/soils';
 import { limitsOf } from '../../plan';
 import { worstBeds } from '../facts/wateredBeds';
 import { findingKind, inBeds, isOver } from '../kind';

@@ -1,4 +1,3 @@
-import { cropKind } from '../../catalog/crops';
 import { REGULATOR_SETS_KPA } from '../../catalog/headParts';
 import { lastingSeasons, material, type MaterialId } from '../../catalog/materials';
 import {
@@ -9,7 +8,7 @@ import {
   TAPE_WALLS,
   MM_PER_MIL,
 } from '../../catalog/tape';
-import { HEAD, type Block, type FullPlan, type Part } from '../../plan';
+import { cropIn, HEAD, type Block, type FullPlan, type Part } from '../../plan';
 import { makeSets } from '../../sets';
 import { flowsUnder, layingOf, regulatorsFor, resultOf, widerThan } from './context';
 import type { Change } from '../../changes';
@@ -191,12 +190,15 @@ export const runsIn = ofBlock((block, context) => {
   const want = (runs: number): boolean => (finding.code === 'runs-many' ? runs > wantRuns : runs < wantRuns);
   const whole = finding.code === 'strips-apart';
   const keys = beds
-    .filter((b) => !b.resting && want(b.runs) && (!whole || isWhole(b.single?.crop ?? block.beds.crop)))
+    .filter(
+      (b) =>
+        !b.resting && want(b.runs) && (!whole || isWhole(context.plan, b.single?.crop ?? block.beds.crop)),
+    )
     .map((b) => b.key);
   const alike = keys.length === beds.length && beds.every((b) => b.single?.runs === undefined);
   return [[[{ kind: 'runs', block: block.id, runs: wantRuns, keys: alike ? [] : keys }]]];
 });
-const isWhole = (crop: string): boolean => crop !== 'none' && cropKind(crop).wets === 'whole';
+const isWhole = (plan: FullPlan, crop: string): boolean => cropIn(plan, crop)?.wets === 'whole';
 
 export const closerSpacing = ofBlock((block, context) => {
   const { tape, id } = layingOf(context, block);

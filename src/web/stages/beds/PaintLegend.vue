@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { CROPS } from '../../../core/catalog/crops';
 import { layOut, type LaidBed } from '../../../core/layout';
-import type { Beds, SingleBed } from '../../../core/plan';
+import { cropsOf, type Beds, type SingleBed } from '../../../core/plan';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
@@ -39,6 +38,8 @@ interface Row {
   label: string;
   beds: BedRef[];
   totalM: number;
+  /** Kind of crop, where all are listed. */
+  group?: string;
 }
 type Laid = (typeof all.value)[number];
 /** Which row a bed counts in. */
@@ -76,7 +77,8 @@ const rows = computed((): Row[] => {
       row('own', 'each block’s own', 'var(--earth)', { tape: undefined }, 'lay the block’s own tape'),
       ...plan.full.tapes.map((t, i) => row(t.id, t.name, inkAt(i), { tape: t.id }, `lay ${t.name}`)),
     ];
-  const crops = CROPS.map((c) => row(c.id, c.name, cropInk(c.id), { crop: c.id }, `paint ${c.name}`));
+  const own = plan.full.watering.ownCrops;
+  const crops = cropsOf(plan.full).map((c) => ({ ...row(c.id, c.name, cropInk(c.id, own), { crop: c.id }, `paint ${c.name}`), group: c.group }));
   const used = crops.filter((c) => c.beds.length > 0 || tools.brush?.label === c.label);
   const none = row('none', 'nothing stated', 'var(--earth)', { crop: undefined }, 'wipe the crop off');
   return [...(more.value ? crops : used), none];
@@ -101,7 +103,9 @@ function newTape(): void {
       <button v-for="t in TABS" :key="t.id" type="button" role="tab" :aria-selected="tools.shown === t.id" @click="show(t.id)">{{ t.name }}</button>
     </div>
     <ul>
-      <li v-for="r in rows" :key="r.id">
+      <template v-for="(r, i) in rows" :key="r.id">
+      <li v-if="more && r.group && r.group !== rows[i - 1]?.group" class="group">{{ r.group }}</li>
+      <li>
         <button type="button" class="brush" :aria-pressed="tools.brush?.label === r.label" :aria-label="`${r.name}: ${r.label}, ${r.beds.length} beds`" @click="press(r)">
           <i :style="{ background: `color-mix(in srgb, ${r.ink} 55%, var(--earth))` }" />{{ r.name }}
         </button>
@@ -109,6 +113,7 @@ function newTape(): void {
         <button v-if="r.beds.length > 0" type="button" class="small" :aria-label="`Choose the beds of ${r.name}`" @click="view.choose(r.beds)">choose</button>
         <button v-if="tools.shown === 'tape' && r.id !== 'own'" type="button" class="small" :aria-expanded="openTape === r.id" @click="openTape = openTape === r.id ? undefined : r.id">its label</button>
       </li>
+      </template>
     </ul>
     <p v-if="tools.shown === 'crop'" class="quiet">
       <button type="button" class="asks" @click="more = !more">{{ more ? 'only those grown' : 'all crops' }}</button>
@@ -129,6 +134,7 @@ function newTape(): void {
 [role='tab'][aria-selected='true'] { border-bottom-color: var(--leaf); font-weight: 700; }
 ul { list-style: none; margin: 0 0 6px; padding: 0; font-size: 14px; }
 li { display: flex; gap: 8px; align-items: center; }
+.group { color: var(--faint); font-size: 12.5px; margin-top: 4px; }
 .brush { flex: 1; display: flex; align-items: center; gap: 8px; text-align: left; border: 0; background: none; padding: 3px 4px; cursor: pointer; }
 .brush[aria-pressed='true'] { background: var(--picked); font-weight: 700; box-shadow: inset 3px 0 0 var(--leaf); }
 .brush i { width: 26px; height: 13px; border: 1px solid var(--earth-line); }

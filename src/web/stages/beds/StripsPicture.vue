@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { soilKind } from '../../../core/catalog/tape';
+import { soilKind } from '../../../core/catalog/soils';
 import { runOffsets } from '../../../core/layout';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';

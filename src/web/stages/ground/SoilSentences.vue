@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { SOILS } from '../../../core/catalog/tape';
+import { SOILS } from '../../../core/catalog/soils';
 import { soilFrom, SOIL_QUESTIONS, type SoilAnswers } from '../../../core/catalog/soilTest';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useEdits } from '../../stores/edits';

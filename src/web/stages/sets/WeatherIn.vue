@@ -146,7 +146,7 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
       <button type="button" class="small" :disabled="listening" @click="listen">listen to the simulated station</button>
       <button v-if="weather" type="button" class="small" @click="edits.dropWeather()">put it away</button>
     </p>
-    <p class="quiet">A table has a line of titles, a row a day or an hour: date, min (°C), max (°C), and what else there is: rain (mm), wind (m/s), sun (h), radiation (MJ/m²), humidity min and max (%), ET0 (mm).</p>
+    <p class="quiet">A table has a line of titles, a row a day or an hour: date, min (°C), max (°C), and what else there is: rain (mm), wind (m/s), sun (h), radiation (MJ/m²), humidity min and max (%), dew point (°C), ET0 (mm).</p>
     <p class="fill day">
       <input v-model="typed.date" type="date" aria-label="Day of weather" /> from <input v-model="typed.minC" type="text" class="num" aria-label="Minimum temperature of the day" /> to
       <input v-model="typed.maxC" type="text" class="num" aria-label="Maximum temperature of the day" /> {{ settings.parts(0, 'temperature').unit }}, rain
@@ -158,6 +158,7 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
       <QuantityField label="Height over the sea" kind="height" :value="station.altitudeM" :is-default="isDefault('altitudeM')" :take="(v, g) => edits.weatherFields({ altitudeM: v }, 'set the height over the sea', g)" /> up, its wind gauge at
       <QuantityField label="Height of the wind gauge" kind="height" :value="station.windAtM" :is-default="isDefault('windAtM')" :take="(v, g) => edits.weatherFields({ windAtM: v }, 'set the wind gauge’s height', g)" />.
     </p>
+    <p v-if="weather" class="fill"><label><input type="checkbox" :checked="weather.likeLast" @change="edits.likeLast(($event.target as HTMLInputElement).checked)" /> Days that are not told are like the same day of another year</label></p>
     <div v-if="found" class="found">
       <p>{{ name }}: {{ found.days.length }} days, {{ found.days[0].date }} to {{ found.days.at(-1)!.date }}, with {{ found.taken.join(', ') }}.<template v-if="found.ignored.length > 0"> Not understood: {{ found.ignored.join(', ') }}.</template></p>
       <p v-for="a in found.asks" :key="a.group">

@@ -62,6 +62,7 @@ const START: Plan = {
     sets: [{ id: 'set-1', beds: [{ block: 'block-1', keys: ['1', '3'] }], starts: [300] }],
     notes: [{ id: 'note-1', date: '2027-05-01', block: 'block-1', feel: 'moist' }],
     weather: { days: [{ date: '2027-05-01', minC: 5, maxC: 15 }] },
+    ownCrops: [{ id: 'crop-1', name: 'okra', like: 'peppers' }],
   },
 };
 const BED = { block: 'block-1', key: '1' };
@@ -117,6 +118,13 @@ const ARGUMENTS: Record<EditName, unknown[]> = {
   nameTape: ['tape-1', 'Wide'],
   removeTape: ['tape-1'],
   single: [BED, { crop: 'squash' }, 'x'],
+  cover: ['block-1', 'straw'],
+  climate: [{ latDeg: 52 }, 'x'],
+  allowed: [{ dayL: 900, order: ['set-1'] }, 'x'],
+  likeLast: [true],
+  addOwnCrop: ['cress', 'salad'],
+  removeOwnCrop: ['crop-1'],
+  monthFields: [5, { minC: 8 }, 'x'],
   laidBeds: ['block-1'],
   laidBed: [BED],
   bedLength: [BED, 12],

@@ -2,7 +2,7 @@ import type { Draft } from 'immer';
 import type { CropId } from '../../../core/catalog/crops';
 import { layOut } from '../../../core/layout';
 import type { BedGroup, Plan, StatedWatering } from '../../../core/plan';
-import type { DayWeather } from '../../../core/soil';
+import { monthsOf, type DayWeather, type MonthClimate } from '../../../core/soil';
 import type { usePlan, Refusal } from '../plan';
 import type { BedRef } from '../view';
 import { assign, freshId } from './fields';
@@ -26,9 +26,9 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
       gesture,
     );
   }
-  /** Fields of one part of the watering: need, day, season, feeding. */
+  /** Fields of one part of the watering: need, day, season, feeding, climate, what may be drawn. */
   const part =
-    (name: 'need' | 'day' | 'season' | 'feeding') =>
+    (name: 'need' | 'day' | 'season' | 'feeding' | 'climate' | 'allowed') =>
     (fields: object, label: string, gesture?: string): Refusal | undefined =>
       change(
         label,
@@ -178,17 +178,13 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
         }
     });
 
-  const plantCrop = (
-    crop: CropId | 'none',
-    date: string | undefined,
-    gesture?: string,
-  ): Refusal | undefined =>
+  const plantCrop = (crop: string, date: string | undefined, gesture?: string): Refusal | undefined =>
     change(
       'set a planting date',
       (w) => assign((w.planted ??= {}) as Record<string, unknown>, { [crop]: date }),
       gesture,
     );
-  function cropFields(crop: CropId | 'none', fields: object, gesture?: string): Refusal | undefined {
+  function cropFields(crop: string, fields: object, gesture?: string): Refusal | undefined {
     return change(
       'change what a crop needs',
       (w) => {
@@ -199,6 +195,62 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
       gesture,
     );
   }
+
+  /** A crop of the grower's own, like one of the table; beds can be painted with it at once. */
+  function addOwnCrop(name: string, like: CropId): string | undefined {
+    const id = freshId(plan.full.watering.ownCrops, 'crop');
+    const refused = change(`add ${name}`, (w) => {
+      w.ownCrops = [...(w.ownCrops ?? []), { id, name, like }] as typeof w.ownCrops;
+    });
+    return refused ? undefined : id;
+  }
+  /** Takes an own crop away: beds painted with it are painted with the crop that it is like. */
+  function removeOwnCrop(id: string): Refusal | undefined {
+    const own = plan.full.watering.ownCrops.find((c) => c.id === id);
+    if (!own) return undefined;
+    return plan.edit(`take ${own.name} away`, (draft) => {
+      const w = draft.watering as Watering;
+      w.ownCrops = w.ownCrops!.filter((c) => c.id !== id) as typeof w.ownCrops;
+      if (w.ownCrops!.length === 0) delete w.ownCrops;
+      for (const told of [w.crops, w.planted] as (Record<string, unknown> | undefined)[])
+        if (told) delete told[id];
+      for (const b of draft.blocks) {
+        if (b.beds?.crop === id) b.beds.crop = own.like;
+        for (const single of Object.values(b.beds?.single ?? {}))
+          if (single.crop === id) single.crop = own.like;
+      }
+    });
+  }
+  /** Changes figures of one month; the others stay as they are assumed or told. */
+  const monthFields = (
+    month: number,
+    fields: Partial<MonthClimate>,
+    label: string,
+    gesture?: string,
+  ): Refusal | undefined =>
+    change(
+      label,
+      (w) => {
+        const { kind, latDeg, months } = plan.full.watering.climate;
+        const now = (months ?? monthsOf(kind, latDeg)).map((m) => ({ ...m }));
+        assign(now[month] as unknown as Record<string, unknown>, fields);
+        w.climate = { ...w.climate, months: now } as typeof w.climate;
+      },
+      gesture,
+    );
+  const likeLast = (on: boolean): Refusal | undefined =>
+    change(
+      on ? 'let the weather of another year stand for this one' : 'take weather only for its own days',
+      (w) => {
+        if (on) (w.weather ??= {}).likeLast = true;
+        else if (w.weather) delete w.weather.likeLast;
+      },
+    );
+  const cover = (block: string, id: string): Refusal | undefined =>
+    plan.edit('choose what covers the soil', (draft) => {
+      const b = draft.blocks.find((x) => x.id === block);
+      if (b) (b.beds ??= {}).cover = id as never;
+    });
 
   /** Takes days of weather: those of a date that is there already are replaced. */
   function takeWeather(
@@ -247,6 +299,13 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
     blockValves,
     turnValves,
     openValves,
+    climate: part('climate'),
+    allowed: part('allowed'),
+    addOwnCrop,
+    removeOwnCrop,
+    monthFields,
+    likeLast,
+    cover,
     plantCrop,
     cropFields,
     takeWeather,

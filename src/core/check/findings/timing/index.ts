@@ -1,19 +1,26 @@
 import { bedsUnset } from './bedsUnset';
-import { clashOverlap, clashPerson, clashPump } from './clashes';
+import { clashOverlap } from './clashOverlap';
+import { clashPerson } from './clashPerson';
+import { clashPump } from './clashPump';
 import { dayShort } from './dayShort';
 import { daysApart } from './daysApart';
 import { drainsMuch } from './drainsMuch';
-import { feedLong, feedNowhere, feedStrong } from './feeding';
+import { feedLong } from './feedLong';
+import { feedNowhere } from './feedNowhere';
+import { feedStrong } from './feedStrong';
 import { hoursNone } from './hoursNone';
 import { needNone } from './needNone';
 import { neverFills } from './neverFills';
 import { pastRoots } from './pastRoots';
-import { overBefore, plantedLate } from './plantedOutside';
+import { overBefore } from './overBefore';
+import { plantedLate } from './plantedLate';
 import { setEmpty } from './setEmpty';
 import { shorterThanFill } from './shorterThanFill';
 import { tankDry } from './tankDry';
 import { unlikeNeeds } from './unlikeNeeds';
+import { waterRationed } from './waterRationed';
 import { weatherGaps } from './weatherGaps';
+import { weatherOfOtherYear } from './weatherOfOtherYear';
 import { yieldShort } from './yieldShort';
 
 /** What is found of sets and timing. */
@@ -30,8 +37,10 @@ export const TIMING_KINDS = [
   shorterThanFill,
   plantedLate,
   overBefore,
+  weatherOfOtherYear,
   weatherGaps,
   yieldShort,
+  waterRationed,
   tankDry,
   unlikeNeeds,
   pastRoots,

@@ -11,7 +11,8 @@ export const pastRoots = findingKind({
   stage: 'sets',
   findInWhole: (whole: Whole) =>
     ofSets(whole, ({ beds, name, time }) => {
-      const net = time.minutes - time.fillMin;
+      // Starts of one day do not change how deep its water goes.
+      const net = (time.minutes - time.fillMin) * time.starts;
       const deep = time.beds.filter((b) => b.need.mm > 0).find((b) => isOver(net, b.longestMin));
       if (beds === 0 || !deep) return undefined;
       return {
@@ -19,17 +20,14 @@ export const pastRoots = findingKind({
         measured: net * SECONDS,
         limit: deep.longestMin * SECONDS,
         kind: 'time',
-        says: { set: name, beds: groupName(deep.beds, whole.plan), pulses: time.pulses, starts: time.starts },
+        says: { set: name, beds: groupName(deep.beds, whole.plan) },
       };
     }),
   words: ({ measured, limit, says }) => ({
     title: `${says.set} runs longer than the roots can use`,
-    howMuch: `It runs ${formatDuration(measured / SECONDS)}; after ${formatDuration(limit / SECONDS)} water passes the roots of ${says.beds}.`,
+    howMuch: `It runs ${formatDuration(measured / SECONDS)} on a watering day; after ${formatDuration(limit / SECONDS)} water passes the roots of ${says.beds}.`,
     why: 'What sinks below the roots is lost, and takes feed with it.',
-    tries:
-      says.pulses > says.starts
-        ? [`give it in ${says.pulses} starts`, 'water more often and less']
-        : ['water more often and less'],
+    tries: ['water on more days, and less on each', 'lay runs closer, so that more soil is wetted'],
   }),
   compares: {
     holds: 't ≤ t_longest',

@@ -6,18 +6,19 @@ import { capital, findingKind, percent, type Whole } from '../../kind';
 const MOST = 1.15;
 const LEAST = 0.9;
 
-/** A set waters beds of unlike need for the same minutes. */
+/** A set gives beds more than they need, or less: its minutes are the same for all. */
 export const unlikeNeeds = findingKind({
   code: 'unlike-needs',
   stage: 'sets',
   findInWhole: (whole: Whole) =>
     ofSets(whole, (s) => {
       const thirsty = s.time.beds.filter((b) => b.need.mm > 0);
-      if (s.beds === 0 || thirsty.length < 2) return undefined;
+      if (s.beds === 0 || thirsty.length === 0) return undefined;
       const least = thirsty.reduce((a, b) => (b.share < a.share ? b : a));
       const most = thirsty.reduce((a, b) => (b.share > a.share ? b : a));
-      // Against each other: what all get too little or too much is the minutes' doing.
-      if (least.share / most.share >= LEAST / MOST) return undefined;
+      // A set that is short of water, for whatever reason, is told of as such.
+      const rationed = (whole.outlook?.ration?.shares.get(s.id) ?? 1) < 1;
+      if (rationed || (least.share >= LEAST && most.share <= MOST)) return undefined;
       const [leastName, mostName] = apartNames(least.beds, most.beds, whole.plan);
       return {
         grade: 'watch',
@@ -27,13 +28,26 @@ export const unlikeNeeds = findingKind({
           leastShare: least.share,
           most: mostName,
           mostShare: most.share,
+          one: least === most,
         },
       };
     }),
-  words: ({ says }) => ({
-    title: `${says.set} waters beds of different need together`,
-    howMuch: `${capital(says.least)}: ${percent(says.leastShare)} of the need; ${says.most}: ${percent(says.mostShare)}.`,
-    why: 'One set gives all its beds the same minutes.',
-    tries: ['keep beds of different need apart', 'set its minutes by the beds that matter most'],
-  }),
+  words: ({ says }) => {
+    const title = says.one
+      ? `${says.set} gives its beds ${says.leastShare < 1 ? 'less' : 'more'} than they need`
+      : says.leastShare >= LEAST
+        ? `${says.set} gives some beds more than they need`
+        : says.mostShare <= MOST
+          ? `${says.set} gives some beds less than they need`
+          : `${says.set} waters beds of different need together`;
+    const least = `${capital(says.least)}: ${percent(says.leastShare)} of the need`;
+    return {
+      title,
+      howMuch: says.one ? `${least}.` : `${least}; ${says.most}: ${percent(says.mostShare)}.`,
+      why: 'One set gives all its beds the same minutes.',
+      tries: says.one
+        ? ['let its minutes follow the need']
+        : ['keep beds of different need apart', 'set its minutes by the beds that matter most'],
+    };
+  },
 });

@@ -1,0 +1,15 @@
+import { clashing } from '../../facts/clashing';
+import { findingKind, type Whole } from '../../kind';
+
+/** A set must be opened or shut by hand when nobody is there. */
+export const clashPerson = findingKind({
+  code: 'clash-person',
+  stage: 'sets',
+  findInWhole: (whole: Whole) => clashing(whole, 'person'),
+  words: ({ says }) => ({
+    title: `Nobody is there to open or shut ${says.set}`,
+    howMuch: 'Its valves are turned by hand.',
+    why: 'A valve that nobody shuts waters on.',
+    tries: ['move it along the day', 'use a timer'],
+  }),
+});

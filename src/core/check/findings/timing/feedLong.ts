@@ -1,0 +1,29 @@
+import { formatDuration } from '../../../units';
+import { ofSets } from '../../facts/ofSets';
+import { findingKind, type Whole } from '../../kind';
+
+const SECONDS = 60;
+
+/** Feeding a set takes longer than it runs. */
+export const feedLong = findingKind({
+  code: 'feed-long',
+  stage: 'sets',
+  findInWhole: (whole: Whole) =>
+    ofSets(whole, ({ beds, name, feed, time }) =>
+      whole.plan.wishes.feeding && beds > 0 && feed.totalMin > time.minutes && time.minutes > 0
+        ? {
+            grade: 'watch',
+            measured: feed.totalMin * SECONDS,
+            limit: time.minutes * SECONDS,
+            kind: 'time',
+            says: { set: name },
+          }
+        : undefined,
+    ),
+  words: ({ measured, limit, says }) => ({
+    title: `Feeding ${says.set} takes longer than it runs`,
+    howMuch: `With filling and rinsing it takes ${formatDuration(measured / SECONDS)}; the set runs ${formatDuration(limit / SECONDS)}.`,
+    why: 'Feed that is not rinsed out dries in the emitters.',
+    tries: ['feed on a day with a longer watering'],
+  }),
+});

@@ -1,0 +1,18 @@
+import { ofPlan } from '../../facts/ofSets';
+import { findingKind, type Whole } from '../../kind';
+
+/** Feed should be given, but there is nothing to give it with. */
+export const feedNowhere = findingKind({
+  code: 'feed-nowhere',
+  stage: 'pipework',
+  findInWhole: ({ plan, outlook }: Whole) =>
+    plan.wishes.feeding && outlook && outlook.sets.length > 0 && outlook.sets.every((s) => !s.feed.injector)
+      ? [ofPlan({ grade: 'mend', says: {} })]
+      : [],
+  words: () => ({
+    title: 'No injector for the feed',
+    howMuch: 'Feeding is planned, and there is no injector in the head.',
+    why: 'Feed has nowhere to go in.',
+    tries: ['add an injector at Pipework, after the backflow preventer and before the filter'],
+  }),
+});

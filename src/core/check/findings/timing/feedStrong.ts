@@ -1,0 +1,21 @@
+import { LEAST_RATIO } from '../../../sets';
+import { ofSets } from '../../facts/ofSets';
+import { findingKind, type Whole } from '../../kind';
+
+/** The stock would go in stronger than common injectors draw. */
+export const feedStrong = findingKind({
+  code: 'feed-strong',
+  stage: 'sets',
+  findInWhole: (whole: Whole) =>
+    ofSets(whole, ({ beds, name, feed }) =>
+      whole.plan.wishes.feeding && beds > 0 && feed.ratio < LEAST_RATIO
+        ? { grade: 'mend', measured: feed.ratio, limit: LEAST_RATIO, kind: 'factor', says: { set: name } }
+        : undefined,
+    ),
+  words: ({ measured, limit, says }) => ({
+    title: `The stock for ${says.set} is too strong`,
+    howMuch: `It would go in at 1 : ${Math.round(measured)}; common injectors draw 1 : ${limit} at the strongest.`,
+    why: 'So much stock in so little time burns roots, and no injector draws it.',
+    tries: ['dissolve it in more water', 'inject for longer'],
+  }),
+});

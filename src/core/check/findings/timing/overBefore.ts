@@ -1,0 +1,18 @@
+import { daysBetween } from '../../../sets';
+import { outsideSeason } from '../../facts/outsideSeason';
+import { findingKind, type Whole } from '../../kind';
+
+/** A crop is over before the season begins. */
+export const overBefore = findingKind({
+  code: 'over-before',
+  stage: 'sets',
+  findInWhole: (whole: Whole) => outsideSeason(whole, (g, from) => daysBetween(g.until, from) > 0),
+  words: ({ says }) => ({
+    title: `${says.crop} is over before the season begins`,
+    howMuch: `Planted on ${says.planted}, it is over on ${says.until}: it is not watered at all.`,
+    why: 'Only days of the season are planned.',
+    tries: ['change the planting date', 'begin the season earlier'],
+  }),
+  apart: ({ says }) => says.crop + says.planted,
+  alike: ({ says }) => says.crop + says.planted,
+});

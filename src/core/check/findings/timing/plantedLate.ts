@@ -1,0 +1,18 @@
+import { daysBetween } from '../../../sets';
+import { outsideSeason } from '../../facts/outsideSeason';
+import { findingKind, type Whole } from '../../kind';
+
+/** A crop is planted after the season ends. */
+export const plantedLate = findingKind({
+  code: 'planted-late',
+  stage: 'sets',
+  findInWhole: (whole: Whole) => outsideSeason(whole, (g, _, end) => daysBetween(end, g.planted) > 0),
+  words: ({ says }) => ({
+    title: `${says.crop} is planted after the season ends`,
+    howMuch: `It is planted on ${says.planted}: it is not watered at all.`,
+    why: 'Only days of the season are planned.',
+    tries: ['change the planting date', 'make the season longer'],
+  }),
+  apart: ({ says }) => says.crop + says.planted,
+  alike: ({ says }) => says.crop + says.planted,
+});

@@ -1,0 +1,53 @@
+import { judge, roots, type Finding } from '../check';
+import { createPlanSolver, type PlanSolver } from '../network';
+import { fillIn, type Plan, type WaterSet } from '../plan';
+import { makeSets, type MadeSets } from '../sets';
+
+/** Sets as they were chosen, and what stands against them that does not stand against the plan without them. */
+export interface ChosenSets extends MadeSets {
+  /** Beds of unlike need water together, though they were to be kept apart: apart, a set had new problems. */
+  mixed: boolean;
+  /** To stop or mend, and not there while all waters at once. */
+  worse: Finding[];
+}
+
+const withSets = (stated: Plan, sets: readonly WaterSet[]): Plan => ({
+  ...stated,
+  watering: { ...stated.watering, sets: sets.map((s) => ({ ...s })) },
+});
+
+const toMend = (found: readonly Finding[]): Finding[] =>
+  roots(found).filter((f) => f.grade === 'stop' || f.grade === 'mend');
+
+const stops = (found: readonly Finding[]): number => found.filter((f) => f.grade === 'stop').length;
+
+/**
+ * Makes sets and chooses between ways of making them by the whole list of findings: beds of unlike need apart as wished, or
+ * where a set then has new problems (too small for a regulator or a separator, say), together.
+ *
+ * @param checkpoint called before each solve; what it throws ends the work
+ */
+export function chooseSets(
+  stated: Plan,
+  how: { afresh: boolean },
+  solver: PlanSolver = createPlanSolver(),
+  checkpoint: () => void = () => {},
+): ChosenSets {
+  const plan = fillIn(stated);
+  const wished = makeSets(plan, how, solver, checkpoint);
+  const made = how.afresh || plan.watering.sets.length === 0;
+  const only = { ...wished, mixed: false, worse: [] };
+  if (!made || !plan.watering.apart || wished.sets.length < 2) return only;
+  const apart = { ...plan, watering: { ...plan.watering, apart: false } };
+  const together = makeSets(apart, how, solver, checkpoint);
+  if (together.sets.length === wished.sets.length) return only;
+  const judged = (sets: readonly WaterSet[]): Finding[] =>
+    toMend(judge(withSets(stated, sets), { solver, checkpoint }).each);
+  const atOnce = new Set(judged([]).map((f) => f.code));
+  const [a, b] = [wished, together].map((m) => judged(m.sets).filter((f) => !atOnce.has(f.code)));
+  const solves = wished.solves + together.solves;
+  const better = stops(b) < stops(a) || (stops(b) === stops(a) && b.length < a.length);
+  return better
+    ? { ...together, solves, mixed: true, worse: b }
+    : { ...wished, solves, mixed: false, worse: a };
+}
