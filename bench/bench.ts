@@ -1,3 +1,4 @@
+import { benchPlans } from './plans';
 import { prepareRun, type Run } from '../src/core/hydraulics/run';
 import {
   createNetworkSolver,
@@ -172,4 +173,5 @@ measure('30 like beds', farm(30, 300, 30, false), {});
 measure('500 unlike runs', farm(500, 1000, 25, true), { cold: 3, change: 0.05, source: 0.5 });
 // The hardest change: nothing holds the pressure, so every run must be looked at anew.
 measure('500 unlike runs, unregulated', farm(500, 1000, 25, true, false), {});
+benchPlans();
 if (!Number.isFinite(sink)) process.exit(1);

@@ -2,6 +2,7 @@ import type { Medium } from '../friction';
 import { endPressure, endPressureAtFlow } from '../endPressure';
 import { march, newMarch, type March } from '../march';
 import { prepareRun, type Run, type RunSpec } from '../run';
+import { createLogCells, hermite, type LogCells, type Marched } from './logCells';
 
 /** What a run does at one inlet pressure. Slopes are with respect to the inlet pressure. */
 export interface RunState {
@@ -14,17 +15,8 @@ export interface RunState {
 }
 
 /** An inlet pressure at which the run has been marched exactly, and what came out. */
-interface Anchor {
-  inletKpa: number;
-  flowLph: number;
-  slope: number;
-  endKpa: number;
-  endSlope: number;
-  minKpa: number;
-  minSlope: number;
+interface Anchor extends Marched {
   minAt: number;
-  maxKpa: number;
-  maxSlope: number;
   maxAt: number;
 }
 
@@ -47,6 +39,11 @@ const NO_PRESSURE_KPA = 1e-9;
 /** Relative distance of two anchors between which a cubic is as good as a march: it errs by 0.0024·(h/p)⁴, below 10⁻⁸. */
 const CUBIC_TRUST = 0.04;
 const MAX_ANCHORS = 48;
+/** How closely cells are marched to their pressure, of what it is over the lowest emitter's. */
+const CELL_TOLERANCE = 1e-11;
+/** Steps in which a flow is closed in on along cells, and the share of it that it may miss by. */
+const READ_STEPS = 12;
+const READ_SHARE = 1e-9;
 /** Least pressure of any emitter for a run's curve to count as free of bends, kPa. */
 const LEAST_SMOOTH_KPA = 0.05;
 
@@ -89,6 +86,9 @@ export function createRunCurve(spec: RunSpec, medium: Medium, count: Tally = { m
   let guessRun: Run | undefined;
   const m: March = newMarch();
   const anchors: Anchor[] = [];
+  let cells: LogCells | undefined;
+  /** Least and greatest pressure over the inlet's while nothing flows. */
+  let still: { minKpa: number; maxKpa: number } | undefined;
   let roughEnd = NaN;
   let roughAt = NaN;
   let roughSlope = 1;
@@ -111,23 +111,34 @@ export function createRunCurve(spec: RunSpec, medium: Medium, count: Tally = { m
     return keepAnchor(march(run, endKpa, m));
   }
 
+  const anchorOf = (m: March): Anchor => ({
+    inletKpa: m.inletKpa,
+    flowLph: m.flowLph,
+    slope: m.flowSlope / m.inletSlope,
+    endKpa: m.endKpa,
+    endSlope: 1 / m.inletSlope,
+    minKpa: m.minKpa,
+    minSlope: m.minSlope / m.inletSlope,
+    minAt: m.minAt,
+    maxKpa: m.maxKpa,
+    maxSlope: m.maxSlope / m.inletSlope,
+    maxAt: m.maxAt,
+  });
+
+  /** Where the far end is nearly dry no anchor reaches far, and runs are read off these. */
+  const logCells = (): LogCells =>
+    (cells ??= createLogCells(run.lowestRiseKpa, (inletKpa) => {
+      count.checkpoint?.();
+      count.marches++;
+      const share = CELL_TOLERANCE * Math.min(1, inletKpa - run.lowestRiseKpa);
+      endPressure(run, inletKpa, m, guessEnd(inletKpa), share);
+      return anchorOf(m);
+    }));
+
   /** Remembers a march of the exact run. */
   function keepAnchor(m: March): Anchor {
     count.marches++;
-    const endKpa = m.endKpa;
-    const anchor = {
-      inletKpa: m.inletKpa,
-      flowLph: m.flowLph,
-      slope: m.flowSlope / m.inletSlope,
-      endKpa,
-      endSlope: 1 / m.inletSlope,
-      minKpa: m.minKpa,
-      minSlope: m.minSlope / m.inletSlope,
-      minAt: m.minAt,
-      maxKpa: m.maxKpa,
-      maxSlope: m.maxSlope / m.inletSlope,
-      maxAt: m.maxAt,
-    };
+    const anchor = anchorOf(m);
     let at = anchors.length;
     while (at > 0 && anchors[at - 1].inletKpa > anchor.inletKpa) at--;
     anchors.splice(at, 0, anchor);
@@ -193,9 +204,17 @@ export function createRunCurve(spec: RunSpec, medium: Medium, count: Tally = { m
     out.flowLph = 0;
     out.slope = 0;
     out.endKpa = inletKpa - run.endRiseKpa;
-    march(run, out.endKpa, m);
-    out.minKpa = m.minKpa;
-    out.maxKpa = m.maxKpa;
+    // Groups may lie dry where the deepest emitter does not.
+    const isStill = inletKpa <= run.lowestRiseKpa;
+    if (!isStill || !still) {
+      march(run, out.endKpa, m);
+      out.minKpa = m.minKpa;
+      out.maxKpa = m.maxKpa;
+      if (isStill) still = { minKpa: m.minKpa - inletKpa, maxKpa: m.maxKpa - inletKpa };
+      return;
+    }
+    out.minKpa = inletKpa + still.minKpa;
+    out.maxKpa = inletKpa + still.maxKpa;
   }
 
   function fromMarch(out: RunState): void {
@@ -204,6 +223,22 @@ export function createRunCurve(spec: RunSpec, medium: Medium, count: Tally = { m
     out.slope = m.flowSlope / m.inletSlope;
     out.minKpa = m.minKpa;
     out.maxKpa = m.maxKpa;
+  }
+
+  /**
+   * The state at a smaller flow, read off the cells: the flow goes about with a power of the pressure, so steps along
+   * logarithms close in at once. False where the run is not read off cells there.
+   */
+  function readAtFlow(flowLph: number, out: RunState): boolean {
+    let { inletKpa } = out;
+    for (let i = 0; i < READ_STEPS; i++) {
+      if (!cells?.read(inletKpa, out)) return false;
+      const miss = Math.log(flowLph / out.flowLph);
+      if (Math.abs(miss) <= READ_SHARE) return true;
+      const over = inletKpa - run.lowestRiseKpa;
+      inletKpa = run.lowestRiseKpa + over * Math.exp((miss * out.flowLph) / (out.slope * over));
+    }
+    return false;
   }
 
   const curve: RunCurve = {
@@ -225,6 +260,7 @@ export function createRunCurve(spec: RunSpec, medium: Medium, count: Tally = { m
     },
     atFlow(flowLph, rough, out) {
       count.checkpoint?.();
+      if (!rough && readAtFlow(flowLph, out)) return;
       const r = rough ? roughRun : run;
       // The other run's end pressure for that flow differs a little; half as much again is above both.
       let high = Math.max(out.endKpa, r.lowestRiseKpa - r.endRiseKpa + 1e-9);
@@ -263,6 +299,7 @@ export function createRunCurve(spec: RunSpec, medium: Medium, count: Tally = { m
         const maxTries = 4;
         if (tries < maxTries && (close || m.minKpa > 2 * LEAST_SMOOTH_KPA) && smooth(anchorAt(guess)))
           continue;
+        if (logCells().read(inletKpa, out)) return;
         // At a bend the tangent is of no use: close in on the very pressure.
         endPressure(run, inletKpa, m, guess);
         tangent(keepAnchor(m), inletKpa, out);
@@ -313,8 +350,3 @@ const ROUGH_TOLERANCE = 1e-6;
 
 /** Least and greatest pressure stand at the same emitters, so that they too vary smoothly between. */
 const alikeShape = (a: Anchor, b: Anchor): boolean => a.minAt === b.minAt && a.maxAt === b.maxAt;
-
-function hermite(y0: number, y1: number, m0: number, m1: number, h: number, t: number): number {
-  const u = 1 - t;
-  return y0 * (1 + 2 * t) * u * u + y1 * t * t * (3 - 2 * t) + h * t * u * (m0 * u - m1 * t);
-}

@@ -1,0 +1,86 @@
+import { judge } from '../src/core/check';
+import { createPlanSolver } from '../src/core/network';
+import { blankPlan, fillIn, type Plan } from '../src/core/plan';
+
+/**
+ * Whole plans judged in all their states, as multiples of one exact solve of the same plan, nothing remembered: what the
+ * worker does after an edit, and what the shell does at once.
+ */
+
+const median = (times: number[]): number => times.sort((a, b) => a - b)[times.length >> 1];
+function timed(repeat: number, work: () => unknown): number {
+  const times: number[] = [];
+  for (let i = 0; i < repeat; i++) {
+    const t = performance.now();
+    if (work() === undefined) throw new Error('nothing came of it');
+    times.push(performance.now() - t);
+  }
+  return median(times);
+}
+
+/** 500 beds of 300 m, two runs each, behind a thin header on a tap that gives a hundredth of what they ask. */
+const STARVED: Plan = {
+  ...blankPlan('metric'),
+  sources: [
+    { id: 's', kind: 'tap', method: 'gauge', shutKpa: 300, flowingKpa: 200, flowingLph: 2000 },
+  ] as Plan['sources'],
+  blocks: [{ id: 'b', beds: { count: 500, lengthM: 300, runsPerBed: 2 }, header: { pipe: 'pe-25' } }],
+};
+
+const BLOCKS = 40;
+const SETS = 8;
+/** 40 blocks in 8 sets on a pump. */
+const FARM: Plan = {
+  ...blankPlan('metric'),
+  sources: [
+    {
+      id: 's',
+      kind: 'pump',
+      curve: {
+        points: [
+          { flowLph: 0, headM: 40 },
+          { flowLph: 20_000, headM: 33 },
+          { flowLph: 40_000, headM: 15 },
+        ],
+      },
+    },
+  ] as Plan['sources'],
+  blocks: Array.from({ length: BLOCKS }, (_, i) => ({
+    id: `b${i}`,
+    xM: (i % SETS) * 40,
+    yM: Math.floor(i / SETS) * 70,
+    beds: { count: 12, lengthM: 40 + (i % 5), runsPerBed: 2 },
+  })),
+  watering: {
+    sets: Array.from({ length: SETS }, (_, s) => ({
+      id: `set-${s}`,
+      beds: Array.from({ length: BLOCKS / SETS }, (_, k) => ({ block: `b${s + k * SETS}` })),
+    })),
+  },
+};
+
+const tell = (name: string, solveMs: number, ms: number, aimMs: number): void => {
+  const met = ms <= aimMs ? 'met' : 'MISSED';
+  process.stdout.write(
+    `${name}: one solve ${solveMs.toFixed(0)} ms; judged in ${ms.toFixed(0)} ms, ${(ms / solveMs).toFixed(1)} solves (aim ≤ ${aimMs} ms: ${met})\n`,
+  );
+};
+
+export function benchPlans(): void {
+  const solver = createPlanSolver();
+  judge(FARM, { solver });
+  const coldMs = timed(5, () => createPlanSolver().solve(fillIn(FARM)));
+  tell(
+    `${BLOCKS} blocks in ${SETS} sets`,
+    coldMs,
+    timed(5, () => judge(FARM, { solver })),
+    400,
+  );
+  const starvedMs = timed(1, () => createPlanSolver().solve(fillIn(STARVED)));
+  tell(
+    '500 starved beds of 300 m',
+    starvedMs,
+    timed(1, () => judge(STARVED)),
+    10_000,
+  );
+}
