@@ -1,4 +1,7 @@
-/** Wall of tape, mil, with the highest pressure it works at, kPa. */
+/** Bore that the walls' pressures are for, mm: ⅝ in. */
+const WALL_BORE_MM = 15.9;
+
+/** Wall of tape, mil, with the highest pressure it works at at that bore, kPa. */
 export const TAPE_WALLS: readonly { mil: number; maxKpa: number }[] = [
   { mil: 5, maxKpa: 70 },
   { mil: 6, maxKpa: 70 },
@@ -10,13 +13,17 @@ export const TAPE_WALLS: readonly { mil: number; maxKpa: number }[] = [
 
 export const MM_PER_MIL = 0.0254;
 
-/** Highest working pressure of a tape's wall, kPa: that of the next thinner typical wall. */
-export function tapeWallMaxKpa(wallMm: number): number {
+/**
+ * Highest working pressure of a tape, kPa: that of the next thinner typical wall, less as its bore is wider, for a thin
+ * tube bears pressure as its wall over its bore.
+ * @example tapeWallMaxKpa(0.203, 34.9) // 8 mil: 39, of 85 at 15.9 mm
+ */
+export function tapeWallMaxKpa(wallMm: number, boreMm: number): number {
   const mil = wallMm / MM_PER_MIL;
   const rounding = 0.25;
   let max = TAPE_WALLS[0].maxKpa;
   for (const wall of TAPE_WALLS) if (wall.mil <= mil + rounding) max = wall.maxKpa;
-  return max;
+  return boreMm > WALL_BORE_MM ? Math.round((max * WALL_BORE_MM) / boreMm) : max;
 }
 
 export const TAPE_BORES_MM = [15.9, 22.2, 34.9] as const;

@@ -23,7 +23,12 @@ export const LAYING: ChangeMakers<Laying> = {
       `lay emitters of ${show(flowLph, 'emitterFlow')}${ofBlock(full, block)}`,
   },
   'lay-bore': {
-    make: (draft, { block, tape, boreMm }) => void (layingIn(draft, block, tape).boreMm = boreMm),
+    make(draft, { block, tape, boreMm }) {
+      const laid = layingIn(draft, block, tape);
+      laid.boreMm = boreMm;
+      // Another tape has another label: its wall bears less the wider it is.
+      delete laid.maxKpa;
+    },
     says: ({ block, boreMm }, full, show) =>
       `lay the same with a bore of ${show(boreMm, 'bore')}${ofBlock(full, block)}`,
   },

@@ -9,23 +9,24 @@ export interface PressureTank {
   cutOutKpa: number;
 }
 
-/** Air pressure that gauges count from, kPa. */
-const ATMOSPHERE_KPA = 101.325;
+/** Air pressure that gauges count from at sea level, kPa. */
+const SEA_LEVEL_KPA = 101.325;
 
 /**
  * Water in a pressure tank, L, at a gauge pressure: the air keeps p·V (Boyle 1662).
+ * @param airKpa the air's own pressure there
  */
-export function waterInL(tank: PressureTank, kpa: number): number {
-  const filled = tank.prechargeKpa + ATMOSPHERE_KPA;
-  return Math.max(0, tank.volumeL * (1 - filled / (kpa + ATMOSPHERE_KPA)));
+export function waterInL(tank: PressureTank, kpa: number, airKpa = SEA_LEVEL_KPA): number {
+  const filled = tank.prechargeKpa + airKpa;
+  return Math.max(0, tank.volumeL * (1 - filled / (kpa + airKpa)));
 }
 
 /**
  * Water that a pressure tank gives between the switch's two pressures, L.
  * @example drawdownL({ volumeL: 100, prechargeKpa: 190, cutInKpa: 207, cutOutKpa: 345 }) // 29.2
  */
-export const drawdownL = (tank: PressureTank): number =>
-  waterInL(tank, tank.cutOutKpa) - waterInL(tank, tank.cutInKpa);
+export const drawdownL = (tank: PressureTank, airKpa = SEA_LEVEL_KPA): number =>
+  waterInL(tank, tank.cutOutKpa, airKpa) - waterInL(tank, tank.cutInKpa, airKpa);
 
 /** How a pump on a switch works through one draw. */
 export interface Cycle {
@@ -52,17 +53,22 @@ const MIN_PER_HOUR = 60;
  * @example with a pump of 2000 L/h at any pressure, 1000 L/h drawn and 25 L between the switch's pressures: a run and a
  *   rest of 1.5 minutes each, 20 starts an hour
  */
-export function pumpCycle(tank: PressureTank, drawLph: number, pumpLph: (kpa: number) => number): Cycle {
-  const low = waterInL(tank, tank.cutInKpa);
-  const drawdown = drawdownL(tank);
+export function pumpCycle(
+  tank: PressureTank,
+  drawLph: number,
+  pumpLph: (kpa: number) => number,
+  airKpa = SEA_LEVEL_KPA,
+): Cycle {
+  const low = waterInL(tank, tank.cutInKpa, airKpa);
+  const drawdown = drawdownL(tank, airKpa);
   if (!(drawLph > 0)) return { steady: false, startsPerHour: 0, runMin: 0, restMin: Infinity };
   if (pumpLph(tank.cutOutKpa) <= drawLph)
     return { steady: true, startsPerHour: 0, runMin: Infinity, restMin: 0 };
-  const filled = tank.prechargeKpa + ATMOSPHERE_KPA;
+  const filled = tank.prechargeKpa + airKpa;
   let runH = 0;
   for (let i = 0; i < SLICES; i++) {
     const water = low + (drawdown * (i + 0.5)) / SLICES;
-    const kpa = filled / (1 - water / tank.volumeL) - ATMOSPHERE_KPA;
+    const kpa = filled / (1 - water / tank.volumeL) - airKpa;
     runH += drawdown / SLICES / (pumpLph(kpa) - drawLph);
   }
   const restH = drawdown / drawLph;

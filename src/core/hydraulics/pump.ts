@@ -28,6 +28,12 @@ export function pumpSupply(curve: PumpCurve): Supply {
   return { kind: 'two-point', staticKpa: SHUT_OVER_LABEL * kpa, flowingKpa: kpa, flowLph: curve.labelLph };
 }
 
+/** Flow at which a pump works best, L/h: its label's, or that of its points at which it puts most power into the water. */
+export const bestLph = (curve: PumpCurve): number =>
+  curve.method === 'label'
+    ? curve.labelLph
+    : curve.points.reduce((a, p) => (p.flowLph * p.headM > a.flowLph * a.headM ? p : a)).flowLph;
+
 /** kPa·L/h in one kW: 1 kPa·m³/s is 1 kW. */
 const KPA_LPH_PER_KW = 3.6e6;
 

@@ -27,3 +27,13 @@ export const vapourKpa = (waterC: number): number =>
  */
 export const suctionHeadM = (altitudeM: number, waterC: number, liftM: number, frictionKpa: number): number =>
   (atmosphericKpa(altitudeM) - vapourKpa(waterC) - frictionKpa) / KPA_PER_M - liftM;
+
+/**
+ * Net positive suction head that a pump needs at a flow, m: beyond its best flow it grows with the square of the flow through the
+ * impeller's eye. Below, makers' curves fall little; the stated need is kept.
+ *
+ * @param statedM as its label states it, which is at its best flow
+ * @example suctionNeedM(3, 6000, 4000) // 6.75
+ */
+export const suctionNeedM = (statedM: number, flowLph: number, bestLph: number): number =>
+  statedM * Math.max(1, flowLph / bestLph) ** 2;

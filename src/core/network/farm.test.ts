@@ -208,8 +208,8 @@ describe('headers', () => {
     const total = stretches.reduce((sum, s) => sum + s.lengthM, 0);
     expect(total).toBeCloseTo(layout.takeOffs.at(-1)!.xM, 9);
     expect(stretches[0].flowLph).toBeCloseTo(r.flowLph, 4);
-    // Joukowsky in polyethylene: 250 kPa for each metre a second.
-    for (const s of stretches) expect(s.surgeKpa).toBeCloseTo(250 * s.velocityMps, 9);
+    // Joukowsky in polyethylene: 300 kPa for each metre a second.
+    for (const s of stretches) expect(s.surgeKpa).toBeCloseTo(300 * s.velocityMps, 9);
   });
 });
 

@@ -1,4 +1,4 @@
-import { pipeKind, FAMILIES } from '../catalog/pipes';
+import { pipeKind, strengthOf } from '../catalog/pipes';
 import { velocityMps } from '../hydraulics/friction';
 import {
   lateralAt,
@@ -305,7 +305,7 @@ export const inletParts = (results: FarmResults, block: BlockResult): PartResult
 
 /** Surge of a speed stopped at once in a pipe, by its kind. */
 export const surgeOf = (pipe: PipePiece, speed: number): number =>
-  surgeKpa(speed, FAMILIES[pipeKind(pipe.pipe).family].waveMps);
+  surgeKpa(speed, strengthOf(pipeKind(pipe.pipe)).waveMps);
 
 /** How many of a block's beds have a run with emitters of which something holds. */
 export function bedsWhere(

@@ -1,7 +1,8 @@
 import { lossAcross } from '../hydraulics/network';
 import { drawdownL, pumpCycle, type Cycle } from '../hydraulics/pressureTank';
 import { flowAtPressure, type SupplyCurve } from '../hydraulics/source';
-import { atmosphericKpa, suctionHeadM, vapourKpa } from '../hydraulics/suction';
+import { bestLph } from '../hydraulics/pump';
+import { atmosphericKpa, suctionHeadM, suctionNeedM, vapourKpa } from '../hydraulics/suction';
 import { fullL, roofL, usableL } from '../hydraulics/storage';
 import { KPA_PER_M } from '../hydraulics/water';
 import type { FullPlan, PumpSource, Source, TankSource, WellSource } from '../plan';
@@ -37,13 +38,17 @@ export function switchFacts(source: Source, plan: FullPlan): SwitchFacts | undef
   if ((source.kind !== 'well' && source.kind !== 'pump') || source.vessel.part === 'none') return undefined;
   const { vessel } = source;
   const pumpLph = (kpa: number): number => pumpFlowLph(source, plan, kpa);
+  // The tank's air is reckoned from the air about it, which is thinner higher up.
+  const airKpa = atmosphericKpa(
+    source.kind === 'pump' ? source.altitudeM : (plan.watering.weather?.station.altitudeM ?? 0),
+  );
   const cutOutLph = pumpLph(vessel.cutOutKpa);
   return {
-    drawdownL: drawdownL(vessel),
+    drawdownL: drawdownL(vessel, airKpa),
     cutInLph: pumpLph(vessel.cutInKpa),
     cutOutLph,
     neverStops: !(cutOutLph > 0),
-    cycle: (drawLph) => pumpCycle(vessel, drawLph, pumpLph),
+    cycle: (drawLph) => pumpCycle(vessel, drawLph, pumpLph, airKpa),
   };
 }
 
@@ -52,8 +57,9 @@ export interface SuctionFacts {
   airM: number;
   vapourM: number;
   frictionM: number;
-  /** Net positive suction head there is, and what is left of it over the pump's need. */
+  /** Net positive suction head there is, what the pump needs at that flow, and what is left over. */
   haveM: number;
+  needsM: number;
   spareM: number;
   /** The highest the pump may stand over the water, `marginM` kept back. */
   highestLiftM: number;
@@ -73,13 +79,15 @@ export function suctionFacts(
     mediumOf(plan),
   );
   const haveM = suctionHeadM(pump.altitudeM, plan.wishes.waterC, pump.liftM, frictionKpa);
+  const needsM = suctionNeedM(pump.npshM, flowLph, bestLph(pump.curve));
   return {
     airM: atmosphericKpa(pump.altitudeM) / KPA_PER_M,
     vapourM: vapourKpa(plan.wishes.waterC) / KPA_PER_M,
     frictionM: frictionKpa / KPA_PER_M,
     haveM,
-    spareM: haveM - pump.npshM,
-    highestLiftM: haveM + pump.liftM - pump.npshM - marginM,
+    needsM,
+    spareM: haveM - needsM,
+    highestLiftM: haveM + pump.liftM - needsM - marginM,
   };
 }
 

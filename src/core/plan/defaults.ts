@@ -92,7 +92,7 @@ function fullTape(stated: Stated<Tape> | undefined): Tape {
     stated,
   );
   // What follows from the wall, the drill or the tube, unless the label says otherwise.
-  if (kind === 'tape') tape.maxKpa = stated?.maxKpa ?? tapeWallMaxKpa(tape.wallMm);
+  if (kind === 'tape') tape.maxKpa = stated?.maxKpa ?? tapeWallMaxKpa(tape.wallMm, tape.boreMm);
   if (kind === 'drilled' && stated?.flowLph === undefined) {
     const hole = drilledHole(tape.holeMm, tape.spacingM);
     Object.assign(tape, { flowLph: hole.flowLph, atKpa: hole.atKpa });

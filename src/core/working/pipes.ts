@@ -1,4 +1,4 @@
-import { FAMILIES, pipeKind } from '../catalog/pipes';
+import { pipeKind, strengthOf } from '../catalog/pipes';
 import { isBranch } from '../catalog/headParts';
 import { frictionFactor, reynolds, velocityMps } from '../hydraulics/friction';
 import type { MainResult } from '../network';
@@ -68,7 +68,8 @@ export const velocity: Maker = ({ plan, results, block }) => {
 export const surge: Maker = ({ plan, results, block }) => {
   const m = hungriest(results.mains, plan.blocks[block.index].id);
   if (!m) return undefined;
-  const { family } = pipeKind(m.laid.piece.pipe);
+  const kind = pipeKind(m.laid.piece.pipe);
+  const { family } = kind;
   return {
     title: 'Surge when a valve slams',
     says: 'Water stopped at once turns its speed into pressure, which runs back through the pipe as a wave.',
@@ -77,7 +78,7 @@ export const surge: Maker = ({ plan, results, block }) => {
       term(
         'a',
         `speed of the wave in ${family === 'poly' ? 'polyethylene' : family}`,
-        FAMILIES[family].waveMps,
+        strengthOf(kind).waveMps,
         'velocity',
       ),
       term('V', 'speed of the water', m.velocityMps, 'velocity'),

@@ -202,7 +202,7 @@ export const suction: Maker = ({
       term('p_vapour/ρg', 'vapour at this temperature', facts.vapourM, 'height'),
       term('z', 'pump over the water', source.liftM, 'height'),
       term('h', 'friction of suction pipe, foot valve and strainer', facts.frictionM, 'height'),
-      term('', 'needed by the pump', source.npshM, 'height'),
+      term('', 'needed by the pump at this flow', facts.needsM, 'height'),
     ],
     result: term('NPSH', 'suction head there is', facts.haveM, 'height'),
     source: 'ISO 2533 standard atmosphere; vapour pressure after Alduchov & Eskridge 1996.',

@@ -1,4 +1,4 @@
-import { FAMILIES, pipeKind } from '../../catalog/pipes';
+import { pipeKind, strengthOf } from '../../catalog/pipes';
 import { KPA_PER_M } from '../../hydraulics/water';
 import { HEAD } from '../../plan';
 import type { Found, Place } from '../finding';
@@ -29,16 +29,16 @@ export const overRated = findingKind({
       }
     }
     for (const { laid } of results.mains) {
-      const { name, family } = pipeKind(laid.piece.pipe);
+      const kind = pipeKind(laid.piece.pipe);
       const lowestM = Math.min(laid.start.zM, laid.end.zM);
       const kpa = results.rest.outletKpa + (results.built.intake.headM - lowestM) * KPA_PER_M;
-      stands({ kind: 'main', to: laid.to }, name, kpa, FAMILIES[family].ratingKpa);
+      stands({ kind: 'main', to: laid.to }, kind.name, kpa, strengthOf(kind).ratingKpa);
     }
     for (const { index, built, rest } of results.blocks) {
-      const { name, family } = pipeKind(built.layout.block.header.pipe);
+      const kind = pipeKind(built.layout.block.header.pipe);
       const lowestRiseM = Math.min(0, ...built.takeOffRiseM);
       const kpa = rest.feedKpa - lowestRiseM * KPA_PER_M;
-      stands({ kind: 'header', block: index }, `${name} of the header`, kpa, FAMILIES[family].ratingKpa);
+      stands({ kind: 'header', block: index }, `${kind.name} of the header`, kpa, strengthOf(kind).ratingKpa);
     }
     return found;
   },

@@ -23,7 +23,7 @@ export const suctionHigh = findingKind({
         grade: facts.spareM < 0 ? 'stop' : 'mend',
         place: { kind: 'source' },
         measured: facts.haveM,
-        limit: source.npshM + suctionMarginM,
+        limit: facts.needsM + suctionMarginM,
         kind: 'height',
         says: { liftM: source.liftM, highestM: facts.highestLiftM },
       },
@@ -33,7 +33,7 @@ export const suctionHigh = findingKind({
     title: 'The pump is too high above the water',
     howMuch: `It has ${show(measured, 'height')} of suction head left and needs ${show(limit, 'height')}, half a metre of it in reserve. It is ${show(says.liftM, 'height')} above the water; ${show(says.highestM, 'height')} would do.`,
     why: 'Only the air’s weight pushes water up a suction pipe. When it runs short the water boils in the pump: it rattles, loses prime and wears away.',
-    tries: ['set the pump lower and nearer', 'use a wider or shorter suction pipe', 'use a submerged pump'],
+    tries: ['use a wider or shorter suction pipe', 'set the pump lower and nearer', 'use a submerged pump'],
   }),
   compares: {
     holds: 'NPSH ≥ NPSH_pump + margin',

@@ -1,5 +1,5 @@
 import { HEAD_PARTS, isTimed } from '../../catalog/headParts';
-import { FAMILIES, pipeKind } from '../../catalog/pipes';
+import { pipeKind, strengthOf } from '../../catalog/pipes';
 import { HEAD } from '../../plan';
 import { everyPart } from '../facts/parts';
 import type { Found } from '../finding';
@@ -28,11 +28,12 @@ export const surge = findingKind({
     });
     const worst = results.mains
       .map((m) => {
-        const { name, family } = pipeKind(m.laid.piece.pipe);
-        const pipe = { name, ratingKpa: FAMILIES[family].ratingKpa };
+        const kind = pipeKind(m.laid.piece.pipe);
+        const { waveMps, ratingKpa } = strengthOf(kind);
+        const pipe = { name: kind.name, ratingKpa };
         // The wave runs back to the head through the pieces that hang on it directly.
         const what = m.laid.from === HEAD && weakest.ratingKpa < pipe.ratingKpa ? weakest : pipe;
-        const closeS = (2 * m.laid.lengthM) / FAMILIES[family].waveMps;
+        const closeS = (2 * m.laid.lengthM) / waveMps;
         return { m, what, closeS, kpa: Math.max(m.startKpa, m.endKpa) + m.surgeKpa };
       })
       .filter(({ what, kpa }) => isOver(kpa, what.ratingKpa))
