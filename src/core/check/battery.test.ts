@@ -1,6 +1,7 @@
 import { refusalOf } from '../plan';
 import { BATTERY } from './battery.testing';
 import { judge, roots } from './index';
+import { SOUND_PLANS } from './soundPlans.testing';
 
 describe('a battery of small plans: what was planted is found, and nothing else', () => {
   test('there are at least forty, and each is a plan', () => {
@@ -17,4 +18,19 @@ describe('a battery of small plans: what was planted is found, and nothing else'
     ).toEqual([...finds].sort());
     for (const f of each) expect(f.margin).toBeGreaterThanOrEqual(0);
   });
+});
+
+describe('sound plans of every source and material', () => {
+  test('are many, and each is a plan', () => {
+    expect(SOUND_PLANS.length).toBeGreaterThanOrEqual(80);
+    for (const { name, plan } of SOUND_PLANS) expect([name, refusalOf(plan)]).toEqual([name, undefined]);
+  });
+
+  test.each(SOUND_PLANS.map((s) => [s.name, s.plan] as const))(
+    '%s has nothing to stop or mend',
+    (_, plan) => {
+      const grave = judge(plan).each.filter((f) => f.grade === 'stop' || f.grade === 'mend');
+      expect(grave.map((f) => `${f.code}: ${f.measured} of ${f.limit}`)).toEqual([]);
+    },
+  );
 });

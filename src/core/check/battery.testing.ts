@@ -381,4 +381,76 @@ export const BATTERY: readonly Planted[] = [
     },
     finds: ['tank-weight'],
   },
+  {
+    name: 'a relief valve that opens above what the pump reaches',
+    plan: pump({}, [
+      ...parts('check-1'),
+      { id: 'relief', kind: 'relief', opensKpa: 400 },
+      ...parts('gauge', 'disc-1', 'gauge'),
+    ]),
+    finds: ['relief-useless'],
+  },
+  {
+    name: 'a relief valve that spills while it waters',
+    plan: pump({}, [
+      ...parts('check-1'),
+      { id: 'relief', kind: 'relief', opensKpa: 150 },
+      ...parts('gauge', 'disc-1', 'gauge'),
+    ]),
+    finds: ['relief-useless'],
+  },
+  {
+    name: 'air in the pressure tank over the cut-in',
+    plan: well({ vessel: { part: 'tank', volumeL: 600, prechargeKpa: 220, cutInKpa: 200, cutOutKpa: 340 } }),
+    finds: ['precharge'],
+  },
+  {
+    name: 'air in the pressure tank far under the cut-in',
+    plan: well({ vessel: { part: 'tank', volumeL: 800, prechargeKpa: 120, cutInKpa: 200, cutOutKpa: 340 } }),
+    finds: ['precharge'],
+  },
+  {
+    name: 'more than the last point of the curve',
+    plan: well({
+      curve: {
+        method: 'points',
+        points: [
+          { flowLph: 0, headM: 60 },
+          { flowLph: 800, headM: 58 },
+          { flowLph: 1200, headM: 56 },
+        ],
+      },
+    }),
+    finds: ['pump-past-curve'],
+  },
+  {
+    name: 'a plain vacuum breaker before a timer',
+    plan: head([
+      { id: 'breaker', kind: 'vacuum-breaker' },
+      ...parts('gauge', 'screen-3/4', 'gauge', 'timer-3/4'),
+    ]),
+    finds: ['breaker-stands'],
+  },
+  {
+    name: 'a heavy tank on a high stand',
+    plan: {
+      ...SOUND,
+      sources: [
+        {
+          id: 's',
+          kind: 'tank',
+          outletM: 2.5,
+          highM: 3.4,
+          lowM: 2.6,
+          shape: 'stated',
+          volumeL: 900,
+          xM: -3,
+          yM: -2,
+        } as Source,
+      ],
+      head: parts('ball-1', 'gauge', 'screen-1', 'gauge'),
+      blocks: [{ ...BLOCK, beds: { count: 3, lengthM: 6, runsPerBed: 2 }, inlet: [] }],
+    },
+    finds: ['tank-weight', 'emitter-under'],
+  },
 ];
