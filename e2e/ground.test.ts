@@ -311,7 +311,7 @@ test('a stroke of the brush across beds is one step; chosen beds are painted tog
   await blank();
   await stage('Beds');
   await press(driver, 'all crops');
-  await press(driver, 'squash: paint squash, 0 beds');
+  await press(driver, 'squash and pumpkins: paint squash and pumpkins, 0 beds');
   const bedOf = (n: number): Promise<WebElement> => find(driver, By.css(`[data-bed="block-1/${n}"]`));
   const a = driver
     .actions()
@@ -319,13 +319,13 @@ test('a stroke of the brush across beds is one step; chosen beds are painted tog
     .press();
   for (const n of [2, 3, 4]) a.move({ origin: await bedOf(n) });
   await a.release().perform();
-  await find(driver, named('squash: paint squash, 4 beds'));
-  await press(driver, 'Undo: paint squash');
-  await find(driver, named('squash: paint squash, 0 beds'));
-  await press(driver, 'Redo: paint squash');
-  await find(driver, named('squash: paint squash, 4 beds'));
+  await find(driver, named('squash and pumpkins: paint squash and pumpkins, 4 beds'));
+  await press(driver, 'Undo: paint squash and pumpkins');
+  await find(driver, named('squash and pumpkins: paint squash and pumpkins, 0 beds'));
+  await press(driver, 'Redo: paint squash and pumpkins');
+  await find(driver, named('squash and pumpkins: paint squash and pumpkins, 4 beds'));
   await driver.actions().sendKeys(Key.ESCAPE).perform();
-  await press(driver, 'Choose the beds of squash');
+  await press(driver, 'Choose the beds of squash and pumpkins');
   await reads(driver, '[aria-label=Stage]', /4 beds chosen/);
   const asked = async (): Promise<string> => (await driver.findElement(By.css('.tally .t .num'))).getText();
   const before = await asked();

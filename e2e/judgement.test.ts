@@ -53,7 +53,7 @@ test('remedies are ticked and taken together; a limit may be changed, a wrong on
   await press(driver, 'Otter strip');
   await reads(driver, VERDICT, /Too much pressure/);
   await stage('check');
-  await reads(driver, '[aria-label=Stage]', /puts it right[\s\S]*puts it right/);
+  await reads(driver, '[aria-label=Stage]', /mends this[\s\S]*mends this/);
   for (const words of ['regulator', 'as the main']) {
     const tick = await find(driver, By.css(`.remedies input[aria-label*='${words}']`));
     await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', tick);

@@ -43,6 +43,24 @@ describe('what is found of sets and timing', () => {
   });
 
   it.each<[string, string, StatedWatering, RegExp]>([
+    [
+      'less water allowed than the sets take',
+      'water-rationed',
+      { allowed: { dayL: 50 } },
+      /take more water than may be drawn[\s\S]*50.L may be drawn/,
+    ],
+    [
+      'weather of another year',
+      'weather-other-year',
+      { weather: { days: [{ date: '2020-06-01', minC: 10, maxC: 20 }] } },
+      /weather that was told is of another time[\s\S]*no day of the season/,
+    ],
+    [
+      'days without weather',
+      'weather-gaps',
+      { weather: { days: [{ date: '2027-06-01', minC: 10, maxC: 20 }] } },
+      /199 days of the season have no weather/,
+    ],
     ['a need of zero', 'need-none', { need: { by: 'depth', depthMm: 0 } }, /needs no water/],
     [
       'pump hours that end as they begin',
@@ -121,5 +139,26 @@ describe('what is found of sets and timing', () => {
     expect(codes(strong)).toContain('feed-strong');
     const short = fed({ need: { by: 'minutes', minutes: 1 } }, [{ id: 'v', kind: 'dosing-3/4' }]);
     expect(codes(short)).toContain('feed-long');
+  });
+
+  it('tells beds that get more than they need, and less, whichever the minutes serve', () => {
+    const set = (minutes: number): StatedWatering['sets'] =>
+      [{ id: 's', name: 'Set 1', beds: [{ block: 'b' }], minutes }] as StatedWatering['sets'];
+    const need = { by: 'depth', depthMm: 35 } as const;
+    const right = look(garden({ need, sets: [{ id: 's', beds: [{ block: 'b' }] }] }));
+    const { minutes, fillMin } = right.outlook!.sets[0].time;
+    expect(codes(right)).not.toContain('unlike-needs');
+    const give = (share: number): string =>
+      words(look(garden({ need, sets: set(fillMin + (minutes - fillMin) * share) })));
+    expect(give(1.4)).toMatch(/Set 1 gives its beds more than they need[\s\S]*140 % of the need/);
+    expect(give(0.5)).toMatch(/Set 1 gives its beds less than they need[\s\S]*50 % of the need/);
+    expect(give(1.1)).not.toMatch(/than they need/);
+    expect(give(0.95)).not.toMatch(/than they need/);
+  });
+
+  it('counts the same days of another year where that is wished', () => {
+    const days = [{ date: '2020-06-01', minC: 10, maxC: 20 }];
+    const o = look(garden({ weather: { days, likeLast: true } }));
+    expect(codes(o)).not.toContain('weather-other-year');
   });
 });

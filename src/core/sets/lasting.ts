@@ -26,6 +26,10 @@ export interface WellOutlook {
 export interface TankOutlook {
   sets: { id: string; run: TankRun }[];
   days: TankDays;
+  /** Whole days that it lasts with what runs in, rain left out; Infinity where it goes on for a year. */
+  lastsDays: number;
+  /** Usable water left at the end of the spell. */
+  leftL: number;
   litresPerM: number;
   usableL: number;
   /** Usable water that would do for the spell, and a refill day and night that would; nothing where none does. */
@@ -36,6 +40,8 @@ export interface TankOutlook {
 
 const WEEK_H = 168;
 const MOST_REFILL_LPH = 20000;
+/** What lasts so long lasts, d. */
+const YEAR_D = 366;
 
 /** What a well gives against what is asked of it; nothing where the source is none. */
 export function wellOf(plan: FullPlan, day: Day, weekL: number): WellOutlook | undefined {
@@ -72,12 +78,15 @@ export function tankOutlook(
   const days: TankDays = mains
     ? { points: [], dry: undefined, missingL: 0, givenL: day.volumeL }
     : through(1, refill);
+  const year = mains ? undefined : tankThrough(tables, draws, YEAR_D, everyDays, refill, () => 0);
   const usable = table.litresPerM * (table.highM - table.outletM);
   const scale = days.dry ? leastThat((s) => !through(s, refill).dry, 1, MOST_SCALE) : 1;
   const lph = days.dry ? leastThat((q) => !through(1, q).dry, refill, MOST_REFILL_LPH) : refill;
   return {
     sets: [...tables].map(([id, t]) => ({ id, run: emptyTank(t) })),
     days,
+    lastsDays: year?.dry ? year.dry.day : Infinity,
+    leftL: days.points.length > 0 ? (days.points.at(-1)!.levelM - table.outletM) * table.litresPerM : usable,
     litresPerM: table.litresPerM,
     usableL: usable,
     enoughL: scale === undefined ? undefined : usable * scale,

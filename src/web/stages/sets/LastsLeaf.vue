@@ -33,6 +33,25 @@ const enoughLph = computed(() => (tank.value?.enoughLph === undefined ? undefine
 const join = (): void => void edits.source({ count: enoughTanks.value }, `join ${enoughTanks.value} like tanks`);
 const refill = (): void => void edits.source({ refill: 'hose', refillLph: enoughLph.value }, 'refill the tank by hose');
 const KG_PER_L = 1;
+/** For how long it goes on, and what happens then. */
+const then = computed(() => {
+  const t = tank.value;
+  if (!t) return '';
+  if (t.held && !t.days.dry && t.days.points.length === 0) return 'Fed from the mains it goes on as long as they do. If they fail it holds what is in it and no more.';
+  if (!Number.isFinite(t.lastsDays)) return 'With what runs in it goes on without rain through the year.';
+  const days = t.lastsDays === 1 ? '1 day' : `${t.lastsDays} days`;
+  return t.lastsDays === 0
+    ? 'Without rain it does not carry one watering day through: what comes last in the day gets less, then nothing.'
+    : `Without rain it lasts ${days} and fails on the next: what waters last in the day gets less, then nothing, until it is refilled.`;
+});
+/** Minutes for one watering day of the set by the level: what flows falls with it. */
+const watering = computed(() => {
+  const c = current.value;
+  const r = run.value;
+  if (!c || !r || !(c.flowLph > 0) || tank.value?.held || !(c.time.givesL > 0)) return undefined;
+  const at = (lph: number): number => (lph > 0 ? (c.time.givesL / lph) * 60 : Infinity);
+  return { full: at(r.moments[0].flowLph), low: at(c.flowLph), mean: at((r.emptyL / r.emptyMin) * 60) };
+});
 function ask(name: SetWorkingName): void {
   if (outlook.outlook && current.value) view.openMade = setWorking(name, current.value.id, outlook.outlook, plan.full);
 }
@@ -45,7 +64,8 @@ function ask(name: SetWorkingName): void {
         It should last <QuantityField label="Days without rain" kind="count" :value="rules.dryDays" :is-default="plan.plan.watering?.day?.dryDays === undefined" :take="(v, g) => edits.dayRules({ dryDays: v }, 'set the dry spell', g)" /> days without rain.
       </p>
       <p v-if="tank.days.dry" class="dry" role="status"><b>It runs dry on day {{ tank.days.dry.day + 1 }}, at {{ clockText(tank.days.dry.minute) }}</b>, {{ tank.days.dry.empty ? 'down to the outlet' : `with ${settings.show(tank.days.dry.levelM, 'height')} of water over its foot: the weakest emitter leaves its window` }}.</p>
-      <p v-else class="fine" role="status">It lasts: no evening runs dry.</p>
+      <p v-else class="fine" role="status">It lasts these {{ rules.dryDays }} days; {{ tank.held ? 'the float keeps its level' : `${settings.show(tank.leftL, 'volume')} of ${settings.show(tank.usableL, 'volume')} are then left` }}.</p>
+      <p class="quiet">{{ then }}</p>
       <div v-if="tank.days.dry" class="remedies" role="group" aria-label="Remedies">
         <button v-if="enoughTanks !== undefined" type="button" @click="join">Join {{ enoughTanks }} such tanks → {{ settings.show((tank.usableL * enoughTanks) / source.count, 'volume') }} usable, lasts</button>
         <button v-if="enoughLph !== undefined" type="button" @click="refill">Refill by hose at {{ settings.show(enoughLph, 'flow') }}, day and night → lasts</button>
@@ -54,6 +74,10 @@ function ask(name: SetWorkingName): void {
       <dl v-if="run" class="rows">
         <dt><button type="button" class="asks" @click="ask('emptying')">one watering of {{ current?.name }} from full, until empty</button></dt>
         <dd class="num">{{ long(run.emptyMin) }}</dd>
+        <template v-if="watering">
+          <dt>a day’s water of {{ current?.name }} takes, from full · at low water · on the mean</dt>
+          <dd class="num">{{ long(watering.full) }} · {{ long(watering.low) }} · {{ long(watering.mean) }}</dd>
+        </template>
         <dt>until an emitter leaves its window</dt>
         <dd class="num">{{ run.leavesMin >= run.emptyMin ? 'never before' : long(run.leavesMin) }}</dd>
         <dt>given by then</dt>

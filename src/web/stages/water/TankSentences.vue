@@ -71,7 +71,7 @@ const MIN_PER_HOUR = 60;
       <dt><Asks working="roof">One such rain brings</Asks></dt>
       <dd class="num">{{ settings.show(facts.rainL, 'volume') }}</dd>
     </template>
-    <template v-else-if="tank.refill !== 'none'">
+    <template v-else-if="tank.refill !== 'none' && tank.level === 'falling'">
       <dt>Refilled in</dt>
       <dd class="num">{{ formatDuration(facts.refillH * MIN_PER_HOUR) }}</dd>
     </template>
