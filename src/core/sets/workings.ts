@@ -85,7 +85,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
           'width',
           `blocks.${beds.block}.beds.pathM`,
         ),
-        term('', 'so, for each metre of bed a day', need.perM, 'volume'),
+        term('', 'so, for each metre (3.3 ft) of bed a day', need.perM, 'volume'),
       ],
       result: term('N', 'need on the whole ground, a day', need.mm, 'depth'),
       source:

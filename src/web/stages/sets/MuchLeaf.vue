@@ -36,7 +36,8 @@ const MIN_S = 60;
 const minutes = (v: number): string => settings.show(Math.round(v) * MIN_S, 'minutes');
 /** Beds get about what they need: more, and less, is told. */
 const ENOUGH = { least: 0.9, most: 1.15 };
-const metresOfBed = computed(() => (settings.units.system === 'us' ? 0.3048 : 1));
+/** Bed that litres are told for: a metre, or a hundred feet where people reckon so. */
+const bedUnit = computed(() => (settings.units.system === 'us' ? { name: '100 ft', lengthM: 30.48 } : { name: 'metre', lengthM: 1 }));
 const noteDate = ref('');
 const noteFeel = ref<string>(FEELS[2].id);
 function note(): void {
@@ -56,7 +57,7 @@ function ask(name: SetWorkingName): void {
       <h3>{{ current.name }}<template v-if="date">, for the week of {{ dayText(date) }}</template></h3>
       <dl class="rows">
         <dt><button type="button" class="asks" @click="ask('need')">need a day, thirstiest beds</button></dt>
-        <dd class="num">{{ need.by === 'minutes' ? 'by minutes' : `${settings.show(Math.max(0, ...current.time.beds.map((b) => b.need.perM * metresOfBed)), 'volume')} for each ${settings.units.system === 'us' ? 'foot' : 'metre'} of bed` }}</dd>
+        <dd class="num">{{ need.by === 'minutes' ? 'by minutes' : `${settings.show(Math.max(0, ...current.time.beds.map((b) => b.need.perM * bedUnit.lengthM)), 'volume')} for each ${bedUnit.name} of bed` }}</dd>
         <dt><button type="button" class="asks" @click="ask('filling')">fills in</button></dt>
         <dd class="num">{{ Number.isFinite(current.filling.seconds) ? minutes(current.time.fillMin) : 'never' }}</dd>
         <dt><button type="button" class="asks" @click="ask('runTime')">runs, each of {{ current.time.starts }} {{ current.time.starts === 1 ? 'start' : 'starts' }}</button></dt>
