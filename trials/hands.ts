@@ -34,7 +34,7 @@ const beds = (count: number, lengthM: number): Plan => ({
 const LENGTH = `parseFloat(document.querySelector('input[aria-label^="Length of the beds"]').value)`;
 const BED_1 = `[aria-label="Bed 1, length"]`;
 const BED_LENGTH = `document.querySelector('${BED_1}').getAttribute('aria-valuenow')`;
-const PAINTED = `document.querySelector('[aria-label^="squash: paint squash"]').getAttribute('aria-label').match(/(\\d+) beds/)[1]`;
+const PAINTED = `document.querySelector('[aria-label^="squash and pumpkins: paint squash"]').getAttribute('aria-label').match(/(\\d+) beds/)[1]`;
 const HEIGHTS = `(document.body.innerText.match(/(\\d+) heights are measured/) || [0, 0])[1]`;
 
 /** Waits for something on the page. */
@@ -119,20 +119,22 @@ export const HANDS: readonly Hand[] = [
     shows: PAINTED,
     way: () => 1,
     show: async (driver) => {
-      if ((await driver.findElements(By.css('[aria-label^="squash: paint squash"]'))).length === 0)
+      if (
+        (await driver.findElements(By.css('[aria-label^="squash and pumpkins: paint squash"]'))).length === 0
+      )
         await (
           await there(driver, '.panel')
         )
           .findElement(By.xpath(".//button[normalize-space(.)='all crops']"))
           .click();
-      await there(driver, '[aria-label^="squash: paint squash"]');
+      await there(driver, '[aria-label^="squash and pumpkins: paint squash"]');
     },
     ready: async (driver) => {
       while ((await value(driver, PAINTED)) > 60)
         await driver.executeScript(`document.querySelector('[aria-label^="Undo"]').click()`);
     },
     moves: `
-      const brush = document.querySelector('[aria-label^="squash: paint squash"]');
+      const brush = document.querySelector('[aria-label^="squash and pumpkins: paint squash"]');
       if (brush.getAttribute('aria-pressed') !== 'true') brush.click();
       const first = Number(${PAINTED});
       const at = (n) => document.querySelector('[data-bed="block-1/' + n + '"]');

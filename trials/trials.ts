@@ -1,4 +1,4 @@
-import { serveTrials, table } from './browser';
+import { serveTrials, table, type Ground } from './browser';
 import { AIMS, largeFarms } from './large';
 import { kills, leavings, SAFE_MS, type Tally } from './losing';
 import { offlineTour, storageTrials, type Borne } from './storage';
@@ -36,7 +36,6 @@ const rowsOf = (tallies: readonly Tally[]): Record<string, string | number>[] =>
 
 /** Runs the trials and prints what came of them. @returns how many went wrong */
 export async function trials(counts: typeof WHOLE, seed: number, only: string | undefined): Promise<number> {
-  const ground = await serveTrials();
   let wrong = 0;
   const losing = (title: string, tallies: readonly Tally[]): void => {
     say(table(title, rowsOf(tallies)));
@@ -52,11 +51,20 @@ export async function trials(counts: typeof WHOLE, seed: number, only: string | 
     wrong += rows.reduce((n, r) => n + r.checks - r.borne, 0);
   };
   const wants = (part: string): boolean => !only || only === part;
-  const storage = async (): Promise<void> => {
+  /** On a server of its own: what one page shows, or a server that is shut, is no other trial's. */
+  const onOwn = async (work: (ground: Ground) => Promise<void>): Promise<void> => {
+    const ground = await serveTrials();
+    try {
+      await work(ground);
+    } finally {
+      await ground.stop();
+    }
+  };
+  const storage = async (ground: Ground): Promise<void> => {
     if (wants('storage')) bearing('What storage may do', await storageTrials(ground, say, counts.short));
     if (wants('offline')) bearing('Without the server', await offlineTour(ground, counts.short));
   };
-  const large = async (): Promise<void> => {
+  const large = async (ground: Ground): Promise<void> => {
     if (only !== 'large' && (only || counts.short)) return;
     const rows = await largeFarms(ground, Object.keys(AIMS).map(Number));
     const told = (ms: number, aim: number): string => `${Math.round(ms)} of ${aim}`;
@@ -73,28 +81,24 @@ export async function trials(counts: typeof WHOLE, seed: number, only: string | 
       ),
     );
   };
-  const left = async (): Promise<void> => {
+  const left = async (ground: Ground): Promise<void> => {
     if (wants('leavings'))
       losing(
         'Left in the moment of an edit: nothing shown may be lost',
         await leavings(ground, counts.leavings, seed, say),
       );
   };
-  const killed = async (): Promise<void> => {
+  const killed = async (ground: Ground): Promise<void> => {
     if (wants('kills'))
       losing(
         `Killed at a moment by lot: nothing on the screen for longer than ${SAFE_MS} ms may be lost`,
         await kills(ground, counts.kills, seed, say),
       );
   };
-  try {
-    say(`seed ${seed}\n`);
-    // The short form mostly waits for browsers to start, so its parts run side by side.
-    if (counts.short) await Promise.all([storage(), left(), killed()]);
-    else for (const part of [storage, large, left, killed]) await part();
-  } finally {
-    await ground.stop();
-  }
+  say(`seed ${seed}\n`);
+  // The short form mostly waits for browsers to start, so its parts run side by side.
+  if (counts.short) await Promise.all([storage, left, killed].map(onOwn));
+  else for (const part of [storage, large, left, killed]) await onOwn(part);
   return wrong;
 }
 
