@@ -8,7 +8,6 @@ import { PIPES_CHANGED } from './pipes';
 import { SOURCES } from './sources';
 
 export { pieceOf, wayTo } from './pipes';
-export { clearedForTank } from './underTank';
 
 const MAKERS: ChangeMakers<ChangeKind> = { ...OPENING, ...PIPES_CHANGED, ...LAYING, ...PARTS, ...SOURCES };
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { measuredLph } from '../../../core/network';
 import type { SourceKind } from '../../../core/plan';
 import Asks from '../../parts/Asks.vue';
@@ -37,8 +37,6 @@ const SEASONS = [
   { id: 'wet', name: 'in the wet season' },
 ];
 const source = computed(() => plan.source);
-/** What was taken out when the source was chosen, in words. */
-const takenOut = ref<string[]>([]);
 const rename = (event: Event): void => void edits.source({ name: (event.target as HTMLInputElement).value.trim() || undefined }, 'name the source');
 </script>
 
@@ -47,11 +45,10 @@ const rename = (event: Event): void => void edits.source({ name: (event.target a
     <h2>Water</h2>
     <p class="fill">
       It comes from a
-      <ChoiceField label="Kind of source" :value="source.kind" :options="KINDS" @pick="takenOut = edits.sourceKind($event as SourceKind)" />
+      <ChoiceField label="Kind of source" :value="source.kind" :options="KINDS" @pick="edits.sourceKind($event as SourceKind)" />
       called
       <input class="name" type="text" maxlength="80" aria-label="Name of the source" :value="source.name" @change="rename" />.
     </p>
-    <p v-if="takenOut.length > 0" class="quiet" role="status">There is too little pressure under a tank for some parts, so this was done: {{ takenOut.join('; ') }}. Undo brings all back.</p>
     <div :key="source.id">
       <TapSentences v-if="source.kind === 'tap'" :tap="source" />
       <WellSentences v-else-if="source.kind === 'well'" :well="source" />

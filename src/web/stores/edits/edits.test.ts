@@ -47,17 +47,6 @@ describe('sources', () => {
     expect(kinds()).toEqual(['ball-1', 'gauge', 'screen-1']);
   });
 
-  test('choosing a tank takes out what cannot work under it, says so, and is one step back', () => {
-    const plan = usePlan();
-    const edits = useEdits();
-    expect(kinds('block-1')).toEqual(['regulator-mid']);
-    expect(edits.sourceKind('tank').join()).toMatch(/take out the mid-flow regulator/);
-    expect(kinds('block-1')).toEqual([]);
-    plan.undo();
-    expect(kinds('block-1')).toEqual(['regulator-mid']);
-    expect(plan.source.kind).toBe('tap');
-  });
-
   test('a source is added, made the backup, put in use: the two change places', () => {
     const plan = usePlan();
     const edits = useEdits();

@@ -1,6 +1,5 @@
-import { current, type Draft } from 'immer';
-import { clearedForTank } from '../../../core/changes';
-import { fillIn, HEAD, type Plan, type SourceKind, type TankSource } from '../../../core/plan';
+import type { Draft } from 'immer';
+import type { Plan, SourceKind } from '../../../core/plan';
 import type { usePlan, Refusal } from '../plan';
 import { assign, freshId } from './fields';
 
@@ -53,33 +52,16 @@ export function sourceEdits(plan: ReturnType<typeof usePlan>) {
     );
   }
 
-  /**
-   * Another kind of source. What was stated of the first stays in the plan, and comes back with it. What cannot work under a
-   * tank is taken out in the same step.
-   * @returns what was taken out, in words
-   */
-  function sourceKind(kind: SourceKind): string[] {
-    const says: string[] = [];
+  /** Another kind of source. What was stated of the first stays in the plan, and comes back with it. */
+  function sourceKind(kind: SourceKind): void {
     plan.edit(KIND_WORDS[kind], (draft) => {
       const other = draft.sources.find((s) => s.kind === kind);
       if (other) {
         draft.sourceId = other.id;
         swapBackup(draft, other.id);
-      } else addSourceTo(draft, kind, true);
-      if (kind === 'tank') says.push(...clearForTank(draft));
-    });
-    return says;
-  }
-
-  function clearForTank(draft: Draft<Plan>): string[] {
-    const stated = current(draft) as Plan;
-    const full = fillIn(stated);
-    const tank = full.sources.find((s) => s.id === full.sourceId) as TankSource;
-    return clearedForTank(stated, full, tank).flatMap(({ place, parts, says }) => {
-      const list = parts.map((p) => ({ ...p }));
-      if (place === HEAD) draft.head = list;
-      else draft.blocks.find((b) => b.id === place)!.inlet = list;
-      return says;
+        return;
+      }
+      addSourceTo(draft, kind, true);
     });
   }
 
