@@ -3,7 +3,7 @@ import { createPlanSolver, type PlanSolver } from '../network';
 import { fillIn, type Plan, type WaterSet } from '../plan';
 import { makeSets, type MadeSets } from '../sets';
 
-/** Sets as they were chosen, and what stands against them that does not stand against the plan without them. */
+/** Sets as they were chosen, and the new problems that they bring. */
 export interface ChosenSets extends MadeSets {
   /** Beds of unlike need water together, though they were to be kept apart: apart, a set had new problems. */
   mixed: boolean;

@@ -26,7 +26,7 @@ export interface Fit {
   after: Figures;
 }
 
-/** What stands against every plan, in numbers; `tellRefusal` puts it into words. */
+/** Why no plan fits, in numbers; `tellRefusal` puts it into words. */
 export type FitRefusal =
   | { why: 'bed-too-much'; block: string; givesLph: number; needsLph: number }
   | { why: 'too-many-sets'; sets: number; most: number; givesLph: number; needsLph: number }

@@ -26,7 +26,7 @@ export interface DayEntry {
   /** Beyond 24 h where it goes over midnight. */
   toMin: number;
   byHand: boolean;
-  /** What stands against it there. */
+  /** What clashes with it there. */
   clashes: Clash[];
   /** Minutes of it in the cool hours. */
   coolMin: number;
@@ -40,7 +40,7 @@ export const wholeMinutes = (minutes: number): number => Math.ceil(minutes - 1e-
 /** A watering day. */
 export interface Day {
   entries: DayEntry[];
-  /** Sets with starts that found no place. */
+  /** Sets with starts that do not fit into the day. */
   homeless: { set: string; minutes: number }[];
   /** Water runs, min; the pump's starts; litres. */
   waterMin: number;

@@ -107,7 +107,7 @@ export function evenOut(
 const copy = (valves: Map<string, Map<string, number>>): Map<string, Map<string, number>> =>
   new Map([...valves].map(([block, own]) => [block, new Map(own)]));
 
-/** Loss of each bed's valves, velocity heads, that would bring it to a share at the pressures there are now. */
+/** Fitting loss (K) of each bed's valves that would bring it to a share at the pressures there are now. */
 function wantedK(results: FarmResults, balance: Balance, target: number): Map<string, Map<string, number>> {
   const found = new Map<string, Map<string, number>>();
   for (const b of results.blocks) {

@@ -4,7 +4,7 @@ import { withOpen, type FullPlan, type WaterSet } from '../plan';
 import { evenParts, halved, loadOf, type Over, type Verdict } from './parts';
 import { bedsOf, byLike, holds, lphOf, valveUnits, type ValveUnit } from './valveUnits';
 
-/** Sets as they were made, and what stands against them. */
+/** Sets as they were made, and beds that ask too much even alone. */
 export interface MadeSets {
   sets: WaterSet[];
   /** Beds that ask for more than the source gives even alone. */

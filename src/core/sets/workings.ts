@@ -203,7 +203,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
       terms: [
         term('', 'flow when full', run.moments[0].flowLph, 'flow'),
         term('', 'flow at the outlet', run.moments.at(-1)!.flowLph, 'flow'),
-        term('', 'given before an emitter leaves its window', run.leavesL, 'volume'),
+        term('', 'given before an emitter gets too little pressure', run.leavesL, 'volume'),
         term('', 'until then', run.leavesMin * S_PER_MIN, 'minutes'),
       ],
       result: term('t', 'until empty', run.emptyMin * S_PER_MIN, 'minutes'),

@@ -50,7 +50,7 @@ const curves = computed(() => {
   for (let i = 1; i < placed.length; i++) placed[i].y = Math.max(placed[i].y, placed[i - 1].y + NAME_PX);
   return placed;
 });
-const hours = (min: number): string => (Number.isFinite(min) ? `${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')}` : 'for ever');
+const hours = (min: number): string => (Number.isFinite(min) ? `${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')} min` : 'for ever');
 const says = computed(() => {
   if (tank.value) return dry.value ? `Without rain it fails on day ${dry.value.day + 1} at ${clockText(dry.value.minute)}` : `It lasts ${days.value} days without rain`;
   if (well.value) return `A week takes ${settings.show(well.value.weekL, 'volume')} of the ${settings.show(well.value.givesWeekL, 'volume')} that the well gives`;
@@ -89,7 +89,7 @@ const weekShare = computed(() => (well.value && well.value.givesWeekL > 0 ? Math
         </template>
         <g v-if="run && run.leavesMin < run.emptyMin">
           <line :x1="rx(run.leavesMin)" :x2="rx(run.leavesMin)" :y1="TOP" :y2="height - FOOT" class="dry" />
-          <text :x="rx(run.leavesMin) - 5" :y="height - FOOT - 8" text-anchor="end" class="fails">{{ run.leavesMin > 0 ? `leaves its window after ${hours(run.leavesMin)}` : 'under its window from the start' }}</text>
+          <text :x="rx(run.leavesMin) - 5" :y="height - FOOT - 8" text-anchor="end" class="fails">{{ run.leavesMin > 0 ? `too little pressure after ${hours(run.leavesMin)}` : 'too little pressure from the start' }}</text>
         </g>
         <text v-if="run" :x="rx.range()[1]" :y="height - 6" text-anchor="middle" class="num">{{ hours(run.emptyMin) }}</text>
       </svg>

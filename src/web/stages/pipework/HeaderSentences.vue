@@ -95,7 +95,7 @@ const setSecond = (fields: Record<string, unknown>, label: string, gesture?: str
   <details class="more">
     <summary>Take-offs</summary>
     <p class="fill">
-      Each costs <QuantityField label="Loss of a take-off" kind="factor" :value="header.takeOffK" :is-default="isDefault('takeOffK')" :take="(v, g) => edits.block('header', { takeOffK: v }, 'set the take-offs’ loss', g)" /> velocity heads. Where beds lie on both sides, those of the near side stand
+      Each costs <QuantityField label="Loss of a take-off" kind="factor" :value="header.takeOffK" :is-default="isDefault('takeOffK')" :take="(v, g) => edits.block('header', { takeOffK: v }, 'set the take-offs’ loss', g)" /> (fitting loss, K). Where beds lie on both sides, those of the near side stand
       <QuantityField label="Stagger of the take-offs" kind="width" :value="header.staggerM" :is-default="isDefault('staggerM')" :take="(v, g) => edits.block('header', { staggerM: v }, 'stagger the take-offs', g)" /> further along; flat hose wants about {{ settings.show(FLAT_HOSE_STAGGER_M, 'width') }}.
     </p>
   </details>

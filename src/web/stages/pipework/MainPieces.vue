@@ -126,7 +126,7 @@ function addTee(): void {
         <QuantityField label="Height of the source" kind="height" :value="plan.source.heightM" :is-default="plan.plan.sources[plan.sourceIndex].heightM === undefined" :take="(v, g) => edits.source({ heightM: v }, 'set the source’s height', g)" />.
       </p>
       <p :key="piece.to" class="fill">
-        Fittings: <QuantityField label="Fittings of the main" kind="factor" :value="piece.piece.minorK" :is-default="isDefault('minorK')" :take="set('minorK', 'set the main’s fittings')" /> velocity heads; pipe beyond the straight line
+        Fittings: <QuantityField label="Fittings of the main" kind="factor" :value="piece.piece.minorK" :is-default="isDefault('minorK')" :take="set('minorK', 'set the main’s fittings')" /> (fitting loss, K); pipe beyond the straight line
         <QuantityField label="Extra length of the main" kind="length" :value="piece.piece.extraM" :is-default="isDefault('extraM')" :take="set('extraM', 'set the main’s extra length')" />.
       </p>
     </details>

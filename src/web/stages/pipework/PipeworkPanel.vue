@@ -73,7 +73,7 @@ const farEnd = computed(() => {
     <details class="more">
       <summary>Take-offs and friction</summary>
       <p class="fill">
-        Each take-off: <QuantityField label="Take-off loss" kind="factor" :value="plan.block.header.takeOffK" :is-default="plan.statedBlock.header?.takeOffK === undefined" :take="(v, g) => edits.block('header', { takeOffK: v }, 'set the take-offs’ loss', g)" /> velocity heads.
+        Each take-off: <QuantityField label="Take-off loss" kind="factor" :value="plan.block.header.takeOffK" :is-default="plan.statedBlock.header?.takeOffK === undefined" :take="(v, g) => edits.block('header', { takeOffK: v }, 'set the take-offs’ loss', g)" /> (fitting loss, K).
         Friction by <ChoiceField label="Friction formula" :value="plan.wishes.friction" :options="SCHOOLS" :is-default="plan.plan.wishes?.friction === undefined" @pick="edits.wishes({ friction: $event as never }, 'compute friction another way')" />.
       </p>
     </details>

@@ -21,7 +21,7 @@ const run = computed(() => tank.value?.sets.find((s) => s.id === current.value?.
 const source = computed(() => (plan.source.kind === 'tank' ? plan.source : undefined));
 const rules = computed(() => plan.full.watering.day);
 const MIN_S = 60;
-const long = (min: number): string => (Number.isFinite(min) ? (min < 120 ? settings.show(Math.round(min) * MIN_S, 'minutes') : `${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')}`) : '–');
+const long = (min: number): string => (Number.isFinite(min) ? (min < 120 ? settings.show(Math.round(min) * MIN_S, 'minutes') : `${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')} min`) : '–');
 /** Like tanks joined at their feet that would do. */
 const enoughTanks = computed(() => {
   const t = tank.value;
@@ -63,7 +63,7 @@ function ask(name: SetWorkingName): void {
       <p class="fill">
         It should last <QuantityField label="Days without rain" kind="count" :value="rules.dryDays" :is-default="plan.plan.watering?.day?.dryDays === undefined" :take="(v, g) => edits.dayRules({ dryDays: v }, 'set the dry spell', g)" /> days without rain.
       </p>
-      <p v-if="tank.days.dry" class="dry" role="status"><b>It runs dry on day {{ tank.days.dry.day + 1 }}, at {{ clockText(tank.days.dry.minute) }}</b>, {{ tank.days.dry.empty ? 'down to the outlet' : `with ${settings.show(tank.days.dry.levelM, 'height')} of water over its foot: the weakest emitter leaves its window` }}.</p>
+      <p v-if="tank.days.dry" class="dry" role="status"><b>It runs dry on day {{ tank.days.dry.day + 1 }}, at {{ clockText(tank.days.dry.minute) }}</b>, {{ tank.days.dry.empty ? 'down to the outlet' : `with ${settings.show(tank.days.dry.levelM, 'height')} of water above the outlet, and the weakest emitter gets too little pressure` }}.</p>
       <p v-else class="fine" role="status">It lasts these {{ rules.dryDays }} days; {{ tank.held ? 'the float keeps its level' : `${settings.show(tank.leftL, 'volume')} of ${settings.show(tank.usableL, 'volume')} are then left` }}.</p>
       <p class="quiet">{{ then }}</p>
       <div v-if="tank.days.dry" class="remedies" role="group" aria-label="Remedies">
@@ -78,7 +78,7 @@ function ask(name: SetWorkingName): void {
           <dt>a day’s water of {{ current?.name }} takes, from full · at low water · on the mean</dt>
           <dd class="num">{{ long(watering.full) }} · {{ long(watering.low) }} · {{ long(watering.mean) }}</dd>
         </template>
-        <dt>until an emitter leaves its window</dt>
+        <dt>until an emitter gets less than its label’s least pressure</dt>
         <dd class="num">{{ run.leavesMin >= run.emptyMin ? 'never before' : long(run.leavesMin) }}</dd>
         <dt>given by then</dt>
         <dd class="num">{{ settings.show(run.leavesL, 'volume') }}</dd>

@@ -42,7 +42,7 @@ const facts = computed(() => suctionFacts(props.pump, plan.full, results.results
   </p>
   <details class="more">
     <summary>Fittings of the suction pipe</summary>
-    <p class="fill">Strainer, foot valve and bends: <QuantityField label="Fittings of the suction pipe" kind="factor" :value="pump.suction.minorK" :is-default="isDefault('minorK', 'suction')" :take="set('minorK', 'set the suction’s fittings', 'suction')" /> velocity heads.</p>
+    <p class="fill">Strainer, foot valve and bends: <QuantityField label="Fittings of the suction pipe" kind="factor" :value="pump.suction.minorK" :is-default="isDefault('minorK', 'suction')" :take="set('minorK', 'set the suction’s fittings', 'suction')" /> (fitting loss, K).</p>
   </details>
   <CurveFields :curve="pump.curve" />
   <VesselSentences :source="pump" />
