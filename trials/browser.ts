@@ -35,6 +35,11 @@ export async function serveTrials(): Promise<Ground> {
     seen.push(request.body as Seen);
     response.sendStatus(204);
   });
+  // Pressing every file together for each fresh browser costs more than all that is tried.
+  app.use((request, _response, next) => {
+    delete request.headers['accept-encoding'];
+    next();
+  });
   app.use(createApp(join(process.cwd(), 'dist/web'), { filesPerMinute: 1e6, stationPerMinute: 1e6 }));
   const listen = (port: number) =>
     new Promise<ReturnType<typeof app.listen>>((resolve) => {
@@ -82,7 +87,7 @@ export async function startBrowser(profile: string, more: string[] = []): Promis
     '--hide-session-crashed-bubble',
     '--force-prefers-reduced-motion',
     `--user-data-dir=${profile}`,
-    '--window-size=1280,900',
+    '--window-size=1100,760',
     ...more,
   );
   options.setUserPreferences({
