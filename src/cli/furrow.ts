@@ -4,7 +4,7 @@ import { describe, GRADE_WORDS, judge, opensOf, verdict, type Finding } from '..
 import { readNetworkCase, writeNetworkResult } from '../core/formats';
 import { NetworkError, solveNetwork } from '../core/hydraulics/network';
 import { readPlan } from '../core/plan';
-import { remediesFor, sayChange } from '../core/remedy';
+import { remediesFor, remedyWorking, sayChange } from '../core/remedy';
 import { format, METRIC, US, type KindName, type UnitChoice } from '../core/units';
 import { report } from './report';
 
@@ -93,13 +93,17 @@ function check(path: string, options: CheckOptions): number {
     process.stdout.write(JSON.stringify(json, null, 2) + '\n');
   } else {
     const show = (value: number, kind: KindName): string => format(value, kind, choice);
-    const remedies = (finding: Finding): string[] =>
-      remediesFor(finding, judged).map((r) => {
+    const remedies = (finding: Finding) => {
+      const found = remediesFor(finding, judged);
+      const workings = found.map((r) => remedyWorking(r, finding, full, choice));
+      const lines = found.map((r) => {
         const what = r.changes.map((c) => sayChange(c, full, show)).join(', and ');
         const worse = r.worse.map((f) => describe(f, full, choice).title).join('; ');
         const does = !r.clears ? 'help, but not enough' : worse ? 'mend this' : 'put it right';
         return `would ${does}: ${what} (weakest ${show(r.before.weakestKpa, 'pressure')} to ${show(r.after.weakestKpa, 'pressure')})${worse ? `; but: ${worse}` : ''}`;
       });
+      return { lines, workings };
+    };
     process.stdout.write(
       report(judged, choice, {
         ...(options.working && { working: reading.plan }),

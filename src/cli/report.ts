@@ -8,8 +8,9 @@ import {
   type Judgement,
 } from '../core/check';
 import type { FarmResults } from '../core/network';
-import type { FullPlan, Plan } from '../core/plan';
-import { isDefault, WORKING_NAMES, workingOf, workingText } from '../core/working';
+import type { Plan } from '../core/plan';
+import { seasonOf, seasonWorking, SET_WORKING_NAMES, setWorking } from '../core/sets';
+import { isDefault, WORKING_NAMES, workingOf, workingText, type Working } from '../core/working';
 import { format, type UnitChoice } from '../core/units';
 
 const COLUMN = 34;
@@ -20,25 +21,30 @@ const row = (label: string, value: string): string =>
 export interface More {
   /** The stated plan: then every working is written out, with its defaults marked. */
   working?: Plan;
-  /** Lines about what would put a finding right. */
-  remedies?: (finding: Finding) => string[];
+  /** What would put a finding right, in lines, and how each was worked out. */
+  remedies?: (finding: Finding) => { lines: string[]; workings: Working[] };
 }
 
-/** Every working of the run with the weakest emitter, and of each thing found. */
+/** Every working of the run with the weakest emitter, of each set and the season, of each thing found and what would mend it. */
 function workings(
-  plan: FullPlan,
-  results: FarmResults,
+  { worst, outlook, plan: whole }: Judgement,
   findings: readonly Finding[],
   choice: UnitChoice,
   stated: Plan,
+  ofRemedies: readonly Working[],
 ): string {
-  const show = (value: number, kind: Parameters<typeof format>[1]): string => format(value, kind, choice);
+  const { plan, results } = worst;
   const assumed = (field: string | undefined): boolean => field !== undefined && isDefault(stated, field);
   const all = [
     ...WORKING_NAMES.flatMap((name) => workingOf(name, plan, results, results.weakest) ?? []),
+    ...(outlook?.sets ?? []).flatMap((s) =>
+      SET_WORKING_NAMES.flatMap((name) => setWorking(name, s.id, outlook!, whole) ?? []),
+    ),
+    ...(outlook ? seasonOf(whole, new Map(outlook.gifts)).beds : []).map((b) => seasonWorking(b, whole)),
     ...findings.map((f) => findingWorking(f, plan, choice)),
+    ...ofRemedies,
   ];
-  return all.map((w) => `\nWORKING  ${workingText(w, show, assumed).replaceAll('\n', '\n  ')}\n`).join('');
+  return all.map((w) => `\nWORKING  ${workingText(w, choice, assumed).replaceAll('\n', '\n  ')}\n`).join('');
 }
 
 /** A plan's check as plain text. */
@@ -85,15 +91,18 @@ export function report(judged: Judgement, choice: UnitChoice, more: More = {}): 
     }
     return table;
   }
+  const ofRemedies: Working[] = [];
   for (const finding of findings) {
     const words = describe(finding, whole, choice, stated);
     text += `\n${GRADE_WORDS[finding.grade].toUpperCase()}  ${words.title}  [${finding.code}${finding.because ? `, because of ${finding.because}` : ''}]\n`;
     text += `  where: ${words.where}${words.whenOpen ? `; ${words.whenOpen}` : ''}\n  ${words.howMuch}\n  ${words.why}\n`;
     if (words.restsOn) text += `  rests on: ${words.restsOn}\n`;
     if (words.tries.length > 0) text += `  try: ${words.tries.filter(Boolean).join('; ')}\n`;
-    for (const r of more.remedies?.(finding) ?? []) text += `  ${r}\n`;
+    const found = more.remedies?.(finding);
+    for (const line of found?.lines ?? []) text += `  ${line}\n`;
+    ofRemedies.push(...(found?.workings ?? []));
   }
-  if (more.working) text += workings(plan, results, findings, choice, more.working);
+  if (more.working) text += workings(judged, findings, choice, more.working, ofRemedies);
   if (findings.length === 0) text += '\nNothing found to mend.\n';
   text += '\nPlanning figures, not a design signed by an engineer.\n';
   return text.replace(/\u00a0/g, ' ');

@@ -33,7 +33,6 @@ export function findingWorking(finding: Finding, plan: FullPlan, choice: UnitCho
       says: `${words.howMuch} ${words.why}`,
       formula: 'there, or not there',
       terms: [],
-      result: term('', 'to be looked at', 1, 'count'),
       source: PRACTICE,
     };
   return {
@@ -46,6 +45,7 @@ export function findingWorking(finding: Finding, plan: FullPlan, choice: UnitCho
         ? term('', compared.limit, limit, kind, `wishes.limits.${compared.source}`)
         : term('', compared.limit, limit, kind),
     ],
+    gives: ([is, bound]) => Math.abs(is - bound),
     result: term('', 'missed by', margin, kind),
     source: isLimit(compared.source)
       ? LIMIT_TABLE[compared.source].source

@@ -25,6 +25,8 @@ export const pumpFlowLph = (source: WellSource | PumpSource, plan: FullPlan, kpa
 /** What a pump on a pressure tank and switch does. */
 export interface SwitchFacts {
   drawdownL: number;
+  /** Pressure of the air about the tank, kPa. */
+  airKpa: number;
   /** Flow of the pump at the switch's two pressures. */
   cutInLph: number;
   cutOutLph: number;
@@ -45,6 +47,7 @@ export function switchFacts(source: Source, plan: FullPlan): SwitchFacts | undef
   const cutOutLph = pumpLph(vessel.cutOutKpa);
   return {
     drawdownL: drawdownL(vessel, airKpa),
+    airKpa,
     cutInLph: pumpLph(vessel.cutInKpa),
     cutOutLph,
     neverStops: !(cutOutLph > 0),

@@ -16,6 +16,8 @@ export interface Filling {
   drainsL: number;
   /** Flow into empty pipes, L/h. */
   flowLph: number;
+  /** Of the time: until what comes before the runs is full, s. */
+  beforeRunsS: number;
   /** From the opening of the valve to the last run at pressure, s; Infinity where it never comes. */
   seconds: number;
 }
@@ -75,16 +77,25 @@ export function fillingOf(plan: FullPlan, results: FarmResults, mainsDrain: bool
   const runsL = runs.reduce((sum, r) => sum + pipeL(r.run.tape.boreMm, r.run.lengthM), 0);
   const drainsL = runsL + headersL + (mainsDrain ? mainsL : 0);
   const workingLph = results.flowLph;
-  const none: Filling = { mainsL, headersL, runsL, drainsL, flowLph: 0, seconds: Infinity };
+  const none: Filling = {
+    mainsL,
+    headersL,
+    runsL,
+    drainsL,
+    flowLph: 0,
+    beforeRunsS: Infinity,
+    seconds: Infinity,
+  };
   if (!(workingLph > 0) || alike.length === 0) return none;
 
   const inletKpa = inletCurve(plan, results);
   const most = flowAt(inletKpa, 0, workingLph);
   const toFill = (mainsDrain ? mainsL : 0) + headersL;
   if (!(most > 0)) return none;
-  let seconds = (toFill / most) * S_PER_H;
+  const beforeRunsS = (toFill / most) * S_PER_H;
+  let seconds = beforeRunsS;
   for (let step = 0; alike.some((r) => r.filledM < r.lengthM); step++) {
-    if (step > STEPS * alike.length * 4) return { ...none, flowLph: most };
+    if (step > STEPS * alike.length * 4) return { ...none, flowLph: most, beforeRunsS };
     const kpa = balance(alike, inletKpa, most, plan.wishes.waterC);
     let hours = Infinity;
     const fronts = alike.map((r) => (r.filledM < r.lengthM ? frontLph(r, kpa, plan.wishes.waterC) : 0));
@@ -93,7 +104,7 @@ export function fillingOf(plan: FullPlan, results: FarmResults, mainsDrain: bool
       const stepM = Math.min(r.lengthM / STEPS, r.lengthM - r.filledM);
       hours = Math.min(hours, pipeL(r.tape.boreMm, stepM) / fronts[i]);
     });
-    if (!Number.isFinite(hours)) return { ...none, flowLph: most };
+    if (!Number.isFinite(hours)) return { ...none, flowLph: most, beforeRunsS };
     alike.forEach((r, i) => {
       if (r.filledM >= r.lengthM) return;
       const litres = fronts[i] * hours;
@@ -102,7 +113,7 @@ export function fillingOf(plan: FullPlan, results: FarmResults, mainsDrain: bool
     });
     seconds += hours * S_PER_H;
   }
-  return { mainsL, headersL, runsL, drainsL, flowLph: most, seconds };
+  return { mainsL, headersL, runsL, drainsL, flowLph: most, beforeRunsS, seconds };
 }
 
 function runsAlike(plan: FullPlan, { runs, layout }: FarmResults): RunsAlike[] {

@@ -113,9 +113,13 @@ export interface Need {
   et0Mm: number;
 }
 
-const meanOf = (all: readonly DayCoefficient[]): DayCoefficient => {
+/** Mean of some days, each counting by what the air asks of it: times the mean reference it gives the mean use. */
+const meanOf = (all: readonly DayCoefficient[], et0Mm: readonly number[]): DayCoefficient => {
+  const asked = et0Mm.reduce((sum, mm) => sum + mm, 0);
   const mean = (of: 'kcb' | 'ke' | 'kc' | 'table'): number =>
-    all.reduce((sum, c) => sum + c[of], 0) / all.length;
+    asked > 0
+      ? all.reduce((sum, c, i) => sum + c[of] * et0Mm[i], 0) / asked
+      : all.reduce((sum, c) => sum + c[of], 0) / all.length;
   return { kcb: mean('kcb'), ke: mean('ke'), kc: mean('kc'), table: mean('table'), single: all[0].single };
 };
 
@@ -128,7 +132,8 @@ export function needFrom(plan: FullPlan, beds: AlikeBeds, date: string, sky: Sky
   const days = needDays(plan, beds, dayAfter(date, -WEEK_D), sky);
   for (let i = 0; i < WEEK_D; i++) days.next();
   const week = Array.from({ length: WEEK_D }, () => days.next().value);
-  const et0Mm = week.reduce((sum, _, i) => sum + sky.on(dayAfter(date, i)).et0Mm, 0) / WEEK_D;
+  const references = week.map((_, i) => sky.on(dayAfter(date, i)).et0Mm);
+  const et0Mm = references.reduce((sum, mm) => sum + mm, 0) / WEEK_D;
   const leaching = leachingShare(need.waterDsM, beds.need.maxSaltDsM);
   const told = (useMm: number, rainMm: number): Need => {
     const mm = Math.max(0, useMm - rainMm) / (1 - leaching);
@@ -139,7 +144,10 @@ export function needFrom(plan: FullPlan, beds: AlikeBeds, date: string, sky: Sky
       rainMm,
       leaching,
       crop,
-      coefficient: meanOf(week.map((d) => d.coefficient)),
+      coefficient: meanOf(
+        week.map((d) => d.coefficient),
+        references,
+      ),
       et0Mm,
     };
   };

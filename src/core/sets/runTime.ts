@@ -49,6 +49,8 @@ export interface RunTime {
   /** Of each start: the filling, and all of it, min. */
   fillMin: number;
   minutes: number;
+  /** The same before what is allowed of water is shared out, min. */
+  fullMin: number;
   starts: number;
   /** Said by hand. */
   byHand: boolean;
@@ -160,6 +162,7 @@ export function runTimeOf(
     givesL,
     fillMin,
     minutes,
+    fullMin: minutes,
     starts,
     byHand,
     pulses,

@@ -30,6 +30,8 @@ export interface BedSeason {
   usedL: number[];
   wantedL: number[];
   phases: CropPhase[];
+  /** What the root zone held when the crop began and when it ended, what roots found as they grew and hands put right, and rain that sank beside the strip. */
+  store: { beganL: number; endedL: number; broughtL: number; besideDeepL: number };
   /** Metres of bed, to come to litres. */
   lengthM: number;
   /** Days on which the crop went short, and on which water passed its roots. */
@@ -46,6 +48,8 @@ export interface SeasonOutlook {
   /** Of all beds, L. */
   totals: { givenL: number; rainL: number; deepL: number; usedL: number; wantedL: number };
 }
+
+const heldIn = (state: BalanceState | undefined): number => (state ? state.stripL + state.besideL : 0);
 
 /** Water passing the roots on a day counts from this share of what the strip holds. */
 const DEEP_SHARE = 0.02;
@@ -81,6 +85,7 @@ export function seasonOf(plan: FullPlan, gifts: ReadonlyMap<string, Gift>): Seas
       usedL: [],
       wantedL: [],
       phases: [],
+      store: { beganL: 0, endedL: 0, broughtL: 0, besideDeepL: 0 },
       lengthM: g.lengthM,
       shortDays: 0,
       deepDays: 0,
@@ -91,12 +96,16 @@ export function seasonOf(plan: FullPlan, gifts: ReadonlyMap<string, Gift>): Seas
       s.phases.push(crop.phase);
       const grows = isGrowing(crop);
       if (!grows) {
+        s.store.endedL += heldIn(state);
         state = undefined;
         s.full.push(NaN);
         for (const list of [s.givenL, s.rainL, s.deepL, s.usedL, s.wantedL]) list.push(0);
         continue;
       }
-      state ??= fullSoil(g.soil, crop.rootM);
+      if (!state) {
+        state = fullSoil(g.soil, crop.rootM);
+        s.store.beganL += heldIn(state);
+      }
       const { mm } = useOn(plan, g, crop, days[i]);
       const day = {
         useMm: mm,
@@ -117,6 +126,8 @@ export function seasonOf(plan: FullPlan, gifts: ReadonlyMap<string, Gift>): Seas
       }
       const result = dayOfBalance(g.soil, state, day);
       state = result.state;
+      s.store.broughtL += result.rootedL + result.feltL;
+      s.store.besideDeepL += result.besideDeepL;
       s.full.push(result.full);
       s.givenL.push(result.givenL);
       s.rainL.push(result.rainL);
@@ -131,6 +142,7 @@ export function seasonOf(plan: FullPlan, gifts: ReadonlyMap<string, Gift>): Seas
       totals.usedL += result.usedL * g.lengthM;
       totals.wantedL += result.wantedL * g.lengthM;
     }
+    s.store.endedL += heldIn(state);
     return s;
   });
   return { from: season.from, days: season.days, sky: days, skyDays: sky.days, beds, totals };

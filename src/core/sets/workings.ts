@@ -1,9 +1,11 @@
 import { coverKind } from '../catalog/covers';
 import { soilKind } from '../catalog/soils';
-import type { FullPlan } from '../plan';
-import { term, type Working } from '../working';
-import { groundOf } from './need';
+import { cropName, type FullPlan } from '../plan';
+import { MOST_H, wettedBy } from '../soil';
+import { sum, term, type Working } from '../working';
+import { groundOf, WEEK_D } from './need';
 import type { Outlook, SetOutlook } from './outlook';
+import type { BedSeason } from './season';
 
 /** Numbers of a set that show how they were come by. */
 export type SetWorkingName =
@@ -20,6 +22,11 @@ const weatherField = ({ watering }: FullPlan): string =>
       ? 'watering.climate.months'
       : `${FIELD}.hotDayMm`;
 const S_PER_MIN = 60;
+const MIN_PER_H = 60;
+const S_PER_H = 3600;
+const MM_PER_M = 1000;
+/** What is stated where need goes by a rule. */
+const RULE_FIELD = { weather: 'hotDayMm', depth: 'depthMm', row: 'rowL', minutes: 'minutes' } as const;
 
 const MAKERS: Record<SetWorkingName, Make> = {
   need(s, _, plan) {
@@ -38,12 +45,23 @@ const MAKERS: Record<SetWorkingName, Make> = {
         ? 'Reference evapotranspiration, times what plant and wet soil use of it, on the whole ground, paths included; less what rain gives, and more to wash salt down. Of the thirstiest beds, in the week that the programme is for.'
         : 'The rule that is set, by the day, on the whole ground; less the rain that gets in, and more to wash salt down.',
       formula: byWeather
-        ? 'N = (ET₀ · (K_cb + K_e) · t − R) / (1 − LR);  K_cb = K · √P · u'
-        : 'N = (rule / 7 − R) / (1 − LR)',
+        ? `N = (ET₀ · (K_cb + K_e) · t − R) / (1 − LR);  ${coefficient.single ? 'K_cb from K, √P and u' : 'K_cb = K · √P · u'}`
+        : 'N = (U − R) / (1 − LR)',
       terms: [
+        term('R', 'of it, given by rain, a day', need.rainMm, 'depth', weatherField(plan)),
+        term('LR', 'share that washes salt down', need.leaching, 'share', `${FIELD}.waterDsM`),
         ...(byWeather
           ? [
               term('ET₀', 'reference, mean of the week', need.et0Mm, 'depth', weatherField(plan)),
+              term('K_cb', 'of the plant', coefficient.kcb, 'factor'),
+              term('K_e', `of the wet soil, under ${cover.name}`, coefficient.ke, 'factor', coverField),
+              term(
+                't',
+                'left in a tunnel',
+                beds.tunnel ? rules.tunnelShare : 1,
+                'share',
+                beds.tunnel ? `${FIELD}.tunnelShare` : undefined,
+              ),
               term(
                 'K',
                 coefficient.single ? 'single coefficient' : 'basal coefficient of the plant',
@@ -65,19 +83,8 @@ const MAKERS: Record<SetWorkingName, Make> = {
                 'share',
                 beds.cover === 'film' ? `${FIELD}.filmShare` : coverField,
               ),
-              term('K_cb', 'so, of the plant', coefficient.kcb, 'factor'),
-              term('K_e', `of the wet soil, under ${cover.name}`, coefficient.ke, 'factor', coverField),
-              term(
-                't',
-                'left in a tunnel',
-                beds.tunnel ? rules.tunnelShare : 1,
-                'share',
-                `${FIELD}.tunnelShare`,
-              ),
             ]
-          : [term('', 'by the rule, a day', need.useMm, 'depth')]),
-        term('R', 'of it, given by rain, a day', need.rainMm, 'depth', weatherField(plan)),
-        term('LR', 'share that washes salt down', need.leaching, 'share', `${FIELD}.waterDsM`),
+          : [term('U', 'by the rule, a day', need.useMm, 'depth', `${FIELD}.${RULE_FIELD[rules.by]}`)]),
         term(
           '',
           'ground for each metre of bed, its path included',
@@ -87,48 +94,129 @@ const MAKERS: Record<SetWorkingName, Make> = {
         ),
         term('', 'so, for each metre (3.3 ft) of bed a day', need.perM, 'volume'),
       ],
+      gives: byWeather
+        ? ([rain, salt, et0, plant, soil, tunnel]) =>
+            Math.max(0, et0 * (plant + soil) * tunnel - rain) / (1 - salt)
+        : ([rain, salt, use]) => Math.max(0, use - rain) / (1 - salt),
       result: term('N', 'need on the whole ground, a day', need.mm, 'depth'),
       source:
         'Allen, Pereira, Raes & Smith 1998 (FAO 56): eq. 6 for the reference, ch. 7 and table 17 for plant and wet soil; 0.1·√(100·P) and leaching after Keller & Bliesner 1990; days of the crop’s stages are typical unless you set them.',
     };
   },
-  runTime(s, _, plan) {
+  runTime(s, o, plan) {
     const { time } = s;
-    const area = time.beds.reduce((sum, b) => sum + b.beds.areaM2, 0);
+    const { day, need } = plan.watering;
+    const served = time.beds.filter((b) => b.flowLph > 0);
+    const area = sum(served.map((b) => b.beds.areaM2));
+    const needMm = area > 0 ? sum(served.map((b) => b.need.mm * b.beds.areaM2)) / area : 0;
+    const left = o.ration?.shares.get(s.id) ?? 1;
+    const fillS = time.fillMin * S_PER_MIN;
+    const netS = time.byHand ? 0 : (time.fullMin - time.fillMin) * time.starts * S_PER_MIN;
+    const byArea = need.by !== 'minutes' && need.serves === 'area';
+    const title = `How long ${s.name} runs`;
+    const result = term(
+      't',
+      time.byHand ? 'said by hand' : 'of each start',
+      time.minutes * S_PER_MIN,
+      'minutes',
+    );
+    const rationTerm = term('a', 'share of it that the water allowed lets run', left, 'share');
+    const source =
+      'A litre on a square metre is a millimetre; time counts from when the last run is at pressure.';
+    // What would not even fill the pipes is not opened at all.
+    const opened = (seconds: number, share: number, fill: number): number =>
+      share >= 1 || seconds * share > fill ? seconds * share : 0;
+    if (time.byHand)
+      return {
+        title,
+        says: 'Its minutes are said by hand.',
+        formula: 't = t_said · a',
+        terms: [
+          term('t_said', 'said', time.fullMin * S_PER_MIN, 'minutes'),
+          rationTerm,
+          term('t_fill', 'of it, filling', fillS, 'minutes'),
+        ],
+        gives: ([said, share, fill]) => opened(said, share, fill),
+        result,
+        source,
+      };
+    const days = term('d', 'days between waterings', day.everyDays, 'count', 'watering.day.everyDays');
+    const starts = term('n', 'starts a day', time.starts, 'count', 'watering.day.startsPerDay');
+    const evenness = term('E', 'evenness', s.evenness, 'share');
+    const fill = term('t_fill', 'until the last run is at pressure', fillS, 'minutes');
+    if (!byArea) {
+      const perDayS = need.by === 'minutes' ? netS / day.everyDays : (netS * s.evenness) / day.everyDays;
+      return {
+        title,
+        says:
+          need.by === 'minutes'
+            ? 'The minutes of the rule; shared over the starts; and the filling on top of each.'
+            : `The time that serves ${need.serves === 'mean' ? 'its beds on the mean' : 'its thirstiest beds'}, each bed’s need over its own flow; over the evenness, so that the least watered get enough; shared over the starts; and the filling on top of each.`,
+        formula: need.by === 'minutes' ? 't = (T·d / n + t_fill) · a' : 't = (T·d / E / n + t_fill) · a',
+        terms: [
+          term(
+            'T',
+            need.by === 'minutes' ? 'by the rule, a day' : 'need over flow, a day',
+            perDayS,
+            'minutes',
+            need.by === 'minutes' ? `${FIELD}.minutes` : undefined,
+          ),
+          days,
+          need.by === 'minutes'
+            ? term('', 'evenness, which the rule leaves aside', s.evenness, 'share')
+            : evenness,
+          starts,
+          fill,
+          rationTerm,
+        ],
+        gives: ([t, d, e, n, filling, share]) =>
+          opened((t * d) / (need.by === 'minutes' ? 1 : e) / n + filling, share, filling),
+        result,
+        source,
+      };
+    }
     return {
-      title: `How long ${s.name} runs`,
+      title,
       says: 'Need over the rate at which it is put on, over the evenness, so that the least watered beds get enough; shared over the starts; and the filling on top of each.',
-      formula: 't = N·d / (r·E) / n + t_fill;  r = Q / A',
+      formula: 't = (N·d·A / (Q·E) / n + t_fill) · a',
       terms: [
-        term(
-          'N',
-          'need a day, mean of its beds',
-          area > 0 ? time.needL / area / plan.watering.day.everyDays : 0,
-          'depth',
-        ),
-        term('d', 'days between waterings', plan.watering.day.everyDays, 'count', 'watering.day.everyDays'),
-        term('Q', 'flow of the set', s.flowLph, 'flow'),
+        term('N', 'need a day, mean of its beds', needMm, 'depth'),
+        days,
         term('A', 'ground of its beds, paths included', area, 'area'),
-        term('r', 'rate on the whole ground', area > 0 ? s.flowLph / area : 0, 'rate'),
-        term('E', 'evenness', s.evenness, 'share'),
-        term('n', 'starts a day', time.starts, 'count', 'watering.day.startsPerDay'),
-        term('t_fill', 'until the last run is at pressure', time.fillMin * S_PER_MIN, 'minutes'),
+        term('Q', 'flow of the set', sum(served.map((b) => b.flowLph)), 'flow'),
+        evenness,
+        starts,
+        fill,
+        rationTerm,
+        term('', 'rate on the whole ground', area > 0 ? s.flowLph / area : 0, 'rate'),
       ],
-      result: term('t', time.byHand ? 'said by hand' : 'of each start', time.minutes * S_PER_MIN, 'minutes'),
-      source: 'A litre on a square metre is a millimetre; time counts from when the last run is at pressure.',
+      gives: ([mm, d, ground, lph, e, n, filling, share]) => {
+        const net = lph > 0 && e > 0 ? ((mm * d * ground) / (lph * e)) * S_PER_H : 0;
+        return net > 0 ? opened(net / n + filling, share, filling) : 0;
+      },
+      result,
+      source,
     };
   },
   filling: (s) => ({
     title: `How long ${s.name} takes to fill`,
     says: 'Headers (and a main that drains) fill with what the source gives into empty pipes; then the runs together, each behind a front at no pressure while what is filled drips already. It is followed step by step, the source and its pipes taken at each moment’s flow.',
-    formula: 't = V_h / Q₀ + Σ ΔV / Q(p)',
+    formula: 't = t_h + t_r;  t_h = V_h / Q₀,  t_r = Σ ΔV / Q(p)',
     terms: [
+      term('t_h', 'until headers (and a main that drains) are full', s.filling.beforeRunsS, 'minutes'),
+      term(
+        't_r',
+        'and then the runs',
+        Math.max(0, s.filling.seconds - s.filling.beforeRunsS) || 0,
+        'minutes',
+      ),
       term('V_h', 'headers', s.filling.headersL, 'volume'),
       term('V_r', 'runs', s.filling.runsL, 'volume'),
       term('', 'mains', s.filling.mainsL, 'volume'),
       term('Q₀', 'flow into empty pipes', s.filling.flowLph, 'flow'),
       term('', 'drains after each start', s.filling.drainsL, 'volume'),
     ],
+    gives: ([before, runs]) => before + runs,
     result: term('t', 'until the last run is at pressure', s.filling.seconds, 'minutes'),
     source: 'Mass balance of the pipes; friction and emitters by the plan’s own laws.',
   }),
@@ -141,15 +229,20 @@ const MAKERS: Record<SetWorkingName, Make> = {
       term('', 'in the header', s.travel.headerS, 'minutes'),
       term('', 'in the run', s.travel.runS, 'minutes'),
     ],
+    gives: sum,
     result: term('t', 'to the last emitter', s.travel.seconds, 'minutes'),
     source: 'Plug flow; for n like emitters it is V/Q · (1 + 1/2 + … + 1/n).',
   }),
   load: (s) => ({
     title: `What ${s.name} asks and gets`,
     says: 'The set is solved: what it asks for with every regulator satisfied, against what the source gives at the pressure that takes.',
-    formula: 'Q ≤ Q_source(p)',
-    terms: [term('Q', 'asked', s.asksLph, 'flow')],
-    result: term('Q_source', 'the source gives', s.givesLph, 'flow'),
+    formula: 'S = Q_source − Q, not under 0 where it runs',
+    terms: [
+      term('Q', 'asked', s.asksLph, 'flow'),
+      term('Q_source', 'the source gives at the pressure that takes', s.givesLph, 'flow'),
+    ],
+    gives: ([asked, given]) => given - asked,
+    result: term('S', 'to spare', s.givesLph - s.asksLph, 'flow'),
     source: 'The solver, with this set open and nothing else.',
   }),
   longest(s, _, plan) {
@@ -158,14 +251,15 @@ const MAKERS: Record<SetWorkingName, Make> = {
       .reduce((a, x) => (x.longestMin < a.longestMin ? x : a), s.time.beds[0]);
     if (!b) return undefined;
     const soil = soilKind(plan.blocks[b.beds.block].ground.soil);
+    const wetted = wettedBy((b.emitterLph * b.longestMin * S_PER_MIN) / S_PER_H, b.ground);
     return {
       title: `Longest useful watering of ${s.name}`,
       says: 'The time after which the wetted soil under an emitter is as deep as the roots, the soil as dry before as it may get. Its size follows from the water: as much soil as what it takes; its shape, depth over width, from the formula. Where neighbours meet, what they would share is wetted further down.',
       formula:
-        'q · t = a · π/4 · w · z · (s − s³/3w²);  z/w = 2.54/1.82 · V^0.41 · (K_s/q)^0.62;  s = w where w is less',
+        't = a · π/4 · w · z · (s − s³/3w²) / q, at most 200 h;  w solves z/w = 2.54/1.82 · V^0.41 · (K_s/q)^0.62;  s = w where w is less',
       terms: [
+        term('w', 'width of what is wetted then', wetted.widthM, 'spacing'),
         term('z', 'depth of the roots', b.need.crop.rootM, 'spacing'),
-        term('K_s', `conductivity of ${soil.name}`, soil.ksMps * 3.6e6, 'rate'),
         term('q', 'flow of an emitter', b.emitterLph, 'emitterFlow'),
         term('s', 'emitter spacing', b.beds.tape.spacingM, 'spacing'),
         term(
@@ -175,8 +269,14 @@ const MAKERS: Record<SetWorkingName, Make> = {
           'factor',
           `blocks.${b.beds.block}.ground.soil`,
         ),
+        term('K_s', `conductivity of ${soil.name}`, soil.ksMps * S_PER_H * MM_PER_M, 'rate'),
         term('', 'room across for each run', b.ground.roomM, 'width', `blocks.${b.beds.block}.beds.widthM`),
       ],
+      gives: ([w, z, q, s, a]) => {
+        const along = Math.min(s, w);
+        const soilM3 = w > 0 ? (Math.PI / 4) * w * z * (along - along ** 3 / (3 * w ** 2)) : 0;
+        return Math.min(MOST_H, (a * soilM3) / q) * S_PER_H;
+      },
       result: term('t', 'until water passes the roots', b.longestMin * S_PER_MIN, 'minutes'),
       source:
         'Schwartzman & Zur 1986 for the shape; FAO 56, table 19, for what soil holds; K_s after Rawls, Brakensiek & Saxton 1982. V and q in SI units.',
@@ -190,6 +290,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
       term('V_day', 'on a watering day', o.day.volumeL, 'volume'),
       term('d', 'days between waterings', plan.watering.day.everyDays, 'count', 'watering.day.everyDays'),
     ],
+    gives: ([litres, days]) => (litres * WEEK_D) / days,
     result: term('W', 'a week', o.weekL, 'volume'),
     source: 'Flow of each set times its minutes.',
   }),
@@ -199,13 +300,21 @@ const MAKERS: Record<SetWorkingName, Make> = {
     return {
       title: `How long the tank lasts for ${s.name}`,
       says: 'The set is solved with the water at levels from full to the outlet; each slice of water takes its volume over the flow at its level.',
-      formula: 't = Σ A·Δh / Q(h)',
+      formula: 't = V / Q_mean;  t = Σ A·Δh / Q(h), slice by slice',
       terms: [
+        term('V', 'given until then', run.emptyL, 'volume'),
+        term(
+          'Q_mean',
+          'mean flow on the way',
+          run.emptyMin > 0 ? (run.emptyL / run.emptyMin) * MIN_PER_H : 0,
+          'flow',
+        ),
         term('', 'flow when full', run.moments[0].flowLph, 'flow'),
         term('', 'flow at the outlet', run.moments.at(-1)!.flowLph, 'flow'),
         term('', 'given before an emitter gets too little pressure', run.leavesL, 'volume'),
         term('', 'until then', run.leavesMin * S_PER_MIN, 'minutes'),
       ],
+      gives: ([litres, lph]) => (lph > 0 ? (litres / lph) * S_PER_H : 0),
       result: term('t', 'until empty', run.emptyMin * S_PER_MIN, 'minutes'),
       source: 'Mass balance; for one opening it is Torricelli’s 2A(√h₁ − √h₂)/k.',
     };
@@ -224,14 +333,18 @@ const MAKERS: Record<SetWorkingName, Make> = {
         'strength',
         'watering.feeding.stockGPerL',
       ),
-      term('V', 'stock', s.feed.stockL, 'volume'),
       term('t', 'injecting', s.feed.injectMin * S_PER_MIN, 'minutes'),
+      term('V', 'stock', s.feed.stockL, 'volume'),
       term('', 'water for one of stock', s.feed.ratio, 'count'),
     ],
+    gives: ([g, a, c, t]) => (t > 0 ? ((g * a) / c / t) * S_PER_H : 0),
     result: term('q', 'of stock into the water', s.feed.rateLph, 'emitterFlow'),
     source: 'Travel time of the slowest path, from the solver.',
   }),
 };
+
+/** All that can be shown of a set. */
+export const SET_WORKING_NAMES = Object.keys(MAKERS) as SetWorkingName[];
 
 /** How a number of a set was come by. */
 export const setWorking = (
@@ -243,3 +356,31 @@ export const setWorking = (
   const set = outlook.sets.find((s) => s.id === setId) ?? outlook.sets[0];
   return set && MAKERS[name](set, outlook, plan);
 };
+
+/** Beds of a season in words: “North: tomatoes, 4 beds”. */
+export const seasonBeds = (plan: FullPlan, { block, crop, keys }: BedSeason): string =>
+  `${plan.blocks[block].name}: ${cropName(plan, crop)}, ${keys.length === 1 ? `bed ${keys[0]}` : `${keys.length} beds`}`;
+
+/** How the water of some beds through the season balances. */
+export function seasonWorking(s: BedSeason, plan: FullPlan): Working {
+  const litres = (symbol: string, meaning: string, perM: number) =>
+    term(symbol, meaning, perM * s.lengthM, 'volume');
+  return {
+    title: `The season’s water of ${seasonBeds(plan, s)}`,
+    says: 'What comes in, less what the crop uses and what passes its roots, is what is left, day after day; here added up from its planting to its end.',
+    formula: 'E = B + G + R + N − U − D',
+    terms: [
+      litres('B', 'held where roots are, at planting', s.store.beganL),
+      litres('G', 'given by the drip', sum(s.givenL)),
+      litres('R', 'rain that got in', sum(s.rainL)),
+      litres('N', 'found by roots that grew, and put right by hand', s.store.broughtL),
+      litres('U', 'used by the crop', sum(s.usedL)),
+      litres('D', 'passed the roots, beside the drip too', sum(s.deepL) + s.store.besideDeepL),
+      litres('', 'it would have used', sum(s.wantedL)),
+      term('', 'days on which it went short', s.shortDays, 'count'),
+    ],
+    gives: ([b, g, r, n, u, d]) => b + g + r + n - u - d,
+    result: litres('E', 'held at its end', s.store.endedL),
+    source: 'Allen, Pereira, Raes & Smith 1998 (FAO 56), ch. 8.',
+  };
+}

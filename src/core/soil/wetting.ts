@@ -85,7 +85,7 @@ export function wettedBy(litres: number, g: WettingGround): Wetted {
 /** Halvings of the litres within which the depth is found. */
 const HALVINGS = 50;
 /** No watering is longer, h. */
-const MOST_H = 200;
+export const MOST_H = 200;
 
 /**
  * The longest watering that wets no deeper than the roots, hours: by the water, whatever pulses it is given in.

@@ -41,11 +41,25 @@ export function formatParts(value: number, kind: KindName, choice: UnitChoice, e
   if (!Number.isFinite(value)) return { number: '–', unit: u.symbol, text: '–' };
   const own = (value - (u.offset ?? 0)) / u.perUnit;
   const decimals = Math.max(0, u.decimals + extraDecimals + smallValueDecimals(kind, own, u.decimals));
-  const rounded = Number(own.toFixed(decimals));
+  const rounded = roundOff(own, decimals);
   const digits = digitsOf(PLAIN.includes(kind) ? 0 : decimals, decimals).format(Math.abs(rounded));
   const number = (rounded < 0 ? MINUS : '') + digits;
   const gap = CLOSE.includes(u.symbol) ? '' : NO_BREAK_SPACE;
   return { number, unit: u.symbol, text: number + gap + u.symbol };
+}
+
+/** Digits that a number has for certain after changes of unit: half a step, as 31.25 to one decimal, is rounded up always. */
+const SURE_DIGITS = 12;
+const roundOff = (own: number, decimals: number): number =>
+  Number(Number(own.toPrecision(SURE_DIGITS)).toFixed(decimals));
+
+/** What a quantity says once it is rounded as {@link formatParts} rounds it, in core units. */
+export function asShown(value: number, kind: KindName, choice: UnitChoice, extraDecimals = 0): number {
+  if (!Number.isFinite(value)) return value;
+  const u = kindOf(kind).units[shownUnit(kind, choice)];
+  const own = (value - (u.offset ?? 0)) / u.perUnit;
+  const decimals = Math.max(0, u.decimals + extraDecimals + smallValueDecimals(kind, own, u.decimals));
+  return roundOff(own, decimals) * u.perUnit + (u.offset ?? 0);
 }
 
 const known = new Map<number, Intl.NumberFormat>();

@@ -1,8 +1,21 @@
 import { KPA_PER_M } from '../hydraulics/water';
 import { riseAlong } from '../layout';
-import { flowVariation, headerLoss, type BlockResult, type FarmResults } from '../network';
+import { prepareRun } from '../hydraulics/run';
+import {
+  christiansen,
+  evennessOf,
+  flowsAlong,
+  flowVariation,
+  headerLoss,
+  lowQuarter,
+  MANUFACTURE_FACTOR,
+  mediumOf,
+  type BlockResult,
+  type FarmResults,
+  type Flows,
+} from '../network';
 import type { EvennessSchool, FullPlan } from '../plan';
-import { term, type Maker } from './types';
+import { sum, term, type Maker, type Term } from './types';
 
 /** Path of what lies in a run, in the stated plan. */
 export function tapePath(plan: FullPlan, results: FarmResults, block: BlockResult, runIndex: number): string {
@@ -26,16 +39,23 @@ export const bed: Maker = ({ plan, results, block, runIndex }) => {
     title: `Flow of bed ${number}`,
     says: 'Every emitter’s own flow at its own pressure, added up.',
     formula:
-      tape.kind === 'compensating' ? 'Q = Σ q_i;  q_i = q_n from p_min up' : 'Q = Σ q_n · (p_i / p_n)^x',
+      tape.kind === 'compensating'
+        ? 'Q = n · q;  each q_i = q_n from p_min up'
+        : 'Q = n · q;  each q_i = q_n · (p_i / p_n)^x',
     terms: [
       term('n', 'emitters in the bed', emitters, 'count'),
+      term('q', 'mean flow of an emitter', emitters > 0 ? flow / emitters : 0, 'emitterFlow'),
       term('q_n', 'label flow', tape.flowLph, 'emitterFlow', `${tapeField}.flowLph`),
-      term('p_n', 'at label pressure', tape.kind === 'compensating' ? tape.minKpa : tape.atKpa, 'pressure'),
-      term('x', 'exponent', tape.kind === 'compensating' ? 0 : tape.exponent, 'factor'),
+      tape.kind === 'compensating'
+        ? term('p_min', 'least pressure at which it holds', tape.minKpa, 'pressure', `${tapeField}.minKpa`)
+        : term('p_n', 'at label pressure', tape.atKpa, 'pressure', `${tapeField}.atKpa`),
+      ...(tape.kind === 'compensating'
+        ? []
+        : [term('x', 'exponent', tape.exponent, 'factor', `${tapeField}.exponent`)]),
       term('p_i', 'least pressure in the bed', Math.min(...own.map((r) => r.minKpa)), 'pressure'),
       term('p_i', 'greatest', Math.max(...own.map((r) => r.maxKpa)), 'pressure'),
-      term('q', 'mean flow of an emitter', emitters > 0 ? flow / emitters : 0, 'emitterFlow'),
     ],
+    gives: ([n, q]) => n * q,
     result: term('Q', 'flow of the bed', flow, 'flow'),
     source: 'Emitter law of the label; pressures solved emitter by emitter.',
   };
@@ -48,14 +68,27 @@ export const header: Maker = ({ plan, results, block }) => {
   return {
     title: 'Loss in the header',
     says: 'Each piece between take-offs carries the flow of the beds beyond it; their friction is added up to the take-off that loses most.',
-    formula: hazen ? 'h = Σ 10.67·L·Q^1.852 / (C^1.852·D^4.8704)' : 'h = Σ f · L/D · V²/2g',
+    formula: `h = p_feed − p_take-off − ρ·g·z;  ${hazen ? 'h = Σ 10.67·L·Q^1.852 / (C^1.852·D^4.8704)' : 'h = Σ f · L/D · V²/2g'}`,
     terms: [
+      term('p_feed', 'at the feed', loss.feedKpa, 'pressure'),
+      term(
+        'p_take-off',
+        'in the header at that take-off',
+        loss.feedKpa - loss.frictionKpa - loss.riseM * KPA_PER_M,
+        'pressure',
+      ),
+      term('z', 'rise from the feed to it', loss.riseM, 'height'),
       term('D', 'bore', h.boreMm, 'bore', `blocks.${block.index}.header.pipe`),
       term('L', 'from the feed to that take-off', loss.lengthM, 'length'),
       term('Q', 'flow into the block', block.flowLph, 'flow'),
-      term('', 'pressure at the feed', loss.feedKpa, 'pressure'),
-      term('', 'share of that', loss.feedKpa > 0 ? loss.frictionKpa / loss.feedKpa : 0, 'share'),
+      term(
+        '',
+        'of the pressure at the feed',
+        loss.feedKpa > 0 ? loss.frictionKpa / loss.feedKpa : 0,
+        'share',
+      ),
     ],
+    gives: ([feed, takeOff, z]) => feed - takeOff - z * KPA_PER_M,
     result: term('h', 'friction in the header', loss.frictionKpa, 'pressure'),
     source: hazen ? 'Hazen–Williams.' : 'Darcy–Weisbach; f by 64/Re, Blasius, Watters & Keller.',
   };
@@ -69,82 +102,120 @@ export const end: Maker = ({ plan, results, block, runIndex }) => {
   return {
     title: `Pressure at the far end of bed ${r.run.bed}`,
     says: 'From the take-off on, what the take-off, the friction of every piece between emitters and the rise of the ground leave.',
-    formula: 'p_end = p_in − K·V²/2g − Σ h_i − z',
+    formula: 'p_end = p_in − h − ρ·g·z;  h = K·V²/2g + Σ h_i',
     terms: [
       term('p_in', 'in the header at its take-off', r.inletKpa, 'pressure'),
-      term('K', 'take-off loss (K)', h.takeOffK, 'factor', `blocks.${block.index}.header.takeOffK`),
+      term('h', 'lost to friction and take-off', r.inletKpa - r.endKpa - rise * KPA_PER_M, 'pressure'),
       term('z', 'rise of the ground', rise, 'height'),
+      term('K', 'take-off loss (K)', h.takeOffK, 'factor', `blocks.${block.index}.header.takeOffK`),
       term('L', 'length', r.run.lengthM, 'length'),
-      term('D', 'bore', tape.boreMm, 'bore'),
+      term('D', 'bore', tape.boreMm, 'bore', `${tapePath(plan, results, block, runIndex)}.boreMm`),
       term('Q', 'flow into the run', r.flowLph, 'flow'),
       term('p_min', 'least along it', r.minKpa, 'pressure'),
-      term('', 'lost to friction and take-off', r.inletKpa - r.endKpa - rise * KPA_PER_M, 'pressure'),
     ],
+    gives: ([from, lost, z]) => from - lost - z * KPA_PER_M,
     result: term('p_end', 'pressure at the far end', r.endKpa, 'pressure'),
     source: 'Marched emitter by emitter (docs/method.md).',
   };
 };
 
-/** Schools of evenness: their formula, in words, and their source. */
-const SCHOOLS: Record<EvennessSchool, { formula: string; says: string; source: string }> = {
+/** A school of evenness: its formula, in words, what it is reckoned from besides the makers' variation, and its source. */
+interface School {
+  formula: string;
+  says: string;
+  source: string;
+  terms(f: Flows): Term[];
+  gives(terms: readonly number[]): number;
+}
+
+const MAKERS_MEAN_DEVIATION = Math.sqrt(2 / Math.PI);
+const least = (f: Flows): Term => term('q_min', 'weakest emitter', f.minLph, 'emitterFlow');
+const mean = (f: Flows): Term => term('q_mean', 'mean of all', f.meanLph, 'emitterFlow');
+
+const SCHOOLS: Record<EvennessSchool, School> = {
   eu: {
-    formula: 'EU = (1 − 1.27·CV/√e) · q_min / q_mean',
-    says: 'Emission uniformity: the weakest emitter against the mean of all, less the variation between emitters.',
+    formula: 'EU = (1 − 1.27·CV) · q_min / q_mean',
+    says: 'Emission uniformity, one emitter a plant: the weakest emitter against the mean of all, less the variation between emitters.',
     source: 'Karmeli & Keller 1975.',
+    terms: (f) => [least(f), mean(f)],
+    gives: ([cv, min, all]) => Math.max(0, 1 - MANUFACTURE_FACTOR * cv) * (min / all),
   },
   variation: {
     formula: 'E = q_min·(1 − 1.27·CV) / (q_max·(1 + 1.27·CV))',
     says: 'What flow variation leaves: the weakest emitter against the strongest, with the variation between emitters.',
     source: 'Flow variation, after Wu & Gitlin 1974.',
+    terms: (f) => [least(f), term('q_max', 'strongest emitter', f.maxLph, 'emitterFlow')],
+    gives: ([cv, min, max]) =>
+      (min * Math.max(0, 1 - MANUFACTURE_FACTOR * cv)) / (max * (1 + MANUFACTURE_FACTOR * cv)),
   },
   cu: {
-    formula: 'CU = 1 − √((Σ|q − q_mean| / Σq)² + (0.798·CV)²)',
+    formula: 'CU = 1 − √(d² + (0.798·CV)²);  d = Σ|q − q_mean| / Σq',
     says: 'Christiansen’s coefficient: how far emitters lie from their mean, taken together, by pressure and by the variation between emitters.',
     source: 'Christiansen 1942.',
+    terms: (f) => [
+      term('d', 'mean distance from the mean, over the mean', 1 - christiansen(f.all()), 'share'),
+      mean(f),
+    ],
+    gives: ([cv, d]) => Math.max(0, 1 - Math.hypot(d, MAKERS_MEAN_DEVIATION * cv)),
   },
   du: {
-    formula: 'DU = 1 − √((1 − q_low quarter / q_mean)² + (1.27·CV)²)',
+    formula: 'DU = 1 − √((1 − l)² + (1.27·CV)²);  l = q_low quarter / q_mean',
     says: 'The mean of the lowest quarter of the emitters against the mean of all, with the variation between emitters.',
     source: 'US Soil Conservation Service, low-quarter distribution uniformity.',
+    terms: (f) => [
+      term('l', 'mean of the lowest quarter, over the mean', lowQuarter(f.all()), 'share'),
+      mean(f),
+    ],
+    gives: ([cv, low]) => Math.max(0, 1 - Math.hypot(1 - low, MANUFACTURE_FACTOR * cv)),
   },
 };
 
-export const uniformity: Maker = ({ plan, results, block, runIndex }) => {
-  const { tape } = results.runs[runIndex].run;
+export const uniformity: Maker = ({ plan, results, block }) => {
+  const school = plan.wishes.evenness;
+  const medium = mediumOf(plan);
+  const first = results.built.firstLateral[results.blocks.indexOf(block)];
   const wet = results.runs
     .slice(block.firstRun, block.firstRun + block.runCount)
-    .filter((r) => r.emitters > 0);
-  const alike = wet.filter((r) => r.run.tape === tape);
-  const least = Math.min(...alike.map((r) => r.minLph));
-  const most = Math.max(...alike.map((r) => r.maxLph));
-  const emitters = alike.reduce((n, r) => n + r.emitters, 0);
-  const flow = alike.reduce((q, r) => q + r.flowLph, 0);
-  const several = new Set(wet.map((r) => r.run.tape)).size > 1;
-  const school = SCHOOLS[plan.wishes.evenness];
+    .map((r, i) => ({ r, i }))
+    .filter(({ r }) => r.emitters > 0);
+  if (wet.length === 0) return undefined;
+  const materials = [...new Set(wet.map(({ r }) => r.run.tape))].map((tape) => {
+    const alike = wet.filter(({ r }) => r.run.tape === tape);
+    const emitters = sum(alike.map(({ r }) => r.emitters));
+    const flows: Flows = {
+      cv: tape.cv,
+      minLph: Math.min(...alike.map(({ r }) => r.minLph)),
+      maxLph: Math.max(...alike.map(({ r }) => r.maxLph)),
+      meanLph: sum(alike.map(({ r }) => r.flowLph)) / emitters,
+      all: () =>
+        Float64Array.from(
+          alike.flatMap(({ r, i }) => [
+            ...flowsAlong(prepareRun(results.built.network.laterals[first + i], medium), r.inletKpa),
+          ]),
+        ),
+    };
+    return { run: alike[0].i, emitters, flows, evenness: evennessOf(school, flows) };
+  });
+  const told = materials.reduce((a, m) => (m.evenness < a.evenness ? m : a));
+  const { formula, says, source, terms, gives } = SCHOOLS[school];
   return {
     title: 'Evenness of the block',
-    says: `${school.says}${several ? ' Materials of different flow are each worked out by themselves; the least even counts. The terms are of the one looked at.' : ''}`,
-    formula: school.formula,
+    says: `${says}${materials.length > 1 ? ' Materials of different flow are each worked out by themselves; the least even counts, and is the one shown.' : ''}`,
+    formula,
     terms: [
       term(
         'CV',
         'variation between emitters (CV)',
-        tape.cv,
+        told.flows.cv,
         'factor',
-        `${tapePath(plan, results, block, runIndex)}.cv`,
+        `${tapePath(plan, results, block, block.firstRun + told.run)}.cv`,
       ),
-      term('e', 'emitters per plant', 1, 'count'),
-      term('q_min', 'weakest emitter', least, 'emitterFlow'),
-      term('q_max', 'strongest emitter', most, 'emitterFlow'),
-      term(
-        'q_mean',
-        `mean of ${emitters.toLocaleString('en-US')} emitters`,
-        emitters > 0 ? flow / emitters : 0,
-        'emitterFlow',
-      ),
-      term('', 'flow variation', flowVariation(least, most), 'share'),
+      ...terms(told.flows),
+      term('', 'emitters', told.emitters, 'count'),
+      term('', 'flow variation', flowVariation(told.flows.minLph, told.flows.maxLph), 'share'),
     ],
+    gives,
     result: term('E', 'evenness', block.uniformity, 'share'),
-    source: school.source,
+    source,
   };
 };

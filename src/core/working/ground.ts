@@ -2,7 +2,7 @@ import { soilKind } from '../catalog/soils';
 import { costOf } from '../build';
 import { pondedRadiusM } from '../soil';
 import { tapePath } from './block';
-import { term, type Maker } from './types';
+import { sum, term, type Maker } from './types';
 
 export const puddle: Maker = ({ plan, results, block, runIndex }) => {
   const r = results.runs[runIndex];
@@ -12,7 +12,7 @@ export const puddle: Maker = ({ plan, results, block, runIndex }) => {
   return {
     title: 'Puddle about an emitter',
     says: 'In the long run the water that stands about an emitter spreads until the soil takes all that it gives.',
-    formula: 'q = K_s · (π·r² + 4·r/α)',
+    formula: 'r = (√(4/α² + π·q/K_s) − 2/α) / π, from q = K_s · (π·r² + 4·r/α)',
     terms: [
       term(
         'q',
@@ -28,8 +28,10 @@ export const puddle: Maker = ({ plan, results, block, runIndex }) => {
         'factor',
         `blocks.${block.index}.ground.soil`,
       ),
-      term('α', 'of the soil, 1/m', soil.alphaPerM, 'factor'),
+      term('α', 'of the soil, 1/m', soil.alphaPerM, 'factor', `blocks.${block.index}.ground.soil`),
     ],
+    gives: ([lph, mmPerH, alpha]) =>
+      (Math.sqrt(4 / alpha ** 2 + (Math.PI * lph) / mmPerH) - 2 / alpha) / Math.PI,
     result: term('r', 'radius of the puddle', pondedRadiusM(q, soil.ksMps, soil.alphaPerM), 'spacing'),
     source: 'Wooding 1968; K_s after Rawls, Brakensiek & Saxton 1982.',
   };
@@ -54,6 +56,7 @@ export const strips: Maker = ({ plan, results, block, runIndex }) => {
       ),
       term('b', 'width of the bed', bed.widthM, 'width', `blocks.${block.index}.beds.widthM`),
     ],
+    gives: ([n, s, b]) => (n * s) / b,
     result: term('w', 'of the bed', (bed.runs * soil.stripM) / bed.widthM, 'share'),
     source: 'Growers’ experience: about 0.3 m on average soil, less on sand, more on clay.',
   };
@@ -71,6 +74,7 @@ export const cost: Maker = ({ plan, results }) => {
       term('', 'mains', c.mains, 'count'),
       term('', 'parts and take-offs', c.parts, 'count'),
     ],
+    gives: sum,
     result: term('C', 'all of it', c.total, 'count'),
     source: 'Typical shop prices (docs/method.md).',
   };

@@ -1,4 +1,4 @@
 export * from './workings';
 export type { Term, Working } from './types';
-export { isDefault, term } from './types';
-export { workingText } from './text';
+export { isDefault, sum, term } from './types';
+export { printed, workingText } from './text';

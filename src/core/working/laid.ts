@@ -2,24 +2,29 @@ import { emitterCount } from '../hydraulics/run';
 import { KPA_PER_M } from '../hydraulics/water';
 import { fullL, litresPerM, roofL, usableL } from '../hydraulics/storage';
 import { longestRunM } from '../network';
-import { term, type Maker } from './types';
+import { tapePath } from './block';
+import { sourceField, term, type Maker } from './types';
+
+const S_PER_H = 3600;
+const KG_PER_L = 1;
 
 export const blockFlow: Maker = ({ results, block, plan }) => ({
   title: `Flow of ${plan.blocks[block.index].name}`,
   says: 'The flows of all its beds, each the sum of its emitters.',
-  formula: 'Q = Σ Q_bed',
+  formula: 'Q = n · q',
   terms: [
-    term('n', 'beds that water', block.beds.filter((b) => b.flowLph > 0).length, 'count'),
-    term('', 'emitters', block.emitters, 'count'),
+    term('n', 'emitters', block.emitters, 'count'),
     term(
-      '',
+      'q',
       'mean flow of an emitter',
       block.emitters > 0 ? block.flowLph / block.emitters : 0,
       'emitterFlow',
     ),
-    term('Q_bed', 'most in one bed', Math.max(0, ...block.beds.map((b) => b.flowLph)), 'flow'),
+    term('', 'beds that water', block.beds.filter((b) => b.flowLph > 0).length, 'count'),
+    term('', 'most in one bed', Math.max(0, ...block.beds.map((b) => b.flowLph)), 'flow'),
     term('', 'of all that flows', results.flowLph > 0 ? block.flowLph / results.flowLph : 0, 'share'),
   ],
+  gives: ([n, q]) => n * q,
   result: term('Q', 'flow of the block', block.flowLph, 'flow'),
   source: 'Balance of water.',
 });
@@ -27,6 +32,7 @@ export const blockFlow: Maker = ({ results, block, plan }) => ({
 export const longest: Maker = ({ plan, results, block }) => {
   if (block.weakest < 0) return undefined;
   const { run, inletKpa } = results.runs[block.weakest];
+  const tape = tapePath(plan, results, block, block.weakest);
   return {
     title: 'Longest run',
     says: 'The greatest length that is still as even as the target, from the pressure its run starts with and on its slope: each length looked at is solved emitter by emitter, and the last is closed in on by halving.',
@@ -35,9 +41,9 @@ export const longest: Maker = ({ plan, results, block }) => {
       term('E_target', 'target evenness', plan.wishes.uniformity, 'share', 'wishes.uniformity'),
       term('p_in', 'at the take-off of the weakest run', inletKpa, 'pressure'),
       term('i', 'mean slope away from the header', run.lie().slope, 'slope'),
-      term('D', 'bore', run.tape.boreMm, 'bore'),
-      term('e', 'spacing of the emitters', run.tape.spacingM, 'spacing'),
-      term('q_n', 'label flow', run.tape.flowLph, 'emitterFlow'),
+      term('D', 'bore', run.tape.boreMm, 'bore', `${tape}.boreMm`),
+      term('e', 'spacing of the emitters', run.tape.spacingM, 'spacing', `${tape}.spacingM`),
+      term('q_n', 'label flow', run.tape.flowLph, 'emitterFlow', `${tape}.flowLph`),
     ],
     result: term('L_max', 'longest run', longestRunM(plan, results, block.weakest), 'length'),
     source: 'Runs solved exactly (docs/method.md).',
@@ -55,8 +61,9 @@ export const rate: Maker = ({ block }) => {
     formula: 'i = Q / A',
     terms: [
       term('Q', 'flow of the block', block.flowLph, 'flow'),
-      term('A', 'beds with their paths', areaM2, 'area'),
+      term('A', 'beds with their paths', areaM2, 'area', `blocks.${block.index}.beds.pathM`),
     ],
+    gives: ([q, a]) => q / a,
     result: term('i', 'put on', block.flowLph / areaM2, 'rate'),
     source: 'By definition of depth.',
   };
@@ -69,12 +76,14 @@ export const tapeLength: Maker = ({ block }) => {
   return {
     title: 'Laid in the ground',
     says: 'The lengths of all runs, without the plain pipe from the header to the bed; waste and folded ends come on top.',
-    formula: 'L = Σ L_run',
+    formula: 'L = n · L_run',
     terms: [
       term('n', 'runs', runs.length, 'count'),
+      term('L_run', 'of a run, on the mean', runs.length > 0 ? metres / runs.length : 0, 'length'),
+      term('', 'longest', Math.max(0, ...runs.map((r) => r.lengthM - r.leadM)), 'length'),
       term('', 'emitters that fit', emitters, 'count'),
-      term('L_run', 'longest', Math.max(0, ...runs.map((r) => r.lengthM - r.leadM)), 'length'),
     ],
+    gives: ([n, run]) => n * run,
     result: term('L', 'laid', metres, 'length'),
     source: 'The layout.',
   };
@@ -87,16 +96,17 @@ export const rest: Maker = ({ results, block }) => {
     says: 'With nothing flowing nothing is lost: what the source stands at when shut, or what the last regulator or relief valve lets stand, and what the fall to the lowest tape adds.',
     formula: 'p = p_feed + ρ·g·z',
     terms: [
-      term('', 'source, shut and at its best', results.rest.sourceKpa, 'pressure'),
       term('p_feed', 'at the header’s feed', feedKpa, 'pressure'),
       term('z', 'fall from there to the lowest tape', (lowestTapeKpa - feedKpa) / KPA_PER_M, 'height'),
+      term('', 'source, shut and at its best', results.rest.sourceKpa, 'pressure'),
     ],
+    gives: ([feed, z]) => feed + z * KPA_PER_M,
     result: term('p', 'at the lowest tape', lowestTapeKpa, 'pressure'),
     source: 'Hydrostatics: 9.80665 kPa per metre of water.',
   };
 };
 
-export const tank: Maker = ({ results: { layout, flowLph } }) => {
+export const tank: Maker = ({ plan, results: { layout, flowLph } }) => {
   const { source } = layout;
   if (source.kind !== 'tank' || source.level === 'held') return undefined;
   return {
@@ -105,11 +115,12 @@ export const tank: Maker = ({ results: { layout, flowLph } }) => {
     formula: 'V = A · (z_high − z_low);  t = V / Q',
     terms: [
       term('A', 'litres in each metre of height', litresPerM(source), 'volume'),
-      term('z_high', 'high water', source.highM, 'height'),
-      term('z_low', 'low water', source.lowM, 'height'),
+      term('z_high', 'high water', source.highM, 'height', sourceField(plan, 'highM')),
+      term('z_low', 'low water', source.lowM, 'height', sourceField(plan, 'lowM')),
       term('Q', 'flow now', flowLph, 'flow'),
-      ...(flowLph > 0 ? [term('t', 'lasts', (usableL(source) / flowLph) * 3600, 'time' as const)] : []),
+      ...(flowLph > 0 ? [term('t', 'lasts', (usableL(source) / flowLph) * S_PER_H, 'time' as const)] : []),
     ],
+    gives: ([a, high, low]) => a * (high - low),
     result: term('V', 'between high and low water', usableL(source), 'volume'),
     source: 'Geometry.',
   };
@@ -123,12 +134,13 @@ export const tankWeight: Maker = ({ results: { layout } }) => {
     says: 'A litre weighs a kilogram. The tank and its stand come on top: somebody competent designs what carries more than 200 kg or stands above about a metre.',
     formula: 'm = ρ · V',
     terms: [term('V', 'over the outlet, full, all tanks', fullL(source), 'volume')],
+    gives: ([v]) => v * KG_PER_L,
     result: term('m', 'weight', fullL(source), 'weight'),
     source: 'ρ 1000 kg/m³.',
   };
 };
 
-export const roof: Maker = ({ results: { layout } }) => {
+export const roof: Maker = ({ plan, results: { layout } }) => {
   const { source } = layout;
   if (source.kind !== 'tank' || source.refill !== 'roof') return undefined;
   return {
@@ -136,10 +148,11 @@ export const roof: Maker = ({ results: { layout } }) => {
     says: 'A millimetre on a square metre is a litre, less what splashes and runs past.',
     formula: 'V = A · h · s',
     terms: [
-      term('A', 'roof', source.roofM2, 'area'),
-      term('h', 'rain', source.rainMm, 'rain'),
-      term('s', 'share that reaches the tank', source.roofShare, 'share'),
+      term('A', 'roof', source.roofM2, 'area', sourceField(plan, 'roofM2')),
+      term('h', 'rain', source.rainMm, 'rain', sourceField(plan, 'rainMm')),
+      term('s', 'share that reaches the tank', source.roofShare, 'share', sourceField(plan, 'roofShare')),
     ],
+    gives: (all) => all.reduce((v, x) => v * x, 1),
     result: term('V', 'into the tank', roofL(source.roofM2, source.rainMm, source.roofShare), 'volume'),
     source: 'Rainwater practice: about 0.85 of the rain is caught.',
   };

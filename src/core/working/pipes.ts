@@ -1,9 +1,17 @@
 import { pipeKind, strengthOf } from '../catalog/pipes';
 import { isBranch } from '../catalog/headParts';
 import { frictionFactor, reynolds, velocityMps } from '../hydraulics/friction';
+import { KPA_PER_M } from '../hydraulics/water';
 import type { MainResult } from '../network';
 import { HEAD, type FullPlan } from '../plan';
-import { term, type Maker } from './types';
+import { sum, term, type Maker } from './types';
+
+const S_PER_H = 3600;
+const MM_PER_M = 1000;
+const L_PER_M3 = 1000;
+const G = 9.80665;
+/** Hazen–Williams in metres and cubic metres a second. */
+const HAZEN = 10.67;
 
 const hazen = (plan: FullPlan): boolean => plan.wishes.friction === 'hazen-williams';
 
@@ -34,16 +42,25 @@ export const main: Maker = ({ plan, results, block }) => {
     terms: [
       term('L', 'length', m.laid.lengthM, 'length'),
       term('D', 'bore', boreMm, 'bore', `${field}.pipe`),
-      term('Q', 'flow', m.flowLph, 'flow'),
       term('V', 'speed', m.velocityMps, 'velocity'),
       term('K', 'fitting loss (K)', minorK, 'factor', `${field}.minorK`),
       ...(hazen(plan)
-        ? [term('C', 'roughness', hazenWilliamsC, 'count')]
+        ? [
+            term('Q', 'flow', m.flowLph, 'flow'),
+            term('C', 'roughness', hazenWilliamsC, 'count', `${field}.hazenWilliamsC`),
+          ]
         : [
-            term('Re', 'Reynolds number', re, 'count'),
             term('f', 'friction factor', frictionFactor(re), 'factor'),
+            term('Re', 'Reynolds number', re, 'count'),
+            term('Q', 'flow', m.flowLph, 'flow'),
           ]),
     ],
+    gives: hazen(plan)
+      ? ([l, d, v, k, q, c]) =>
+          ((HAZEN * l * (q / L_PER_M3 / S_PER_H) ** 1.852) / (c ** 1.852 * (d / MM_PER_M) ** 4.8704)) *
+            KPA_PER_M +
+          (k * v * v * KPA_PER_M) / (2 * G)
+      : ([l, d, v, k, f]) => (((f * l) / (d / MM_PER_M) + k) * v * v * KPA_PER_M) / (2 * G),
     result: term('h', 'lost in this piece', m.frictionKpa, 'pressure'),
     source: hazen(plan) ? 'Hazen–Williams.' : 'Darcy–Weisbach; f by 64/Re, Blasius, Watters & Keller.',
   };
@@ -60,6 +77,7 @@ export const velocity: Maker = ({ plan, results, block }) => {
       term('Q', 'flow', m.flowLph, 'flow'),
       term('D', 'bore', m.laid.piece.boreMm, 'bore', `${fieldOf(plan, m.laid.to)}.pipe`),
     ],
+    gives: ([q, d]) => q / L_PER_M3 / S_PER_H / ((Math.PI / 4) * (d / MM_PER_M) ** 2),
     result: term('V', 'speed', velocityMps(m.flowLph, m.laid.piece.boreMm), 'velocity'),
     source: 'By definition of flow.',
   };
@@ -83,6 +101,8 @@ export const surge: Maker = ({ plan, results, block }) => {
       ),
       term('V', 'speed of the water', m.velocityMps, 'velocity'),
     ],
+    // ρ of a tonne a cubic metre: kPa come out.
+    gives: ([a, v]) => a * v,
     result: term('Δp', 'rise of pressure', m.surgeKpa, 'pressure'),
     source: 'Joukowsky 1898; ρ 1000 kg/m³.',
   };
@@ -94,14 +114,15 @@ export const parts: Maker = ({ results, plan }) => {
   return {
     title: 'Loss in the head',
     says: 'Each part takes what its label says at its rated flow, with the square of the flow, and what it always takes. A regulator takes all above its set pressure.',
-    formula: 'h = h_fixed + h_label · (Q/Q_label)²',
+    formula: 'Σh = h₁ + h₂ + …;  h = h_fixed + h_label · (Q/Q_label)²',
     terms: [
-      term('Q', 'flow', results.flowLph, 'flow'),
       ...through.map(({ step, beforeKpa, afterKpa }) => {
         const at = plan.head.findIndex((p) => p.id === step.part.id);
         return term('h', step.part.name, beforeKpa - afterKpa, 'pressure', `head.${at}.lossKpa`);
       }),
+      term('Q', 'flow', results.flowLph, 'flow'),
     ],
+    gives: (all) => sum(all.slice(0, through.length)),
     result: term('Σh', 'lost in the head', through[0].beforeKpa - through.at(-1)!.afterKpa, 'pressure'),
     source: 'Labels; turbulent loss goes with the square of the flow.',
   };

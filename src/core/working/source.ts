@@ -1,4 +1,7 @@
+import type { Medium } from '../hydraulics/friction';
 import { lossAcross } from '../hydraulics/network';
+import { pumpSupply } from '../hydraulics/pump';
+import { supplyCurve } from '../hydraulics/source';
 import { KPA_PER_M } from '../hydraulics/water';
 import {
   intakeOf,
@@ -9,11 +12,18 @@ import {
   suctionFacts,
   switchFacts,
   tankLevelM,
+  type FarmResults,
   type PartStep,
 } from '../network';
-import { term, type Maker, type Term } from './types';
+import type { LaidMain } from '../layout';
+import type { FullPlan, Source } from '../plan';
+import { sourceField, sum, term, type Maker, type Term } from './types';
+
+const S_PER_H = 3600;
+const S_PER_MIN = 60;
 
 export const bucket: Maker = ({
+  plan,
   results: {
     layout: { source },
   },
@@ -24,21 +34,24 @@ export const bucket: Maker = ({
     says: 'A bucket of known volume over the mean of the seconds it took. It comes at no pressure.',
     formula: 'Q = V / t',
     terms: [
-      term('V', 'bucket', source.bucketL, 'volume'),
+      term('V', 'bucket', source.bucketL, 'volume', sourceField(plan, 'bucketL')),
       term(
         't',
         `mean of ${source.triesS.length} ${source.triesS.length === 1 ? 'try' : 'tries'}`,
         meanS(source.triesS),
         'time',
+        sourceField(plan, 'triesS'),
       ),
       term('', 'spread of the tries', spread(source.triesS), 'share'),
     ],
+    gives: ([v, t]) => (v / t) * S_PER_H,
     result: term('Q', 'open flow', measuredLph(source), 'flow'),
     source: 'By definition of flow.',
   };
 };
 
 const availableTank: Maker = ({
+  plan,
   results: {
     layout: { source },
   },
@@ -53,9 +66,16 @@ const availableTank: Maker = ({
         : 'A tank’s pressure is the height of its water, planned at the low level; its own flow is bounded by the pipes, which are solved with it.',
     formula: 'p = (z_water − z_foot) · ρ·g',
     terms: [
-      term('z_water', source.level === 'held' ? 'held water' : 'low water', source.heightM + level, 'height'),
+      term(
+        'z_water',
+        source.level === 'held' ? 'held water' : 'low water',
+        source.heightM + level,
+        'height',
+        sourceField(plan, source.level === 'held' ? 'floatM' : 'lowM'),
+      ),
       term('z_foot', 'ground the tank stands on, where the head is', source.heightM, 'height'),
     ],
+    gives: ([water, foot]) => (water - foot) * KPA_PER_M,
     result: term('p', 'pressure at the head', level * KPA_PER_M, 'pressure'),
     source: 'Hydrostatics: 9.80665 kPa per metre of water.',
   };
@@ -70,26 +90,47 @@ const availableTap: Maker = ({
 }) => {
   if (source.kind !== 'tap') return undefined;
   const flowing = source.method === 'bucket' ? 0 : source.flowingKpa;
+  const boostKpa = boosts(source, plan, demand.availableLph);
   const terms = [
-    term('a', 'allowance on the measured flow', plan.wishes.allowance, 'share'),
-    term('Q_m', 'measured flow', measuredLph(source), 'flow'),
-    term('p_shut', 'gauge, shut', source.shutKpa, 'pressure'),
-    term('p_m', 'gauge at the measured flow', flowing, 'pressure'),
+    term('a', 'allowance on the measured flow', plan.wishes.allowance, 'share', 'wishes.allowance'),
+    term(
+      'Q_m',
+      'measured flow',
+      measuredLph(source),
+      'flow',
+      sourceField(plan, source.method === 'bucket' ? 'bucketL' : 'flowingLph'),
+    ),
+    term('p_shut', 'gauge, shut', source.shutKpa, 'pressure', sourceField(plan, 'shutKpa')),
+    term(
+      'p_m',
+      'gauge at the measured flow',
+      flowing,
+      'pressure',
+      source.method === 'bucket' ? undefined : sourceField(plan, 'flowingKpa'),
+    ),
     term('p', 'pressure needed at the source', demand.neededKpa, 'pressure'),
+    term('Q_o', 'drawn by others, taken off', source.othersLph, 'flow'),
+    term('p_b', 'the booster adds at that flow', boostKpa, 'pressure'),
   ];
-  if (source.othersLph > 0) terms.push(term('Q_o', 'drawn by others, taken off', source.othersLph, 'flow'));
   return {
     title: 'Flow available at the pressure needed',
     says: `Pressure behind a tap falls with the square of the flow. The curve through the shut gauge and the measured flow, drawn in by the allowance, is read at the pressure this plan needs${source.booster.kind === 'none' ? '' : ', what the booster adds taken off first'}.`,
-    formula:
-      source.othersLph > 0
-        ? 'Q = a · Q_m · √((p_shut − p) / (p_shut − p_m)) − Q_o'
-        : 'Q = a · Q_m · √((p_shut − p) / (p_shut − p_m))',
+    formula: 'Q = a · Q_m · √((p_shut + p_b − p) / (p_shut − p_m)) − Q_o, never under 0',
     terms,
+    gives: ([a, measured, shut, at, needed, others, boost]) =>
+      Math.max(0, a * measured * Math.sqrt(Math.max(0, shut + boost - needed) / (shut - at)) - others),
     result: term('Q', 'available flow', demand.availableLph, 'flow'),
     source: 'Turbulent loss behind the tap, two measured points.',
   };
 };
+
+/** Pressure that a booster adds at a flow, kPa; 0 where there is none. */
+const boosts = (source: Source, plan: FullPlan, lph: number): number =>
+  sum(
+    intakeOf(source, plan.wishes.allowance)
+      .steps.filter((s) => s.kind === 'boost')
+      .map((s) => -lossAcross({ ...s.link, from: '', to: '' } as never, lph, mediumOf(plan))),
+  );
 
 const availablePump: Maker = ({
   plan,
@@ -99,32 +140,94 @@ const availablePump: Maker = ({
   },
 }) => {
   if (source.kind !== 'well' && source.kind !== 'pump') return undefined;
-  const q = Number.isFinite(demand.availableLph) ? demand.availableLph : 0;
-  const lift = intakeOf(source, plan.wishes.allowance).steps.find((s) => s.kind === 'lift')!;
+  const q = demand.availableLph;
+  if (!Number.isFinite(q)) return undefined;
+  const intake = intakeOf(source, plan.wishes.allowance);
+  const lift = intake.steps.find((s) => s.kind === 'lift')!;
+  const drawn = q + source.othersLph;
   const friction = lossAcross({ ...lift.link, from: '', to: '' } as never, q, mediumOf(plan));
-  const liftM = source.kind === 'well' ? source.pumpingLevelM : source.liftM;
+  const well = source.kind === 'well';
+  const headM = supplyCurve(pumpSupply(source.curve), 0).kpa(drawn) / KPA_PER_M;
+  const held = source.vessel.part === 'tank';
+  const bareKpa = (headM - (well ? source.pumpingLevelM : source.liftM)) * KPA_PER_M - friction;
   return {
     title: 'Flow available at the pressure needed',
-    says: `The pump’s curve, less its lift and the friction of its pipe${source.vessel.part === 'tank' ? ', and not above the pressure at which its switch starts it' : ''}, read at the pressure this plan needs.`,
-    formula: 'p = ρ·g·(H(Q) − z) − h',
+    says: `The pump’s curve, less its lift and the friction of its pipe${held ? ', and not above the pressure at which its switch starts it' : ''}, is followed to the flow at which it gives just what this plan needs; here is what it gives at that flow.`,
+    formula: `p = ρ·g·(H − z) − h${held ? ', at most p_in' : ''} + p_b`,
     terms: [
+      term('H', 'head of the pump there, read on its curve', headM, 'height', sourceField(plan, 'curve')),
       term(
         'z',
-        source.kind === 'well' ? 'pumping level under the ground' : 'pump over the water',
-        liftM,
+        well ? 'pumping level under the ground' : 'pump over the water',
+        well ? source.pumpingLevelM : source.liftM,
         'height',
+        sourceField(plan, well ? 'pumpingLevelM' : 'liftM'),
       ),
-      term(
-        'h',
-        `friction of the ${source.kind === 'well' ? 'drop' : 'suction'} pipe at that flow`,
-        friction,
-        'pressure',
-      ),
-      term('p', 'pressure needed', demand.neededKpa, 'pressure'),
-      ...(source.vessel.part === 'tank' ? [term('p_in', 'cut-in', source.vessel.cutInKpa, 'pressure')] : []),
+      term('h', `friction of the ${well ? 'drop' : 'suction'} pipe at that flow`, friction, 'pressure'),
+      ...(held
+        ? [term('p_in', 'cut-in', source.vessel.cutInKpa, 'pressure', sourceField(plan, 'vessel.cutInKpa'))]
+        : [term('', 'no switch holds it lower', bareKpa, 'pressure')]),
+      term('p_b', 'the booster adds at that flow', boosts(source, plan, q), 'pressure'),
+      term('Q', 'available flow', q, 'flow'),
+      term('', 'drawn by others besides', source.othersLph, 'flow'),
+      term('', 'pressure needed', demand.neededKpa, 'pressure'),
     ],
-    result: term('Q', 'available flow', demand.availableLph, 'flow'),
-    source: 'The pump’s own curve (monotone cubic through its points); friction by the school chosen.',
+    gives: ([head, z, h, most, boost]) => Math.min((head - z) * KPA_PER_M - h, most) + boost,
+    result: term(
+      'p',
+      'at the source at that flow',
+      Math.min(bareKpa, held ? source.vessel.cutInKpa : bareKpa) + boosts(source, plan, q),
+      'pressure',
+    ),
+    source: 'The pump’s own curve (its working is apart); friction by the school chosen.',
+  };
+};
+
+/** A cubic between two points of the pump's curve, with the slopes that keep it from rising. */
+export const pumpCurve: Maker = ({
+  plan,
+  results: {
+    layout: { source },
+    flowLph,
+  },
+}) => {
+  if ((source.kind !== 'well' && source.kind !== 'pump') || !(flowLph > 0)) return undefined;
+  const supply = pumpSupply(source.curve);
+  if (supply.kind !== 'pump') return undefined;
+  const curve = supplyCurve(supply, 0);
+  const { points } = supply;
+  const drawn = flowLph + source.othersLph;
+  const last = points.length - 1;
+  if (drawn < points[0].flowLph || drawn > points[last].flowLph) return undefined;
+  const at = Math.min(
+    last - 1,
+    points.findIndex((_, i) => i < last && drawn <= points[i + 1].flowLph),
+  );
+  const [a, b] = [points[at], points[at + 1]];
+  // From inside the piece: at a point the two sides' slopes are the same by construction, at the ends they are one-sided.
+  const slope = (lph: number): number => curve.slope(lph) / KPA_PER_M;
+  const field = sourceField(plan, 'curve');
+  return {
+    title: 'Head of the pump at the flow of now',
+    says: 'Between two points of its curve a cubic is drawn that passes through both and never rises. u is how far the flow lies from the first to the second.',
+    formula:
+      'H = H₁·(1 + 2u)·(1 − u)² + H₂·u²·(3 − 2u) + u·(1 − u)·(Δ₁·(1 − u) − Δ₂·u);  u = (Q − Q₁)/(Q₂ − Q₁)',
+    terms: [
+      term('Q', 'drawn from the pump', drawn, 'flow'),
+      term('Q₁', 'flow of the point before', a.flowLph, 'flow', field),
+      term('H₁', 'its head', a.pressureKpa / KPA_PER_M, 'height', field),
+      term('Q₂', 'flow of the point after', b.flowLph, 'flow', field),
+      term('H₂', 'its head', b.pressureKpa / KPA_PER_M, 'height', field),
+      term('Δ₁', 'slope at the first, times Q₂ − Q₁', slope(a.flowLph) * (b.flowLph - a.flowLph), 'height'),
+      term('Δ₂', 'slope at the second, times Q₂ − Q₁', slope(b.flowLph) * (b.flowLph - a.flowLph), 'height'),
+    ],
+    gives: ([q, q1, h1, q2, h2, d1, d2]) => {
+      const u = (q - q1) / (q2 - q1);
+      const v = 1 - u;
+      return h1 * (1 + 2 * u) * v * v + h2 * u * u * (3 - 2 * u) + u * v * (d1 * v - d2 * u);
+    },
+    result: term('H', 'head of the pump', curve.kpa(drawn) / KPA_PER_M, 'height'),
+    source: 'Fritsch & Carlson 1980, slopes after Fritsch & Butland 1984.',
   };
 };
 
@@ -145,12 +248,16 @@ export const drawdown: Maker = ({
     says: 'The air in the tank keeps pressure times volume. What it pushes out between the switch’s two pressures is drawn without the pump.',
     formula: 'ΔV = V · (p₀ + p_air) · (1/(p_in + p_air) − 1/(p_out + p_air))',
     terms: [
-      term('V', 'tank', volumeL, 'volume'),
-      term('p₀', 'air in the empty tank', prechargeKpa, 'pressure'),
-      term('p_in', 'cut-in', cutInKpa, 'pressure'),
-      term('p_out', 'cut-out', cutOutKpa, 'pressure'),
-      term('p_air', 'pressure of the air', 101.325, 'pressure'),
+      term('V', 'tank', volumeL, 'volume', sourceField(plan, 'vessel.volumeL')),
+      term('p₀', 'air in the empty tank', prechargeKpa, 'pressure', sourceField(plan, 'vessel.prechargeKpa')),
+      term('p_in', 'cut-in', cutInKpa, 'pressure', sourceField(plan, 'vessel.cutInKpa')),
+      term('p_out', 'cut-out', cutOutKpa, 'pressure', sourceField(plan, 'vessel.cutOutKpa')),
+      term('p_air', 'pressure of the air', facts.airKpa, 'pressure'),
     ],
+    gives: ([v, p0, pIn, pOut, air]) => {
+      const held = v * (p0 + air);
+      return Math.min(v, held / (pIn + air)) - Math.min(v, held / (pOut + air));
+    },
     result: term('ΔV', 'drawdown', facts.drawdownL, 'volume'),
     source: 'Boyle 1662. Below the air’s own pressure the tank is empty.',
   };
@@ -170,15 +277,16 @@ export const starts: Maker = ({
   return {
     title: 'Starts of the pump',
     says: 'While the pump runs the tank takes what it gives over the draw; then the tank gives the draw alone. The pump’s flow falls from cut-in to cut-out, so its run is added up slice by slice.',
-    formula: 'n = 1 / (∫ dV/(Q_p − Q) + ΔV/Q)',
+    formula: 'n = 1 / (t_run + t_rest);  t_run = ∫ dV/(Q_p − Q),  t_rest = ΔV/Q',
     terms: [
+      term('t_run', 'one run', cycle.runMin * S_PER_MIN, 'time'),
+      term('t_rest', 'one rest', cycle.restMin * S_PER_MIN, 'time'),
       term('ΔV', 'drawdown', facts.drawdownL, 'volume'),
       term('Q_p', 'pump at cut-in', facts.cutInLph, 'flow'),
       term('Q_p', 'pump at cut-out', facts.cutOutLph, 'flow'),
       term('Q', 'drawn', flowLph, 'flow'),
-      term('', 'one run', cycle.runMin * 60, 'time'),
-      term('', 'one rest', cycle.restMin * 60, 'time'),
     ],
+    gives: ([run, rest]) => S_PER_H / (run + rest),
     result: term('n', 'starts an hour', cycle.startsPerHour, 'factor'),
     source: 'Balance of water in the tank.',
   };
@@ -198,12 +306,13 @@ export const suction: Maker = ({
     says: 'The air pushes the water up to the pump. What lift, friction and the water’s own vapour leave of that must be more than the pump needs.',
     formula: 'NPSH = (p_air − p_vapour)/ρg − z − h',
     terms: [
-      term('p_air/ρg', 'air at this altitude', facts.airM, 'height'),
-      term('p_vapour/ρg', 'vapour at this temperature', facts.vapourM, 'height'),
-      term('z', 'pump over the water', source.liftM, 'height'),
+      term('p_air/ρg', 'air at this altitude', facts.airM, 'height', sourceField(plan, 'altitudeM')),
+      term('p_vapour/ρg', 'vapour at this temperature', facts.vapourM, 'height', 'wishes.waterC'),
+      term('z', 'pump over the water', source.liftM, 'height', sourceField(plan, 'liftM')),
       term('h', 'friction of suction pipe, foot valve and strainer', facts.frictionM, 'height'),
-      term('', 'needed by the pump at this flow', facts.needsM, 'height'),
+      term('', 'needed by the pump at this flow', facts.needsM, 'height', sourceField(plan, 'npshM')),
     ],
+    gives: ([air, vapour, z, h]) => air - vapour - z - h,
     result: term('NPSH', 'suction head there is', facts.haveM, 'height'),
     source: 'ISO 2533 standard atmosphere; vapour pressure after Alduchov & Eskridge 1996.',
   };
@@ -217,14 +326,22 @@ export const asked: Maker = ({ plan, results }) => {
     for (const { part, link } of steps)
       if (link)
         terms.push(
-          term('h', `${part.name}, its loss at this flow`, lossAcross(link, lph, medium), 'pressure'),
+          term(
+            'h',
+            `${part.name}, its loss at this flow`,
+            lossAcross(link, lph, medium),
+            'pressure',
+            `head.${plan.head.findIndex((p) => p.id === part.id)}.lossKpa`,
+          ),
         );
   };
   const ruling = demand.ruling;
   if (ruling < 0) {
     const regulator = built.head.map((s) => s.part.role).lastIndexOf('regulator');
     if (regulator >= 0) {
-      terms.push(term('p', 'regulator’s set pressure', built.head[regulator].part.setKpa, 'pressure'));
+      const { part } = built.head[regulator];
+      const at = plan.head.findIndex((p) => p.id === part.id);
+      terms.push(term('p', 'regulator’s set pressure', part.setKpa, 'pressure', `head.${at}.setKpa`));
       losses(built.head.slice(0, regulator + 1), demand.askedLph);
     }
   } else {
@@ -232,22 +349,43 @@ export const asked: Maker = ({ plan, results }) => {
     const needs = demand.blocks[ruling];
     const name = block.layout.block.name;
     terms.push(term('p', `needed where the main reaches ${name}`, needs.entryKpa, 'pressure'));
-    const rise = (block.entryM - built.intake.headM) * KPA_PER_M;
-    let before = 0;
     losses(built.head, demand.askedLph);
-    for (const t of terms) before += t.value;
-    terms.push(
-      term('h', `main to ${name}, its friction at these flows`, demand.neededKpa - before - rise, 'pressure'),
-    );
-    if (rise !== 0) terms.push(term('z', 'its rise', rise, 'pressure'));
+    const rise = (block.entryM - built.intake.headM) * KPA_PER_M;
+    for (const { laid, lossKpa } of mainsAt(results, block.layout.block.id, medium))
+      terms.push(
+        term('h', `main of ${laid.lengthM.toFixed(0)} m, its friction at these flows`, lossKpa, 'pressure'),
+      );
+    terms.push(term('z', 'rise from the head to where the main reaches it', rise, 'pressure'));
   }
+  const parts = terms.length;
   terms.push(term('Q', 'flow of all runs then', demand.askedLph, 'flow'));
   return {
     title: 'Pressure needed at the source',
     says: 'What the regulator lets out, or the weakest emitter needs, and every loss and rise before it with all blocks drawing what they ask. The block that asks for most rules.',
     formula: 'p_needed = p + Σ h + Σ z',
     terms,
+    gives: (all) => sum(all.slice(0, parts)),
     result: term('p_needed', 'pressure needed at the source', demand.neededKpa, 'pressure'),
     source: 'Energy along the pipe; friction by the school chosen (docs/method.md).',
   };
 };
+
+/** The pieces of main from the head to a block, each with its friction while every block draws what it asks. */
+function mainsAt(
+  { built, demand }: FarmResults,
+  blockId: string,
+  medium: Medium,
+): { laid: LaidMain; lossKpa: number }[] {
+  const byEnd = new Map(built.mains.map((m) => [m.to, m]));
+  const path = (entry: string): typeof built.mains => {
+    const pieces = [];
+    for (let at = byEnd.get(entry); at; at = byEnd.get(at.from)) pieces.push(at);
+    return pieces;
+  };
+  const lph = new Map<object, number>();
+  built.blocks.forEach((b, i) => {
+    for (const m of path(b.entry)) lph.set(m, (lph.get(m) ?? 0) + demand.blocks[i].askedLph);
+  });
+  const block = built.blocks.find((b) => b.layout.block.id === blockId)!;
+  return path(block.entry).map((m) => ({ laid: m.laid, lossKpa: lossAcross(m.link, lph.get(m)!, medium) }));
+}

@@ -19,8 +19,14 @@ export interface Working {
   says: string;
   formula: string;
   terms: Term[];
-  result: Term;
+  /** None where nothing is reckoned. */
+  result?: Term;
   source: string;
+  /**
+   * The formula itself: what its terms, in their order, come to. Terms and result are in core units; factors between them
+   * (hours and seconds) are in it. None where nothing is reckoned, or where a number was found by search.
+   */
+  gives?: (terms: readonly number[]) => number;
 }
 
 /** What a working is made from: a solved plan, and the run looked at with its block. */
@@ -40,6 +46,12 @@ export const term = (
   kind: KindName,
   field?: string,
 ): Term => ({ symbol, meaning, value, kind, ...(field !== undefined && { field }) });
+
+export const sum = (values: readonly number[]): number => values.reduce((total, v) => total + v, 0);
+
+/** Path of a field of the source in use, in the stated plan. */
+export const sourceField = (plan: FullPlan, key: string): string =>
+  `sources.${plan.sources.findIndex((s) => s.id === plan.sourceId)}.${key}`;
 
 /** Whether a field of a stated plan, by its path (“blocks.0.tape.boreMm”), is not the grower's own. */
 export function isDefault(plan: Plan, field: string): boolean {

@@ -4,12 +4,13 @@ import { bed, end, header, uniformity } from './block';
 import { cost, puddle, strips } from './ground';
 import { blockFlow, longest, rate, rest, roof, tank, tankWeight, tapeLength } from './laid';
 import { main, parts, surge, velocity } from './pipes';
-import { asked, available, bucket, drawdown, starts, suction } from './source';
+import { asked, available, bucket, drawdown, pumpCurve, starts, suction } from './source';
 import type { Maker, Working } from './types';
 
 const MAKERS = {
   bucket,
   available,
+  pumpCurve,
   drawdown,
   starts,
   suction,

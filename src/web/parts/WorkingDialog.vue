@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { findingWorking } from '../../core/check';
-import { isDefault, workingOf, workingText } from '../../core/working';
-import { formatParts } from '../../core/units';
+import { isDefault, printed, workingOf, workingText } from '../../core/working';
 import { usePlan } from '../stores/plan';
 import { useJudgement } from '../stores/judgement';
 import { useResults } from '../stores/results';
@@ -29,10 +28,8 @@ function shut(): void {
 }
 const assumed = (field: string | undefined): boolean => field !== undefined && isDefault(plan.plan, field);
 const any = computed(() => working.value?.terms.some((t) => assumed(t.field)) ?? false);
-const show = (value: number, kind: Parameters<typeof formatParts>[1]): string =>
-  Number.isFinite(value) ? formatParts(value, kind, settings.units, kind === 'count' ? 0 : 1).text : 'no limit';
-
-const asText = computed(() => (working.value ? workingText(working.value, show, assumed) : ''));
+const numbers = computed(() => working.value && printed(working.value, settings.units));
+const asText = computed(() => (working.value ? workingText(working.value, settings.units, assumed) : ''));
 
 async function copy(): Promise<void> {
   try {
@@ -56,12 +53,12 @@ async function copy(): Promise<void> {
             <tr v-for="(t, i) in working.terms" :key="i">
               <td class="num">{{ t.symbol }}</td>
               <td>{{ t.meaning }}<em v-if="assumed(t.field)"> · a default</em></td>
-              <td class="num">{{ show(t.value, t.kind) }}</td>
+              <td class="num">{{ numbers?.terms[i] }}</td>
             </tr>
-            <tr class="result">
+            <tr v-if="working.result" class="result">
               <td class="num">{{ working.result.symbol }}</td>
               <td>{{ working.result.meaning }}</td>
-              <td class="num">{{ show(working.result.value, working.result.kind) }}</td>
+              <td class="num">{{ numbers?.result }}</td>
             </tr>
           </tbody>
         </table>

@@ -2,17 +2,18 @@
 import { useElementSize } from '@vueuse/core';
 import { area, line, max, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
-import { cropName } from '../../core/plan';
-import { dayAfter, dayText } from '../../core/sets';
+import { dayAfter, dayText, seasonBeds, seasonWorking } from '../../core/sets';
 import ChoiceField from '../parts/ChoiceField.vue';
 import { useOutlook } from '../stores/outlook';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
+import { useView } from '../stores/view';
 
 /** The water in the root zone under the drip, day by day: what comes in, what passes the roots, when the crop goes short. */
 const plan = usePlan();
 const outlook = useOutlook();
 const settings = useSettings();
+const view = useView();
 const frame = ref<HTMLElement>();
 const { width, height } = useElementSize(frame);
 const picked = ref('');
@@ -21,7 +22,7 @@ const season = computed(() => outlook.season);
 const options = computed(() =>
   (season.value?.beds ?? []).map((b) => ({
     id: b.id,
-    name: `${plan.blocks[b.block]?.name ?? ''}: ${cropName(plan.full, b.crop)}, ${b.keys.length === 1 ? `bed ${b.keys[0]}` : `${b.keys.length} beds`}`,
+    name: plan.full.blocks[b.block] ? seasonBeds(plan.full, b) : '',
   })),
 );
 const beds = computed(() => season.value?.beds.find((b) => b.id === picked.value) ?? season.value?.beds[0]);
@@ -73,7 +74,7 @@ const tipOf = (i: number): string => {
     <header>
       <h3 class="sr">The season</h3>
       <ChoiceField v-if="options.length > 0" label="Beds of the season" :value="beds?.id ?? ''" :options="options" @pick="picked = $event" />
-      <span class="quiet">{{ says }}</span>
+      <button v-if="beds" type="button" class="asks quiet" title="Show the working" @click="view.openMade = seasonWorking(beds, plan.full)">{{ says }}</button>
     </header>
     <div ref="frame" class="frame">
       <svg v-if="beds && width > 150" :width="width" :height="height" role="img" :aria-label="`Water under the drip through the season. ${says}`">

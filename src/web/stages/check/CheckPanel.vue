@@ -29,6 +29,7 @@ const worse = computed(() => advice.together?.worse.map((f) => describe(f, plan.
 
 const SAYS: Record<WorkingName, string> = {
   bucket: 'Flow of the open tap',
+  pumpCurve: 'What the pump gives at the flow of now',
   available: 'What the source can give',
   drawdown: 'Water between starts',
   starts: 'Starts of the pump',

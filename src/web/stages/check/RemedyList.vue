@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { describe, type Finding } from '../../../core/check';
-import { cautionsOf, type Outcome, type Remedy } from '../../../core/remedy';
+import { cautionsOf, remedyWorking, type Outcome, type Remedy } from '../../../core/remedy';
 import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
+import { useView } from '../../stores/view';
 import { figuresTold } from './figures';
 
 /** Remedies that were worked out: each is taken with one press, or ticked to be taken with others. */
@@ -11,6 +12,7 @@ defineProps<{ finding: Finding; remedies: readonly Remedy[] }>();
 const advice = useAdvice();
 const plan = usePlan();
 const settings = useSettings();
+const view = useView();
 
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 const worse = (outcome: Outcome): string => outcome.worse.map((f) => describe(f, plan.full, settings.units).title).join('; ');
@@ -34,6 +36,14 @@ const promise = (r: Remedy): string => (!r.clears ? 'helps, but not enough' : r.
         <span class="num figures"><span v-for="f in figuresTold(remedy, settings.show)" :key="f.name">{{ f.name }} {{ f.from }} → {{ f.to }}</span></span>
         <span v-if="remedy.worse.length > 0" class="worse">but: {{ worse(remedy) }}</span>
       </button>
+      <button
+        type="button"
+        class="asks how"
+        :aria-label="`How it was worked out: ${advice.say(remedy.changes)}`"
+        @click="view.openMade = remedyWorking(remedy, finding, plan.full, settings.units)"
+      >
+        how?
+      </button>
     </li>
   </ul>
   <p v-for="c in cautionsOf(remedies.flatMap((r) => r.changes))" :key="c" class="caution">{{ c }}</p>
@@ -41,10 +51,10 @@ const promise = (r: Remedy): string => (!r.clears ? 'helps, but not enough' : r.
 
 <style scoped>
 .remedies { list-style: none; margin: 4px 0 10px; padding: 0; }
-li { display: grid; grid-template-columns: 22px 1fr; align-items: start; margin-bottom: 6px; }
+li { display: grid; grid-template-columns: 22px 1fr auto; align-items: start; margin-bottom: 6px; }
 input { margin: 11px 0 0; width: 16px; height: 16px; accent-color: var(--leaf); }
-button { text-align: left; background: var(--card); border: 1px solid var(--faint); border-radius: 4px; padding: 7px 10px 8px; cursor: pointer; font-size: 14.5px; line-height: 1.35; display: block; width: 100%; color: var(--ink); }
-button:hover { border-color: var(--leaf); background: var(--picked); }
+button:not(.how) { text-align: left; background: var(--card); border: 1px solid var(--faint); border-radius: 4px; padding: 7px 10px 8px; cursor: pointer; font-size: 14.5px; line-height: 1.35; display: block; width: 100%; color: var(--ink); }
+button:not(.how):hover { border-color: var(--leaf); background: var(--picked); }
 .promise { margin-left: 6px; font-size: 12.5px; color: var(--leaf); white-space: nowrap; }
 .promise::before { content: '✓ '; }
 .promise.half { color: var(--clay); }

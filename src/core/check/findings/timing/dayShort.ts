@@ -16,7 +16,7 @@ export const dayShort = findingKind({
         grade: 'stop',
         measured: takes * SECONDS,
         limit: outlook.day.allowedMin * SECONDS,
-        kind: 'time',
+        kind: 'minutes',
         says: { starts: outlook.day.homeless.length },
       }),
     ];

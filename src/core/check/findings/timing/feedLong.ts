@@ -15,7 +15,7 @@ export const feedLong = findingKind({
             grade: 'watch',
             measured: feed.totalMin * SECONDS,
             limit: time.minutes * SECONDS,
-            kind: 'time',
+            kind: 'minutes',
             says: { set: name },
           }
         : undefined,

@@ -19,7 +19,7 @@ export const pastRoots = findingKind({
         grade: 'watch',
         measured: net * SECONDS,
         limit: deep.longestMin * SECONDS,
-        kind: 'time',
+        kind: 'minutes',
         says: { set: name, beds: groupName(deep.beds, whole.plan) },
       };
     }),

@@ -15,7 +15,7 @@ export const shorterThanFill = findingKind({
             grade: 'mend',
             measured: time.minutes * SECONDS,
             limit: time.fillMin * SECONDS,
-            kind: 'time',
+            kind: 'minutes',
             says: { set: name },
           }
         : undefined,

@@ -1,0 +1,42 @@
+import type { Finding } from '../check';
+import { sayChange } from '../changes';
+import type { FullPlan } from '../plan';
+import { format, type UnitChoice } from '../units';
+import { term, type Term, type Working } from '../working';
+import type { Remedy } from './tryOut';
+
+/**
+ * What a remedy was found to do: all that it changes, the finding before and after, and the figures of the whole plan, each
+ * solved anew in all its states.
+ */
+export function remedyWorking(
+  { changes, before, after, clears, less, worse }: Remedy,
+  finding: Finding,
+  plan: FullPlan,
+  choice: UnitChoice,
+): Working {
+  const says = changes.map((c) => sayChange(c, plan, (value, kind) => format(value, kind, choice)));
+  const pair = (meaning: string, from: number, to: number, kind: Term['kind']): Term[] => [
+    term('', `${meaning}, before`, from, kind),
+    term('', `${meaning}, after`, to, kind),
+  ];
+  const left = less ? less.margin : finding.margin;
+  return {
+    title: `What it does: ${says.join(', and ')}`,
+    says: `It changes ${says.join(', and ')}, and nothing else. The changed plan was solved in every set and state and judged anew: what was found is ${clears ? 'gone' : 'still there, less'}${worse.length > 0 ? `, and ${worse.length === 1 ? 'one thing is' : `${worse.length} things are`} worse` : ', and nothing is worse'}.`,
+    formula: 'ΔC = C_after − C_before',
+    terms: [
+      term('C_before', 'of all there is to buy, typical, before', before.cost, 'count'),
+      term('C_after', 'after', after.cost, 'count'),
+      term('', 'beyond the limit, before', finding.margin, finding.kind),
+      ...(clears ? [] : [term('', 'beyond the limit, after', left, finding.kind)]),
+      ...pair('weakest emitter', before.weakestKpa, after.weakestKpa, 'pressure'),
+      ...pair('evenness, least of all sets', before.uniformity, after.uniformity, 'share'),
+      ...pair('asked, most of all sets', before.askedLph, after.askedLph, 'flow'),
+      ...pair('the source gives', before.availableLph, after.availableLph, 'flow'),
+    ],
+    gives: ([was, is]) => is - was,
+    result: term('ΔC', 'more to buy, at typical prices', after.cost - before.cost, 'count'),
+    source: 'The solver, on the plan with these changes and no others; typical shop prices (docs/method.md).',
+  };
+}
