@@ -8,6 +8,7 @@ import { PIPES_CHANGED } from './pipes';
 import { SOURCES } from './sources';
 
 export { pieceOf, wayTo } from './pipes';
+export { drawnOn } from './underTank';
 
 const MAKERS: ChangeMakers<ChangeKind> = { ...OPENING, ...PIPES_CHANGED, ...LAYING, ...PARTS, ...SOURCES };
 

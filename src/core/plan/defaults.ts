@@ -1,3 +1,4 @@
+import { KPA_PER_M } from '../hydraulics/water';
 import { HEAD_PARTS, type PartKind } from '../catalog/headParts';
 import { material } from '../catalog/materials';
 import { tapeWallMaxKpa } from '../catalog/tape';
@@ -73,7 +74,18 @@ export function typicalHead(kind: SourceKind): StatedPart[] {
   }
 }
 
-const TYPICAL_INLET: StatedPart[] = [{ id: 'regulator', kind: 'regulator-mid' }];
+const REGULATED: StatedPart[] = [{ id: 'regulator', kind: 'regulator-mid' }];
+const NO_INLET: StatedPart[] = [];
+const REGULATOR = HEAD_PARTS.find((p) => p.id === REGULATED[0].kind)!;
+/** What stands at a block’s inlet by default: nothing where a tank's water stands too low for a regulator to hold anything. */
+const typicalInlet = (waterM: number, blockM: number): StatedPart[] =>
+  (waterM - blockM) * KPA_PER_M <= REGULATOR.setKpa ? NO_INLET : REGULATED;
+
+/** Highest water of a tank that is drawn on, m; no limit for other sources. */
+const highestWaterM = (source: Source): number =>
+  source.kind === 'tank'
+    ? source.heightM + (source.level === 'held' ? source.floatM : source.highM)
+    : Infinity;
 
 const UNKNOWN_PART = HEAD_PARTS.find((p) => p.id === 'adaptor')!;
 
@@ -139,9 +151,16 @@ interface Around {
   tapes: readonly NamedTape[];
   /** The farm has heights that were measured. */
   surveyed: boolean;
+  /** Height of the water of a tank that is drawn on; no limit for other sources. */
+  waterM: number;
 }
 
-function fullBlock(stated: StatedBlock, i: number, xM: number, { own, tapes, surveyed }: Around): Block {
+function fullBlock(
+  stated: StatedBlock,
+  i: number,
+  xM: number,
+  { own, tapes, surveyed, waterM }: Around,
+): Block {
   const { outline } = stated;
   const headland = outline ? HEADLAND_M : 0;
   const slopes = stated.ground?.slopeAlong !== undefined || stated.ground?.slopeAcross !== undefined;
@@ -172,7 +191,7 @@ function fullBlock(stated: StatedBlock, i: number, xM: number, { own, tapes, sur
     ),
     tape: knownTape(stated.tape ?? NO_BEDS, '', NONE, () => fullTape(stated.tape)),
     tapes: Object.fromEntries(tapes.filter((t) => named.has(t.id)).map((t) => [t.id, t.tape])),
-    inlet: (stated.inlet ?? TYPICAL_INLET).map((p) => fullPart(p, own)),
+    inlet: (stated.inlet ?? typicalInlet(waterM, stated.heightM ?? 0)).map((p) => fullPart(p, own)),
     header: fullHeader(stated.header),
     main: mainOf(stated.main),
   };
@@ -252,15 +271,16 @@ export function fillIn(plan: Plan): FullPlan {
   const sources = plan.sources.map((s) => knownSources(s, '', [surface], () => fullSource(s, surface)));
   const sourceId = plan.sourceId ?? plan.sources[0].id;
   const source = sources.find((s) => s.id === sourceId) ?? sources[0];
+  const waterM = highestWaterM(source);
   const head = plan.head ?? TYPICAL_HEADS[source.kind];
   let right = 0;
   const blocks = plan.blocks.map((block, i) => {
     const xM = right;
     const full = knownBlocks(
       block,
-      `${i} ${block.xM === undefined ? xM : ''} ${surveyed}`,
+      `${i} ${block.xM === undefined ? xM : ''} ${surveyed} ${waterM}`,
       [own, tapes],
-      () => fullBlock(block, i, xM, { own, tapes, surveyed }),
+      () => fullBlock(block, i, xM, { own, tapes, surveyed, waterM }),
     );
     right = Math.max(right, full.xM + widthOf(full) + BLOCK_GAP_M);
     return full;

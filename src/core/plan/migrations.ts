@@ -8,6 +8,7 @@ export const MIGRATIONS: Record<number, (plan: Record<string, unknown>) => Recor
   // Version 4 added sets, timing and need: nothing of version 3 is told otherwise.
   3: (plan) => plan,
   4: fromVersion4,
+  5: fromVersion5,
 };
 
 type Fields = Record<string, unknown>;
@@ -92,4 +93,20 @@ function fromVersion4(plan: Fields): Fields {
   if (need?.mulchShare === undefined) return plan;
   const { mulchShare, ...others } = need;
   return { ...plan, watering: { ...watering, need: { ...others, filmShare: mulchShare } } };
+}
+
+/** Up to version 5 a block's inlet had a regulator by default under a tank too; from version 6 it has none where the
+ * water stands too low for it. */
+function fromVersion5(plan: Fields): Fields {
+  const sources = Array.isArray(plan.sources) ? (plan.sources as unknown[]).map(fields) : [];
+  const inUse = sources.find((s) => s?.id === plan.sourceId) ?? sources[0];
+  if (inUse?.kind !== 'tank' || !Array.isArray(plan.blocks)) return plan;
+  const inlet = [{ id: 'regulator', kind: 'regulator-mid' }];
+  return {
+    ...plan,
+    blocks: (plan.blocks as unknown[]).map((entry) => {
+      const block = fields(entry);
+      return block && block.inlet === undefined ? { ...block, inlet } : entry;
+    }),
+  };
 }

@@ -242,6 +242,10 @@ export const planSchema = Joi.object({
   sourceId: id,
   backup: Joi.object({ sourceId: id.required(), valve: Joi.boolean(), backflow: id }),
   head: parts,
+  setAside: Joi.array()
+    .items(Joi.object({ place: id.required(), had: parts.required(), left: parts.required() }))
+    .max(LIMITS.blocks + 1)
+    .unique('place'),
   parts: Joi.array().items(ownPartSchema).max(200).unique('id'),
   tees: Joi.array().items(tee).max(LIMITS.tees).unique('id'),
   ground,

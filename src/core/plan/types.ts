@@ -22,7 +22,7 @@ export type Stated<T> = T extends readonly unknown[]
     : T;
 
 export const PLAN_FORMAT = 'idle-furrow-plan';
-export const PLAN_VERSION = 5;
+export const PLAN_VERSION = 6;
 
 export interface PipePiece {
   pipe: string;
@@ -344,6 +344,8 @@ export interface Plan {
   sourceId?: string;
   backup?: Stated<Backup> & { sourceId: string };
   head?: StatedPart[];
+  /** Lists of parts as they were before what cannot work under a tank was taken out, until another source is drawn on. */
+  setAside?: SetAside[];
   /** Parts of the grower's own. */
   parts?: PartKind[];
   tees?: StatedTee[];
@@ -355,6 +357,14 @@ export interface Plan {
   blocks: StatedBlock[];
   wishes?: Stated<Wishes>;
   watering?: StatedWatering;
+}
+
+/** A list of parts while a tank is drawn on: what it was, and what it was left as. */
+export interface SetAside {
+  /** `head`, or a block's id. */
+  place: string;
+  had: StatedPart[];
+  left: StatedPart[];
 }
 
 /** Where the main begins. */

@@ -1,5 +1,6 @@
 import { layOut } from '../layout';
 import {
+  PLAN_VERSION,
   blankPlan,
   contradictions,
   cropIn,
@@ -66,7 +67,7 @@ describe('files', () => {
   test('of version 3 read as they are', () => {
     const old = { ...plan({}), version: 3 };
     const read = readPlan(JSON.stringify(old));
-    expect(read).toEqual({ ok: true, plan: { ...old, version: 5 } });
+    expect(read).toEqual({ ok: true, plan: { ...old, version: PLAN_VERSION } });
   });
 
   test('of version 4 keep what was said of film under its new name', () => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { measuredLph } from '../../../core/network';
 import type { SourceKind } from '../../../core/plan';
 import Asks from '../../parts/Asks.vue';
@@ -37,6 +37,12 @@ const SEASONS = [
   { id: 'wet', name: 'in the wet season' },
 ];
 const source = computed(() => plan.source);
+/** What drawing on another source took out or put back, in words, until another is drawn on (or that is undone). */
+const drawn = ref<{ source: string; says: string[] }>({ source: '', says: [] });
+function draw(kind: SourceKind): void {
+  const says = edits.sourceKind(kind);
+  drawn.value = { source: source.value.id, says };
+}
 const rename = (event: Event): void => void edits.source({ name: (event.target as HTMLInputElement).value.trim() || undefined }, 'name the source');
 </script>
 
@@ -45,9 +51,14 @@ const rename = (event: Event): void => void edits.source({ name: (event.target a
     <h2>Water</h2>
     <p class="fill">
       It comes from a
-      <ChoiceField label="Kind of source" :value="source.kind" :options="KINDS" @pick="edits.sourceKind($event as SourceKind)" />
+      <ChoiceField label="Kind of source" :value="source.kind" :options="KINDS" @pick="draw($event as SourceKind)" />
       called
       <input class="name" type="text" maxlength="80" aria-label="Name of the source" :value="source.name" @change="rename" />.
+    </p>
+    <p v-if="drawn.source === source.id && drawn.says.length > 0" class="quiet" role="status">
+      <template v-if="source.kind === 'tank'">Some parts cannot work at this tank’s pressure, so this was done:</template>
+      <template v-else>Another source, so:</template>
+      {{ drawn.says.join('; ') }}. Undo brings all back.
     </p>
     <div :key="source.id">
       <TapSentences v-if="source.kind === 'tap'" :tap="source" />

@@ -1,4 +1,5 @@
-import type { Draft } from 'immer';
+import { current, original, type Draft } from 'immer';
+import { drawnOn } from '../../../core/changes';
 import type { Plan, SourceKind } from '../../../core/plan';
 import type { usePlan, Refusal } from '../plan';
 import { assign, freshId } from './fields';
@@ -52,17 +53,29 @@ export function sourceEdits(plan: ReturnType<typeof usePlan>) {
     );
   }
 
-  /** Another kind of source. What was stated of the first stays in the plan, and comes back with it. */
-  function sourceKind(kind: SourceKind): void {
+  /**
+   * Another kind of source. What was stated of the first stays in the plan, and comes back with it.
+   * @returns what was taken out or put back with it, in words
+   */
+  function sourceKind(kind: SourceKind): string[] {
+    let says: string[] = [];
     plan.edit(KIND_WORDS[kind], (draft) => {
       const other = draft.sources.find((s) => s.kind === kind);
       if (other) {
         draft.sourceId = other.id;
         swapBackup(draft, other.id);
-        return;
-      }
-      addSourceTo(draft, kind, true);
+      } else addSourceTo(draft, kind, true);
+      says = drawOn(draft);
     });
+    return says;
+  }
+
+  /** What cannot work under a tank goes and comes with it, in the same step. */
+  function drawOn(draft: Draft<Plan>): string[] {
+    const { plan: drawn, says } = drawnOn(original(draft) as Plan, current(draft) as Plan);
+    Object.assign(draft, drawn);
+    if (!drawn.setAside) delete draft.setAside;
+    return says;
   }
 
   function addSourceTo(draft: Draft<Plan>, kind: SourceKind, inUse: boolean): void {
@@ -81,11 +94,14 @@ export function sourceEdits(plan: ReturnType<typeof usePlan>) {
   const addSource = (kind: SourceKind): void =>
     void plan.edit(`add a ${kind}`, (draft) => addSourceTo(draft, kind, false));
 
-  function useSource(id: string): void {
+  function useSource(id: string): string[] {
+    let says: string[] = [];
     plan.edit(`draw on ${plan.full.sources.find((s) => s.id === id)?.name}`, (draft) => {
       draft.sourceId = id;
       swapBackup(draft, id);
+      says = drawOn(draft);
     });
+    return says;
   }
 
   function removeSource(id: string): void {
@@ -95,6 +111,7 @@ export function sourceEdits(plan: ReturnType<typeof usePlan>) {
       if (draft.backup?.sourceId === id) delete draft.backup;
       if ((draft.sourceId ?? plan.source.id) === id) draft.sourceId = draft.sources[0].id;
       if (draft.backup?.sourceId === draft.sourceId) delete draft.backup;
+      drawOn(draft);
     });
   }
 
