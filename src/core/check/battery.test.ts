@@ -1,11 +1,12 @@
 import { refusalOf } from '../plan';
 import { BATTERY } from './battery.testing';
+import { KINDS } from './findings';
 import { judge, roots } from './index';
 import { SOUND_PLANS } from './soundPlans.testing';
 
 describe('a battery of small plans: what was planted is found, and nothing else', () => {
-  test('there are at least forty, and each is a plan', () => {
-    expect(BATTERY.length).toBeGreaterThanOrEqual(40);
+  test('there are more than a hundred, and each is a plan', () => {
+    expect(BATTERY.length).toBeGreaterThanOrEqual(100);
     for (const { name, plan } of BATTERY) expect([name, refusalOf(plan)]).toEqual([name, undefined]);
   });
 
@@ -18,6 +19,11 @@ describe('a battery of small plans: what was planted is found, and nothing else'
     ).toEqual([...finds].sort());
     for (const f of each) expect(f.margin).toBeGreaterThanOrEqual(0);
   });
+});
+
+test('every kind of finding is found in one of them', () => {
+  const found = new Set(BATTERY.flatMap(({ plan }) => judge(plan).each.map((f) => f.code)));
+  expect(KINDS.map((k) => k.code).filter((code) => !found.has(code))).toEqual([]);
 });
 
 describe('sound plans of every source and material', () => {

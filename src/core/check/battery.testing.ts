@@ -1,96 +1,26 @@
-import { blankPlan, type Plan, type StatedBlock, type StatedPart } from '../plan';
-import type { FindingCode } from './findings';
+import {
+  BLOCK,
+  SOUND,
+  TAP,
+  beds,
+  block,
+  head,
+  parts,
+  pump,
+  regulated,
+  source,
+  tape,
+  type Planted,
+  type Source,
+  well,
+} from './batteryBase.testing';
+import { HEADS } from './batteryHeads.testing';
+import { TIMES } from './batteryTimes.testing';
 
-/** A small plan with what was planted in it, and what must be found: no more, no less. */
-export interface Planted {
-  name: string;
-  plan: Plan;
-  finds: FindingCode[];
-}
+export { SOUND, type Planted } from './batteryBase.testing';
 
-type Source = Plan['sources'][number];
-
-const TAP: Source = {
-  id: 's',
-  kind: 'tap',
-  method: 'gauge',
-  shutKpa: 350,
-  flowingKpa: 250,
-  flowingLph: 3000,
-  xM: -5,
-  yM: -3,
-};
-const parts = (...kinds: string[]): StatedPart[] => kinds.map((kind, i) => ({ id: `${kind}-${i}`, kind }));
-const HEAD = parts('double-check', 'gauge', 'screen-1', 'gauge');
-const regulated = (setKpa: number): StatedPart[] => [{ id: 'regulator', kind: 'regulator-mid', setKpa }];
-const BLOCK: StatedBlock = {
-  id: 'b',
-  beds: { count: 8, lengthM: 40, runsPerBed: 2 },
-  header: { pipe: 'pe-1-1/4' },
-  main: { pipe: 'pe-1-1/4' },
-  inlet: regulated(69),
-};
-export const SOUND: Plan = { ...blankPlan('metric'), sources: [TAP], head: HEAD, blocks: [BLOCK] };
-
-const block = (more: Partial<StatedBlock>): Plan => ({ ...SOUND, blocks: [{ ...BLOCK, ...more }] });
-const beds = (more: StatedBlock['beds']): Plan => block({ beds: { ...BLOCK.beds, ...more } });
-const tape = (more: StatedBlock['tape']): Plan => block({ tape: more });
-const source = (more: object): Plan => ({ ...SOUND, sources: [{ ...TAP, ...more } as Source] });
-const head = (list: StatedPart[]): Plan => ({ ...SOUND, head: list });
-
-const WELL: Source = {
-  id: 's',
-  kind: 'well',
-  xM: -5,
-  yM: -3,
-  pumpingLevelM: 20,
-  yieldLph: 6000,
-  curve: {
-    method: 'points',
-    points: [
-      { flowLph: 0, headM: 70 },
-      { flowLph: 2000, headM: 65 },
-      { flowLph: 4000, headM: 52 },
-      { flowLph: 6000, headM: 30 },
-    ],
-  },
-  drop: { pipe: 'pe-1-1/4', lengthM: 25 },
-  vessel: { part: 'tank', volumeL: 300, prechargeKpa: 180, cutInKpa: 200, cutOutKpa: 340 },
-};
-const WELL_HEAD = parts('check-1', 'ball-1', 'gauge', 'disc-1', 'gauge');
-const well = (more: object, list = WELL_HEAD): Plan => ({
-  ...SOUND,
-  sources: [{ ...WELL, ...more } as Source],
-  head: list,
-});
-const PUMP: Source = {
-  id: 's',
-  kind: 'pump',
-  xM: -5,
-  yM: -3,
-  liftM: 2,
-  npshM: 3,
-  footValve: true,
-  suction: { pipe: 'pe-1-1/2', lengthM: 8 },
-  curve:
-    WELL.kind === 'well'
-      ? { ...WELL.curve, points: WELL.curve!.points!.map((p) => ({ ...p, headM: p.headM! / 2 })) }
-      : {},
-  vessel: { part: 'none' },
-};
-const PUMP_HEAD: StatedPart[] = [
-  ...parts('check-1'),
-  { id: 'relief', kind: 'relief', opensKpa: 320 },
-  ...parts('gauge', 'disc-1', 'gauge'),
-];
-const pump = (more: object, list = PUMP_HEAD): Plan => ({
-  ...SOUND,
-  sources: [{ ...PUMP, ...more } as Source],
-  head: list,
-});
-
-/** Small plans with one planted fault each, or none. */
-export const BATTERY: readonly Planted[] = [
+/** Small plans with one planted fault each, or none: water, what is laid, the ground. */
+const LAID: readonly Planted[] = [
   { name: 'a tap that does', plan: SOUND, finds: [] },
   { name: 'a well that does', plan: well({}), finds: [] },
   { name: 'a surface pump that does', plan: pump({}), finds: [] },
@@ -454,3 +384,6 @@ export const BATTERY: readonly Planted[] = [
     finds: ['tank-weight', 'emitter-under'],
   },
 ];
+
+/** Plans of every family: laid, heads and sources, sets and timing. */
+export const BATTERY: readonly Planted[] = [...LAID, ...HEADS, ...TIMES];
