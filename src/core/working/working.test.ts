@@ -151,3 +151,132 @@ describe('defaults', () => {
     );
   });
 });
+
+describe('terms know the field they were read from', () => {
+  const fieldOf = (w: Working | undefined, symbol: string): string | undefined =>
+    w!.terms.find((t) => t.symbol === symbol)!.field;
+  const TEES: Plan = {
+    ...TAP,
+    head: [
+      { id: 'valve', kind: 'ball-1' },
+      { id: 'screen', kind: 'screen-1' },
+    ],
+    tees: [{ id: 't', xM: -3, yM: 40, main: { pipe: 'pe-3/4' } }],
+    blocks: [
+      { ...TAP.blocks[0], id: 'a', xM: 40 },
+      { ...TAP.blocks[0], main: { pipe: 'pe-2', from: 't' } },
+    ],
+  };
+
+  test('of a piece of main: the block or tee it leads to, whichever takes most', () => {
+    const { full, results } = subject(TEES);
+    const run = results.blocks[1].firstRun;
+    expect(fieldOf(workingOf('main', full, results, run), 'D')).toBe('tees.0.main.pipe');
+    expect(fieldOf(workingOf('velocity', full, results, run), 'D')).toBe('tees.0.main.pipe');
+    expect(fieldOf(workingOf('main', full, results, 0), 'D')).toBe('blocks.0.main.pipe');
+    const wide = subject({
+      ...TEES,
+      tees: [{ ...TEES.tees![0], main: { pipe: 'pe-2' } }],
+      blocks: [TEES.blocks[0], { ...TEES.blocks[1], main: { pipe: 'pe-3/4', from: 't' } }],
+    });
+    expect(fieldOf(workingOf('main', wide.full, wide.results, run), 'D')).toBe('blocks.1.main.pipe');
+  });
+
+  test('of a part of the head: its place in the list', () => {
+    const { of } = subject(TEES);
+    expect(
+      of('parts')!
+        .terms.filter((t) => t.symbol === 'h')
+        .map((t) => t.field),
+    ).toEqual(['head.0.lossKpa', 'head.1.lossKpa']);
+  });
+
+  test('of a further tape: the tape, else the block', () => {
+    const two: Plan = {
+      ...TAP,
+      tapes: [
+        { id: 'x', tape: {} },
+        { id: 'y', tape: { flowLph: 1.5 } },
+      ],
+      blocks: [{ ...TAP.blocks[0], beds: { ...TAP.blocks[0].beds, single: { '2': { tape: 'y' } } } }],
+    };
+    const { full, results } = subject(two);
+    const second = results.runs.findIndex((r) => r.run.bed === '2');
+    expect(fieldOf(workingOf('bed', full, results, second), 'q_n')).toBe('tapes.1.tape.flowLph');
+    expect(fieldOf(workingOf('bed', full, results, 0), 'q_n')).toBe('blocks.0.tape.flowLph');
+  });
+
+  test('of a tank: low water, or the level that a float holds', () => {
+    const tank = (level: 'held' | 'falling') =>
+      subject({
+        ...TAP,
+        sources: [{ id: 's', kind: 'tank', level, outletM: 1, lowM: 1.2, highM: 2, floatM: 1.8 }],
+      }).of('available')!;
+    expect(tank('held').terms[0]).toMatchObject({
+      meaning: 'held water',
+      field: 'sources.0.floatM',
+      value: 1.8,
+    });
+    expect(tank('falling').terms[0]).toMatchObject({
+      meaning: 'low water',
+      field: 'sources.0.lowM',
+      value: 1.2,
+    });
+    // 1.2 m of water: 11.8 kPa.
+    expect(tank('falling').result!.value).toBeCloseTo(11.768, 3);
+    const full = subject({
+      ...TAP,
+      sources: [{ id: 's', kind: 'tank', outletM: 1, lowM: 1.2, highM: 2, shape: 'stated', volumeL: 1000 }],
+    });
+    expect(full.of('tank')!.result!.value).toBeCloseTo(800, 6);
+    expect(full.of('tankWeight')!.result!.value).toBeCloseTo(1000, 6);
+    expect(
+      subject({ ...TAP, sources: [{ id: 's', kind: 'tank', level: 'held' }] }).of('tank'),
+    ).toBeUndefined();
+  });
+});
+
+describe('what does not arise has no working', () => {
+  test('a bucket at a tap with gauges, a curve past its points', () => {
+    const gauged = subject({
+      ...TAP,
+      sources: [{ id: 's', kind: 'tap', method: 'gauge', shutKpa: 350, flowingKpa: 250, flowingLph: 3000 }],
+    });
+    expect(gauged.of('bucket')).toBeUndefined();
+    expect(gauged.of('pumpCurve')).toBeUndefined();
+    expect(gauged.of('suction')).toBeUndefined();
+    const short = {
+      method: 'points',
+      points: [
+        { flowLph: 0, headM: 60 },
+        { flowLph: 500, headM: 58 },
+        { flowLph: 800, headM: 57 },
+      ],
+    };
+    const past = subject({
+      ...WELL,
+      sources: [{ ...WELL.sources[0], curve: short } as Plan['sources'][number]],
+    });
+    expect(past.results.flowLph).toBeGreaterThan(800);
+    expect(past.of('pumpCurve')).toBeUndefined();
+  });
+
+  test('what others draw comes on top at the pump’s curve', () => {
+    const { of, results } = subject({
+      ...WELL,
+      sources: [{ ...WELL.sources[0], othersLph: 700 } as Plan['sources'][number]],
+    });
+    // At the same pressure at the ground, head less the drop pipe's friction is the same.
+    const left = (w: Working): number => w.terms[0].value - w.terms[2].value / 9.80665;
+    expect(left(of('available')!)).toBeCloseTo(left(subject(WELL).of('available')!), 3);
+    expect(results.demand.availableLph).toBeLessThan(subject(WELL).results.demand.availableLph - 500);
+  });
+
+  test('no main between head and block: nothing of it', () => {
+    const { full, results } = subject(TAP);
+    expect(workingOf('end', full, results, -1)).toBeUndefined();
+    expect(
+      workingOf('tapeLength', full, results, 0)!.terms.find((t) => t.meaning === 'emitters that fit')!.value,
+    ).toBe(results.blocks[0].emitters);
+  });
+});
