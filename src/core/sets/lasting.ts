@@ -39,6 +39,7 @@ export interface TankOutlook {
 }
 
 const WEEK_H = 168;
+const MIN_PER_HOUR = 60;
 const MOST_REFILL_LPH = 20000;
 /** What lasts so long lasts, d. */
 const YEAR_D = 366;
@@ -92,5 +93,61 @@ export function tankOutlook(
     enoughL: scale === undefined ? undefined : usable * scale,
     enoughLph: lph,
     held: table.held,
+  };
+}
+
+/** One way to keep a tank's water, and what a watering day's water of a set then takes. */
+export interface LevelWay {
+  /** Flow at its beginning and at its end, L/h. */
+  fromLph: number;
+  toLph: number;
+  /** The least evenness on the way. */
+  evenness: number;
+  /** Until so much was given, min; Infinity where the tank is empty before. */
+  minutes: number;
+}
+
+/**
+ * A set's water from a tank that falls from full, against the same tank held by a float.
+ * @param run of the set from full until empty
+ * @param floatM height of the float over the tank's foot, m
+ * @param litres that the set gives on a watering day
+ */
+export function heldOrFalling(
+  { moments }: TankRun,
+  floatM: number,
+  litres: number,
+): { held: LevelWay; falling: LevelWay } {
+  const share = (value: number, from: number, to: number): number =>
+    to === from ? 0 : (value - from) / (to - from);
+  /** Between the two moments about a place, of which there is one after it. */
+  const between = (after: number, at: (m: (typeof moments)[number]) => number, value: number) => {
+    const [a, b] = [moments[Math.max(0, after - 1)], moments[after]];
+    const s = after > 0 ? share(value, at(a), at(b)) : 0;
+    const mix = (of: (m: (typeof moments)[number]) => number): number => of(a) + s * (of(b) - of(a));
+    return {
+      flowLph: mix((m) => m.flowLph),
+      evenness: mix((m) => m.evenness),
+      minutes: mix((m) => m.minutes),
+    };
+  };
+  const atFloat = moments.findIndex((m) => m.levelM <= floatM);
+  const float = atFloat < 0 ? moments[moments.length - 1] : between(atFloat, (m) => m.levelM, floatM);
+  const given = moments.findIndex((m) => m.litres >= litres);
+  const end = given < 0 ? moments[moments.length - 1] : between(given, (m) => m.litres, litres);
+  const passed = moments.filter((m, i) => i === 0 || m.litres <= litres);
+  return {
+    held: {
+      fromLph: float.flowLph,
+      toLph: float.flowLph,
+      evenness: float.evenness,
+      minutes: float.flowLph > 0 ? (litres / float.flowLph) * MIN_PER_HOUR : Infinity,
+    },
+    falling: {
+      fromLph: moments[0].flowLph,
+      toLph: end.flowLph,
+      evenness: Math.min(end.evenness, ...passed.map((m) => m.evenness)),
+      minutes: given < 0 ? Infinity : end.minutes,
+    },
   };
 }

@@ -3,6 +3,7 @@ import { fillIn, blankPlan, type FullPlan, type TankSource } from '../plan';
 import { evenOut } from './evenOut';
 import { feedOf } from './feeding';
 import { fillingOf, pipeL } from './filling';
+import { heldOrFalling } from './lasting';
 import { gardenPlan } from './sets.testing';
 import { emptyTank, leastThat, tankTable, tankThrough } from './tankOverTime';
 import { alongRunS, slowestTravel } from './travel';
@@ -143,6 +144,25 @@ describe('a tank that empties', () => {
     const area = (Math.PI / 4) * 1.2 ** 2 * 1000;
     expect(run.emptyMin).toBeCloseTo(((area * 1.6) / (300 * Math.sqrt(9.80665 / 10))) * 60, 0);
     expect(run.moments.at(-1)!.flowLph).toBeCloseTo(run.moments[0].flowLph, 9);
+  });
+
+  it('a float against a falling level: the one runs steady, the other slows', () => {
+    const run = emptyTank(tankTable(tank(), createPlanSolver())!);
+    const area = (Math.PI / 4) * 1.2 ** 2 * 1000;
+    const k = 300 * Math.sqrt(9.80665 / 10);
+    const litres = area * 0.5;
+    const { held, falling } = heldOrFalling(run, run.moments[0].levelM - 0.6, litres);
+    // 1 m of water over the opening gives k L/h for as long as wished.
+    expect(held.fromLph / k).toBeCloseTo(1, 2);
+    expect(held.toLph).toBe(held.fromLph);
+    expect(held.minutes / ((litres / k) * 60)).toBeCloseTo(1, 2);
+    // From 1.6 to 1.1 m: 2·A·(√1.6 − √1.1)/k.
+    const closed = ((2 * area * (Math.sqrt(1.6) - Math.sqrt(1.1))) / k) * 60;
+    expect(falling.minutes / closed).toBeCloseTo(1, 2);
+    expect(falling.toLph / (k * Math.sqrt(1.1))).toBeCloseTo(1, 2);
+    expect(falling.fromLph / (k * Math.sqrt(1.6))).toBeCloseTo(1, 2);
+    // More than there is never comes.
+    expect(heldOrFalling(run, 0, area * 2).falling.minutes).toBe(Infinity);
   });
 
   it('through days: what is given and what is left make up what was there', () => {

@@ -42,7 +42,7 @@ const promise = (r: Remedy): string => (!r.clears ? 'helps, but not enough' : r.
         :aria-label="`How it was worked out: ${advice.say(remedy.changes)}`"
         @click="view.openMade = remedyWorking(remedy, finding, plan.full, settings.units)"
       >
-        how?
+        how it was worked out
       </button>
     </li>
   </ul>
@@ -50,8 +50,9 @@ const promise = (r: Remedy): string => (!r.clears ? 'helps, but not enough' : r.
 </template>
 
 <style scoped>
+.how { grid-column: 2; justify-self: start; font-size: 13px; margin-top: 3px; }
 .remedies { list-style: none; margin: 4px 0 10px; padding: 0; }
-li { display: grid; grid-template-columns: 22px 1fr auto; align-items: start; margin-bottom: 6px; }
+li { display: grid; grid-template-columns: 22px 1fr; align-items: start; margin-bottom: 6px; }
 input { margin: 11px 0 0; width: 16px; height: 16px; accent-color: var(--leaf); }
 button:not(.how) { text-align: left; background: var(--card); border: 1px solid var(--faint); border-radius: 4px; padding: 7px 10px 8px; cursor: pointer; font-size: 14.5px; line-height: 1.35; display: block; width: 100%; color: var(--ink); }
 button:not(.how):hover { border-color: var(--leaf); background: var(--picked); }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { clockText, setWorking, type SetWorkingName } from '../../../core/sets';
+import { clockText, heldOrFalling, setWorking, type SetWorkingName } from '../../../core/sets';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
 import { useOutlook } from '../../stores/outlook';
@@ -52,6 +52,20 @@ const watering = computed(() => {
   const at = (lph: number): number => (lph > 0 ? (c.time.givesL / lph) * 60 : Infinity);
   return { full: at(r.moments[0].flowLph), low: at(c.flowLph), mean: at((r.emptyL / r.emptyMin) * 60) };
 });
+/** The same watering day with the water held at the float, and falling from full. */
+const ways = computed(() => {
+  const c = current.value;
+  const r = run.value;
+  const s = source.value;
+  if (!c || !r || !s || tank.value?.held || !(c.time.givesL > 0)) return undefined;
+  // A float between outlet and high water; where none is stated there, one that keeps the tank full.
+  const floatM = s.floatM > s.outletM && s.floatM < s.highM ? s.floatM : s.highM;
+  const { held, falling } = heldOrFalling(r, floatM, c.time.givesL);
+  return [
+    { name: `held by a float at ${settings.show(floatM, 'height')}`, ...held },
+    { name: 'falling from full', ...falling },
+  ];
+});
 function ask(name: SetWorkingName): void {
   if (outlook.outlook && current.value) view.openMade = setWorking(name, current.value.id, outlook.outlook, plan.full);
 }
@@ -87,6 +101,17 @@ function ask(name: SetWorkingName): void {
         <dt>usable water</dt>
         <dd class="num">{{ settings.show(tank.usableL, 'volume') }}</dd>
       </dl>
+      <table v-if="ways" class="fills" aria-label="A float against a falling level">
+        <thead><tr><th scope="col">a watering day of {{ current?.name }}</th><th scope="col">flow</th><th scope="col">evenly, at least</th><th scope="col">takes</th></tr></thead>
+        <tbody>
+          <tr v-for="w in ways" :key="w.name">
+            <th scope="row">{{ w.name }}</th>
+            <td class="num">{{ settings.show(w.fromLph, 'flow') }}<template v-if="w.toLph !== w.fromLph"> → {{ settings.show(w.toLph, 'flow') }}</template></td>
+            <td class="num">{{ settings.show(w.evenness, 'share') }}</td>
+            <td class="num">{{ Number.isFinite(w.minutes) ? long(w.minutes) : 'more than the tank holds' }}</td>
+          </tr>
+        </tbody>
+      </table>
     </template>
     <template v-else-if="well">
       <dl class="rows">

@@ -7,7 +7,9 @@ export const needNone = findingKind({
   stage: 'sets',
   findInWhole: (whole: Whole) =>
     ofSets(whole, (s) =>
-      s.beds > 0 && s.time.minutes <= NO_MINUTES && !(s.time.needL > 0) ? { grade: 'watch', says: { set: s.name } } : undefined,
+      s.beds > 0 && s.time.minutes <= NO_MINUTES && !(s.time.needL > 0)
+        ? { grade: 'watch', says: { set: s.name } }
+        : undefined,
     ),
   words: ({ says }) => ({
     title: `${says.set} needs no water by the rule that is set`,
