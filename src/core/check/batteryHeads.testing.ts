@@ -158,6 +158,20 @@ export const HEADS: readonly Planted[] = [
     finds: ['no-vent'],
   },
   {
+    name: 'buried tape that falls from its header',
+    plan: block({ ground: { slopeAlong: -0.03 }, tape: { lies: 'buried' }, inlet: regulated(55) }),
+    finds: ['no-vent'],
+  },
+  {
+    name: 'buried tape that falls from a header with a vent',
+    plan: block({
+      ground: { slopeAlong: -0.03 },
+      tape: { lies: 'buried' },
+      inlet: [...regulated(55), ...parts('air-vent')],
+    }),
+    finds: [],
+  },
+  {
     name: 'a vent on the hump',
     plan: { ...SOUND, tees: [{ ...TEE, heightM: 3, vent: true }], blocks: [FROM_TEE] },
     finds: [],
