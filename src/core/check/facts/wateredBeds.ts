@@ -4,6 +4,7 @@ import type { LaidBed } from '../../layout';
 import type { BlockResult, FarmResults } from '../../network';
 import { cropIn, type FullPlan, type Tape } from '../../plan';
 import type { Found, Said } from '../finding';
+import { isUnder } from '../kind';
 import type { State } from '../states';
 
 /** A bed that waters, with what lies in it. */
@@ -62,3 +63,14 @@ export const worstBeds = <S extends Said>(
 
 /** Share of a bed's width that its runs wet. */
 export const wettedShare = ({ bed, soil }: WateredBed): number => (bed.runs * soil.stripM) / bed.widthM;
+
+/** A bed of which the runs wet less than a share of its width: what it has, and how many runs would do. */
+export function wetTooLittle(watered: WateredBed, limit: number) {
+  const { bed, soil } = watered;
+  const measured = wettedShare(watered);
+  if (!isUnder(measured, limit)) return undefined;
+  // A tolerance, so that a whole number of runs that just does is not rounded up.
+  const wantRuns = Math.ceil((limit * bed.widthM) / soil.stripM - 1e-9);
+  const says = { stripM: soil.stripM, runs: bed.runs, widthM: bed.widthM, wantRuns, soil: soil.name };
+  return { measured, limit, kind: 'share' as const, by: limit / measured, says };
+}

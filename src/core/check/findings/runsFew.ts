@@ -1,6 +1,6 @@
 import { limitsOf } from '../../plan';
-import { wettedShare, worstBeds } from '../facts/wateredBeds';
-import { findingKind, inBeds, isUnder, percent, plural } from '../kind';
+import { wetTooLittle, worstBeds } from '../facts/wateredBeds';
+import { findingKind, inBeds, percent, plural } from '../kind';
 import { runsIn } from '../offers';
 import type { State } from '../states';
 
@@ -10,25 +10,10 @@ export const runsFew = findingKind({
   stage: 'beds',
   find: (state: State) =>
     worstBeds(state, (watered) => {
-      const { bed, crop, soil } = watered;
+      const { crop } = watered;
       // A single row stands on its own strip; where the whole bed must be wet another finding says so.
       if (crop?.wets === 'single' || crop?.wets === 'whole') return undefined;
-      const limit = limitsOf(state.plan).wettedLeast;
-      const measured = wettedShare(watered);
-      if (!isUnder(measured, limit)) return undefined;
-      return {
-        measured,
-        limit,
-        kind: 'share',
-        by: limit / measured,
-        says: {
-          stripM: soil.stripM,
-          runs: bed.runs,
-          widthM: bed.widthM,
-          wantRuns: Math.ceil((limit * bed.widthM) / soil.stripM - 1e-9),
-          soil: soil.name,
-        },
-      };
+      return wetTooLittle(watered, limitsOf(state.plan).wettedLeast);
     }),
   words: ({ measured, limit, says }, show) => ({
     title: `Too few runs ${inBeds(says.beds)}`,

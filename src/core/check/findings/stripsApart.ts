@@ -1,6 +1,6 @@
 import { limitsOf } from '../../plan';
-import { wettedShare, worstBeds } from '../facts/wateredBeds';
-import { findingKind, inBeds, isUnder, percent, plural } from '../kind';
+import { wetTooLittle, worstBeds } from '../facts/wateredBeds';
+import { findingKind, inBeds, percent, plural } from '../kind';
 import { runsIn } from '../offers';
 import type { State } from '../states';
 
@@ -10,25 +10,10 @@ export const stripsApart = findingKind({
   stage: 'beds',
   find: (state: State) =>
     worstBeds(state, (watered) => {
-      const { bed, crop, soil } = watered;
+      const { crop } = watered;
       if (crop?.wets !== 'whole') return undefined;
-      const limit = limitsOf(state.plan).wettedWhole;
-      const measured = wettedShare(watered);
-      if (!isUnder(measured, limit)) return undefined;
-      return {
-        measured,
-        limit,
-        kind: 'share',
-        by: limit / measured,
-        says: {
-          stripM: soil.stripM,
-          runs: bed.runs,
-          widthM: bed.widthM,
-          wantRuns: Math.ceil((limit * bed.widthM) / soil.stripM - 1e-9),
-          crop: crop.name,
-          soil: soil.name,
-        },
-      };
+      const told = wetTooLittle(watered, limitsOf(state.plan).wettedWhole);
+      return told && { ...told, says: { ...told.says, crop: crop.name } };
     }),
   words: ({ measured, limit, says }, show) => ({
     title: `Dry ground between the runs ${inBeds(says.beds)}`,

@@ -26,4 +26,10 @@ export const feedLong = findingKind({
     why: 'Feed that is not rinsed out dries in the emitters.',
     tries: ['feed on a day with a longer watering'],
   }),
+  compares: {
+    holds: 't_run ≥ t_feed',
+    measured: 'feeding takes, with filling and rinsing',
+    limit: 'the set runs',
+    source: 'Travel of the water through the set, solved.',
+  },
 });
