@@ -53,6 +53,7 @@ for (const folder of asked.length > 0 ? asked : FOLDERS) {
       tempDirName: `${out}/work`,
       concurrency: Math.max(1, availableParallelism() - 1),
       timeoutMS: 20_000,
+      dryRunTimeoutMinutes: 30,
       disableTypeChecks: false,
     }),
   );

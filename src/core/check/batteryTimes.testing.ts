@@ -92,6 +92,22 @@ export const TIMES: readonly Planted[] = [
     finds: ['tank-dry', 'tank-weight'],
   },
   {
+    name: 'a low barrel that drips evenly and empties on the second day',
+    plan: {
+      ...tank({ outletM: 0.6, lowM: 0.7, highM: 1.4, volumeL: 500 }),
+      watering: { day: { dryDays: 5 } },
+    },
+    finds: ['tank-dry', 'emitter-under', 'tank-weight'],
+  },
+  {
+    name: 'a low barrel that drips evenly and lasts',
+    plan: {
+      ...tank({ outletM: 0.6, lowM: 0.7, highM: 1.4, volumeL: 6000 }),
+      watering: { day: { dryDays: 5 } },
+    },
+    finds: ['emitter-under', 'tank-weight'],
+  },
+  {
     name: 'sand watered every third day',
     plan: { ...SOUND, blocks: [{ ...BLOCK, ground: { soil: 'sand' } }], watering: { day: { everyDays: 3 } } },
     finds: ['days-apart', 'spacing-wide', 'past-roots'],

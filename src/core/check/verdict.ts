@@ -1,6 +1,6 @@
 import { loadOf } from '../sets';
 import { format, type UnitChoice } from '../units';
-import { isGravity } from './facts/gravity';
+import { isGravity } from '../network';
 import { isMeasured } from './figures';
 import type { Finding } from './finding';
 import type { FindingCode } from './findings';

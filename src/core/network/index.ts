@@ -4,6 +4,7 @@ export * from './demand';
 export * from './emitters';
 export * from './evenness';
 export * from './farmNetwork';
+export * from './gravity';
 export * from './headerLoss';
 export * from './headerStretches';
 export * from './intake';

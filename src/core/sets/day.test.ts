@@ -1,5 +1,6 @@
 import { fillIn, blankPlan, type DayRules } from '../plan';
 import { dayOf, freePlace, minutesIn, SOAK_MIN, type SetTime } from './day';
+import { programmeRows } from './programme';
 import { clockText, dayAfter, daysBetween, readClock } from './days';
 
 const rules: DayRules = { ...fillIn(blankPlan('metric')).watering.day, pump: { fromMin: 300, toMin: 1260 } };
@@ -90,6 +91,24 @@ describe('a day', () => {
     // Out of the hours it comes back to their edge.
     expect(freePlace(day, rules, moved, 1300)).toBe(1200);
     expect(freePlace(day, { ...rules, pump: { fromMin: 0, toMin: 0 } }, moved, 400)).toBeUndefined();
+    // By hand it keeps to the hours when somebody is there.
+    const byHand = { ...rules, byHand: true, person: { fromMin: 900, toMin: 1020 } };
+    expect(freePlace(day, byHand, moved, 800)).toBe(900);
+    expect(freePlace(day, { ...byHand, byHand: false }, moved, 800)).toBe(800);
+  });
+
+  it('has no place for a start that is longer than the hours', () => {
+    const hours = { ...rules, pump: { fromMin: 300, toMin: 360 } };
+    expect(dayOf([set('a', 61)], hours).homeless).toEqual([{ set: 'a', minutes: 61 }]);
+    expect(dayOf([set('a', 60)], hours).homeless).toEqual([]);
+    const all = { ...rules, pump: { fromMin: 0, toMin: 1440 } };
+    expect(dayOf([set('a', 1440)], all).homeless).toEqual([]);
+    expect(dayOf([set('a', 1441)], all).homeless).toHaveLength(1);
+  });
+
+  it('writes a set’s starts into the programme in the order of the day', () => {
+    const times = [set('a', 30, { starts: 2, at: [900, 400] })];
+    expect(programmeRows(times, dayOf(times, rules), 1)[0].starts).toEqual([400, 900]);
   });
 });
 

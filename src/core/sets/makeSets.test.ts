@@ -45,6 +45,22 @@ describe('sets made automatically', () => {
     expect(Math.min(...load) / Math.max(...load)).toBeGreaterThan(0.75);
   });
 
+  it('that are added to others take names and ids that are free', () => {
+    const plan = gardenPlan({ tapLph: 20000, blocks: blocksOf(1, 6) });
+    const sets = [
+      { id: 'set-2', name: 'Set 1', beds: [{ block: 'b0', keys: ['1', '2'] }] },
+      { id: 'x', name: 'Set 3', beds: [{ block: 'b0', keys: ['3'] }] },
+    ];
+    const tight = gardenPlan({ tapLph: 700, blocks: blocksOf(1, 6), watering: { sets } as never });
+    const { sets: made } = makeSets({ ...plan, ...tight });
+    expect(made.slice(0, 2).map((s) => s.name)).toEqual(['Set 1', 'Set 3']);
+    expect(made.length).toBeGreaterThan(2);
+    expect(new Set(made.map((s) => s.name)).size).toBe(made.length);
+    expect(new Set(made.map((s) => s.id)).size).toBe(made.length);
+    expect(made[2].name).toBe('Set 2');
+    expect(made[2].id).toBe('set-3');
+  });
+
   it('keep neighbours together: beds of a set follow each other', () => {
     const plan = gardenPlan({ tapLph: 1500, blocks: blocksOf(1, 24) });
     for (const set of makeSets(plan).sets)

@@ -1,6 +1,7 @@
 import { createPlanSolver } from '../network';
 import { openings, type FullPlan, type Plan, type StatedWatering } from '../plan';
 import { ALL_SET, outlookOf, type Outlook } from './outlook';
+import { usableShare } from '../soil';
 import { seasonOf } from './season';
 import { gardenPlan } from './sets.testing';
 import { setWorking } from './workings';
@@ -287,6 +288,23 @@ describe('a season', () => {
     expect(s.beds[0].full[3]).toBeCloseTo(0.15, 9);
     expect(s.beds[0].full[2]).toBeGreaterThan(0.5);
   });
+});
+
+it('most days between waterings is what the strip holds over what a day takes', () => {
+  const [b] = look(garden({ need: { by: 'depth', depthMm: 28, rainMm: 0 } })).sets[0].time.beds;
+  const usable = b.beds.soil.heldMmPerM * usableShare(b.beds.need.useShare, b.need.useMm) * b.need.crop.rootM;
+  expect(b.mostDays).toBeCloseTo((usable * b.beds.stripM2) / (b.need.mm * b.beds.areaM2), 9);
+  const [dry] = look(garden({ need: { by: 'depth', depthMm: 0 } })).sets[0].time.beds;
+  expect(dry.mostDays).toBe(Infinity);
+});
+
+it('a season is watered on every so many days, and on no other', () => {
+  const plan = garden({
+    day: { everyDays: 3 },
+    season: { from: '2027-06-01', days: 12, follow: 'programme' },
+  });
+  const [b] = seasonOf(plan, new Map(look(plan).gifts)).beds;
+  expect(b.givenL.map((l) => l > 0)).toEqual(Array.from({ length: 12 }, (_, i) => i % 3 === 0));
 });
 
 it('the working of an emptying tank is there for a tank only', () => {

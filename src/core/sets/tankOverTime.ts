@@ -1,6 +1,6 @@
 import { monotoneCubic, type MonotoneCubic } from '../hydraulics/pchip';
 import { litresPerM } from '../hydraulics/storage';
-import type { PlanSolver } from '../network';
+import { footKpa, type FarmResults, type PlanSolver } from '../network';
 import type { FullPlan, TankSource } from '../plan';
 
 /** What a set does at one level of the tank. */
@@ -9,7 +9,7 @@ export interface LevelFigures {
   levelM: number;
   flowLph: number;
   weakestKpa: number;
-  /** The weakest emitter over the foot of its window; below 0 it has left it. */
+  /** The weakest emitter over the least pressure at which it works, kPa: its label's, unless all drip evenly all the same. */
   marginKpa: number;
   evenness: number;
 }
@@ -35,7 +35,7 @@ export interface TankRun {
   /** Until nothing flows or the tank is down to its outlet, min and L. */
   emptyMin: number;
   emptyL: number;
-  /** Until the first emitter leaves its window; 0 where it is out from the start. */
+  /** Until the first emitter has too little pressure to work as it should; 0 where it has from the start. */
   leavesMin: number;
   leavesL: number;
 }
@@ -78,7 +78,7 @@ export function tankTable(
       levelM,
       flowLph: results.flowLph,
       weakestKpa: weakest?.minKpa ?? 0,
-      marginKpa: weakest ? weakest.minKpa - weakest.run.tape.minKpa : 0,
+      marginKpa: weakest ? marginOf(plan, results) : 0,
       evenness: results.uniformity,
     };
   };
@@ -87,6 +87,13 @@ export function tankTable(
     : Array.from({ length: LEVELS + 1 }, (_, i) => look(outletM + (highM - outletM) * (i / LEVELS) ** 2));
   return { levels, outletM, highM, litresPerM: litresPerM(tank), held };
 }
+
+/** The least of all runs that water: over what each needs, kPa. */
+const marginOf = (plan: FullPlan, results: FarmResults): number =>
+  results.blocks.reduce((least, block) => {
+    const run = results.runs[block.weakest];
+    return run ? Math.min(least, run.minKpa - footKpa(plan, results, block, run.run.tape)) : least;
+  }, Infinity);
 
 /** Figures of a table between its levels: over the root of the level, in which an opening's flow is straight. */
 function between(table: TankTable): (levelM: number) => LevelFigures {
@@ -162,7 +169,7 @@ export interface Draw {
 export interface TankDays {
   /** At every turn: a watering's begin and end, the end of each day; minutes from the first midnight. */
   points: { minute: number; levelM: number }[];
-  /** When it fails while water should run: down to its outlet, or the first emitter leaves its window before that. */
+  /** When it fails while water should run: down to its outlet, or an emitter has too little pressure before that. */
   dry: { day: number; minute: number; set: string; levelM: number; empty: boolean } | undefined;
   /** Litres that were asked of it and not given. */
   missingL: number;

@@ -37,6 +37,15 @@ const GARDENS: readonly { name: string; plan: FullPlan }[] = (
     ['water rationed', { watering: { allowed: { dayL: 300 } } }],
     ['water all but gone', { watering: { allowed: { dayL: 1 } } }],
     [
+      'soil felt by hand',
+      {
+        watering: {
+          season: { from: '2027-05-01', days: 40 },
+          notes: [{ id: 'n', date: '2027-05-04', block: 'b', feel: 'dry' }],
+        },
+      },
+    ],
+    [
       'minutes by hand',
       { watering: { sets: [{ id: 's', name: 'A', beds: [{ block: 'b' }], minutes: 25 }] } },
     ],

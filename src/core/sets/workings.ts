@@ -311,7 +311,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
         ),
         term('', 'flow when full', run.moments[0].flowLph, 'flow'),
         term('', 'flow at the outlet', run.moments.at(-1)!.flowLph, 'flow'),
-        term('', 'given before an emitter gets too little pressure', run.leavesL, 'volume'),
+        term('', 'given before an emitter gets too little pressure to drip as it should', run.leavesL, 'volume'),
         term('', 'until then', run.leavesMin * S_PER_MIN, 'minutes'),
       ],
       gives: ([litres, lph]) => (lph > 0 ? (litres / lph) * S_PER_H : 0),

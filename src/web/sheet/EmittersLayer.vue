@@ -23,6 +23,8 @@ interface Dot {
   y: number;
   kpa: number;
   tape: Tape;
+  /** The least pressure at which it works, kPa. */
+  footKpa: number;
 }
 const dots = shallowRef<Dot[]>([]);
 
@@ -52,9 +54,10 @@ watch(
     if (asked !== inView.value) return;
     dots.value = found.flatMap(({ distanceM, kpa }, i) => {
       const { run } = runs[asked[i]];
+      const footKpa = results.footOf(results.solved!.plan.blocks[run.block].id, run.tape);
       return Array.from(kpa, (p, e) => {
         const [x, y] = onSheet(run.block, run.xM, run.fromM + run.direction * distanceM[e]);
-        return { x, y, kpa: p, tape: run.tape };
+        return { x, y, kpa: p, tape: run.tape, footKpa };
       });
     });
   },
@@ -66,12 +69,12 @@ const seen = computed(() => {
   return dots.value
     .map((d) => {
       const [sx, sy] = props.toScreen(d.x, d.y);
-      return { sx, sy, kpa: d.kpa, tape: d.tape };
+      return { sx, sy, kpa: d.kpa, tape: d.tape, footKpa: d.footKpa };
     })
     .filter((d) => d.sy > -10 && d.sy < props.height + 10 && d.sx > -10 && d.sx < props.width + 10)
     .map((d) => {
       const { tape } = d;
-      return { ...d, state: classOf(d.kpa, tape.minKpa, tape.maxKpa), lph: labelled.value ? emitterLph(emitterOf(tape), d.kpa) : 0 };
+      return { ...d, state: classOf(d.kpa, d.footKpa, tape.maxKpa), lph: labelled.value ? emitterLph(emitterOf(tape), d.kpa) : 0 };
     });
 });
 </script>

@@ -134,7 +134,7 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
       </template>
     </svg>
     <svg class="margin" aria-hidden="true">
-      <SheetLegend transform="translate(16 24)" :min-kpa="results.walkTape.minKpa" :max-kpa="results.walkTape.maxKpa" />
+      <SheetLegend transform="translate(16 24)" :min-kpa="results.walkFootKpa" :max-kpa="results.walkTape.maxKpa" />
       <NorthArrow :transform="`translate(${sheet.width.value - 46} ${sheet.height.value - 66})`" :deg="plan.ground.northDeg + (turned ? 90 : 0)" />
       <ScaleBar :transform="`translate(${sheet.width.value - 150} ${sheet.height.value - 16})`" :px-per-m="k" />
     </svg>

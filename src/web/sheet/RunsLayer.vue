@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { BlockLayout } from '../../core/layout';
+import type { Tape } from '../../core/plan';
 import { useResults } from '../stores/results';
 import { classOf, SHADES, shadeColour, type PressureClass } from './pressureScale';
 
@@ -56,8 +57,15 @@ const paths = computed((): Paths => {
   const pieces = points - 1;
   const { runs } = props.layout;
   const codes = new Uint8Array(runs.length * pieces);
+  const feet = new Map<Tape, number>();
+  const footOf = (tape: Tape): number => {
+    let foot = feet.get(tape);
+    if (foot === undefined) feet.set(tape, (foot = results.footOf(props.layout.block.id, tape)));
+    return foot;
+  };
   for (let i = 0; i < runs.length; i++) {
-    const { minKpa, maxKpa } = runs[i].tape;
+    const { maxKpa } = runs[i].tape;
+    const minKpa = footOf(runs[i].tape);
     const at = props.layout.block.inUse ? placeOf.value(i) : -1;
     const first = at * points;
     const shaded = shading && at >= 0 && !Number.isNaN(shading[first]);

@@ -25,9 +25,10 @@ const mark = computed(() => {
   const block = results.solved!.plan.blocks[run.block];
   const { frame } = r.layout.blocks[run.block];
   const [x, y] = props.toScreen(...toSheet(frame, run.xM, run.fromM + run.direction * walk.endDistanceM));
-  const { minKpa, maxKpa } = run.tape;
+  const { maxKpa } = run.tape;
+  const minKpa = results.walkFootKpa;
   const bed = plan.blocks.length > 1 ? `${block.name}, bed ${run.bed}` : `bed ${run.bed}`;
-  const state = walk.endKpa <= 0 ? 'dry' : walk.endKpa < minKpa ? 'under its window' : walk.endKpa > maxKpa ? 'over its window' : 'in its window';
+  const state = walk.endKpa <= 0 ? 'dry' : walk.endKpa < minKpa ? 'under its window' : walk.endKpa > maxKpa ? 'over its window' : walk.endKpa < run.tape.minKpa ? 'slow but even' : 'in its window';
   const whole = view.pointedBed === undefined && view.pickedBed === undefined;
   const second = whole ? `${bed} · weakest of ${r.emitters.toLocaleString('en-US')}${bed.length > 12 ? '' : ' emitters'}` : `${bed} · its weakest emitter`;
   const w = Math.max(BOX.w, second.length * CHARACTER_PX + 18);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import Asks from '../parts/Asks.vue';
+import { isGravity } from '../../core/network';
 import ChoiceField from '../parts/ChoiceField.vue';
 import { EVERYTHING, useOpening } from '../stores/opening';
 import { useJudgement } from '../stores/judgement';
@@ -32,6 +33,13 @@ const lasting = computed(() => {
   const d = results.results?.demand;
   return d !== undefined && d.lastingLph < d.availableLph;
 });
+/** Under a tank nothing is asked for: what drips, and how much of the label's flow that is. */
+const dripping = computed(() => {
+  const r = results.results;
+  if (!r || !isGravity(plan.source)) return undefined;
+  const rated = r.runs.reduce((lph, { run, emitters }) => lph + emitters * run.tape.flowLph, 0);
+  return { flow: settings.parts(r.flowLph, 'flow'), share: rated > 0 ? Math.round((100 * r.flowLph) / rated) : 0 };
+});
 const available = computed(() => {
   const d = results.results?.demand;
   const lph = d ? Math.min(d.availableLph, d.lastingLph) : 0;
@@ -42,6 +50,18 @@ const available = computed(() => {
 <template>
   <section class="tally" aria-label="Tally">
     <div v-if="results.results" class="figures" :class="{ stale: results.stale }">
+      <template v-if="dripping">
+        <div class="t">
+          <Asks v-if="plan.blocks.length === 1" working="blockFlow">drips</Asks>
+          <span v-else>drips</span>
+          <p class="num">{{ dripping.flow.number }} <i>{{ dripping.flow.unit }}</i></p>
+        </div>
+        <div class="t">
+          <Asks working="bed">of the label’s flow</Asks>
+          <p class="num">{{ dripping.share }} <i>%</i></p>
+        </div>
+      </template>
+      <template v-else>
       <div class="t">
         <Asks working="asked">asked</Asks>
         <p class="num">{{ settings.parts(results.results.demand.askedLph, 'flow').number }} <i>{{ settings.parts(results.results.demand.askedLph, 'flow').unit }}</i></p>
@@ -50,6 +70,7 @@ const available = computed(() => {
         <Asks working="available">{{ plan.source.name }} gives, {{ lasting ? 'day and night' : `at ${settings.show(results.results.demand.neededKpa, 'pressure')}` }}</Asks>
         <p class="num">{{ available.number }} <i>{{ available.unit }}</i></p>
       </div>
+      </template>
       <div v-if="weakest" class="t">
         <Asks working="end">weakest emitter</Asks>
         <p class="num">{{ settings.parts(weakest.minKpa, 'pressure').number }} <i>{{ settings.parts(0, 'pressure').unit }} · {{ window }}</i></p>

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, shallowRef, toRaw, watch } from 'vue';
-import { resultsOf, walkTo, type FarmResults, type PressureWalk } from '../../core/network';
-import type { Block, FullPlan } from '../../core/plan';
+import { footKpa, resultsOf, walkTo, type FarmResults, type PressureWalk } from '../../core/network';
+import type { Block, FullPlan, Tape } from '../../core/plan';
 import type { Answer, PlanLetter, SolverApi } from '../../worker/solver';
 import SolverWorker from '../../worker/solver?worker';
 import { createJobs } from './jobs';
@@ -253,6 +253,18 @@ export const useResults = defineStore('results', () => {
     walk.value ? solved.value!.results.runs[walk.value.runIndex].run.tape : plan.block.tape,
   );
 
+  /** The least pressure at which what is laid in a block works, kPa. */
+  function footOf(blockId: string, tape: Tape): number {
+    const now = solved.value;
+    const block = now?.results.blocks.find((b) => b.built.layout.block.id === blockId);
+    return now && block ? footKpa(now.plan, now.results, block, tape) : tape.minKpa;
+  }
+  /** The same at the end of the walk. */
+  const walkFootKpa = computed(() => {
+    const r = walk.value && solved.value!.results.runs[walk.value.runIndex];
+    return r ? footOf(solved.value!.plan.blocks[r.run.block].id, r.run.tape) : walkTape.value.minKpa;
+  });
+
   /** More plans are on their way than the worker has begun. */
   const isBusy = (): boolean => wanted !== undefined || underWay > 1;
   const emitters = async (runIndices: number[]) =>
@@ -271,6 +283,8 @@ export const useResults = defineStore('results', () => {
     walk,
     walkRun,
     walkTape,
+    walkFootKpa,
+    footOf,
     isBusy,
     emitters,
     longest,

@@ -1,7 +1,6 @@
-import { bedsWhere } from '../../network';
+import { bedsWhere, dripsEvenly } from '../../network';
 import { ON_LIMIT_KPA } from '../../plan';
 import type { Found } from '../finding';
-import { isGravity } from '../facts/gravity';
 import { findingKind, percent, plural } from '../kind';
 import { forWeakEmitters } from '../offers';
 import type { State } from '../states';
@@ -20,15 +19,11 @@ export const emitterUnder = findingKind({
       const { minKpa } = weakest.run.tape;
       if (weakest.minKpa <= 0 || weakest.minKpa >= minKpa - ON_LIMIT_KPA) return [];
       let rated = 0;
-      let compensating = false;
       for (let i = block.firstRun; i < block.firstRun + block.runCount; i++) {
         const { run, emitters } = results.runs[i];
         rated += emitters * run.tape.flowLph;
-        compensating ||= emitters > 0 && run.tape.kind === 'compensating';
       }
-      // The window is the maker's; under a tank what counts is whether all get alike, and how long it takes.
-      const drips =
-        isGravity(results.layout.source) && !compensating && block.uniformity >= plan.wishes.uniformity;
+      const drips = dripsEvenly(plan, results, block);
       return {
         grade: drips ? 'watch' : 'stop',
         place: { kind: 'run', runIndex: block.weakest, block: block.index, bed: weakest.run.bed },

@@ -10,7 +10,7 @@ import {
   widerMain,
   widerPart,
 } from '../offers';
-import { isGravity } from '../facts/gravity';
+import { isGravity } from '../../network';
 import type { State } from '../states';
 
 type Said = { shortLph: number; neededKpa: number; shutKpa: number };

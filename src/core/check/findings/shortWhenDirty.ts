@@ -1,5 +1,5 @@
 import type { Found } from '../finding';
-import { isGravity } from '../facts/gravity';
+import { isGravity } from '../../network';
 import { always, findingKind, isOver } from '../kind';
 import { all, biggerFilter, fewerAtOnce } from '../offers';
 import type { State } from '../states';

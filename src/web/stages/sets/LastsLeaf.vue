@@ -92,7 +92,7 @@ function ask(name: SetWorkingName): void {
           <dt>a day’s water of {{ current?.name }} takes, from full · at low water · on the mean</dt>
           <dd class="num">{{ long(watering.full) }} · {{ long(watering.low) }} · {{ long(watering.mean) }}</dd>
         </template>
-        <dt>until an emitter gets less than its label’s least pressure</dt>
+        <dt>until an emitter gets too little pressure to drip as it should</dt>
         <dd class="num">{{ run.leavesMin >= run.emptyMin ? 'never before' : long(run.leavesMin) }}</dd>
         <dt>given by then</dt>
         <dd class="num">{{ settings.show(run.leavesL, 'volume') }}</dd>

@@ -1,10 +1,13 @@
 import { clockText } from '../../../sets';
-import { isGravity } from '../../facts/gravity';
+import { isGravity } from '../../../network';
 import { findingKind, type Whole } from '../../kind';
 import { raisedTank } from '../../offers';
 import type { Found } from '../../finding';
 
 type Said = { day: number; at: string; set: string; levelM: number; empty: boolean };
+
+/** Water this close under the high level is the tank's full water, m. */
+const FULL_M = 1e-6;
 
 /** Without rain the tank fails before the dry spell that it should last is over. */
 export const tankDry = findingKind({
@@ -12,9 +15,10 @@ export const tankDry = findingKind({
   stage: 'sets',
   findInWhole({ stated, plan, outlook }: Whole): Found<Said>[] {
     const dry = outlook?.tank?.days.dry;
-    // Under a tank emitters may drip below their maker's least pressure: only an empty one ends that.
+    // Too little pressure with the tank full is told of the emitters themselves.
     const source = plan.sources.find((s) => s.id === plan.sourceId);
-    if (!dry || (!dry.empty && source && isGravity(source))) return [];
+    const full = source?.kind === 'tank' && dry !== undefined && dry.levelM >= source.highM - FULL_M;
+    if (!dry || (!dry.empty && full && isGravity(source))) return [];
     const { day, minute, set, levelM, empty } = dry;
     return [
       {
