@@ -217,7 +217,7 @@ test('a number opens its working, and the soil is cut through', async () => {
   const { driver } = bench;
   await leaf('How much');
   await (await find(driver, By.xpath("//button[starts-with(normalize-space(.), 'runs, each of')]"))).click();
-  await reads(driver, '.v-dialog', /How long Set 1 runs[\s\S]*N·d \/ \(r·E\)/);
+  await reads(driver, '.v-dialog', /How long Set 1 runs[\s\S]*N·d·A \/ \(Q·E\)/);
   await driver.actions().sendKeys(Key.ESCAPE).perform();
   await driver.wait(async () => (await driver.findElements(By.css('.v-dialog'))).length === 0, WAIT_MS);
   await press(driver, 'Under the bed');

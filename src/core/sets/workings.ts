@@ -120,7 +120,9 @@ const MAKERS: Record<SetWorkingName, Make> = {
       time.minutes * S_PER_MIN,
       'minutes',
     );
-    const rationTerm = term('a', 'share of it that the water allowed lets run', left, 'share');
+    // Where no more is asked than is allowed there is nothing to share out.
+    const rations = left < 1 ? [term('a', 'share of it that the water allowed lets run', left, 'share')] : [];
+    const shared = left < 1 ? ' · a' : '';
     const source =
       'A litre on a square metre is a millimetre; time counts from when the last run is at pressure.';
     // What would not even fill the pipes is not opened at all.
@@ -130,13 +132,13 @@ const MAKERS: Record<SetWorkingName, Make> = {
       return {
         title,
         says: 'Its minutes are said by hand.',
-        formula: 't = t_said · a',
+        formula: `t = t_said${shared}`,
         terms: [
           term('t_said', 'said', time.fullMin * S_PER_MIN, 'minutes'),
-          rationTerm,
           term('t_fill', 'of it, filling', fillS, 'minutes'),
+          ...rations,
         ],
-        gives: ([said, share, fill]) => opened(said, share, fill),
+        gives: ([said, fill, share = 1]) => opened(said, share, fill),
         result,
         source,
       };
@@ -152,7 +154,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
           need.by === 'minutes'
             ? 'The minutes of the rule; shared over the starts; and the filling on top of each.'
             : `The time that serves ${need.serves === 'mean' ? 'its beds on the mean' : 'its thirstiest beds'}, each bed’s need over its own flow; over the evenness, so that the least watered get enough; shared over the starts; and the filling on top of each.`,
-        formula: need.by === 'minutes' ? 't = (T·d / n + t_fill) · a' : 't = (T·d / E / n + t_fill) · a',
+        formula: `t = (T·d${need.by === 'minutes' ? '' : ' / E'} / n + t_fill)${shared}`,
         terms: [
           term(
             'T',
@@ -167,9 +169,9 @@ const MAKERS: Record<SetWorkingName, Make> = {
             : evenness,
           starts,
           fill,
-          rationTerm,
+          ...rations,
         ],
-        gives: ([t, d, e, n, filling, share]) =>
+        gives: ([t, d, e, n, filling, share = 1]) =>
           opened((t * d) / (need.by === 'minutes' ? 1 : e) / n + filling, share, filling),
         result,
         source,
@@ -178,7 +180,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
     return {
       title,
       says: 'Need over the rate at which it is put on, over the evenness, so that the least watered beds get enough; shared over the starts; and the filling on top of each.',
-      formula: 't = (N·d·A / (Q·E) / n + t_fill) · a',
+      formula: `t = (N·d·A / (Q·E) / n + t_fill)${shared}`,
       terms: [
         term('N', 'need a day, mean of its beds', needMm, 'depth'),
         days,
@@ -187,10 +189,10 @@ const MAKERS: Record<SetWorkingName, Make> = {
         evenness,
         starts,
         fill,
-        rationTerm,
         term('', 'rate on the whole ground', area > 0 ? s.flowLph / area : 0, 'rate'),
+        ...rations,
       ],
-      gives: ([mm, d, ground, lph, e, n, filling, share]) => {
+      gives: ([mm, d, ground, lph, e, n, filling, , share = 1]) => {
         const net = lph > 0 && e > 0 ? ((mm * d * ground) / (lph * e)) * S_PER_H : 0;
         return net > 0 ? opened(net / n + filling, share, filling) : 0;
       },
@@ -311,7 +313,12 @@ const MAKERS: Record<SetWorkingName, Make> = {
         ),
         term('', 'flow when full', run.moments[0].flowLph, 'flow'),
         term('', 'flow at the outlet', run.moments.at(-1)!.flowLph, 'flow'),
-        term('', 'given before an emitter gets too little pressure to drip as it should', run.leavesL, 'volume'),
+        term(
+          '',
+          'given before an emitter gets too little pressure to drip as it should',
+          run.leavesL,
+          'volume',
+        ),
         term('', 'until then', run.leavesMin * S_PER_MIN, 'minutes'),
       ],
       gives: ([litres, lph]) => (lph > 0 ? (litres / lph) * S_PER_H : 0),
