@@ -37,6 +37,11 @@ describe('what drips under a tank', () => {
     expect([even, foot]).toEqual([true, 0]);
   });
 
+  test('keeps to its label where the label’s pressure is there', () => {
+    const { even, foot, r } = under({}, { outletM: 8, lowM: 8.2, highM: 9 });
+    expect([even, foot]).toEqual([true, r.runs[0].run.tape.minKpa]);
+  });
+
   test('is not even on a slope, past the wish, or where an emitter is dry; then the label counts', () => {
     const slope = under({ ground: { slopeAlong: 0.05 } });
     expect([slope.even, slope.foot]).toEqual([false, slope.r.runs[0].run.tape.minKpa]);

@@ -21,6 +21,9 @@ export function dripsEvenly(plan: FullPlan, { layout, runs }: Dripping, block: B
   return true;
 }
 
-/** The least pressure at which what is laid in a block works, kPa: its maker's; none where it drips evenly under a tank. */
-export const footKpa = (plan: FullPlan, results: Dripping, block: BlockResult, tape: Tape): number =>
-  dripsEvenly(plan, results, block) ? 0 : tape.minKpa;
+/** The least pressure at which what is laid in a block works, kPa: its maker's; none where below that it drips evenly under a tank. */
+export function footKpa(plan: FullPlan, results: Dripping, block: BlockResult, tape: Tape): number {
+  const weakest = results.runs[block.weakest];
+  const below = weakest !== undefined && weakest.minKpa < weakest.run.tape.minKpa;
+  return below && dripsEvenly(plan, results, block) ? 0 : tape.minKpa;
+}
