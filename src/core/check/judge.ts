@@ -72,7 +72,8 @@ function judged(
 
 /** What asks for most of what its source gives. */
 const nearestToLimit = (states: readonly State[]): State =>
-  states.reduce((a, b) => (loadOf(b.results).load > loadOf(a.results).load ? b : a));
+  states.reduce((a, b) => (loadIn(b) > loadIn(a) ? b : a));
+const loadIn = ({ plan, results }: State): number => loadOf(results, plan.wishes.uniformity).load;
 
 const EVERY: readonly FindingKind[] = KINDS;
 

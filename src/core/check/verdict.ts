@@ -43,7 +43,9 @@ export const opensOf = ({ stated, plan, states }: Pick<Judgement, 'stated' | 'pl
       blocks: results.blocks.length,
       emitters: results.emitters,
       flowLph: results.flowLph,
-      spare: isGravity(results.layout.source) ? Infinity : 1 / loadOf(results).load - 1,
+      spare: isGravity(results.layout.source)
+        ? Infinity
+        : 1 / loadOf(results, plan.wishes.uniformity).load - 1,
     })),
 });
 

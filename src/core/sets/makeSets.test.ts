@@ -18,7 +18,7 @@ function named(plan: FullPlan, sets: readonly WaterSet[]): Map<string, number> {
 }
 const loads = (plan: FullPlan, sets: readonly WaterSet[]): number[] => {
   const solver = createPlanSolver();
-  return sets.map((set) => loadOf(solver.solve(withOpen(plan, set))).load);
+  return sets.map((set) => loadOf(solver.solve(withOpen(plan, set)), plan.wishes.uniformity).load);
 };
 const blocksOf = (n: number, beds: number, more: object = {}): Plan['blocks'] =>
   Array.from({ length: n }, (_, i) => ({ id: `b${i}`, beds: { count: beds, lengthM: 25 }, ...more }));
@@ -43,6 +43,34 @@ describe('sets made automatically', () => {
     // With one set fewer the same beds would ask for more than there is.
     expect(load.reduce((a, b) => a + b, 0)).toBeGreaterThan(sets.length - 1);
     expect(Math.min(...load) / Math.max(...load)).toBeGreaterThan(0.75);
+  });
+
+  describe('under a tank', () => {
+    const under = (more: object = {}, blocks: Plan['blocks'] = blocksOf(1, 6)) =>
+      makeSets(
+        gardenPlan({
+          blocks,
+          sources: [{ id: 's', kind: 'tank', outletM: 0.6, lowM: 0.8, highM: 1.6, ...more }],
+        } as never),
+      );
+
+    it('are one where all beds drip evenly, whatever the label says', () => {
+      const { sets, tooMuch } = under();
+      expect(sets).toHaveLength(1);
+      expect(tooMuch).toEqual([]);
+    });
+
+    it('are as many as evenness asks where a thin header makes it uneven', () => {
+      const thin = { header: { pipe: 'pe-16' }, beds: { count: 12, lengthM: 25, runsPerBed: 2 } };
+      const { sets, tooMuch } = under({}, [{ id: 'b0', ...thin }]);
+      expect(sets.length).toBeGreaterThan(1);
+      expect(sets.length).toBeLessThan(12);
+      expect(tooMuch).toEqual([]);
+    });
+
+    it('are not parted for a slope, which fewer beds at once do not mend', () => {
+      expect(under({}, blocksOf(1, 6, { ground: { slopeAlong: 0.03 } })).sets).toHaveLength(1);
+    });
   });
 
   it('that are added to others take names and ids that are free', () => {

@@ -1,5 +1,5 @@
 import { layOut } from '../layout';
-import { createPlanSolver, type FarmResults, type PlanSolver } from '../network';
+import { createPlanSolver, isGravity, type PlanSolver } from '../network';
 import { withOpen, type FullPlan, type WaterSet } from '../plan';
 import { evenParts, halved, loadOf, type Over, type Verdict } from './parts';
 import { bedsOf, byLike, holds, lphOf, valveUnits, type ValveUnit } from './valveUnits';
@@ -15,6 +15,9 @@ export interface MadeSets {
 
 /** Smaller sets lose less on the way, so the source gives them more than it gives all at once. */
 const HOPEFUL = 1.3;
+
+/** Solved together with others a bed is a hair less even than alone. */
+const SLACK = 1.3;
 
 /** An id that no set has yet. */
 function freshSetId(sets: readonly Pick<WaterSet, 'id'>[]): string {
@@ -47,30 +50,39 @@ export function makeSets(
   checkpoint: () => void = () => {},
 ): MadeSets {
   let solves = 0;
+  let evenness = plan.wishes.uniformity;
   const all = allOpen(plan);
   const look = (units: readonly ValveUnit[]): Verdict => {
     checkpoint();
     solves++;
-    return loadOf(solver.solve(withOpen(all, { beds: bedsOf(units) })));
+    return loadOf(solver.solve(withOpen(all, { beds: bedsOf(units) })), evenness);
   };
   checkpoint();
   solves++;
   const whole = solver.solve(all);
   const units = valveUnits(all, layOut(all), whole);
   if (units.length === 0) return { sets: [], tooMuch: [], solves };
+  // Under a tank fewer beds at once cannot be more even than each is alone.
+  if (isGravity(whole.layout.source) && !loadOf(whole, evenness).ok) {
+    const shares = units.map((u) => look([u]).load);
+    if (shares.some((load) => load === Infinity)) evenness = 0;
+    else evenness = 1 - (1 - evenness) * Math.max(1, ...shares) * SLACK;
+  }
   const { sets, overs } =
     afresh || plan.watering.sets.length === 0
-      ? fresh(units, whole, plan.watering.apart, least, look)
+      ? fresh(units, loadOf(whole, evenness), plan.watering.apart, least, look)
       : kept(units, plan.watering.sets, plan.watering.apart, look);
   return {
     sets,
     solves,
-    tooMuch: overs.map(({ unit, verdict }) => ({
-      block: unit.block,
-      ...(unit.key && { key: unit.key }),
-      asksLph: verdict.asksLph,
-      givesLph: verdict.givesLph,
-    })),
+    tooMuch: overs
+      .filter((o) => Number.isFinite(o.verdict.givesLph))
+      .map(({ unit, verdict }) => ({
+        block: unit.block,
+        ...(unit.key && { key: unit.key }),
+        asksLph: verdict.asksLph,
+        givesLph: verdict.givesLph,
+      })),
   };
 }
 
@@ -81,16 +93,16 @@ function allOpen(plan: FullPlan): FullPlan {
 
 function fresh(
   units: readonly ValveUnit[],
-  whole: FarmResults,
+  { load, givesLph }: Verdict,
   apart: boolean,
   leastSets: number,
   look: (units: readonly ValveUnit[]) => Verdict,
 ): { sets: WaterSet[]; overs: Over[] } {
   const overs: Over[] = [];
   const total = units.reduce((sum, u) => sum + u.lph, 0);
-  const { load, givesLph } = loadOf(whole);
   // What the source gives grows as less pressure is needed; a first guess the solver then corrects.
-  const first = load <= 1 ? total : Math.max(givesLph, total / load) * HOPEFUL;
+  const most = Number.isFinite(givesLph) ? Math.max(givesLph, total / load) : total / load;
+  const first = load <= 1 ? total : most * HOPEFUL;
   const classes = apart ? byLike(units) : [units];
   const parts: ValveUnit[][] = [];
   for (const own of classes) {

@@ -102,7 +102,7 @@ export function outlookOf(
     return {
       id,
       name: set?.name ?? 'The whole plan',
-      ...figuresOf(results),
+      ...figuresOf(results, open.wishes.uniformity),
       filling,
       travel,
       time,
@@ -158,8 +158,9 @@ export function outlookOf(
 
 function figuresOf(
   results: FarmResults,
+  wished: number,
 ): Pick<SetOutlook, 'beds' | 'flowLph' | 'asksLph' | 'givesLph' | 'weakestKpa' | 'windowKpa' | 'evenness'> {
-  const { asksLph, givesLph } = loadOf(results);
+  const { asksLph, givesLph } = loadOf(results, wished);
   const weakest = results.runs[results.weakest];
   return {
     beds: results.blocks.reduce((n, b) => n + b.beds.filter((x) => x.flowLph > 0).length, 0),

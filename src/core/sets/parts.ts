@@ -1,4 +1,4 @@
-import type { FarmResults } from '../network';
+import { isGravity, type FarmResults } from '../network';
 import { lphOf, type ValveUnit } from './valveUnits';
 
 /** Times that parts are made and solved. */
@@ -21,12 +21,29 @@ export interface Verdict {
   givesLph: number;
 }
 
-/** Asked against given, by the solver: the pressure that the set needs is part of it. */
-export function loadOf(results: FarmResults): Verdict {
+/**
+ * Asked against given, by the solver: the pressure that the set needs is part of it. Under a tank nothing is asked for: where
+ * the label's pressure is not there, what counts is how uneven it drips against how uneven it may.
+ * @param evenness that is wished, a ratio
+ */
+export function loadOf(results: FarmResults, evenness: number): Verdict {
   const { askedLph, availableLph, lastingLph } = results.demand;
   const givesLph = Math.min(availableLph, lastingLph);
+  if (isGravity(results.layout.source) && askedLph > givesLph) return dripLoad(results, evenness);
   const load = askedLph <= 0 ? 0 : givesLph > 0 ? askedLph / givesLph : Infinity;
   return { ok: load <= 1 + ROUNDING, load, asksLph: askedLph, givesLph };
+}
+
+function dripLoad({ runs, blocks, flowLph }: FarmResults, evenness: number): Verdict {
+  const open = blocks.filter((b) => b.weakest >= 0);
+  // Nothing drips below no pressure, nor from emitters that shut themselves under their own least.
+  const shut = open.some(({ weakest }) => {
+    const { minKpa, run } = runs[weakest];
+    return minKpa <= 0 || (run.tape.kind === 'compensating' && minKpa < run.tape.minKpa);
+  });
+  const least = Math.min(1, ...open.map((b) => b.uniformity));
+  const load = shut ? Infinity : (1 - least) / Math.max(1 - evenness, ROUNDING);
+  return { ok: load <= 1 + ROUNDING, load, asksLph: flowLph, givesLph: Infinity };
 }
 
 /**
