@@ -20,7 +20,7 @@ import { TIMES } from './batteryTimes.testing';
 export { SOUND, type Planted } from './batteryBase.testing';
 
 /** Small plans with one planted fault each, or none: water, what is laid, the ground. */
-const LAID: readonly Planted[] = [
+export const LAID: readonly Planted[] = [
   { name: 'a tap that does', plan: SOUND, finds: [] },
   { name: 'a well that does', plan: well({}), finds: [] },
   { name: 'a surface pump that does', plan: pump({}), finds: [] },
