@@ -9,6 +9,7 @@ import {
   pump,
   regulated,
   source,
+  tank,
   tape,
   type Planted,
   type Source,
@@ -289,28 +290,7 @@ export const LAID: readonly Planted[] = [
     finds: [],
   },
   { name: 'a thicker wall for two seasons', plan: tape({ wallMm: 0.254, seasons: 2 }), finds: [] },
-  {
-    name: 'a high tank and no regulator',
-    plan: {
-      ...SOUND,
-      sources: [
-        {
-          id: 's',
-          kind: 'tank',
-          xM: -5,
-          yM: -3,
-          outletM: 5,
-          lowM: 5.3,
-          highM: 6.5,
-          floatM: 6,
-          volumeL: 20000,
-        },
-      ],
-      head: parts('ball-1', 'gauge', 'screen-1', 'gauge'),
-      blocks: [{ ...BLOCK, inlet: [], beds: { count: 4, lengthM: 25, runsPerBed: 2 } }],
-    },
-    finds: ['tank-weight'],
-  },
+  { name: 'a high tank and no regulator', plan: tank({}), finds: ['tank-weight'] },
   {
     name: 'a relief valve that opens above what the pump reaches',
     plan: pump({}, [

@@ -46,11 +46,12 @@ describe('sets made automatically', () => {
   });
 
   describe('under a tank', () => {
+    const TANK: Plan['sources'][number] = { id: 's', kind: 'tank', outletM: 0.6, lowM: 0.8, highM: 1.6 };
     const under = (more: object = {}, blocks: Plan['blocks'] = blocksOf(1, 6)) =>
       makeSets(
         gardenPlan({
           blocks,
-          sources: [{ id: 's', kind: 'tank', outletM: 0.6, lowM: 0.8, highM: 1.6, ...more }],
+          sources: [{ ...TANK, ...more }],
         } as never),
       );
 
@@ -66,6 +67,37 @@ describe('sets made automatically', () => {
       expect(sets.length).toBeGreaterThan(1);
       expect(sets.length).toBeLessThan(12);
       expect(tooMuch).toEqual([]);
+      // Each of them is as even as wished.
+      const plan = gardenPlan({ blocks: [{ id: 'b0', ...thin }], sources: [TANK] });
+      const solver = createPlanSolver();
+      for (const set of sets)
+        expect(solver.solve(withOpen(plan, set)).uniformity).toBeGreaterThanOrEqual(0.9 - 1e-6);
+    });
+
+    it('are two as soon as one would be less even than wished', () => {
+      const thin = (count: number): Plan['blocks'] => [
+        { id: 'b0', header: { pipe: 'pe-16' }, beds: { count, lengthM: 25, runsPerBed: 2 } },
+      ];
+      // Nine of these beds at once come to 0.894, eight to 0.912.
+      expect(under({}, thin(8)).sets).toHaveLength(1);
+      expect(under({}, thin(9)).sets).toHaveLength(2);
+    });
+
+    it('a set is out of reach where nothing drips, or emitters shut under their own least pressure', () => {
+      const loadWith = (more: object): number => {
+        const plan = gardenPlan({ blocks: blocksOf(1, 6, more), sources: [TANK] });
+        return loadOf(createPlanSolver().solve(plan), 0.9).load;
+      };
+      expect(loadWith({})).toBeLessThan(1);
+      expect(loadWith({ heightM: 3 })).toBe(Infinity);
+      expect(loadWith({ tape: { kind: 'compensating' } })).toBe(Infinity);
+    });
+
+    it('are not parted where beds get nothing even alone', () => {
+      expect(under({}, blocksOf(1, 6, { heightM: 3 })).sets).toHaveLength(1);
+      const shut = under({}, blocksOf(1, 6, { tape: { kind: 'compensating' } }));
+      expect(shut.sets).toHaveLength(1);
+      expect(shut.tooMuch).toEqual([]);
     });
 
     it('are not parted for a slope, which fewer beds at once do not mend', () => {

@@ -1,5 +1,5 @@
 import { layOut } from '../layout';
-import { createPlanSolver, isGravity, type PlanSolver } from '../network';
+import { createPlanSolver, isGravity, type FarmResults, type PlanSolver } from '../network';
 import { withOpen, type FullPlan, type WaterSet } from '../plan';
 import { evenParts, halved, loadOf, type Over, type Verdict } from './parts';
 import { bedsOf, byLike, holds, lphOf, valveUnits, type ValveUnit } from './valveUnits';
@@ -16,7 +16,7 @@ export interface MadeSets {
 /** Smaller sets lose less on the way, so the source gives them more than it gives all at once. */
 const HOPEFUL = 1.3;
 
-/** Solved together with others a bed is a hair less even than alone. */
+/** Where beds are too uneven even alone, a set of them may be so much more uneven than the worst of them. */
 const SLACK = 1.3;
 
 /** An id that no set has yet. */
@@ -51,11 +51,17 @@ export function makeSets(
 ): MadeSets {
   let solves = 0;
   let evenness = plan.wishes.uniformity;
+  /** Some beds get nothing even alone: parting them helps none. */
+  let hopeless = false;
   const all = allOpen(plan);
+  const verdictOf = (results: FarmResults): Verdict => {
+    const verdict = loadOf(results, evenness);
+    return hopeless ? { ...verdict, ok: true, load: Math.min(1, verdict.load) } : verdict;
+  };
   const look = (units: readonly ValveUnit[]): Verdict => {
     checkpoint();
     solves++;
-    return loadOf(solver.solve(withOpen(all, { beds: bedsOf(units) })), evenness);
+    return verdictOf(solver.solve(withOpen(all, { beds: bedsOf(units) })));
   };
   checkpoint();
   solves++;
@@ -63,14 +69,14 @@ export function makeSets(
   const units = valveUnits(all, layOut(all), whole);
   if (units.length === 0) return { sets: [], tooMuch: [], solves };
   // Under a tank fewer beds at once cannot be more even than each is alone.
-  if (isGravity(whole.layout.source) && !loadOf(whole, evenness).ok) {
-    const shares = units.map((u) => look([u]).load);
-    if (shares.some((load) => load === Infinity)) evenness = 0;
-    else evenness = 1 - (1 - evenness) * Math.max(1, ...shares) * SLACK;
+  if (isGravity(whole.layout.source) && !verdictOf(whole).ok) {
+    const worst = Math.max(...units.map((u) => look([u]).load));
+    hopeless = worst === Infinity;
+    if (worst > 1 && !hopeless) evenness = 1 - (1 - evenness) * worst * SLACK;
   }
   const { sets, overs } =
     afresh || plan.watering.sets.length === 0
-      ? fresh(units, loadOf(whole, evenness), plan.watering.apart, least, look)
+      ? fresh(units, verdictOf(whole), plan.watering.apart, least, look)
       : kept(units, plan.watering.sets, plan.watering.apart, look);
   return {
     sets,

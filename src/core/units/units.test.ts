@@ -151,6 +151,8 @@ describe('units of watering', () => {
     // 1 oz on 100 ft²: 28.3495 g on 9.2903 m².
     expect(read('1 oz/100 ft²', 'feedOnBed')).toBeCloseTo(28.349523 / 9.290304, 5);
     expect(read('1 oz/gal', 'strength')).toBeCloseTo(28.349523 / 3.785411784, 5);
+    // Half a step is rounded up, whatever a change of units left behind the twelfth digit.
+    expect(format(0.3125 * (1 - 2 ** -50), 'share', METRIC, 1)).toMatch(/^31\.3\s%$/);
     expect(format(2700, 'minutes', METRIC)).toMatch(/^45\smin$/);
     expect(format(12345.6, 'volume', METRIC)).toMatch(/^12,346\sL$/);
   });
