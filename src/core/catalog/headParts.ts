@@ -99,6 +99,8 @@ export interface PartLabel {
   ratingKpa: number;
   /** Pressure it needs to open or to work. */
   needsKpa: number;
+  /** Most stock that a venturi draws; parts kept before it was asked for lack it. */
+  stockLph?: number;
   /** Pressure a regulator lets out. */
   setKpa: number;
   /** Pressure at which a relief valve opens. */
@@ -187,7 +189,10 @@ export const HEAD_PARTS: readonly PartKind[] = [
   }),
   part('check-1', 'check-valve', '1 in check valve', 'thread-1', [5, 3600], { ...metal, fixedKpa: 3 }),
   part('check-2', 'check-valve', '2 in check valve', 'thread-2', [5, 14000], { ...metal, fixedKpa: 3 }),
-  part('venturi-1', 'venturi', '1 in venturi with bypass', 'thread-1', [35, 3600], { needsKpa: 100 }),
+  part('venturi-1', 'venturi', '1 in venturi with bypass', 'thread-1', [35, 3600], {
+    needsKpa: 100,
+    stockLph: 100,
+  }),
   part('dosing-3/4', 'dosing', '¾ in dosing injector', 'thread-3/4', [30, 2500], {
     minLph: 10,
     maxLph: 2500,

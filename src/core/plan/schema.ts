@@ -24,6 +24,7 @@ const label = {
   maxLph: positive(LIMITS.flowLph),
   ratingKpa: positive(10000),
   needsKpa: notNegative(LIMITS.pressureKpa),
+  stockLph: notNegative(LIMITS.flowLph),
   setKpa: positive(LIMITS.pressureKpa),
   opensKpa: notNegative(10000),
   mesh: notNegative(2000),
@@ -41,7 +42,9 @@ export const ownPartSchema = Joi.object({
   id: id.required(),
   role: Joi.valid(...ROLES).required(),
   name: Joi.string().min(1).max(80).required(),
-  ...Object.fromEntries(Object.entries(label).map(([key, rule]) => [key, rule.required()])),
+  ...Object.fromEntries(
+    Object.entries(label).map(([key, rule]) => [key, key === 'stockLph' ? rule : rule.required()]),
+  ),
 });
 
 const curve = Joi.object({

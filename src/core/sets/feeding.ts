@@ -1,4 +1,5 @@
 import { isInjector } from '../catalog/headParts';
+import { VENTURI_SHARE, venturiDrawsLph } from '../hydraulics/venturi';
 import { inletParts, type FarmResults, type PartResult } from '../network';
 import type { FullPlan } from '../plan';
 import type { Filling } from './filling';
@@ -31,9 +32,11 @@ export interface Injector {
   /** Pressure difference or pressure it has, and what it needs, kPa. */
   hasKpa: number;
   needsKpa: number;
-  /** Flow of the set within what it works with. */
-  flowFits: boolean;
+  /** Stock it draws as the set runs, L/h; not known of a dosing one, which is set by hand. */
+  drawsLph: number | undefined;
 }
+
+const MIN_PER_H = 60;
 
 /** Ratio beyond which no common injector draws. */
 export const LEAST_RATIO = 20;
@@ -45,20 +48,32 @@ function injectorOf(results: FarmResults): Injector | undefined {
   if (!found) return undefined;
   const { part } = found.step;
   const venturi = part.role === 'venturi';
-  // A venturi sits on a bypass about a part that takes pressure: it has what falls between its place and the header.
-  const after = results.blocks[0]?.feedKpa ?? found.afterKpa;
+  const { beforeKpa, afterKpa } = found;
+  if (!venturi)
+    return {
+      name: part.name,
+      kind: 'dosing',
+      hasKpa: beforeKpa,
+      needsKpa: part.needsKpa,
+      drawsLph: undefined,
+    };
+  const hasKpa = Math.max(0, fallAfterKpa(results, beforeKpa, afterKpa));
   return {
     name: part.name,
-    kind: venturi ? 'venturi' : 'dosing',
-    hasKpa: venturi ? Math.max(0, found.beforeKpa - after) : found.beforeKpa,
-    needsKpa: part.needsKpa,
-    flowFits: part.minLph <= found.flowLph && (part.maxLph === 0 || found.flowLph <= part.maxLph),
+    kind: 'venturi',
+    hasKpa,
+    needsKpa: VENTURI_SHARE * beforeKpa,
+    drawsLph: venturiDrawsLph(part.stockLph ?? 0, beforeKpa, hasKpa),
   };
 }
 
+/** What falls from a venturi's inlet to the lowest header: on a bypass about what takes pressure it has all of it, kPa. */
+export const fallAfterKpa = (results: FarmResults, beforeKpa: number, afterKpa: number): number =>
+  beforeKpa - Math.min(afterKpa, ...results.blocks.map((b) => b.feedKpa));
+
 /**
  * The feed of a set: fill until the last run is at pressure, inject for at least the time water takes to the last emitter
- * of the slowest run, rinse for as long. Only open beds get any.
+ * of the slowest run, and until a venturi has drawn all the stock; rinse for as long as water travels. Only open beds get any.
  */
 export function feedOf(plan: FullPlan, results: FarmResults, filling: Filling, travel: Travel): FeedPlan {
   const { perM2G, stockGPerL, injectTimes, rinseTimes } = plan.watering.feeding;
@@ -66,10 +81,13 @@ export function feedOf(plan: FullPlan, results: FarmResults, filling: Filling, t
   const feedG = perM2G * areaM2;
   const stockL = feedG / stockGPerL;
   const travelMin = travel.seconds / 60;
-  const injectMin = travelMin * injectTimes;
+  const injector = injectorOf(results);
+  // A venturi that draws nothing is told of by itself.
+  const drawMin = injector?.drawsLph ? (stockL / injector.drawsLph) * MIN_PER_H : 0;
+  const injectMin = Math.max(travelMin * injectTimes, drawMin);
   const rinseMin = travelMin * rinseTimes;
   const fillMin = filling.seconds / 60;
-  const rateLph = injectMin > 0 ? stockL / (injectMin / 60) : 0;
+  const rateLph = injectMin > 0 ? stockL / (injectMin / MIN_PER_H) : 0;
   return {
     feedG,
     areaM2,
@@ -81,6 +99,6 @@ export function feedOf(plan: FullPlan, results: FarmResults, filling: Filling, t
     rateLph,
     ratio: rateLph > 0 ? results.flowLph / rateLph : Infinity,
     strengthGPerL: results.flowLph > 0 && injectMin > 0 ? feedG / ((results.flowLph * injectMin) / 60) : 0,
-    injector: injectorOf(results),
+    injector,
   };
 }

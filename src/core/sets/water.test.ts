@@ -236,12 +236,36 @@ describe('feeding', () => {
     // 4 beds of 15 m²: 120 g, in 1.2 L of stock.
     expect(feed.feedG).toBeCloseTo(120, 9);
     expect(feed.stockL).toBeCloseTo(1.2, 9);
-    expect(feed.rateLph).toBeCloseTo(1.2 / (travel.seconds / 3600), 9);
+    expect(feed.rateLph).toBeCloseTo(1.2 / (feed.injectMin / 60), 9);
     expect(feed.ratio).toBeCloseTo(results.flowLph / feed.rateLph, 9);
     // All the feed in the water that passes while it is injected.
     expect(feed.strengthGPerL * results.flowLph * (feed.injectMin / 60)).toBeCloseTo(120, 6);
     expect(feed.totalMin).toBeCloseTo(feed.fillMin + feed.injectMin + feed.rinseMin, 9);
-    expect(feed.injector).toMatchObject({ kind: 'venturi', needsKpa: 100 });
+    expect(feed.injectMin).toBeCloseTo(travel.seconds / 60, 9);
+  });
+
+  it('is injected until a venturi has drawn all the stock, and no sooner', () => {
+    const fed = (stockLph: number) => {
+      const plan = gardenPlan({
+        tapLph: 8000,
+        head: [{ id: 'v', kind: 'venturi-1', stockLph }],
+        blocks: [{ id: 'b', beds: { count: 4, lengthM: 20, widthM: 0.75 } }],
+        watering: { feeding: { perM2G: 20, stockGPerL: 100 } },
+      });
+      const results = solve(plan);
+      const [venturi] = results.head;
+      const feed = feedOf(plan, results, fillingOf(plan, results, true), slowestTravel(plan, results));
+      return { feed, results, venturi };
+    };
+    const { feed, results, venturi } = fed(5);
+    const has = venturi.beforeKpa - results.blocks[0].feedKpa;
+    expect(feed.injector).toMatchObject({ kind: 'venturi', needsKpa: venturi.beforeKpa / 5 });
+    expect(feed.injector!.hasKpa).toBeCloseTo(has, 9);
+    // 12 L of stock at what the suction of its throat draws.
+    const draws = 5 * Math.sqrt(Math.min(90, 5 * has - venturi.beforeKpa) / 90);
+    expect(feed.injector!.drawsLph).toBeCloseTo(draws, 9);
+    expect(feed.injectMin).toBeCloseTo((12 / draws) * 60, 6);
+    expect(fed(5000).feed.injectMin).toBeLessThan(feed.injectMin / 2);
   });
 
   it('goes to open beds only', () => {

@@ -72,6 +72,7 @@ function remove(): void {
         <template v-if="part.minLph > 0 || part.maxLph < NO_LIMIT_LPH">
           It works from <QuantityField label="Least flow" kind="flow" :value="part.minLph" :is-default="isDefault('minLph')" :take="set('minLph', 'set its least flow')" />
           to <QuantityField label="Greatest flow" kind="flow" :value="part.maxLph" :is-default="isDefault('maxLph')" :take="set('maxLph', 'set its greatest flow')" />.</template>
+        <template v-if="part.role === 'venturi'">At full suction it draws <QuantityField label="Most stock drawn" kind="emitterFlow" :value="part.stockLph ?? 0" :is-default="isDefault('stockLph')" :take="set('stockLph', 'set the stock it draws')" />.</template>
         <template v-if="part.needsKpa > 0">It needs <QuantityField label="Pressure needed" kind="pressure" :value="part.needsKpa" :is-default="isDefault('needsKpa')" :take="set('needsKpa', 'set the pressure it needs')" /> to work.</template>
       </p>
       <p class="fill">

@@ -1,12 +1,11 @@
+import { VENTURI_SHARE } from '../../hydraulics/venturi';
 import type { Found } from '../finding';
+import { fallAfterKpa } from '../../sets';
 import { findingKind, isUnder, percent } from '../kind';
 import type { State } from '../states';
 import { everyPart } from '../facts/parts';
 
 type Said = { part: string; inletKpa: number; share: number };
-
-/** A venturi needs about this share of its inlet pressure as a difference across it before it draws (20 to 35 %, injector handbooks). */
-export const VENTURI_SHARE = 0.2;
 
 /** A venturi has too little difference of pressure across it to draw anything in. */
 export const venturiWeak = findingKind({
@@ -15,9 +14,7 @@ export const venturiWeak = findingKind({
   find: ({ results }: State): Found<Said>[] =>
     everyPart(results).flatMap(({ place, step: { part }, beforeKpa, afterKpa, flowLph }) => {
       if (part.role !== 'venturi' || !(flowLph > 0) || !(beforeKpa > 0)) return [];
-      // On a bypass about what takes pressure it has all that falls between its place and the header.
-      const lowest = Math.min(afterKpa, ...results.blocks.map((b) => b.feedKpa));
-      const measured = beforeKpa - lowest;
+      const measured = fallAfterKpa(results, beforeKpa, afterKpa);
       const limit = VENTURI_SHARE * beforeKpa;
       if (!isUnder(measured, limit)) return [];
       return {

@@ -56,6 +56,10 @@ function ask(name: SetWorkingName): void {
         <template v-if="current.feed.injector">
           <dt>{{ current.feed.injector.name }} has · needs</dt>
           <dd class="num" :class="{ short: current.feed.injector.hasKpa < current.feed.injector.needsKpa }">{{ settings.show(current.feed.injector.hasKpa, 'pressure') }} · {{ settings.show(current.feed.injector.needsKpa, 'pressure') }}</dd>
+          <template v-if="current.feed.injector.drawsLph !== undefined">
+            <dt>it draws here, at most</dt>
+            <dd class="num" :class="{ short: current.feed.injector.drawsLph < current.feed.rateLph }">{{ settings.show(current.feed.injector.drawsLph, 'emitterFlow') }}</dd>
+          </template>
         </template>
       </dl>
       <p v-if="!current.feed.injector" class="quiet">No injector stands in the head yet: put one in at Pipework, after the backflow preventer and before the filter.</p>
