@@ -8,7 +8,7 @@ import {
   type Judgement,
 } from '../core/check';
 import type { FarmResults } from '../core/network';
-import type { Plan } from '../core/plan';
+import { bedWord, type Plan } from '../core/plan';
 import { seasonOf, seasonWorking, SET_WORKING_NAMES, setWorking } from '../core/sets';
 import { isDefault, WORKING_NAMES, workingOf, workingText, type Working } from '../core/working';
 import { format, type UnitChoice } from '../core/units';
@@ -67,7 +67,7 @@ export function report(judged: Judgement, choice: UnitChoice, more: More = {}): 
   const nameOf = (index: number): string => (plan.blocks.length > 1 ? `${plan.blocks[index].name}, ` : '');
   if (weakest)
     text += row(
-      `weakest emitter (${nameOf(weakest.run.block)}bed ${weakest.run.bed})`,
+      `weakest emitter (${nameOf(weakest.run.block)}${bedWord(plan.blocks[weakest.run.block])} ${weakest.run.bed})`,
       show(weakest.minKpa, 'pressure'),
     );
   text += row('evenness', show(results.uniformity, 'share'));

@@ -2,7 +2,16 @@ import { createPlanSolver } from '../core/network';
 import { judge, opensOf, type Finding, type Opens } from '../core/check';
 import { fillIn, withOpen, type Plan } from '../core/plan';
 import { chooseSets, type ChosenSets } from '../core/remedy';
-import { evenOut, seasonOf, type Balance, type Gift, type Outlook, type SeasonOutlook } from '../core/sets';
+import {
+  evenOpenings,
+  evenOut,
+  seasonOf,
+  type Openings,
+  type Balance,
+  type Gift,
+  type Outlook,
+  type SeasonOutlook,
+} from '../core/sets';
 import { checkpoint, job, serve, type Ended } from './jobs';
 
 /** A judged plan as it is sent. */
@@ -64,6 +73,11 @@ const api = {
       const { valves, before, after } = evenOut(set ? withOpen(full, set) : full, solver);
       return { valves: [...valves].map(([block, beds]) => [block, [...beds]]), before, after };
     });
+  },
+
+  /** How far to open each adjustable emitter of a block so that all give alike. */
+  openings(number: number, plan: Plan, blockIndex: number): Ended<Openings | undefined> {
+    return job(number, () => evenOpenings(fillIn(plan), blockIndex, solver));
   },
 };
 

@@ -2,9 +2,9 @@ import type { Role } from '../catalog/headParts';
 import { material } from '../catalog/materials';
 import { pipeKind, type PipeFamily } from '../catalog/pipes';
 import { MM_PER_MIL } from '../catalog/tape';
-import { lengthOnLine, type FarmLayout } from '../layout';
+import { lengthOnLine, type FarmLayout, type LaidPlant } from '../layout';
 import { headerPipeAt } from '../network';
-import type { FullPlan, PipePiece, Tape } from '../plan';
+import type { Block, FullPlan, PipePiece, Tape } from '../plan';
 
 /**
  * Typical shop prices in no coin in particular: what matters until a grower's own prices are known is how they compare.
@@ -36,6 +36,8 @@ const PART_PRICES: Partial<Record<Role, number>> = {
 };
 const OTHER_PART = 8;
 const TAKE_OFF = 1.2;
+const EMITTER = 0.4;
+const THIN_TUBE_PER_M = 0.3;
 /** Of tape the wall makes the price: at 8 mil it is the typical one. */
 const TYPICAL_WALL_MM = 8 * MM_PER_MIL;
 
@@ -59,13 +61,24 @@ export interface Cost {
   total: number;
 }
 
+/** What is laid at a plant: its ring, or its emitters and the thin tube to them. */
+function plantPrice({ plant, emitters, ringM, wayM }: LaidPlant, block: Block): number {
+  const named = block.beds.single[plant.id]?.tape;
+  const tape = (named && block.tapes[named]) || block.tape;
+  return ringM > 0 ? Math.PI * ringM * layingPrice(tape) : emitters * EMITTER + wayM * THIN_TUBE_PER_M;
+}
+
 /** Of every block, in use or not: all of it is bought. */
 export function costOf(plan: FullPlan, layout: FarmLayout): Cost {
   let laid = 0;
   let headers = 0;
   let parts = 0;
   for (const b of layout.blocks) {
-    for (const run of b.runs) laid += (run.lengthM - run.leadM) * layingPrice(run.tape);
+    if (b.small) {
+      for (const { lengthM, pipe } of [...b.small.pipes, ...b.small.loops])
+        headers += lengthM * pipePrice(pipe);
+      for (const bed of b.beds) laid += plantPrice(bed.plant!, b.block);
+    } else for (const run of b.runs) laid += (run.lengthM - run.leadM) * layingPrice(run.tape);
     parts += b.runs.length * TAKE_OFF;
     b.headers.forEach(({ line, fromXM, toXM, pipe }, h) => {
       if (h > 0) headers += lengthOnLine(line, fromXM, toXM) * pipePrice(pipe);

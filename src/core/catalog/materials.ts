@@ -11,6 +11,7 @@ export const MATERIAL_IDS = [
   'drilled',
   'emitters',
   'microtubes',
+  'adjustable',
 ] as const;
 
 export type MaterialId = (typeof MATERIAL_IDS)[number];
@@ -236,7 +237,32 @@ export const MATERIALS: readonly Material[] = [
     clogs: 'some',
     pricePerM: 0.8,
   },
+  {
+    id: 'adjustable',
+    name: 'adjustable emitters on plain pipe',
+    outlet: 'emitter',
+    label: {
+      ...NONE,
+      boreMm: 15.2,
+      spacingM: 0.5,
+      flowLph: 20,
+      atKpa: 100,
+      exponent: 0.5,
+      wallMm: 1.2,
+      minKpa: 30,
+      maxKpa: 250,
+      cv: 0.07,
+    },
+    bends: true,
+    tough: true,
+    seasons: 5,
+    clogs: 'little',
+    pricePerM: 0.9,
+  },
 ];
+
+/** An adjustable emitter turned fully open gives about this at the pressure of its label, L/h. */
+export const ADJUSTABLE_MOST_LPH = 40;
 
 export const material = byId(MATERIALS, 'material');
 

@@ -13,7 +13,8 @@ type Laying =
   | 'lay-tube'
   | 'lay-where'
   | 'lay-seasons'
-  | 'runs';
+  | 'runs'
+  | 'plant-emitters';
 
 /** Other things laid along the beds, or laid otherwise. */
 export const LAYING: ChangeMakers<Laying> = {
@@ -114,5 +115,15 @@ export const LAYING: ChangeMakers<Laying> = {
     },
     says: ({ block, runs, keys }, full) =>
       `lay ${runs === 1 ? 'one run' : `${runs} runs`} in ${keys.length === 0 ? 'each bed' : keys.length === 1 ? `bed ${keys[0]}` : `${keys.length} beds`}${ofBlock(full, block)}`,
+  },
+  'plant-emitters': {
+    make(draft, { block, emitters }) {
+      const places = (blockIn(draft, block).places ??= {});
+      places.emitters = emitters;
+      // Those that say otherwise say fewer, or have what they need already.
+      for (const plant of places.plants ?? [])
+        if (plant.emitters !== undefined && plant.emitters < emitters) delete plant.emitters;
+    },
+    says: ({ block, emitters }, full) => `put ${emitters} emitters at each plant${ofBlock(full, block)}`,
   },
 };

@@ -23,6 +23,7 @@ export type Change =
   | { kind: 'lay-where'; block: string; lies: LiesId }
   | { kind: 'lay-seasons'; block: string; seasons: number; tape?: string }
   | { kind: 'runs'; block: string; runs: number; keys: string[] }
+  | { kind: 'plant-emitters'; block: string; emitters: number }
   | { kind: 'set-pressure'; place: string; id: string; setKpa: number }
   | {
       kind: 'add-part';

@@ -14,6 +14,7 @@ import {
   type Planted,
   type Source,
   well,
+  plantRow,
 } from './batteryBase.testing';
 import { HEADS } from './batteryHeads.testing';
 import { TIMES } from './batteryTimes.testing';
@@ -263,6 +264,27 @@ export const LAID: readonly Planted[] = [
     name: 'a tunnel whose edge beds are narrower',
     plan: block({ tunnel: { widthM: 6, lengthM: 20 }, beds: {} }),
     finds: ['unlike-needs'],
+  },
+  {
+    name: 'one emitter under each wide bush',
+    plan: block({
+      places: { spreadM: 1.2, plants: plantRow(10, 1.5) },
+      beds: {},
+      tape: {},
+      inlet: parts('regulator-low'),
+    }),
+    finds: ['plant-wets-little'],
+  },
+  {
+    name: 'pots on a small pipe that is too thin',
+    plan: block({
+      places: { potL: 15, spreadM: 0.4, plants: plantRow(30, 1) },
+      beds: {},
+      tape: { flowLph: 8 },
+      header: { pipe: 'pe-16', boreMm: 6 },
+      inlet: parts('regulator-low'),
+    }),
+    finds: ['emitter-under', 'header-small'],
   },
   {
     name: 'a set of beds that are not there',

@@ -35,6 +35,10 @@ export const BLOCK: StatedBlock = {
 };
 export const SOUND: Plan = { ...blankPlan('metric'), sources: [TAP], head: HEAD, blocks: [BLOCK] };
 
+/** Plants in a row from the feed on, so far apart. */
+export const plantRow = (count: number, apartM: number) =>
+  Array.from({ length: count }, (_, i) => ({ id: String(i + 1), xM: (i + 1) * apartM, yM: 0 }));
+
 export const block = (more: Partial<StatedBlock>): Plan => ({ ...SOUND, blocks: [{ ...BLOCK, ...more }] });
 export const beds = (more: StatedBlock['beds']): Plan => block({ beds: { ...BLOCK.beds, ...more } });
 export const tape = (more: StatedBlock['tape']): Plan => block({ tape: more });

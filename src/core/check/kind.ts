@@ -70,7 +70,8 @@ export const findingKind = <const C extends string, S extends Said>(kind: KindOf
 
 export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 export const percent = (ratio: number): string => `${Math.round(ratio * 100)} %`;
-export const inBeds = (n: number): string => `in ${plural(n, 'bed')}`;
+export const inBeds = (n: number, plants = false): string =>
+  `${plants ? 'at' : 'in'} ${plural(n, plants ? 'plant' : 'bed')}`;
 export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** Ratios this close are the same: rounding of what was typed in other units. */

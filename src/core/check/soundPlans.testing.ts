@@ -1,5 +1,6 @@
 import { REGULATOR_SETS_KPA } from '../catalog/headParts';
 import { MATERIALS, type MaterialId } from '../catalog/materials';
+import { plantRow } from './batteryBase.testing';
 import { blankPlan, type Plan, type StatedBlock, type StatedPart } from '../plan';
 
 type Source = Plan['sources'][number];
@@ -85,7 +86,7 @@ const LAYOUTS: readonly { name: string; block: StatedBlock }[] = [
 ];
 
 /** Plans of every source with every material that it suits, in three small layouts, none with anything to stop or mend. */
-export const SOUND_PLANS: readonly { name: string; plan: Plan }[] = WAYS.flatMap((way) =>
+const IN_ROWS: readonly { name: string; plan: Plan }[] = WAYS.flatMap((way) =>
   MATERIALS.filter((m) => !way.gravity || UNDER_A_TANK.includes(m.id)).flatMap((m) =>
     LAYOUTS.map(({ name, block }) => {
       const { minKpa, maxKpa } = m.label;
@@ -95,7 +96,7 @@ export const SOUND_PLANS: readonly { name: string; plan: Plan }[] = WAYS.flatMap
       // Drilled hose draws much; hose that seeps is never as even as tape, and a grower who lays it wishes for less.
       const regulator = {
         id: 'regulator',
-        kind: m.id === 'drilled' ? 'regulator-mid' : 'regulator-low',
+        kind: m.id === 'drilled' || m.id === 'adjustable' ? 'regulator-mid' : 'regulator-low',
         setKpa: set,
       };
       return {
@@ -119,3 +120,59 @@ export const SOUND_PLANS: readonly { name: string; plan: Plan }[] = WAYS.flatMap
     }),
   ),
 );
+
+/** Plants at places of their own: pots in a row, bushes on the shortest way, rings about young trees, on a pipe that was drawn. */
+const AT_PLACES: readonly { name: string; more: Partial<StatedBlock> }[] = [
+  { name: 'pots in a row', more: { places: { potL: 20, spreadM: 0.4, plants: plantRow(12, 1) } } },
+  {
+    name: 'bushes on the shortest way',
+    more: { places: { route: 'shortest', spreadM: 0.6, emitters: 2, plants: plantRow(9, 1.5) } },
+  },
+  {
+    name: 'rings about young trees',
+    more: {
+      places: { around: 'ring', ringM: 0.8, spreadM: 1.2, plants: plantRow(5, 3) },
+      tape: { kind: 'compensating' },
+      inlet: [{ id: 'regulator', kind: 'regulator-low', setKpa: 103 }],
+    },
+  },
+  {
+    name: 'pots on a drawn pipe with a ring in it',
+    more: {
+      places: {
+        route: 'drawn',
+        spreadM: 0.4,
+        joints: [
+          { id: 'a', xM: 6, yM: 0, from: 'feed' },
+          { id: 'b', xM: 6, yM: 4, from: 'a' },
+          { id: 'c', xM: 0, yM: 4, from: 'feed' },
+        ],
+        loops: [{ id: 'l', a: 'b', b: 'c' }],
+        emitters: 2,
+        plants: plantRow(5, 1.1),
+      },
+    },
+  },
+];
+const tapWay = WAYS[0];
+
+/** All of them: in rows, and at places. */
+export const SOUND_PLANS: readonly { name: string; plan: Plan }[] = [
+  ...IN_ROWS,
+  ...AT_PLACES.map(({ name, more }) => ({
+    name,
+    plan: {
+      ...blankPlan('metric'),
+      sources: [tapWay.source],
+      head: tapWay.head,
+      blocks: [
+        {
+          id: 'b',
+          header: { pipe: 'pe-20' },
+          inlet: [{ id: 'regulator', kind: 'regulator-low', setKpa: 69 }],
+          ...more,
+        },
+      ],
+    } as Plan,
+  })),
+];

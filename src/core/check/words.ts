@@ -1,4 +1,4 @@
-import { HEAD, type FullPlan, type Plan } from '../plan';
+import { bedWord, headerWord, HEAD, type FullPlan, type Plan } from '../plan';
 import { format, type UnitChoice } from '../units';
 import { figuresOf } from './figures';
 import type { Finding, Grade, Holds, Place } from './finding';
@@ -39,13 +39,15 @@ function placeWords(place: Place, plan: FullPlan): string {
     case 'main':
       return plan.blocks.some((b) => b.id === place.to) && several ? `main, to ${named(place.to)}` : 'main';
     case 'header':
-      return several ? `header of ${blockName(place.block)}` : 'header';
+      return several
+        ? `${headerWord(plan.blocks[place.block])} of ${blockName(place.block)}`
+        : headerWord(plan.blocks[place.block]);
     case 'block':
       return several ? blockName(place.block) : 'the whole block';
     case 'set':
       return plan.watering.sets.find((s) => s.id === place.set)?.name ?? 'sets';
     case 'run':
-      return several ? `${blockName(place.block)}, bed ${place.bed}` : `bed ${place.bed}`;
+      return `${several ? `${blockName(place.block)}, ` : ''}${bedWord(plan.blocks[place.block])} ${place.bed}`;
   }
 }
 

@@ -1,4 +1,5 @@
 import { boxOf, spansClearOf, spansWithin, type Polygon, type Span } from '../ground';
+import type { LaidPlant } from './places';
 import { LIMITS, type Block, type SingleBed } from '../plan';
 
 export interface LaidBed {
@@ -15,6 +16,8 @@ export interface LaidBed {
   runs: number;
   resting: boolean;
   single: SingleBed | undefined;
+  /** A plant at a place of its own, whose ground this is. */
+  plant?: LaidPlant;
 }
 
 /** A place for a bed across the block. */

@@ -1,9 +1,10 @@
-import { boxOf, type Polygon, type Surface } from '../ground';
+import { boxOf, type Point, type Polygon, type Surface } from '../ground';
 import type { Block, Obstacle, Tape } from '../plan';
 import { layBeds, type LaidBed } from './beds';
 import { frameOf, polygonFromSheet, sheetOutline, type Frame } from './frame';
 import { feedXM, lineOf, yOnLine, type BedBox, type LaidHeader, type TakeOff } from './header';
 import { groundOf, type BlockGround, type Profile } from './heights';
+import { layPlaces, type SmallPipes } from './places';
 import { coversOf } from './things';
 
 /** One run of tape on the ground. Distances are in the block's own frame: x across the beds, y along them, m. */
@@ -15,6 +16,10 @@ export interface LaidRun {
   bed: string;
   bedIndex: number;
   tape: Tape;
+  /** What the grower states of it, where a plant's emitters were made of it: those of one label are compared. */
+  label?: Tape;
+  /** Corners of its way from the take-off on, where it does not lie straight along the beds. */
+  way?: Point[];
   xM: number;
   /** Where it leaves the header. */
   fromM: number;
@@ -51,6 +56,8 @@ export interface BlockLayout {
   takeOffs: TakeOff[];
   /** One, or two. */
   headers: LaidHeader[];
+  /** Small pipe to plants at places, instead of a header. */
+  small?: SmallPipes;
   /** The box that holds the beds. */
   box: BedBox;
   /** Its outline or a tunnel's walls, in its frame, where it has any. */
@@ -97,7 +104,7 @@ export function layOutBlock(
   const found = known.get(block);
   if (found && found.layout.index === index && found.surface === surface && found.things === things)
     return found.layout;
-  const layout = layOut(block, index, surface, things);
+  const layout = block.places ? layPlaces(block, index, surface) : layOut(block, index, surface, things);
   known.set(block, { surface, things, layout });
   return layout;
 }

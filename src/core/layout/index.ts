@@ -4,5 +4,7 @@ export * from './header';
 export * from './heights';
 export * from './things';
 export * from './block';
+export type { LaidPlant, SmallNode, SmallPipe, SmallPipes } from './places';
 export * from './farm';
+export * from './strip';
 export * from './directions';

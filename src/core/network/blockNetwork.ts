@@ -178,6 +178,32 @@ function build(layout: BlockLayout): BlockNetwork {
     pieces.push({ ...piece, link });
     return pieces.length - 1;
   };
+  if (layout.small) {
+    const { nodes: places, pipes, loops, nodeOf } = layout.small;
+    const id = (n: number): string => (n === 0 ? feed : `${entry}/joint-${n}`);
+    const before = new Int32Array(places.length).fill(-1);
+    for (const p of pipes) {
+      const atM = (places[p.from].at[0] + places[p.to].at[0]) / 2;
+      const lengthM = Math.max(p.lengthM, SAME_PLACE_M);
+      before[p.to] = add(id(p.from), id(p.to), places[p.to].zM, {
+        pipe: p.pipe,
+        lengthM,
+        header: 0,
+        atM,
+        before: before[p.from],
+      });
+    }
+    for (const l of loops)
+      ties.push({
+        link: pipeLink(id(l.from), id(l.to), Math.max(l.lengthM, SAME_PLACE_M), l.pipe),
+        header: 0,
+      });
+    nodeOf.forEach((n, i) => {
+      takeOffs[i] = id(n);
+      lastPiece[i] = before[n];
+    });
+    return finish();
+  }
   headers.forEach(({ line, feed: [feedX, feedY] }, header) => {
     let start = feed;
     let startPiece = -1;
@@ -225,29 +251,33 @@ function build(layout: BlockLayout): BlockNetwork {
       ties.push({ link: pipeLink(start, end, lengthM, pipe), header });
     }
   });
-  // Where runs lie is only felt for by whoever solves them: the page, which is told the answer, need not.
-  const laterals = onceAsked(() => layout.runs.map((run) => lateralOf(block, run, takeOffs[run.takeOff])));
-  const lowestM = onceAsked(() => lowestRunM(layout, entryM));
-  return {
-    layout,
-    entry,
-    entryM,
-    inlet,
-    feed,
-    nodes,
-    links,
-    ties,
-    get laterals() {
-      return laterals();
-    },
-    takeOffs,
-    takeOffRiseM: layout.takeOffs.map((t) => t.zM - entryM),
-    get lowestM() {
-      return lowestM();
-    },
-    header: pieces,
-    lastPiece,
-  };
+  return finish();
+
+  function finish(): BlockNetwork {
+    // Where runs lie is only felt for by whoever solves them: the page, which is told the answer, need not.
+    const laterals = onceAsked(() => layout.runs.map((run) => lateralOf(block, run, takeOffs[run.takeOff])));
+    const lowestM = onceAsked(() => lowestRunM(layout, entryM));
+    return {
+      layout,
+      entry,
+      entryM,
+      inlet,
+      feed,
+      nodes,
+      links,
+      ties,
+      get laterals() {
+        return laterals();
+      },
+      takeOffs,
+      takeOffRiseM: layout.takeOffs.map((t) => t.zM - entryM),
+      get lowestM() {
+        return lowestM();
+      },
+      header: pieces,
+      lastPiece,
+    };
+  }
 }
 
 /** Makes something when it is first asked for. */

@@ -241,7 +241,7 @@ function blockResult(
   /** By tape: tapes of unlike flow are each as even as they are in themselves. */
   const byTape = new Map<
     Tape,
-    { least: number; most: number; flowLph: number; emitters: number; runs: RunResult[] }
+    { cv: number; least: number; most: number; flowLph: number; emitters: number; runs: RunResult[] }
   >();
   for (let i = firstRun; i < firstRun + layout.runs.length; i++) {
     const r = runs[i];
@@ -252,19 +252,27 @@ function blockResult(
     flowLph += r.flowLph;
     emitters += r.emitters;
     if (r.emitters === 0) continue;
-    const alike = byTape.get(r.run.tape) ?? { least: Infinity, most: 0, flowLph: 0, emitters: 0, runs: [] };
-    byTape.set(r.run.tape, alike);
+    const alike = byTape.get(r.run.label ?? r.run.tape) ?? {
+      least: Infinity,
+      cv: 0,
+      most: 0,
+      flowLph: 0,
+      emitters: 0,
+      runs: [],
+    };
+    byTape.set(r.run.label ?? r.run.tape, alike);
     alike.least = Math.min(alike.least, r.minLph);
     alike.most = Math.max(alike.most, r.maxLph);
+    alike.cv = Math.max(alike.cv, r.run.tape.cv);
     alike.runs.push(r);
     alike.flowLph += r.flowLph;
     alike.emitters += r.emitters;
     if (weakest < 0 || margin(r) < margin(runs[weakest])) weakest = i;
     if (strongest < 0 || over(r) > over(runs[strongest])) strongest = i;
   }
-  const evenness = [...byTape].map(([tape, t]) =>
+  const evenness = [...byTape.values()].map((t) =>
     evennessOf(school, {
-      cv: tape.cv,
+      cv: t.cv,
       minLph: t.least,
       maxLph: t.most,
       meanLph: t.flowLph / t.emitters,

@@ -2,7 +2,7 @@ import type { LinkSpec } from '../hydraulics/network';
 import { supplyCurve } from '../hydraulics/source';
 import { KPA_PER_M } from '../hydraulics/water';
 import { HEAD, type FullPlan } from '../plan';
-import { piecesTo, type PartStep } from './blockNetwork';
+import { type PartStep } from './blockNetwork';
 import { emittersOf } from './emitters';
 import { riseAlong } from '../layout';
 import { kpaAt, type BlockResult, type FarmResults } from './results';
@@ -164,30 +164,32 @@ interface WayPiece {
   lph: number;
 }
 
-/** The pieces of a header by which the water reaches a take-off: from the feed, or round by the far end. */
+/**
+ * The pieces of a header or of small pipe by which the water reaches a take-off: back from it, always to where most of its
+ * water comes from, until the feed. Where rings are closed that is not always the tree's own way.
+ */
 function headerWay(results: FarmResults, block: BlockResult, takeOff: number): WayPiece[] {
   const { built, solution } = results;
-  const { header } = block.built;
-  const ties = block.built.ties.filter((t) => t.header === block.built.layout.takeOffs[takeOff].header);
-  const lphOf = (link: LinkSpec): number => solution.linkLph[built.linkAt(link)];
-  const direct = piecesTo(block.built, takeOff).map((i) => header[i]);
-  const last = direct.at(-1);
-  if (ties.length === 0 || !last || lphOf(last.link) >= 0)
-    return direct.map((p) => ({ node: p.link.to, lengthM: p.lengthM, lph: lphOf(p.link) }));
-  const tie = ties[0].link;
-  const own = block.built.layout.takeOffs.flatMap((t, i) =>
-    t.header === ties[0].header ? [piecesTo(block.built, i)] : [],
-  );
-  const whole = own.reduce((long, p) => (p.length > long.length ? p : long), [] as number[]);
-  const back = whole.slice(direct.length).reverse();
-  return [
-    { node: tie.to, lengthM: tie.kind === 'pipe' ? tie.lengthM : 0, lph: solution.tieLph[built.tieAt(tie)] },
-    ...back.map((i) => ({
-      node: header[i].link.from,
-      lengthM: header[i].lengthM,
-      lph: -lphOf(header[i].link),
-    })),
-  ];
+  const { feed, takeOffs, header, ties } = block.built;
+  const lengthOf = (link: LinkSpec): number => (link.kind === 'pipe' ? link.lengthM : 0);
+  const into = new Map<string, WayPiece & { from: string }>();
+  const lead = (link: LinkSpec, lph: number): void => {
+    const [from, to] = lph >= 0 ? [link.from, link.to] : [link.to, link.from];
+    const known = into.get(to);
+    if (!known || Math.abs(lph) > known.lph)
+      into.set(to, { node: to, from, lengthM: lengthOf(link), lph: Math.abs(lph) });
+  };
+  for (const p of header) lead(p.link, solution.linkLph[built.linkAt(p.link)]);
+  for (const t of ties) lead(t.link, solution.tieLph[built.tieAt(t.link)]);
+  const way: WayPiece[] = [];
+  let at = takeOffs[takeOff];
+  for (let steps = 0; at !== feed && steps <= into.size; steps++) {
+    const piece = into.get(at);
+    if (!piece) break;
+    way.unshift(piece);
+    at = piece.from;
+  }
+  return way;
 }
 
 /** Of a step's change, what the rise takes (a fall gives), kPa. */

@@ -8,6 +8,7 @@ import { prepareTube, tubeLph } from '../hydraulics/microtube';
 import type { Surface } from '../ground';
 import { fullGround, fullObstacle, HEADLAND_M, surfaceOf, TUNNEL, TYPICAL_BEDS } from './landDefaults';
 import { over, piece } from './over';
+import { fullPlaces } from './placesDefaults';
 import { remembering } from './remembering';
 import { fullWatering } from './wateringDefaults';
 import { fullSource } from './sourceDefaults';
@@ -23,6 +24,7 @@ import {
   type NamedTape,
   type Obstacle,
   type Part,
+  type Places,
   type Plan,
   type Source,
   type SourceKind,
@@ -75,11 +77,15 @@ export function typicalHead(kind: SourceKind): StatedPart[] {
 }
 
 const REGULATED: StatedPart[] = [{ id: 'regulator', kind: 'regulator-mid' }];
+/** Plants take little: what regulates rows would not hold their pressure. */
+const REGULATED_LOW: StatedPart[] = [{ id: 'regulator', kind: 'regulator-low' }];
 const NO_INLET: StatedPart[] = [];
 const REGULATOR = HEAD_PARTS.find((p) => p.id === REGULATED[0].kind)!;
 /** What stands at a block’s inlet by default: nothing where a tank's water stands too low for a regulator to hold anything. */
-const typicalInlet = (waterM: number, blockM: number): StatedPart[] =>
-  (waterM - blockM) * KPA_PER_M <= REGULATOR.setKpa ? NO_INLET : REGULATED;
+const typicalInlet = (waterM: number, blockM: number, plants: boolean): StatedPart[] => {
+  if ((waterM - blockM) * KPA_PER_M <= REGULATOR.setKpa) return NO_INLET;
+  return plants ? REGULATED_LOW : REGULATED;
+};
 
 /** Highest water of a tank that is drawn on, m; no limit for other sources. */
 const highestWaterM = (source: Source): number =>
@@ -141,6 +147,7 @@ function fullHeader(stated: StatedBlock['header']): Header {
 }
 
 const knownBeds = remembering<object, Block['beds']>();
+const knownPlaces = remembering<object, Places>();
 const knownTape = remembering<object, Tape>();
 const NO_BEDS = {};
 const NONE: [] = [];
@@ -169,7 +176,7 @@ function fullBlock(
     id: stated.id,
     name: stated.name ?? `Block ${i + 1}`,
     inUse: stated.inUse ?? true,
-    valves: stated.valves ?? 'beds',
+    valves: stated.valves ?? (stated.places ? 'block' : 'beds'),
     ...(stated.planted && { planted: stated.planted }),
     xM: stated.xM ?? xM,
     yM: stated.yM ?? 0,
@@ -189,9 +196,12 @@ function fullBlock(
     beds: knownBeds(stated.beds ?? NO_BEDS, String(headland), NONE, () =>
       over({ ...TYPICAL_BEDS, headNearM: headland, headFarM: headland }, stated.beds),
     ),
-    tape: knownTape(stated.tape ?? NO_BEDS, '', NONE, () => fullTape(stated.tape)),
+    ...(stated.places && { places: knownPlaces(stated.places, '', NONE, () => fullPlaces(stated.places!)) }),
+    tape: knownTape(stated.tape ?? NO_BEDS, stated.places ? 'places' : '', NONE, () =>
+      fullTape(stated.places ? { kind: 'emitters', lies: 'surface', ...stated.tape } : stated.tape),
+    ),
     tapes: Object.fromEntries(tapes.filter((t) => named.has(t.id)).map((t) => [t.id, t.tape])),
-    inlet: (stated.inlet ?? typicalInlet(waterM, stated.heightM ?? 0)).map((p) => fullPart(p, own)),
+    inlet: (stated.inlet ?? typicalInlet(waterM, stated.heightM ?? 0, stated.places !== undefined)).map((p) => fullPart(p, own)),
     header: fullHeader(stated.header),
     main: mainOf(stated.main),
   };

@@ -1,7 +1,9 @@
 export * from './limits';
 export * from './types';
+export { FEED } from './placesTypes';
 export { FEELS } from './wateringTypes';
 export * from './openSet';
+export * from './bedWord';
 export { dayWeather as dayWeatherSchema } from './wateringSchema';
 export { blankPlan, fillIn, fullPart, typicalHead } from './defaults';
 export { HEADLAND_M, surfaceOf } from './landDefaults';

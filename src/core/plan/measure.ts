@@ -83,7 +83,12 @@ export interface Extent {
 /** How much there is to lay and to solve. From areas and counts alone, so that it is known before anything is built. */
 export function extentOf(plan: FullPlan): Extent {
   const all: Extent = { beds: 0, runs: 0, emitters: 0, corners: 0 };
-  for (const { outline, tunnel, beds, tape } of plan.blocks) {
+  for (const { outline, tunnel, beds, tape, places } of plan.blocks) {
+    if (places) {
+      all.beds += places.plants.length;
+      all.runs += places.plants.length;
+      continue;
+    }
     const pitchM = beds.widthM + beds.pathM;
     const bedM = outline
       ? areaM2(outline) / pitchM

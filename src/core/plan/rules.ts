@@ -17,6 +17,12 @@ export const LIMITS = {
   obstacles: 200,
   tapes: 40,
   splits: 20,
+  plants: 1000,
+  joints: 1000,
+  loops: 40,
+  emittersAtPlant: 40,
+  /** An adjustable emitter opens no further, L/h. */
+  mostSetLph: 70,
   sets: 60,
   weatherDays: 800,
   /** A picture's data address, characters. */

@@ -3,6 +3,7 @@ import { isCrop } from '../catalog/crops';
 import { areaM2, crossingSides } from '../ground';
 import { pumpEfficiency, type PumpCurve } from '../hydraulics/pump';
 import { cropsOf } from './crops';
+import { checkPlaces } from './placesSanity';
 import { unaidedKpa } from './sourceDefaults';
 import { HEAD, type FullPlan, type Obstacle, type Source } from './types';
 
@@ -43,6 +44,7 @@ export function contradictions(plan: FullPlan): Contradiction[] {
   checkCrops(plan, add);
   checkWatering(plan, add);
   checkGround(plan, add);
+  checkPlaces(plan, add);
   plan.blocks.forEach((b, i) => {
     checkParts(`blocks[${i}].inlet`, b.inlet);
     if (b.tape.minKpa >= b.tape.maxKpa) {

@@ -5,6 +5,7 @@ import { PIPES } from '../catalog/pipes';
 import { WATERS } from '../catalog/water';
 import { beds, ground, obstacle, outline, slopes, tunnel, turn, underlay } from './landSchema';
 import { LIMIT_NAMES, LIMIT_TABLE } from './limits';
+import { places } from './placesSchema';
 import { planted, watering } from './wateringSchema';
 import { height, id, ids, LIMITS, notNegative, place, positive, text } from './rules';
 import { PLAN_FORMAT, PLAN_VERSION } from './types';
@@ -204,6 +205,7 @@ const block = Joi.object({
   tunnel,
   ground: slopes,
   beds,
+  places,
   tape,
   inlet: parts,
   header: Joi.object({

@@ -8,10 +8,12 @@ import type { PumpCurve } from '../hydraulics/pump';
 import type { Store } from '../hydraulics/storage';
 
 import type { LimitName } from './limits';
+import type { Places } from './placesTypes';
 import type { Beds, FarmGround, Ground, Obstacle, Tunnel, Underlay } from './landTypes';
 import type { Watering, WaterSet } from './wateringTypes';
 
 export type * from './landTypes';
+export type * from './placesTypes';
 export type * from './wateringTypes';
 
 /** Every field of `T` may be left out, at any depth: what a grower has stated. Arrays are whole or absent. */
@@ -247,6 +249,8 @@ export interface Block {
   tunnel?: Tunnel;
   ground: Ground;
   beds: Beds;
+  /** Plants at places of their own instead of beds. */
+  places?: Places;
   tape: Tape;
   /** Further tapes that single beds name, by id. */
   tapes: Readonly<Record<string, Tape>>;

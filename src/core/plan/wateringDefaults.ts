@@ -11,6 +11,7 @@ const NEED: NeedRules = {
   by: 'weather',
   depthMm: 25,
   rowL: 5,
+  plantL: 2,
   minutes: 30,
   filmShare: coverKind('film').uses,
   tunnelShare: 0.75,

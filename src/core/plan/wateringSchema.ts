@@ -61,9 +61,10 @@ export const watering = Joi.object({
   sets: Joi.array().items(set).max(LIMITS.sets).unique('id'),
   apart: Joi.boolean(),
   need: Joi.object({
-    by: Joi.valid('weather', 'depth', 'row', 'minutes'),
+    by: Joi.valid('weather', 'depth', 'row', 'plant', 'minutes'),
     depthMm: notNegative(300),
     rowL: notNegative(500),
+    plantL: notNegative(1000),
     minutes: notNegative(MINUTES_A_DAY),
     rainMm: notNegative(300),
     hotDayMm: notNegative(20),

@@ -30,7 +30,7 @@ export interface PriceHours extends Hours {
 }
 
 /** How need is reckoned: from the weather, or by growers' rules. */
-export type NeedRule = 'weather' | 'depth' | 'row' | 'minutes';
+export type NeedRule = 'weather' | 'depth' | 'row' | 'plant' | 'minutes';
 
 export interface NeedRules {
   by: NeedRule;
@@ -38,6 +38,8 @@ export interface NeedRules {
   depthMm: number;
   /** Litres for each metre of run each week. */
   rowL: number;
+  /** Litres for each plant or pot a day. */
+  plantL: number;
   /** Minutes each day. */
   minutes: number;
   /** Rain of a usual week, where no weather is told day by day, mm: in place of the months' own. */

@@ -1,8 +1,8 @@
 import { COVER_BY_LIES, type CoverId } from '../catalog/covers';
 import { soilKind } from '../catalog/soils';
-import type { FarmLayout, LaidBed } from '../layout';
-import { needIn, type Block, type FullPlan, type Tape } from '../plan';
-import { cropDays, type BedSoil, type CropNeed } from '../soil';
+import { stripOf, type FarmLayout, type LaidBed } from '../layout';
+import { cropIn, needIn, type Block, type FullPlan, type Tape } from '../plan';
+import { cropDays, POT_HELD_MM_PER_M, potDepthM, type BedSoil, type CropNeed } from '../soil';
 import { dayAfter } from './days';
 
 /** Beds of one block that need alike: of one crop, planted on one day, laid with one tape and as many runs. */
@@ -27,6 +27,10 @@ export interface AlikeBeds {
   areaM2: number;
   stripM2: number;
   runsPerBed: number;
+  /** Plants of all its beds: those at places, or as the crop is spaced along each run. */
+  plants: number;
+  /** What each pot holds, L; 0 in the ground. */
+  potL: number;
   tape: Tape;
   cover: CoverId;
   tunnel: boolean;
@@ -36,15 +40,26 @@ export interface AlikeBeds {
 export const tapeOf = (block: Block, bed: LaidBed): Tape =>
   (bed.single?.tape && block.tapes[bed.single.tape]) || block.tape;
 
-/** Width wetted under a bed's runs, m: as much as the soil spreads from each, and no more than the bed. */
-export const stripOf = (block: Block, bed: LaidBed): number =>
-  Math.min(bed.widthM, bed.runs * soilKind(block.ground.soil).stripM);
+/** Plants stand so far apart where neither crop nor label says, m. */
+const USUAL_PLANT_M = 0.3;
+
+/** Roots in a pot go to its bottom, and no further. */
+function inPot(need: CropNeed, depthM: number): CropNeed {
+  const rootM = Math.min(need.rootM, depthM);
+  return { ...need, rootM, rootBeginM: Math.min(need.rootBeginM, rootM), closes: false };
+}
+
+/** Emitters of plants that stand apart wet no strip together: as far apart as the plants' ground is wide; along a ring as on it. */
+const oneAPlant = (tape: Tape, { plant, widthM }: LaidBed): Tape =>
+  plant!.ringM > 0 ? tape : { ...tape, spacingM: widthM };
 
 /** What tells beds of a block apart for need: crop, day planted, runs, width, tape. */
 function alikeKey(plan: FullPlan, block: Block, bed: LaidBed): string {
   const crop = bed.single?.crop ?? block.beds.crop;
   const planted = bed.single?.planted ?? block.planted ?? plan.watering.planted[crop] ?? '';
-  return [block.id, crop, planted, bed.runs, bed.widthM.toFixed(3), bed.single?.tape ?? ''].join(' ');
+  const { plant } = bed;
+  const own = plant ? `${plant.emitters} ${plant.ringM} ${plant.serves} ${plant.potL}` : '';
+  return [block.id, crop, planted, bed.runs, bed.widthM.toFixed(3), bed.single?.tape ?? '', own].join(' ');
 }
 
 /** Beds in use, put together where they need alike; in the order of the plan. Beds at rest are left out. */
@@ -57,11 +72,15 @@ export function alikeBeds(plan: FullPlan, layout: FarmLayout): AlikeBeds[] {
       const id = alikeKey(plan, block, bed);
       const stripM = stripOf(block, bed);
       // A coefficient is per ground of the field: half a path on either side is the bed's.
-      const groundM = bed.widthM + block.beds.pathM;
+      const groundM = bed.widthM + (bed.plant ? 0 : block.beds.pathM);
       let group = groups.get(id);
       if (!group) {
         const crop = bed.single?.crop ?? block.beds.crop;
-        const need = needIn(plan, crop);
+        const potL = bed.plant?.potL ?? 0;
+        const need =
+          potL > 0
+            ? inPot(needIn(plan, crop), potDepthM(potL, (bed.widthM * bed.lengthM) / bed.plant!.serves))
+            : needIn(plan, crop);
         const stated = bed.single?.planted ?? block.planted ?? plan.watering.planted[crop];
         const planted = stated ?? plan.watering.season.from;
         const tape = tapeOf(block, bed);
@@ -80,13 +99,15 @@ export function alikeBeds(plan: FullPlan, layout: FarmLayout): AlikeBeds[] {
             groundM,
             rootedM: need.closes ? groundM : bed.widthM,
             stripM,
-            heldMmPerM: soilKind(block.ground.soil).heldMmPerM,
+            heldMmPerM: potL > 0 ? POT_HELD_MM_PER_M : soilKind(block.ground.soil).heldMmPerM,
           },
           lengthM: 0,
           areaM2: 0,
           stripM2: 0,
           runsPerBed: bed.runs,
-          tape,
+          plants: 0,
+          potL,
+          tape: bed.plant ? oneAPlant(tape, bed) : tape,
           cover: block.beds.cover ?? COVER_BY_LIES[tape.lies],
           tunnel: block.tunnel !== undefined,
         };
@@ -95,6 +116,9 @@ export function alikeBeds(plan: FullPlan, layout: FarmLayout): AlikeBeds[] {
       group.keys.push(bed.key);
       group.lengthM += bed.lengthM;
       group.areaM2 += bed.lengthM * groundM;
+      group.plants += bed.plant
+        ? bed.plant.serves
+        : (bed.lengthM * bed.runs) / (cropIn(plan, group.crop)?.plantM || USUAL_PLANT_M);
       group.stripM2 += bed.lengthM * stripM;
     }
   });

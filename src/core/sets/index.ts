@@ -1,6 +1,7 @@
 export * from './allowed';
 export * from './day';
 export * from './days';
+export * from './evenOpenings';
 export * from './evenOut';
 export * from './feeding';
 export * from './filling';

@@ -164,6 +164,8 @@ export function needFrom(plan: FullPlan, beds: AlikeBeds, date: string, sky: Sky
     }
     case 'row':
       return told(grows ? (need.rowL * beds.runsPerBed) / beds.soil.groundM / WEEK_D : 0, 0);
+    case 'plant':
+      return told(grows && beds.areaM2 > 0 ? (need.plantL * beds.plants) / beds.areaM2 : 0, 0);
     case 'minutes':
       return told(0, 0);
     case 'weather':

@@ -38,7 +38,7 @@ export interface SetBeds {
 }
 
 /** Why a day's water is better given in several starts. */
-export type PulseWhy = 'puddle' | 'sand';
+export type PulseWhy = 'puddle' | 'sand' | 'pot';
 
 /** How long a set runs. */
 export interface RunTime {
@@ -148,7 +148,10 @@ export function runTimeOf(
       stripRateMm: b.stripM2 > 0 ? lph / b.stripM2 : 0,
       share: wanted > 0 ? (lph * wateringMin * starts * evenness) / MIN_PER_HOUR / wanted : 1,
       ground,
-      longestMin: longestUsefulH(n.crop.rootM, ground) * MIN_PER_HOUR,
+      // A pot takes what it holds, and no more.
+      longestMin:
+        (b.potL > 0 ? (lph > 0 ? heldL / lph : Infinity) : longestUsefulH(n.crop.rootM, ground)) *
+        MIN_PER_HOUR,
       mostDays: daily > 0 ? heldL / daily : Infinity,
       puddleM: pondedRadiusM(emitterLph, soil.ksMps, soil.alphaPerM),
       wetted: wettedBy((emitterLph * wateringMin * starts) / MIN_PER_HOUR, ground),
@@ -230,9 +233,12 @@ function pulsesOf(
   };
   for (const b of beds) {
     if (!(b.flowLph > 0) || netMin <= 0) continue;
+    // A pot that holds less than it needs until the next day of watering is filled again before it is dry.
+    if (b.beds.potL > 0 && b.mostDays < plan.watering.day.everyDays)
+      ask(plan.watering.day.everyDays / b.mostDays, 'pot');
     const strip = b.beds.soil.stripM / b.beds.runsPerBed;
-    if (b.puddleM > strip / 2) ask(starts + 1, 'puddle');
-    if (soilOf(plan, b.beds).id === 'sand' && b.need.mm > 0 && b.need.et0Mm >= HOT_MM)
+    if (b.beds.potL === 0 && b.puddleM > strip / 2) ask(starts + 1, 'puddle');
+    if (b.beds.potL === 0 && soilOf(plan, b.beds).id === 'sand' && b.need.mm > 0 && b.need.et0Mm >= HOT_MM)
       ask(SAND_STARTS, 'sand');
   }
   return { pulses, why };

@@ -1,10 +1,11 @@
 import { coverKind } from '../catalog/covers';
 import { soilKind } from '../catalog/soils';
-import { cropName, type FullPlan } from '../plan';
+import { bedsWord, cropName, type FullPlan } from '../plan';
 import { MOST_H, wettedBy } from '../soil';
 import { sum, term, type Working } from '../working';
 import { groundOf, WEEK_D } from './need';
 import type { Outlook, SetOutlook } from './outlook';
+import type { SetBeds } from './runTime';
 import type { BedSeason } from './season';
 
 /** Numbers of a set that show how they were come by. */
@@ -26,7 +27,37 @@ const MIN_PER_H = 60;
 const S_PER_H = 3600;
 const MM_PER_M = 1000;
 /** What is stated where need goes by a rule. */
-const RULE_FIELD = { weather: 'hotDayMm', depth: 'depthMm', row: 'rowL', minutes: 'minutes' } as const;
+const RULE_FIELD = {
+  weather: 'hotDayMm',
+  depth: 'depthMm',
+  row: 'rowL',
+  plant: 'plantL',
+  minutes: 'minutes',
+} as const;
+
+/** A pot takes what its plant may use of what it holds; more runs out below. */
+function longestInPots(set: string, { beds, ground, need, longestMin, flowLph }: SetBeds): Working {
+  return {
+    title: `Longest useful watering of ${set}`,
+    says: 'The time after which the pots are full again, the mix as dry before as it may get. More runs out below.',
+    formula: 't = a · z · A / Q',
+    terms: [
+      term('a', 'the mix takes, mm for each metre of depth', ground.takesMmPerM, 'factor'),
+      term('z', 'depth of the roots', need.crop.rootM, 'spacing'),
+      term(
+        'A',
+        'ground that the pots stand for',
+        beds.stripM2,
+        'area',
+        `blocks.${beds.block}.places.spreadM`,
+      ),
+      term('Q', 'flow of them all', flowLph, 'flow'),
+    ],
+    gives: ([a, z, area, q]) => ((a * z * area) / q) * S_PER_H,
+    result: term('t', 'until the pots are full', longestMin * S_PER_MIN, 'minutes'),
+    source: 'A quarter of potting mix’s volume is water for plants; Handreck and Black, Growing Media.',
+  };
+}
 
 const MAKERS: Record<SetWorkingName, Make> = {
   need(s, _, plan) {
@@ -252,6 +283,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
       .filter((x) => x.flowLph > 0)
       .reduce((a, x) => (x.longestMin < a.longestMin ? x : a), s.time.beds[0]);
     if (!b) return undefined;
+    if (b.beds.potL > 0) return longestInPots(s.name, b);
     const soil = soilKind(plan.blocks[b.beds.block].ground.soil);
     const wetted = wettedBy((b.emitterLph * b.longestMin * S_PER_MIN) / S_PER_H, b.ground);
     return {
@@ -366,7 +398,7 @@ export const setWorking = (
 
 /** Beds of a season in words: “North: tomatoes, 4 beds”. */
 export const seasonBeds = (plan: FullPlan, { block, crop, keys }: BedSeason): string =>
-  `${plan.blocks[block].name}: ${cropName(plan, crop)}, ${keys.length === 1 ? `bed ${keys[0]}` : `${keys.length} beds`}`;
+  `${plan.blocks[block].name}: ${cropName(plan, crop)}, ${bedsWord(plan.blocks[block], keys)}`;
 
 /** How the water of some beds through the season balances. */
 export function seasonWorking(s: BedSeason, plan: FullPlan): Working {

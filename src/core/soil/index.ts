@@ -4,3 +4,4 @@ export * from './ponding';
 export * from './referenceEt';
 export * from './waterBalance';
 export * from './wetting';
+export * from './pot';

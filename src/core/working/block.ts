@@ -14,7 +14,7 @@ import {
   type FarmResults,
   type Flows,
 } from '../network';
-import type { EvennessSchool, FullPlan } from '../plan';
+import { bedWord, type EvennessSchool, type FullPlan } from '../plan';
 import { sum, term, type Maker, type Term } from './types';
 
 /** Path of what lies in a run, in the stated plan. */
@@ -36,7 +36,7 @@ export const bed: Maker = ({ plan, results, block, runIndex }) => {
   const emitters = own.reduce((n, r) => n + r.emitters, 0);
   const flow = own.reduce((q, r) => q + r.flowLph, 0);
   return {
-    title: `Flow of bed ${number}`,
+    title: `Flow of ${bedWord(plan.blocks[block.index])} ${number}`,
     says: 'Every emitter’s own flow at its own pressure, added up.',
     formula:
       tape.kind === 'compensating'
@@ -100,7 +100,7 @@ export const end: Maker = ({ plan, results, block, runIndex }) => {
   const { header: h } = plan.blocks[block.index];
   const rise = riseAlong(r.run, r.run.lengthM);
   return {
-    title: `Pressure at the far end of bed ${r.run.bed}`,
+    title: `Pressure at the far end of ${bedWord(plan.blocks[block.index])} ${r.run.bed}`,
     says: 'From the take-off on, what the take-off, the friction of every piece between emitters and the rise of the ground leave.',
     formula: 'p_end = p_in − h − ρ·g·z;  h = K·V²/2g + Σ h_i',
     terms: [

@@ -1,8 +1,10 @@
 import { soilKind } from '../catalog/soils';
 import { costOf } from '../build';
+import { stripOf, type LaidBed, type LaidPlant } from '../layout';
+import type { Block } from '../plan';
 import { pondedRadiusM } from '../soil';
 import { tapePath } from './block';
-import { sum, term, type Maker } from './types';
+import { sum, term, type Maker, type Working } from './types';
 
 export const puddle: Maker = ({ plan, results, block, runIndex }) => {
   const r = results.runs[runIndex];
@@ -40,6 +42,9 @@ export const puddle: Maker = ({ plan, results, block, runIndex }) => {
 export const strips: Maker = ({ plan, results, block, runIndex }) => {
   const { run } = results.runs[runIndex];
   const bed = block.built.layout.beds[run.bedIndex];
+  // A pot is wetted whole.
+  if (bed.plant?.potL) return undefined;
+  if (bed.plant) return plantRounds(plan.blocks[block.index], block.index, bed, bed.plant);
   const soil = soilKind(plan.blocks[block.index].ground.soil);
   return {
     title: `Ground wetted in bed ${bed.key}`,
@@ -79,3 +84,28 @@ export const cost: Maker = ({ plan, results }) => {
     source: 'Typical shop prices (docs/method.md).',
   };
 };
+
+/** What the emitters of a plant, or its ring, wet of the ground that it draws on. */
+function plantRounds(block: Block, index: number, bed: LaidBed, plant: LaidPlant): Working {
+  const soil = soilKind(block.ground.soil);
+  const ring = plant.ringM > 0;
+  const groundM2 = bed.widthM * bed.lengthM;
+  const wetM2 = stripOf(block, bed) * bed.lengthM;
+  return {
+    title: `Ground wetted at plant ${bed.key}`,
+    says: ring
+      ? 'A strip as wide as the soil spreads, all round the ring, over the ground that the plant draws on.'
+      : 'A round under each emitter, as wide as the soil spreads, over the ground that the plant draws on.',
+    formula: ring ? 'w = π·d·s / A, at most 1' : 'w = n·π·s² / 4 / A, at most 1',
+    terms: [
+      ring
+        ? term('d', 'across the ring', plant.ringM, 'length', `blocks.${index}.places.ringM`)
+        : term('n', 'emitters at it', plant.emitters, 'count', `blocks.${index}.places.emitters`),
+      term('s', `wetted across on ${soil.name}`, soil.stripM, 'spacing', `blocks.${index}.ground.soil`),
+      term('A', 'ground that it draws on', groundM2, 'area', `blocks.${index}.places.spreadM`),
+    ],
+    gives: ([n, s, a]) => Math.min(1, (ring ? Math.PI * n * s : (n * Math.PI * s * s) / 4) / a),
+    result: term('w', 'of its ground', wetM2 / groundM2, 'share'),
+    source: 'Growers’ experience: about 0.3 m on average soil, less on sand, more on clay.',
+  };
+}

@@ -23,6 +23,8 @@ const SAYS: Partial<Record<string, string>> = {
   wet: 'Press round the wet ground; Enter closes it.',
   tree: 'Press where the tree stands.',
   height: 'Press where the height was measured, then type it.',
+  plant: 'Press where each plant stands; Enter or Escape ends.',
+  pipe: 'Press from corner to corner, beginning at the feed or a joint; Enter ends.',
   scale: 'Press at two places in the picture that you know the distance between.',
 };
 const says = computed(() => SAYS[tools.tool] ?? (tools.brush ? `Stroke across beds to ${tools.brush.label}; Escape puts the brush down.` : ''));

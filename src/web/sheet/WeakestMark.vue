@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { bedWord } from '../../core/plan';
 import { toSheet } from '../../core/layout';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
@@ -27,7 +28,7 @@ const mark = computed(() => {
   const [x, y] = props.toScreen(...toSheet(frame, run.xM, run.fromM + run.direction * walk.endDistanceM));
   const { maxKpa } = run.tape;
   const minKpa = results.walkFootKpa;
-  const bed = plan.blocks.length > 1 ? `${block.name}, bed ${run.bed}` : `bed ${run.bed}`;
+  const bed = `${plan.blocks.length > 1 ? `${block.name}, ` : ''}${bedWord(block)} ${run.bed}`;
   const state = walk.endKpa <= 0 ? 'dry' : walk.endKpa < minKpa ? 'under its window' : walk.endKpa > maxKpa ? 'over its window' : walk.endKpa < run.tape.minKpa ? 'slow but even' : 'in its window';
   const whole = view.pointedBed === undefined && view.pickedBed === undefined;
   const second = whole ? `${bed} · weakest of ${r.emitters.toLocaleString('en-US')}${bed.length > 12 ? '' : ' emitters'}` : `${bed} · its weakest emitter`;

@@ -1,6 +1,7 @@
 import { computed, ref, watch } from 'vue';
 import type { Point } from '../../core/ground';
-import { surfaceOf } from '../../core/plan';
+import { layOut, toSheet } from '../../core/layout';
+import { FEED, surfaceOf } from '../../core/plan';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
 import { useTools, type Tool } from '../stores/tools';
@@ -18,6 +19,8 @@ const NEEDS: Partial<Record<Tool, { least: number; most: number }>> = {
   tree: { least: 1, most: 1 },
   height: { least: 1, most: 1 },
   scale: { least: 2, most: 2 },
+  plant: { least: 1, most: 1 },
+  pipe: { least: 2, most: Infinity },
 };
 
 /** Places closer together than this are one, m. */
@@ -62,7 +65,9 @@ export function useDrawing(edits: ReturnType<typeof useSheetEdits>, middle: () =
   );
 
   function moveTo(xM: number, yM: number, free: boolean): void {
-    at.value = tools.tool === 'scale' ? [xM, yM] : [edits.snapped(xM, free), edits.snapped(yM, free)];
+    if (tools.tool === 'plant' || tools.tool === 'pipe')
+      at.value = [edits.plantSnap(xM, free), edits.plantSnap(yM, free)];
+    else at.value = tools.tool === 'scale' ? [xM, yM] : [edits.snapped(xM, free), edits.snapped(yM, free)];
   }
   function add(): void {
     if (!needs.value) return;
@@ -109,9 +114,26 @@ export function useDrawing(edits: ReturnType<typeof useSheetEdits>, middle: () =
       changes.addHeight(x, y, surfaceOf(plan.ground).heightAt(x, y));
       points.value = [];
       return;
-    } else if (tool !== 'hold') view.pickedThing = changes.addThing(tool, drawn);
+    } else if (tool === 'plant') {
+      // The tool stays in the hand: the next press puts the next one.
+      const id = changes.addPlant(plan.block.id, ...(drawn[0] as [number, number]));
+      if (id) view.pickedBed = { block: plan.block.id, key: id };
+      points.value = [];
+      return;
+    } else if (tool === 'pipe') layPipe(drawn);
+    else if (tool !== 'hold') view.pickedThing = changes.addThing(tool, drawn);
     points.value = [];
     tools.putDown();
+  }
+
+  /** Small pipe from where its first place is nearest to, the feed or a joint, from corner to corner. */
+  function layPipe(drawn: readonly Point[]): void {
+    const block = layOut(plan.full).blocks[plan.blockIndex];
+    const joints = plan.block.places?.joints ?? [];
+    const on = (x: number, y: number): Point => toSheet(block.frame, x, y);
+    const ends = [{ id: FEED, at: on(0, 0) }, ...joints.map((j) => ({ id: j.id, at: on(j.xM, j.yM) }))];
+    let from = ends.reduce((a, b) => (between(b.at, drawn[0]) < between(a.at, drawn[0]) ? b : a)).id;
+    for (const [x, y] of drawn.slice(1)) from = changes.addJoint(plan.block.id, from, x, y) ?? from;
   }
 
   return { points, at, drawing, canFinish, stretch, totalM, moveTo, add, addBy, back, cancel, finish };

@@ -18,6 +18,8 @@ const M_PER_FT = 0.3048;
 /** A header within this share of the beds' length of an end or the middle snaps to it. */
 const HEADER_SNAP = 0.04;
 const HEADER_STEP = 0.05;
+/** Plants and joints of small pipe snap to this, m. */
+const PLANT_STEP_M = 0.1;
 /** A direction within so many degrees of a usual one snaps to it. */
 const TURN_SNAP_DEG = 4;
 
@@ -45,6 +47,11 @@ export function useSheetEdits(turned: () => boolean) {
   const loose = (free: boolean): boolean => free || !tools.snaps;
   const snapped = (m: number, free: boolean): number => {
     const step = loose(free) ? stepM() / 10 : stepM();
+    return Number((Math.round(m / step) * step).toFixed(4));
+  };
+  /** Plants stand closer than beds' ends are told. */
+  const plantSnap = (m: number, free: boolean): number => {
+    const step = loose(free) ? PLANT_STEP_M / 10 : PLANT_STEP_M;
     return Number((Math.round(m / step) * step).toFixed(4));
   };
   const bedIn = (layout: BlockLayout, key: string) => layout.beds.find((b) => b.key === key);
@@ -243,11 +250,13 @@ export function useSheetEdits(turned: () => boolean) {
     at: { xM: number; yM: number },
     move: (xM: number, yM: number, gesture: string, free: boolean) => void,
     name: string,
+    fine = false,
   ): void {
     const by = MOVES[keyOf(event)];
     if (!by) return;
     event.preventDefault();
-    const step = event.shiftKey ? stepM() / 10 : stepM();
+    const usual = fine ? PLANT_STEP_M : stepM();
+    const step = event.shiftKey ? usual / 10 : usual;
     move(at.xM + by[0] * step, at.yM + by[1] * step, `${name}-keys`, event.shiftKey);
   }
 
@@ -257,6 +266,7 @@ export function useSheetEdits(turned: () => boolean) {
   return {
     stepM,
     snapped,
+    plantSnap,
     turnWhy,
     bedEnd,
     bedStart,

@@ -4,6 +4,7 @@ import { bedEdits } from './edits/bedEdits';
 import { blockEdits } from './edits/blockEdits';
 import { assign } from './edits/fields';
 import { groundEdits } from './edits/groundEdits';
+import { placeEdits } from './edits/placeEdits';
 import { pipeEdits } from './edits/pipeEdits';
 import { wateringEdits } from './edits/wateringEdits';
 import { sourceEdits } from './edits/sourceEdits';
@@ -40,6 +41,7 @@ export const useEdits = defineStore('edits', () => {
     ...groundEdits(plan),
     ...sourceEdits(plan),
     ...pipeEdits(plan),
+    ...placeEdits(plan),
     ...wateringEdits(plan),
     wishes,
     limit,

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
 import type { ChosenSets } from '../../core/remedy';
-import { ALL_SET, type SeasonOutlook } from '../../core/sets';
+import { ALL_SET, type Openings, type SeasonOutlook } from '../../core/sets';
 import type { PlannerApi } from '../../worker/planner';
 import PlannerWorker from '../../worker/planner?worker';
 import { createJobs, forWorker, type Outcome } from './jobs';
@@ -136,12 +136,22 @@ export const useOutlook = defineStore('outlook', () => {
     return outcome;
   }
 
+  /** How far to open each adjustable emitter of a block. */
+  async function openings(blockIndex: number): Promise<Outcome<Openings | undefined>> {
+    const outcome = await jobs.ask((planner, number) =>
+      planner.openings(number, forWorker(toRaw(plan.plan)), blockIndex),
+    );
+    goOn();
+    return outcome;
+  }
+
   function show(): () => void {
     watched.value++;
     return () => void watched.value--;
   }
 
   return {
+    openings,
     evening,
     outlook,
     fresh,

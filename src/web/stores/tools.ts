@@ -5,7 +5,7 @@ import type { Point } from '../../core/ground';
 import type { Obstacle, SingleBed } from '../../core/plan';
 
 /** What the hand does on the sheet: take hold of things, measure, draw corners of something, or point at places. */
-export type Tool = 'hold' | 'measure' | 'outline' | 'height' | 'scale' | Obstacle['kind'];
+export type Tool = 'hold' | 'measure' | 'outline' | 'height' | 'scale' | 'plant' | 'pipe' | Obstacle['kind'];
 
 /** What a stroke across beds leaves on them. */
 export interface Brush {

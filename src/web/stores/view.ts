@@ -36,6 +36,8 @@ export const useView = defineStore('view', () => {
   const pointedStep = ref<string>();
   /** The tee picked on the sheet. */
   const pickedTee = ref<string>();
+  /** The joint of small pipe picked on the sheet. */
+  const pickedJoint = ref<string>();
   /** The thing in the way picked on the sheet. */
   const pickedThing = ref<string>();
   /** The number whose working is open: by name, or of something found. */
@@ -88,6 +90,7 @@ export const useView = defineStore('view', () => {
     toggle,
     pointedStep,
     pickedTee,
+    pickedJoint,
     pickedThing,
     openWorking,
     openFinding,

@@ -1,4 +1,4 @@
-import { cropName, type FullPlan } from '../../plan';
+import { bedWord, cropName, type FullPlan } from '../../plan';
 import type { AlikeBeds } from '../../sets';
 
 /** Beds that need alike by their crop and block: "lettuce in Long Field". */
@@ -9,7 +9,9 @@ export const groupName = (g: Pick<AlikeBeds, 'crop' | 'block'>, plan: FullPlan):
 export function apartNames(a: AlikeBeds, b: AlikeBeds, plan: FullPlan): [string, string] {
   const names: [string, string] = [groupName(a, plan), groupName(b, plan)];
   if (names[0] !== names[1]) return names;
-  const beds = ({ keys }: AlikeBeds): string =>
-    keys.length === 1 ? `bed ${keys[0]}` : `beds ${keys[0]} to ${keys.at(-1)}`;
+  const beds = ({ keys, block }: AlikeBeds): string => {
+    const word = bedWord(plan.blocks[block]);
+    return keys.length === 1 ? `${word} ${keys[0]}` : `${word}s ${keys[0]} to ${keys.at(-1)}`;
+  };
   return [`${names[0]} (${beds(a)})`, `${names[1]} (${beds(b)})`];
 }

@@ -46,7 +46,7 @@ export type BedTold<S extends Said> = Pick<Found<S>, 'measured' | 'limit' | 'kin
 export const worstBeds = <S extends Said>(
   { plan, results }: State,
   tell: (bed: WateredBed) => BedTold<S> | undefined,
-): Found<S & { beds: number }>[] =>
+): Found<S & { beds: number; plants: boolean }>[] =>
   results.blocks.flatMap((block) => {
     const told = wateredBeds(plan, results, block).flatMap((bed) => tell(bed) ?? []);
     if (told.length === 0) return [];
@@ -57,7 +57,11 @@ export const worstBeds = <S extends Said>(
       measured,
       limit,
       kind,
-      says: { ...says, beds: told.length },
+      says: {
+        ...says,
+        beds: told.length,
+        plants: plan.blocks[block.index].places !== undefined,
+      },
     };
   });
 

@@ -5,7 +5,7 @@ import { findingKind, inBeds } from '../kind';
 import { all, lessPressure, ownRegulator, thickerWall } from '../offers';
 import type { State } from '../states';
 
-type Said = { beds: number };
+type Said = { beds: number; plants: boolean };
 
 /** While a block waters, some emitter stands above the tape's highest working pressure. */
 export const emitterOver = findingKind({
@@ -24,11 +24,14 @@ export const emitterOver = findingKind({
         measured: strongest.maxKpa,
         limit,
         kind: 'pressure',
-        says: { beds: bedsWhere(results, block, (r) => r.maxKpa > r.run.tape.maxKpa + ON_LIMIT_KPA) },
+        says: {
+          plants: block.built.layout.small !== undefined,
+          beds: bedsWhere(results, block, (r) => r.maxKpa > r.run.tape.maxKpa + ON_LIMIT_KPA),
+        },
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `Too much pressure while watering, ${inBeds(says.beds)}`,
+    title: `Too much pressure while watering, ${inBeds(says.beds, says.plants)}`,
     howMuch: `The strongest emitter gets ${show(measured, 'pressure')}; the tape is rated ${show(limit, 'pressure')}.`,
     why: 'Above its rating tape swells, sprays at the take-offs and bursts.',
     tries: ['put in a regulator, or set it lower', 'lay tape with a thicker wall'],

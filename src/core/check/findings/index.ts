@@ -36,6 +36,7 @@ import { noVent } from './noVent';
 import { overRated } from './overRated';
 import { overYield } from './overYield';
 import { partEats } from './partEats';
+import { plantWetsLittle } from './plantWetsLittle';
 import { precharge } from './precharge';
 import { puddles } from './puddles';
 import { pumpPastCurve } from './pumpPastCurve';
@@ -117,6 +118,7 @@ export const KINDS = [
   spacingWide,
   stripsApart,
   runsFew,
+  plantWetsLittle,
   runsMany,
   puddles,
   tapePecked,

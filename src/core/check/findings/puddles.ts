@@ -17,7 +17,8 @@ export const puddles = findingKind({
     worstBeds(state, ({ bed, emitterLph, soil, block }) => {
       const { slopeAlong, slopeAcross } = steepness(block);
       const steep = Math.max(Math.abs(slopeAlong), Math.abs(slopeAcross)) > limitsOf(state.plan).pondSlope;
-      const edgeM = bed.widthM / (2 * bed.runs);
+      if (bed.plant && bed.plant.potL > 0) return undefined;
+      const edgeM = bed.widthM / (2 * (bed.plant ? 1 : bed.runs));
       const limit = steep ? SLOPE_SHARE * edgeM : edgeM;
       const measured = pondedRadiusM(emitterLph, soil.ksMps, soil.alphaPerM);
       if (!isOver(measured, limit)) return undefined;
@@ -30,7 +31,7 @@ export const puddles = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `Water stands and runs off ${inBeds(says.beds)}`,
+    title: `Water stands and runs off ${inBeds(says.beds, says.plants)}`,
     howMuch: `On ${says.soil} an emitter of ${show(says.flowLph, 'emitterFlow')} makes a puddle that reaches ${show(measured, 'spacing')}; ${show(limit, 'spacing')} keeps it on the bed${says.steep ? ' on this slope' : ''}.`,
     why: 'It gives faster than the soil takes: the rest runs into the path, and the soil caps.',
     tries: ['lay something of lower flow', 'water in short pulses with rests', 'work compost in, and mulch'],

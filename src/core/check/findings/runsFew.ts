@@ -12,11 +12,11 @@ export const runsFew = findingKind({
     worstBeds(state, (watered) => {
       const { crop } = watered;
       // A single row stands on its own strip; where the whole bed must be wet another finding says so.
-      if (crop?.wets === 'single' || crop?.wets === 'whole') return undefined;
+      if (watered.bed.plant || crop?.wets === 'single' || crop?.wets === 'whole') return undefined;
       return wetTooLittle(watered, limitsOf(state.plan).wettedLeast);
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `Too few runs ${inBeds(says.beds)}`,
+    title: `Too few runs ${inBeds(says.beds, says.plants)}`,
     howMuch: `${plural(says.runs, 'run')} of about ${show(says.stripM, 'spacing')} on ${says.soil} wet ${percent(measured)} of a ${show(says.widthM, 'width')} bed; ${percent(limit)} is the least that is usual.`,
     why: 'Roots keep to wet ground: with little of it they run short of water and food within a day.',
     tries: [`lay ${plural(says.wantRuns, 'run')} in each`],

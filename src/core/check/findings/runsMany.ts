@@ -29,7 +29,7 @@ export const runsMany = findingKind({
       };
     }),
   words: ({ says }, show) => ({
-    title: `More runs than the soil needs ${inBeds(says.beds)}`,
+    title: `More runs than the soil needs ${inBeds(says.beds, says.plants)}`,
     howMuch: `${plural(says.runs, 'run')} of about ${show(says.stripM, 'spacing')} on ${says.soil} in a bed of ${show(says.widthM, 'width')}: their strips lie over each other.`,
     why: 'The same ground is watered twice, and tape and flow are spent on it.',
     tries: [`lay ${plural(says.wantRuns, 'run')} in each`],

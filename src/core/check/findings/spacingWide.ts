@@ -10,15 +10,15 @@ export const spacingWide = findingKind({
   code: 'spacing-wide',
   stage: 'beds',
   find: (state: State) =>
-    worstBeds(state, ({ tape, crop, soil }) => {
+    worstBeds(state, ({ bed, tape, crop, soil }) => {
       const share = limitsOf(state.plan).spacingShare;
       const roundM = soil.stripM / STRIP_OVER_ROUND;
       const limit = share * roundM;
       const { spacingM } = tape;
       // One at each plant is as good, whatever lies dry between; single ones are set at the plants, wherever those stand.
-      const single = tape.kind === 'emitters' || tape.kind === 'microtubes';
+      const single = tape.kind === 'emitters' || tape.kind === 'microtubes' || tape.kind === 'adjustable';
       const atPlants = crop ? spacingM <= crop.plantM : single;
-      if (!isOver(spacingM, limit) || atPlants) return undefined;
+      if (bed.plant || !isOver(spacingM, limit) || atPlants) return undefined;
       return {
         measured: spacingM,
         limit,
@@ -28,7 +28,7 @@ export const spacingWide = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `Emitters too far apart ${inBeds(says.beds)}`,
+    title: `Emitters too far apart ${inBeds(says.beds, says.plants)}`,
     howMuch: `They are ${show(measured, 'spacing')} apart; on ${says.soil} one wets about ${show(says.roundM, 'spacing')}, and up to ${show(limit, 'spacing')} apart they make one strip${says.plantM > 0 ? `. ${says.crop} stands ${show(says.plantM, 'spacing')} apart` : ''}.`,
     why: 'Between the wetted rounds the row stays dry, and plants stand there too.',
     tries: ['lay a closer spacing', 'add mulch or compost, which spread the water'],

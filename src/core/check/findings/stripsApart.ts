@@ -11,12 +11,12 @@ export const stripsApart = findingKind({
   find: (state: State) =>
     worstBeds(state, (watered) => {
       const { crop } = watered;
-      if (crop?.wets !== 'whole') return undefined;
+      if (watered.bed.plant || crop?.wets !== 'whole') return undefined;
       const told = wetTooLittle(watered, limitsOf(state.plan).wettedWhole);
       return told && { ...told, says: { ...told.says, crop: crop.name } };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `Dry ground between the runs ${inBeds(says.beds)}`,
+    title: `Dry ground between the runs ${inBeds(says.beds, says.plants)}`,
     howMuch: `${plural(says.runs, 'run')} of about ${show(says.stripM, 'spacing')} on ${says.soil} wet ${percent(measured)} of a ${show(says.widthM, 'width')} bed; ${says.crop} need ${percent(limit)}.`,
     why: 'Seed comes up only where it is wet.',
     tries: [`lay ${plural(says.wantRuns, 'run')} in each`, 'wet the bed overhead until it is up'],

@@ -200,6 +200,17 @@ export const runsIn = ofBlock((block, context) => {
 });
 const isWhole = (plan: FullPlan, crop: string): boolean => cropIn(plan, crop)?.wets === 'whole';
 
+/** More emitters at each plant that has too few, and a smaller flow for each where the water is short. */
+export const emittersAtPlants = ofBlock((block, { finding }) => {
+  const wanted = Number(finding.says.wantEmitters);
+  if (!block.places || finding.says.ring || !(wanted > 0)) return [];
+  const more: Change = { kind: 'plant-emitters', block: block.id, emitters: wanted };
+  return [
+    [[more]],
+    flowsUnder(block.tape).map((flowLph): Change[] => [more, { kind: 'lay-flow', block: block.id, flowLph }]),
+  ];
+});
+
 export const closerSpacing = ofBlock((block, context) => {
   const { tape, id } = layingOf(context, block);
   const closer = TAPE_SPACINGS_M.filter((s) => s < tape.spacingM - 0.01).reverse();

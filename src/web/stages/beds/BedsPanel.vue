@@ -11,6 +11,7 @@ import { useView } from '../../stores/view';
 import { useWeigh } from '../../stores/weigh';
 import BedRows from './BedRows.vue';
 import PaintLegend from './PaintLegend.vue';
+import PlantsPanel from './PlantsPanel.vue';
 import PickedBeds from './PickedBeds.vue';
 import StripsPicture from './StripsPicture.vue';
 import TapeSentences from './TapeSentences.vue';
@@ -40,6 +41,10 @@ watch(
   (id) => id && plan.pickBlock(id),
 );
 
+const KINDS = [
+  { id: 'beds', name: 'beds' },
+  { id: 'plants', name: 'plants at places: pots, bushes, trees' },
+];
 const WHY: Record<string, string> = {
   'longest side': 'along the longest side',
   'square to it': 'square to the longest side',
@@ -69,6 +74,12 @@ const turn = computed(() => {
   <section>
     <h2>Beds</h2>
     <BlockPicker />
+    <p class="fill">Here grow <ChoiceField label="What grows here" :value="plan.block.places ? 'plants' : 'beds'" :options="KINDS" :is-default="false" @pick="edits.growAtPlaces(plan.block.id, $event === 'plants')" />.</p>
+    <template v-if="plan.block.places">
+      <PlantsPanel />
+      <PaintLegend />
+    </template>
+    <template v-else>
     <p v-if="fills" class="fill">
       {{ plan.block.tunnel ? 'The tunnel' : 'The outline' }} holds <b>{{ laid.length }} beds</b>, {{ settings.show(lengths.total, 'length') }} in all<template v-if="lengths.unlike"> ({{ settings.show(lengths.shortest, 'length') }} to {{ settings.show(lengths.longest, 'length') }})</template>;
       each <QuantityField label="Bed width" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', 'set the bed width')" /> wide with
@@ -104,6 +115,7 @@ const turn = computed(() => {
     <StripsPicture />
 
     <BedRows />
+    </template>
   </section>
 </template>
 

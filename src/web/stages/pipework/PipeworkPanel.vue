@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { isInjector } from '../../../core/catalog/headParts';
 import { headerLoss } from '../../../core/network';
-import { HEAD } from '../../../core/plan';
+import { bedWord, HEAD, headerWord } from '../../../core/plan';
 import AssemblyEditor from '../../assembly/AssemblyEditor.vue';
 import Asks from '../../parts/Asks.vue';
 import BlockPicker from '../../parts/BlockPicker.vue';
@@ -14,6 +14,7 @@ import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
 import HeaderSentences from './HeaderSentences.vue';
 import HeaderStretches from './HeaderStretches.vue';
+import SmallPipeSentences from './SmallPipeSentences.vue';
 import MainPieces from './MainPieces.vue';
 
 const plan = usePlan();
@@ -54,16 +55,17 @@ const farEnd = computed(() => {
     <h3>Block</h3>
     <BlockPicker />
     <AssemblyEditor :key="plan.block.id" :place="plan.block.id" from="main" to="header" name="Block inlet" shelf-shut />
-    <h3>Header</h3>
-    <HeaderSentences />
+    <h3>{{ plan.block.places ? 'Small pipe' : 'Header' }}</h3>
+    <SmallPipeSentences v-if="plan.block.places" />
+    <HeaderSentences v-else />
     <HeaderStretches :class="{ stale: results.stale }" />
     <dl v-if="results.block && loss" class="rows" :class="{ stale: results.stale }">
-      <dt>Pressure at the header’s feed</dt>
+      <dt>Pressure at the {{ headerWord(plan.block) }}’s feed</dt>
       <dd class="num">{{ settings.show(loss.feedKpa, 'pressure') }}</dd>
-      <dt><Asks working="header">Lost along the header</Asks></dt>
+      <dt><Asks working="header">Lost along the {{ headerWord(plan.block) }}</Asks></dt>
       <dd class="num">{{ settings.show(loss.frictionKpa, 'pressure') }}</dd>
       <template v-if="farEnd">
-        <dt><Asks working="end">Far end of bed {{ farEnd.run.bed }}</Asks></dt>
+        <dt><Asks working="end">Far end of {{ bedWord(plan.block) }} {{ farEnd.run.bed }}</Asks></dt>
         <dd class="num">{{ settings.show(farEnd.endKpa, 'pressure') }}</dd>
       </template>
       <dt><Asks working="rest">At rest, lowest tape</Asks></dt>

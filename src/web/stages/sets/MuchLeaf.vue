@@ -80,7 +80,7 @@ function ask(name: SetWorkingName): void {
       </table>
       <p v-if="current.time.pulseWhy" class="quiet">
         Better in {{ current.time.pulses }} starts:
-        {{ current.time.pulseWhy === 'puddle' ? 'puddles grow wider than the strip; a rest lets them soak in.' : 'on sand water goes straight down; shorter starts spread it sideways.' }}
+        {{ current.time.pulseWhy === 'pot' ? 'the pots hold less than the plants use until the next watering.' : current.time.pulseWhy === 'puddle' ? 'puddles grow wider than the strip; a rest lets them soak in.' : 'on sand water goes straight down; shorter starts spread it sideways.' }}
         Against it: each start drains {{ settings.show(current.filling.drainsL, 'volume') }} out of its pipes, {{ settings.show(current.time.givesL > 0 ? current.filling.drainsL / current.time.givesL : 0, 'share') }} of a day’s water.
         <button type="button" class="small" @click="edits.dayRules({ startsPerDay: current.time.pulses }, `water in ${current.time.pulses} starts`)">water in {{ current.time.pulses }} starts</button>
       </p>

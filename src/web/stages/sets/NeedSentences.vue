@@ -18,6 +18,7 @@ const RULES = [
   { id: 'weather', name: 'the weather and the crop' },
   { id: 'depth', name: 'a depth each week' },
   { id: 'row', name: 'litres for each row' },
+  { id: 'plant', name: 'litres for each plant a day' },
   { id: 'minutes', name: 'minutes a day' },
 ];
 const SERVES = [
@@ -47,7 +48,8 @@ const anyTunnel = computed(() => plan.blocks.some((b) => b.tunnel));
   <p class="fill">
     Water by <ChoiceField label="Need is worked out by" :value="need.by" :options="RULES" :is-default="isDefault('by')" @pick="edits.need({ by: $event }, 'reckon need another way')" /><template v-if="need.by === 'depth'">:
       <QuantityField label="Depth a week" kind="rain" :value="need.depthMm" :is-default="isDefault('depthMm')" :take="set('depthMm', 'set the depth a week')" /> on the whole bed</template><template v-else-if="need.by === 'row'">:
-      <QuantityField label="For each length of row a week" kind="volume" :value="need.rowL * rowUnitM" :is-default="isDefault('rowL')" :take="set('rowL', 'set the litres for a row', (v) => v / rowUnitM)" /> for each {{ settings.units.system === 'us' ? 'foot' : 'metre' }} of row a week, under mulch</template><template v-else-if="need.by === 'minutes'">:
+      <QuantityField label="For each length of row a week" kind="volume" :value="need.rowL * rowUnitM" :is-default="isDefault('rowL')" :take="set('rowL', 'set the litres for a row', (v) => v / rowUnitM)" /> for each {{ settings.units.system === 'us' ? 'foot' : 'metre' }} of row a week, under mulch</template><template v-else-if="need.by === 'plant'">:
+      <QuantityField label="For each plant or pot a day" kind="volume" :value="need.plantL" :is-default="isDefault('plantL')" :take="set('plantL', 'set the litres for a plant')" /></template><template v-else-if="need.by === 'minutes'">:
       <QuantityField label="Minutes a day" kind="minutes" :value="need.minutes * MIN_S" :is-default="isDefault('minutes')" :take="set('minutes', 'set the minutes a day', (v) => v / MIN_S)" /></template>.
     <template v-if="need.by !== 'minutes'">A set runs for <ChoiceField label="A set runs for" :value="need.serves" :options="SERVES" :is-default="isDefault('serves')" @pick="edits.need({ serves: $event }, 'serve beds of unlike need another way')" />.</template>
   </p>

@@ -1,0 +1,364 @@
+import type { Point, Surface } from '../ground';
+import { pipeKind } from '../catalog/pipes';
+import { FEED, type Block, type Joint, type PipePiece, type Places, type Plant, type Tape } from '../plan';
+import type { LaidBed } from './beds';
+import type { BlockLayout, LaidRun } from './block';
+import { frameOf } from './frame';
+import type { TakeOff } from './header';
+import { groundOf } from './heights';
+import { shortestTree } from './shortestTree';
+
+/** A plant as it is laid: its place, and what its emitters wet and serve. */
+export interface LaidPlant {
+  plant: Plant;
+  emitters: number;
+  /** Across its ring, m; 0 where all its emitters are at one place. */
+  ringM: number;
+  spreadM: number;
+  serves: number;
+  potL: number;
+  /** From its take-off to the plant, m. */
+  wayM: number;
+}
+
+/** Where small pipes meet or end, in the block's frame. */
+export interface SmallNode {
+  at: Point;
+  zM: number;
+}
+
+/** A stretch of small pipe between two nodes, by their places; the first node is the feed. */
+export interface SmallPipe {
+  from: number;
+  to: number;
+  lengthM: number;
+  pipe: PipePiece;
+}
+
+/** Small pipe as it lies: a tree from the feed on, each stretch after the one it comes from, and what closes rings in it. */
+export interface SmallPipes {
+  nodes: SmallNode[];
+  pipes: SmallPipe[];
+  loops: SmallPipe[];
+  /** Node of each take-off, by its place among the layout's. */
+  nodeOf: number[];
+}
+
+/** Emitters at one place lie so far apart on their short line that the solver tells them apart, m. */
+const AT_ONE_PLACE_M = 0.02;
+/** A plant this near to its pipe has its emitters on the pipe itself, m. */
+const ON_THE_PIPE_M = 0.05;
+/** Places closer together than this are one, m. */
+const SAME_PLACE_M = 1e-6;
+
+const apart = (a: Point, b: Point): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
+
+/** A stretch that was drawn or found, before plants are hung on it. */
+interface Drawn {
+  joint: string;
+  a: Point;
+  b: Point;
+  from: string;
+  extraM: number;
+  pipe: PipePiece;
+}
+
+/** Small pipe where a joint does not say: what the block states as its header. */
+const usualPipe = ({ header: { pipe, boreMm, hazenWilliamsC } }: Block): PipePiece => ({
+  pipe,
+  boreMm,
+  hazenWilliamsC,
+});
+
+function jointPipe({ pipe, boreMm }: Joint, usual: PipePiece): PipePiece {
+  const kind = pipe === undefined ? undefined : pipeKind(pipe);
+  const base = kind ? { pipe: kind.id, boreMm: kind.boreMm, hazenWilliamsC: kind.c } : usual;
+  return boreMm === undefined ? base : { ...base, boreMm };
+}
+
+/** Stretches by the block's route; each after the one that it comes from. */
+function stretchesOf(block: Block, places: Places): Drawn[] {
+  const usual = usualPipe(block);
+  const at = ({ xM, yM }: { xM: number; yM: number }): Point => [xM, yM];
+  if (places.route === 'drawn') {
+    const spot = new Map<string, Point>([[FEED, [0, 0]]]);
+    for (const j of places.joints) spot.set(j.id, at(j));
+    const after = new Map<string, typeof places.joints>();
+    for (const j of places.joints) after.set(j.from, [...(after.get(j.from) ?? []), j]);
+    const drawn: Drawn[] = [];
+    const order = [FEED];
+    for (const from of order)
+      for (const j of after.get(from) ?? []) {
+        drawn.push({
+          joint: j.id,
+          a: spot.get(from)!,
+          b: at(j),
+          from,
+          extraM: j.extraM ?? 0,
+          pipe: jointPipe(j, usual),
+        });
+        order.push(j.id);
+      }
+    return drawn;
+  }
+  const points: Point[] = [[0, 0], ...places.plants.map(at)];
+  const parents =
+    places.route === 'shortest' ? shortestTree(points) : points.map((_, i) => [i - 1, i]).slice(1);
+  return parents.map(([p, i]) => ({
+    joint: String(i),
+    a: points[p],
+    b: points[i],
+    from: p === 0 ? FEED : String(p),
+    extraM: 0,
+    pipe: usual,
+  }));
+}
+
+/** How far along a stretch the point nearest to a place lies, as a share of it. */
+function shareAlong({ a, b }: Drawn, [x, y]: Point): number {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  const square = dx * dx + dy * dy;
+  return square > 0 ? Math.min(1, Math.max(0, ((x - a[0]) * dx + (y - a[1]) * dy) / square)) : 0;
+}
+
+const pointAt = ({ a, b }: Drawn, share: number): Point => [
+  a[0] + share * (b[0] - a[0]),
+  a[1] + share * (b[1] - a[1]),
+];
+
+/** Where a plant hangs: a stretch by its place, and how far along; none where there is no pipe. */
+function hangOf(
+  stretches: readonly Drawn[],
+  places: Places,
+  plant: Plant,
+  index: number,
+): [number, number] | undefined {
+  if (places.route !== 'drawn') {
+    const own = stretches.findIndex((s) => s.joint === String(index + 1));
+    return own < 0 ? undefined : [own, 1];
+  }
+  const at: Point = [plant.xM, plant.yM];
+  let best: [number, number] | undefined;
+  let leastM = Infinity;
+  stretches.forEach((s, i) => {
+    if (plant.on !== undefined && s.joint !== plant.on) return;
+    const share = shareAlong(s, at);
+    const distance = apart(pointAt(s, share), at);
+    if (distance >= leastM - SAME_PLACE_M) return;
+    leastM = distance;
+    best = [i, share];
+  });
+  return best;
+}
+
+const derived = new WeakMap<Tape, Map<string, Tape>>();
+
+/** What is laid at a plant, made of the block's; for the same tape and plant the same object. */
+function atPlant(tape: Tape, key: string, make: () => Tape): Tape {
+  let known = derived.get(tape);
+  if (!known) derived.set(tape, (known = new Map()));
+  let found = known.get(key);
+  if (!found) known.set(key, (found = make()));
+  return found;
+}
+
+/** The tape of a plant's emitters at one place: side by side, fed through a thin tube; several of them scatter less together. */
+function pointTape(tape: Tape, n: number, tubeMm: number, wayM: number, setLph: number | undefined): Tape {
+  return atPlant(tape, `${n} ${tubeMm} ${wayM} ${setLph ?? ''}`, () => ({
+    ...tape,
+    spacingM: AT_ONE_PLACE_M,
+    boreMm: wayM > 0 && tape.kind !== 'microtubes' ? tubeMm : tape.boreMm,
+    cv: tape.cv / Math.sqrt(n),
+    ...(setLph !== undefined && { flowLph: setLph }),
+    // A microtube is cut to reach.
+    ...(tape.kind === 'microtubes' && { tubeM: Math.max(tape.tubeM, wayM) }),
+  }));
+}
+
+/** A plant's ground as a bed has it: a square as large as the round it draws on, of all the plants that it stands for. */
+function bedOf(plant: Plant, laid: Omit<LaidPlant, 'wayM'>, runs: number, block: Block): LaidBed {
+  const side = laid.spreadM * Math.sqrt((Math.PI / 4) * laid.serves);
+  const single = block.beds.single[plant.id];
+  return {
+    key: plant.id,
+    number: Number(plant.id),
+    leftM: plant.xM - side / 2,
+    widthM: side,
+    nearM: plant.yM - side / 2,
+    farM: plant.yM + side / 2,
+    lengthM: side,
+    runs,
+    resting: single?.resting ?? false,
+    single,
+    plant: { ...laid, wayM: 0 },
+  };
+}
+
+/**
+ * Lays out plants at places: small pipe by the block's route, each plant hung on it where it is nearest, its emitters at
+ * the end of a thin tube or along a ring. A ring is two lines from its take-off, each half way round.
+ */
+export function layPlaces(block: Block, index: number, surface: Surface): BlockLayout {
+  const places = block.places!;
+  const frame = frameOf(block);
+  const ground = groundOf(block, frame, surface);
+  const open = block.open && new Set(block.open);
+  const nodes: SmallNode[] = [{ at: [0, 0], zM: ground.heightM(0, 0) }];
+  const node = (at: Point): number => {
+    nodes.push({ at, zM: ground.heightM(at[0], at[1]) });
+    return nodes.length - 1;
+  };
+  const stretches = stretchesOf(block, places);
+  const hangs = places.plants.map((p, i) => hangOf(stretches, places, p, i));
+  const onStretch = stretches.map((): { plant: number; share: number }[] => []);
+  hangs.forEach((h, plant) => h && onStretch[h[0]].push({ plant, share: h[1] }));
+  const pipes: SmallPipe[] = [];
+  const jointNode = new Map<string, number>([[FEED, 0]]);
+  const plantNode = new Int32Array(places.plants.length);
+  stretches.forEach((s, i) => {
+    const lengthM = apart(s.a, s.b);
+    let from = jointNode.get(s.from)!;
+    let share = 0;
+    const pipeTo = (to: number, toShare: number): number => {
+      pipes.push({ from, to, lengthM: (toShare - share) * (lengthM + s.extraM), pipe: s.pipe });
+      share = toShare;
+      return (from = to);
+    };
+    for (const { plant, share: at } of [...onStretch[i]].sort((a, b) => a.share - b.share)) {
+      const here = (at - share) * lengthM <= SAME_PLACE_M;
+      plantNode[plant] = here ? from : pipeTo(node(pointAt(s, at)), at);
+    }
+    const atEnd = (1 - share) * lengthM <= SAME_PLACE_M && from !== jointNode.get(s.from);
+    jointNode.set(s.joint, atEnd ? from : pipeTo(node(s.b), 1));
+  });
+  const usual = usualPipe(block);
+  const loops =
+    places.route !== 'drawn'
+      ? []
+      : places.loops.map(({ a, b }): SmallPipe => {
+          const [from, to] = [jointNode.get(a)!, jointNode.get(b)!];
+          return {
+            from,
+            to,
+            lengthM: apart(nodes[from].at, nodes[to].at),
+            pipe: usual,
+          };
+        });
+
+  const beds: LaidBed[] = [];
+  const runs: LaidRun[] = [];
+  const takeOffs: TakeOff[] = [];
+  const nodeOf: number[] = [];
+  places.plants.forEach((plant, i) => {
+    let from = nodes[plantNode[i]];
+    const around = plant.around ?? places.around;
+    const ringM = around === 'ring' ? (plant.ringM ?? places.ringM) : 0;
+    const distanceM = apart(from.at, [plant.xM, plant.yM]);
+    const laid = {
+      plant,
+      emitters: plant.emitters ?? places.emitters,
+      ringM,
+      spreadM: plant.spreadM ?? places.spreadM,
+      serves: plant.serves ?? 1,
+      potL: plant.potL ?? places.potL,
+    };
+    const label =
+      (block.beds.single[plant.id]?.tape && block.tapes[block.beds.single[plant.id].tape!]) || block.tape;
+    const bed = bedOf(plant, laid, ringM > 0 ? 2 : 1, block);
+    if (open && !open.has(bed.key)) bed.resting = true;
+    const zM = ground.heightM(plant.xM, plant.yM);
+    const run = (name: string, tape: Tape, leadM: number, lengthM: number, way: Point[]): void => {
+      takeOffs.push({ header: 0, xM: from.at[0], yM: from.at[1], zM: from.zM });
+      nodeOf.push(plantNode[i]);
+      const slope = lengthM > 0 ? (zM - from.zM) / lengthM : 0;
+      runs.push({
+        id: `${block.id}/plant-${plant.id}/${name}`,
+        block: index,
+        bed: plant.id,
+        bedIndex: beds.length,
+        tape,
+        label,
+        xM: plant.xM,
+        fromM: plant.yM,
+        takeOff: takeOffs.length - 1,
+        lengthM,
+        leadM,
+        direction: 1,
+        way,
+        lie: () => ({ slope }),
+      });
+    };
+    const toPlant: Point[] = [from.at, [plant.xM, plant.yM]];
+    if (ringM > 0) {
+      // From the pipe to the near side of the ring, and half way round on either hand.
+      const leadM = Math.max(0, distanceM - ringM / 2) + places.tubeExtraM;
+      bed.plant!.wayM = leadM;
+      if (leadM > SAME_PLACE_M) {
+        // One line leads to both halves.
+        const share = distanceM > 0 ? Math.max(0, distanceM - ringM / 2) / distanceM : 0;
+        const near: Point = [
+          from.at[0] + share * (plant.xM - from.at[0]),
+          from.at[1] + share * (plant.yM - from.at[1]),
+        ];
+        const to = node(near);
+        pipes.push({ from: plantNode[i], to, lengthM: leadM, pipe: { ...usual, boreMm: label.boreMm } });
+        plantNode[i] = to;
+        from = nodes[to];
+      }
+      const halfM = (Math.PI * ringM) / 2;
+      const [left, right] = halfRings([plant.xM, plant.yM], from.at, ringM / 2);
+      const fits = Math.floor((2 * halfM) / label.spacingM + 1e-9);
+      bed.plant!.emitters = fits;
+      if (!bed.resting) {
+        // Each half holds its share of the emitters that fit round: an odd one goes to the first.
+        const half = (n: number): number => (n + 0.5) * label.spacingM;
+        run('a', label, 0, half(Math.ceil(fits / 2)), [from.at, ...left]);
+        if (fits > 1) run('b', label, 0, half(Math.floor(fits / 2)), [from.at, ...right]);
+      }
+    } else {
+      const wayM = distanceM <= ON_THE_PIPE_M && places.tubeExtraM === 0 ? 0 : distanceM + places.tubeExtraM;
+      bed.plant!.wayM = wayM;
+      const tape = pointTape(
+        label,
+        laid.emitters,
+        places.tubeMm,
+        wayM,
+        label.kind === 'adjustable' ? plant.setLph : undefined,
+      );
+      const leadM = label.kind === 'microtubes' ? 0 : wayM;
+      if (!bed.resting) run('1', tape, leadM, leadM + laid.emitters * AT_ONE_PLACE_M, toPlant);
+    }
+    beds.push(bed);
+  });
+  const xs = [0, ...beds.flatMap((b) => [b.leftM, b.leftM + b.widthM]), ...nodes.map((n) => n.at[0])];
+  const ys = [0, ...beds.flatMap((b) => [b.nearM, b.farM]), ...nodes.map((n) => n.at[1])];
+  return {
+    index,
+    block,
+    frame,
+    ground,
+    beds,
+    runs,
+    takeOffs,
+    headers: [{ pipe: block.header, line: [[0, 0]], feed: [0, 0], fromXM: 0, toXM: 0 }],
+    small: { nodes, pipes, loops, nodeOf },
+    box: { leftM: least(xs), rightM: most(xs), nearM: least(ys), farM: most(ys) },
+    outline: undefined,
+  };
+}
+
+const least = (list: readonly number[]): number => list.reduce((a, b) => Math.min(a, b), Infinity);
+const most = (list: readonly number[]): number => list.reduce((a, b) => Math.max(a, b), -Infinity);
+
+const HALF_RING_POINTS = 9;
+
+/** Both halves of a ring from its side nearest to where it is fed, as points. */
+function halfRings([x, y]: Point, [fx, fy]: Point, radiusM: number): [Point[], Point[]] {
+  const start = Math.atan2(fy - y, fx - x);
+  const half = (way: 1 | -1): Point[] =>
+    Array.from({ length: HALF_RING_POINTS }, (_, i): Point => {
+      const turn = start + (way * Math.PI * i) / (HALF_RING_POINTS - 1);
+      return [x + radiusM * Math.cos(turn), y + radiusM * Math.sin(turn)];
+    });
+  return [half(1), half(-1)];
+}

@@ -1,0 +1,32 @@
+import { FEED } from './placesTypes';
+import type { FullPlan, Places } from './types';
+
+type Add = (path: string, what: string) => void;
+
+/** Small pipe leads back to the feed, and what hangs on it hangs on a piece there is. */
+export function checkPlaces(plan: FullPlan, add: Add): void {
+  plan.blocks.forEach(({ places }, i) => {
+    if (places) checkBlock(places, `blocks[${i}].places`, add);
+  });
+}
+
+function checkBlock({ joints, loops, plants }: Places, path: string, add: Add): void {
+  const from = new Map(joints.map((j) => [j.id, j.from]));
+  joints.forEach((j, i) => {
+    const field = `${path}.joints[${i}]`;
+    if (j.id === FEED) return add(`${field}.id`, `“${FEED}” is where the pipe begins: give it another id`);
+    if (j.from !== FEED && !from.has(j.from)) return add(`${field}.from`, `there is no joint “${j.from}”`);
+    let at = j.from;
+    for (let steps = 0; at !== FEED && from.has(at) && steps <= joints.length; steps++) at = from.get(at)!;
+    if (at !== FEED && from.has(at)) add(`${field}.from`, 'this pipe does not lead back to the feed');
+  });
+  const known = (id: string): boolean => id === FEED || from.has(id);
+  loops.forEach((l, i) => {
+    for (const end of ['a', 'b'] as const)
+      if (!known(l[end])) add(`${path}.loops[${i}].${end}`, `there is no joint “${l[end]}”`);
+    if (l.a === l.b) add(`${path}.loops[${i}].b`, 'a ring is closed between two joints');
+  });
+  plants.forEach((p, i) => {
+    if (p.on !== undefined && !from.has(p.on)) add(`${path}.plants[${i}].on`, `there is no joint “${p.on}”`);
+  });
+}

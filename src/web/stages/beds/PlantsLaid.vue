@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { layOut } from '../../../core/layout';
+import QuantityField from '../../parts/QuantityField.vue';
+import { useEdits } from '../../stores/edits';
+import { usePlan } from '../../stores/plan';
+import { useResults } from '../../stores/results';
+import { useSettings } from '../../stores/settings';
+import { sameBed, useView } from '../../stores/view';
+
+/** The plant picked with all that is its own, and the list of them all with what each gets. */
+const plan = usePlan();
+const edits = useEdits();
+const results = useResults();
+const settings = useSettings();
+const view = useView();
+
+const laid = computed(() => layOut(plan.full).blocks[plan.blockIndex].beds);
+const got = computed(() => new Map(results.block?.beds.map((b) => [b.key, b]) ?? []));
+const picked = computed(() => laid.value.find((b) => sameBed(view.pickedBed, plan.block.id, b.key)));
+const ids = computed(() => {
+  const chosen = [...view.chosen.values()].filter((b) => b.block === plan.block.id).map((b) => b.key);
+  return picked.value ? [...new Set([picked.value.key, ...chosen])] : chosen;
+});
+const own = computed(() => plan.statedBlock.places?.plants?.find((p) => p.id === picked.value?.key));
+const isDefault = (field: string): boolean => (own.value as Record<string, unknown> | undefined)?.[field] === undefined;
+const set = (field: string, label: string) => (value: number, g: string) => edits.plant(plan.block.id, ids.value, { [field]: value }, label, g);
+const rename = (event: Event): void => void edits.plant(plan.block.id, [picked.value!.key], { name: (event.target as HTMLInputElement).value.trim() || undefined }, 'name the plant');
+function remove(): void {
+  edits.removePlants(plan.block.id, ids.value);
+  view.pickedBed = undefined;
+  view.chosen.clear();
+}
+const MOST_LISTED = 200;
+</script>
+
+<template>
+  <div v-if="picked" class="picked">
+    <p class="fill">
+      Plant {{ picked.key }}<template v-if="ids.length > 1"> and {{ ids.length - 1 }} more</template>, called <input class="name" type="text" maxlength="80" :aria-label="`Name of plant ${picked.key}`" :value="own?.name ?? ''" placeholder="no name" @change="rename" />, stands
+      <QuantityField :key="`x ${picked.key}`" label="To the right of the feed" kind="length" :value="picked.plant!.plant.xM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { xM: v }, 'move the plant', g)" /> to the right of the feed,
+      <QuantityField :key="`y ${picked.key}`" label="Beyond the feed" kind="length" :value="picked.plant!.plant.yM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { yM: v }, 'move the plant', g)" /> beyond it.
+      <template v-if="picked.plant!.ringM === 0">It has <QuantityField :key="`n ${picked.key}`" label="Its emitters" kind="count" :value="picked.plant!.emitters" :is-default="isDefault('emitters')" :take="set('emitters', 'set a plant’s emitters')" /> emitter{{ picked.plant!.emitters === 1 ? '' : 's' }}</template>
+      <template v-else>Its ring is <QuantityField :key="`r ${picked.key}`" label="Its ring across" kind="width" :value="picked.plant!.ringM" :is-default="isDefault('ringM')" :take="set('ringM', 'set a plant’s ring')" /> across</template>,
+      serving <QuantityField :key="`s ${picked.key}`" label="Plants they serve" kind="count" :value="picked.plant!.serves" :is-default="isDefault('serves')" :take="set('serves', 'set how many plants share them')" /> plant{{ picked.plant!.serves === 1 ? '' : 's' }};
+      it spreads <QuantityField :key="`w ${picked.key}`" label="Its spread" kind="width" :value="picked.plant!.spreadM" :is-default="isDefault('spreadM')" :take="set('spreadM', 'set a plant’s spread')" />,
+      in a pot of <QuantityField :key="`p ${picked.key}`" label="Its pot" kind="volume" :value="picked.plant!.potL" :is-default="isDefault('potL')" :take="set('potL', 'set a plant’s pot')" />.
+      <template v-if="plan.block.tape.kind === 'adjustable' && picked.plant!.ringM === 0">Its emitters are set to <QuantityField :key="`q ${picked.key}`" label="Set to" kind="emitterFlow" :value="picked.plant!.plant.setLph ?? plan.block.tape.flowLph" :is-default="isDefault('setLph')" :take="set('setLph', 'set an adjustable emitter')" /> each at {{ settings.show(plan.block.tape.atKpa, 'pressure') }}.</template>
+    </p>
+    <p class="acts">
+      <button type="button" class="small" @click="edits.paint(ids.map((key) => ({ block: plan.block.id, key })), { resting: picked.resting ? undefined : true }, picked.resting ? 'water it again' : 'let it rest')">{{ picked.resting ? 'water it again' : 'let it rest' }}</button>
+      <button type="button" class="small" @click="remove">take {{ ids.length > 1 ? 'them' : 'it' }} out</button>
+    </p>
+  </div>
+  <details v-if="laid.length > 0" class="more" :open="laid.length <= 24">
+    <summary>What each plant gets</summary>
+    <table class="laid">
+      <thead><tr><th scope="col">plant</th><th scope="col">pressure</th><th scope="col">gets</th><th scope="col">each served</th></tr></thead>
+      <tbody :class="{ stale: results.stale }">
+        <tr v-for="b in laid.slice(0, MOST_LISTED)" :key="b.key" :class="{ on: sameBed(view.pickedBed, plan.block.id, b.key) }">
+          <th scope="row"><button type="button" class="asks" @click="view.pickedBed = { block: plan.block.id, key: b.key }">{{ b.plant!.plant.name ?? b.key }}</button></th>
+          <td class="num">{{ b.resting ? 'rests' : got.get(b.key) && Number.isFinite(got.get(b.key)!.minKpa) ? settings.show(got.get(b.key)!.minKpa, 'pressure') : '–' }}</td>
+          <td class="num">{{ got.get(b.key) && !b.resting ? settings.show(got.get(b.key)!.flowLph, 'emitterFlow') : '–' }}</td>
+          <td class="num">{{ got.get(b.key) && !b.resting ? settings.show(got.get(b.key)!.flowLph / b.plant!.serves, 'emitterFlow') : '–' }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="laid.length > MOST_LISTED" class="quiet">The first {{ MOST_LISTED }} of {{ laid.length }}; all are in the CSV file of the beds.</p>
+  </details>
+</template>
+
+<style scoped>
+.picked { border-left: 3px solid var(--ink); padding-left: 10px; }
+.name { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); padding: 0 4px; width: 8em; line-height: 1.5; }
+.acts { display: flex; flex-wrap: wrap; gap: 6px 10px; }
+.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
+.laid { border-collapse: collapse; width: 100%; font-size: 14px; }
+.laid th, .laid td { text-align: right; padding: 2px 6px; border-bottom: 1px solid var(--line); font-weight: 400; }
+.laid th[scope='row'], .laid th:first-child { text-align: left; }
+.laid .on { background: var(--picked); }
+.stale { opacity: 0.55; }
+</style>

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { ADJUSTABLE_MOST_LPH, LIES, material, MATERIALS } from '../../../core/catalog/materials';
+import { readPlantsCsv, writePlantsCsv } from '../../../core/formats/plantsCsv';
+import { layOut } from '../../../core/layout';
+import type { Places, Stated } from '../../../core/plan';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import QuantityField from '../../parts/QuantityField.vue';
+import { download } from '../../storage/download';
+import { useEdits } from '../../stores/edits';
+import { usePlan } from '../../stores/plan';
+import { useSettings } from '../../stores/settings';
+import { useTools } from '../../stores/tools';
+import CropField from './CropField.vue';
+import EvenOpenings from './EvenOpenings.vue';
+import PlantRows from './PlantRows.vue';
+import PlantsLaid from './PlantsLaid.vue';
+
+/** Plants at places: what stands at each, how the pipe leads to them, and ways to put many at once. */
+const plan = usePlan();
+const edits = useEdits();
+const settings = useSettings();
+const tools = useTools();
+
+const places = computed(() => plan.block.places!);
+const stated = computed(() => (plan.statedBlock.places ?? {}) as Stated<Places>);
+const isDefault = (field: keyof Places): boolean => stated.value[field] === undefined;
+const set = (field: keyof Places, label: string) => (value: number, g: string) => edits.places(plan.block.id, { [field]: value }, label, g);
+const change = (fields: Stated<Places>, label: string) => edits.places(plan.block.id, fields, label);
+
+const tape = computed(() => plan.block.tape);
+const statedTape = computed(() => plan.statedBlock.tape as Record<string, unknown> | undefined);
+const tapeDefault = (field: string): boolean => statedTape.value?.[field] === undefined;
+const setTape = (field: string, label: string) => (value: number, g: string) => edits.block('tape', { [field]: value }, label, g);
+/** At a point single outlets stand; rings are laid of line. */
+const POINT = ['emitters', 'adjustable', 'microtubes', 'compensating', 'drilled'];
+const RING = ['dripline', 'compensating', 'dripper-line', 'porous', 'drilled'];
+const NAMES: Partial<Record<string, string>> = { emitters: 'button emitters', adjustable: 'adjustable emitters', microtubes: 'microtubes', compensating: 'compensating emitters', drilled: 'drilled holes' };
+const ring = computed(() => places.value.around === 'ring');
+const kinds = computed(() => {
+  const ids: string[] = [...(ring.value ? RING : POINT)];
+  if (!ids.includes(tape.value.kind)) ids.push(tape.value.kind);
+  return MATERIALS.filter((m) => ids.includes(m.id)).map((m) => ({ id: m.id, name: (ring.value ? undefined : NAMES[m.id]) ?? m.name }));
+});
+const AROUND = [
+  { id: 'point', name: 'at one place' },
+  { id: 'ring', name: 'along a ring laid round it' },
+];
+function goAround(id: string): void {
+  const around = id as Places['around'];
+  change({ around }, around === 'ring' ? 'lay rings round the plants' : 'set emitters at one place');
+  const fits = around === 'ring' ? RING : POINT;
+  if (!fits.includes(tape.value.kind)) edits.block('tape', { kind: around === 'ring' ? 'dripline' : 'emitters' }, 'lay what fits');
+}
+
+const layout = computed(() => layOut(plan.full).blocks[plan.blockIndex]);
+const emitters = computed(() => layout.value.beds.reduce((n, b) => n + (b.plant?.emitters ?? 0), 0));
+const pipeM = computed(() => layout.value.small?.pipes.reduce((m, p) => m + p.lengthM, 0) ?? 0);
+
+const trouble = ref('');
+const notes = ref<string[]>([]);
+const file = ref<HTMLInputElement>();
+async function take(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement;
+  const picked = field.files?.[0];
+  if (!picked) return;
+  const read = readPlantsCsv(await picked.text(), settings.units);
+  field.value = '';
+  notes.value = read.ok ? read.notes : [];
+  trouble.value = read.ok ? '' : read.why;
+  if (read.ok && edits.addPlants(plan.block.id, read.plants, `put ${read.plants.length} plants from ${picked.name}`).length === 0)
+    trouble.value = 'There is no room for so many plants in one block.';
+}
+const save = (): void => download(`${plan.block.name} plants.csv`, writePlantsCsv(places.value, settings.units), 'text/csv');
+</script>
+
+<template>
+  <p class="fill">
+    <b>{{ places.plants.length === 1 ? '1 plant' : `${places.plants.length} plants` }}</b>, {{ emitters === 1 ? '1 emitter' : `${emitters} emitters` }}, {{ settings.show(pipeM, 'length') }} of small pipe. The leaves of each spread
+    <QuantityField label="Spread of a plant" kind="width" :value="places.spreadM" :is-default="isDefault('spreadM')" :take="set('spreadM', 'set how far the plants spread')" /> across; a pot of
+    <QuantityField label="Pot volume" kind="volume" :value="places.potL" :is-default="isDefault('potL')" :take="set('potL', 'set the pots’ volume')" /> (0: in the ground). <CropField label="Crop of the plants" />
+  </p>
+  <p class="fill">
+    At each stand <template v-if="!ring"><QuantityField label="Emitters at a plant" kind="count" :value="places.emitters" :is-default="isDefault('emitters')" :take="set('emitters', 'set the emitters at a plant')" /></template>
+    <ChoiceField label="What stands at a plant" :value="tape.kind" :options="kinds" :is-default="tapeDefault('kind')" @pick="edits.block('tape', { kind: $event as never }, 'set what stands at a plant')" />
+    <ChoiceField label="Emitters lie" :value="places.around" :options="AROUND" :is-default="isDefault('around')" @pick="goAround" /><template v-if="ring">
+      of <QuantityField label="Ring across" kind="width" :value="places.ringM" :is-default="isDefault('ringM')" :take="set('ringM', 'set the rings’ size')" /> across, an emitter every
+      <QuantityField label="Emitter spacing" kind="spacing" :value="tape.spacingM" :is-default="tapeDefault('spacingM')" :take="setTape('spacingM', 'set the emitter spacing')" /></template>.
+    <template v-if="tape.kind === 'drilled'">Holes of <QuantityField label="Drill of the holes" kind="bore" :value="tape.holeMm" :is-default="tapeDefault('holeMm')" :take="setTape('holeMm', 'set the drill')" /> give {{ settings.show(tape.flowLph, 'emitterFlow') }} each at {{ settings.show(tape.atKpa, 'pressure') }}.</template>
+    <template v-else-if="tape.kind === 'microtubes'">Each tube is <QuantityField label="Length of the microtubes" kind="height" :value="tape.tubeM" :is-default="tapeDefault('tubeM')" :take="setTape('tubeM', 'set the tubes’ length')" /> of
+      <QuantityField label="Bore of the microtubes" kind="bore" :value="tape.tubeMm" :is-default="tapeDefault('tubeMm')" :take="setTape('tubeMm', 'set the tubes’ bore')" />, longer where a plant stands further off.</template>
+    <template v-else>The label says <QuantityField label="Flow per emitter" kind="emitterFlow" :value="tape.flowLph" :is-default="tapeDefault('flowLph')" :take="setTape('flowLph', 'set the emitters’ flow')" /> each
+      <template v-if="tape.kind === 'compensating'">from <QuantityField label="Least working pressure" kind="pressure" :value="tape.minKpa" :is-default="tapeDefault('minKpa')" :take="setTape('minKpa', 'set the window’s foot')" /> up</template><template v-else>at <QuantityField label="Label pressure" kind="pressure" :value="tape.atKpa" :is-default="tapeDefault('atKpa')" :take="setTape('atKpa', 'set the label’s pressure')" /></template><template v-if="tape.kind === 'adjustable'">, fully open about {{ settings.show(ADJUSTABLE_MOST_LPH, 'emitterFlow') }}</template>.</template>
+    They lie <ChoiceField label="Where it lies" :value="tape.lies" :options="LIES" :is-default="tapeDefault('lies')" @pick="edits.block('tape', { lies: $event as never }, 'lay it elsewhere')" />.
+    <template v-if="!ring && tape.kind !== 'microtubes'">A plant off the pipe is reached by thin tube of
+      <QuantityField label="Bore of the thin tube" kind="bore" :value="places.tubeMm" :is-default="isDefault('tubeMm')" :take="set('tubeMm', 'set the thin tube’s bore')" /> bore,
+      <QuantityField label="Tube longer by" kind="width" :value="places.tubeExtraM" :is-default="isDefault('tubeExtraM')" :take="set('tubeExtraM', 'set the tube’s slack')" /> longer than the way.</template>
+    <span class="quiet"> {{ material(tape.kind).outlet }}s vary by {{ settings.show(tape.cv, 'share') }} (CV); several at a plant vary less together.</span>
+  </p>
+  <EvenOpenings v-if="tape.kind === 'adjustable' && !ring" />
+  <h3>Put plants on the sheet</h3>
+  <p class="acts">
+    <button type="button" class="small" :aria-pressed="tools.tool === 'plant'" @click="tools.take('plant')">one by one, by hand</button>
+    <button type="button" class="small" @click="file?.click()">from a CSV file</button>
+    <input ref="file" type="file" accept=".csv,text/csv,text/plain" class="sr" tabindex="-1" aria-label="CSV file of plants" @change="take" />
+    <button v-if="places.plants.length > 0" type="button" class="small" @click="save">save them as CSV</button>
+  </p>
+  <PlantRows />
+  <p v-if="trouble" class="why" role="alert">{{ trouble }}</p>
+  <ul v-if="notes.length > 0" class="quiet"><li v-for="n in notes.slice(0, 5)" :key="n">{{ n }}</li></ul>
+  <PlantsLaid />
+</template>
+
+<style scoped>
+.acts { display: flex; flex-wrap: wrap; gap: 6px 10px; }
+.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13.5px; line-height: 1.5; padding: 2px 9px; cursor: pointer; }
+.small[aria-pressed='true'] { background: var(--picked); border-color: var(--ink); }
+.why { color: var(--alarm); font-weight: 600; }
+</style>

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { PIPES } from '../../../core/catalog/pipes';
+import { layOut } from '../../../core/layout';
+import { FEED, type Places } from '../../../core/plan';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import QuantityField from '../../parts/QuantityField.vue';
+import { useEdits } from '../../stores/edits';
+import { usePlan } from '../../stores/plan';
+import { useSettings } from '../../stores/settings';
+import { useTools } from '../../stores/tools';
+import { useView } from '../../stores/view';
+
+/** Small pipe to plants at places: its size, its route, and its joints and rings where it is drawn by hand. */
+const plan = usePlan();
+const edits = useEdits();
+const settings = useSettings();
+const tools = useTools();
+const view = useView();
+
+const ROUTES = [
+  { id: 'order', name: 'from plant to plant in their order' },
+  { id: 'shortest', name: 'the shortest way, branching' },
+  { id: 'drawn', name: 'as I draw it' },
+];
+const header = computed(() => plan.block.header);
+const stated = computed(() => plan.statedBlock.header as Record<string, unknown> | undefined);
+const places = computed(() => plan.block.places!);
+const layout = computed(() => layOut(plan.full).blocks[plan.blockIndex]);
+const pipeM = computed(() => layout.value.small?.pipes.reduce((m, p) => m + p.lengthM, 0) ?? 0);
+const far = computed(() => layout.value.beds.filter((b) => (b.plant?.wayM ?? 0) > 2).length);
+const names = computed(() => new Map<string, string>([[FEED, 'the feed'], ...places.value.joints.map((j, i): [string, string] => [j.id, `joint ${i + 1}`])]));
+const statedJoint = (id: string) => plan.statedBlock.places?.joints?.find((j) => j.id === id);
+const SAME = { id: '', name: 'the same pipe' };
+/** Drawing by hand begins with the way that lies there now, so that nothing is lost. */
+function route(next: string): void {
+  const small = layout.value.small;
+  if (next !== 'drawn' || places.value.joints.length > 0 || !small) return void edits.places(plan.block.id, { route: next as Places['route'] }, 'lead the pipe another way');
+  const name = (n: number): string => (n === 0 ? FEED : `joint-${n}`);
+  const joints = small.pipes.map((p) => ({ id: name(p.to), from: name(p.from), xM: Number(small.nodes[p.to].at[0].toFixed(3)), yM: Number(small.nodes[p.to].at[1].toFixed(3)) }));
+  edits.places(plan.block.id, { route: 'drawn', joints }, 'draw the pipe by hand');
+}
+</script>
+
+<template>
+  <p class="fill">
+    <ChoiceField label="Small pipe" :value="header.pipe" :options="PIPES" :is-default="stated?.pipe === undefined" @pick="edits.block('header', { pipe: $event, boreMm: undefined, hazenWilliamsC: undefined }, 'change the small pipe')" />
+    (<QuantityField label="Bore of the small pipe" kind="bore" :value="header.boreMm" :is-default="stated?.boreMm === undefined" :take="(v, g) => edits.block('header', { boreMm: v }, 'set the small pipe’s bore', g)" /> bore) leads to the plants
+    <ChoiceField label="Route of the small pipe" :value="places.route" :options="ROUTES" :is-default="plan.statedBlock.places?.route === undefined" @pick="route" />, {{ settings.show(pipeM, 'length') }} of it.
+  </p>
+  <p v-if="far > 0" class="quiet">{{ far === 1 ? 'One plant is' : `${far} plants are` }} reached by more than {{ settings.show(2, 'length') }} of thin tube: lead the pipe nearer.</p>
+  <template v-if="places.route === 'drawn'">
+    <p class="acts">
+      <button type="button" class="small" :aria-pressed="tools.tool === 'pipe'" @click="tools.take('pipe')">lay pipe on the sheet</button>
+    </p>
+    <p class="quiet">Press a joint, then another, to close a ring between them or to open it again.</p>
+    <ul v-if="places.joints.length > 0" class="joints" aria-label="Joints of the small pipe">
+      <li v-for="j in places.joints" :key="j.id" :class="{ on: view.pickedJoint === j.id }">
+        <button type="button" class="asks" @click="view.pickedJoint = view.pickedJoint === j.id ? undefined : j.id">{{ names.get(j.id) }}</button> from {{ names.get(j.from) }} by
+        <ChoiceField :label="`Pipe to ${names.get(j.id)}`" :value="statedJoint(j.id)?.pipe ?? ''" :options="[SAME, ...PIPES]" :is-default="statedJoint(j.id)?.pipe === undefined" @pick="edits.joint(plan.block.id, j.id, { pipe: $event || undefined, boreMm: undefined }, 'change a piece of small pipe')" />,
+        <QuantityField :label="`Pipe longer to ${names.get(j.id)}`" kind="width" :value="j.extraM ?? 0" :is-default="j.extraM === undefined" :take="(v, g) => edits.joint(plan.block.id, j.id, { extraM: v || undefined }, 'set the slack of a pipe', g)" /> longer than straight
+        <button type="button" class="small" :aria-label="`Take out ${names.get(j.id)}`" @click="edits.removeJoint(plan.block.id, j.id)">take out</button>
+      </li>
+    </ul>
+    <p v-if="places.loops.length > 0" class="fill">
+      Rings closed: <template v-for="(l, i) in places.loops" :key="l.id">{{ i > 0 ? ', ' : '' }}{{ names.get(l.a) }} to {{ names.get(l.b) }} <button type="button" class="small" @click="edits.joinJoints(plan.block.id, l.a, l.b)">open it</button></template>.
+    </p>
+  </template>
+</template>
+
+<style scoped>
+.acts { display: flex; flex-wrap: wrap; gap: 6px 10px; }
+.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.4; padding: 1px 8px; cursor: pointer; }
+.small[aria-pressed='true'] { background: var(--picked); border-color: var(--ink); }
+.joints { list-style: none; padding: 0; font-size: 14.5px; max-height: 260px; overflow-y: auto; }
+.joints li { padding: 3px 0; border-bottom: 1px solid var(--line); }
+.joints .on { background: var(--picked); }
+</style>

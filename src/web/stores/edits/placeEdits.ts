@@ -1,0 +1,216 @@
+import type { Draft } from 'immer';
+import { fromSheet, layOut } from '../../../core/layout';
+import { FEED, type Joint, type Places, type Plan, type Plant, type Stated } from '../../../core/plan';
+import type { usePlan, Refusal } from '../plan';
+import { assign, freshId } from './fields';
+
+type StatedPlaces = Stated<Places>;
+const round = (m: number): number => Number(m.toFixed(3));
+
+/** Edits of plants at places and of the small pipe to them. Places are in the block's own frame. */
+export function placeEdits(plan: ReturnType<typeof usePlan>) {
+  const indexOf = (block: string): number => plan.blocks.findIndex((b) => b.id === block);
+  const frameOf = (block: string) => layOut(plan.full).blocks[indexOf(block)].frame;
+  const placesOf = (draft: Draft<Plan>, block: string): Draft<StatedPlaces> =>
+    (draft.blocks[indexOf(block)].places ??= {});
+  const plantsOf = (places: Draft<StatedPlaces>): Draft<Plant>[] => (places.plants ??= []);
+  const jointsOf = (places: Draft<StatedPlaces>): Draft<Joint>[] => (places.joints ??= []);
+
+  /** A number that no plant of a block has, and that no bed's own fields are kept under. */
+  function freshNumber(places: Pick<StatedPlaces, 'plants'>, taken: object = {}): string {
+    const used = [
+      ...(places.plants ?? []).map((p) => Number(p.id)),
+      ...Object.keys(taken).map((k) => parseInt(k, 10)),
+    ];
+    return String(Math.max(0, ...used) + 1);
+  }
+
+  /** Sets what holds for all plants of a block, or how small pipe leads to them. */
+  function places(block: string, fields: StatedPlaces, label: string, gesture?: string): Refusal | undefined {
+    return plan.edit(
+      label,
+      (draft) => assign(placesOf(draft, block) as Record<string, unknown>, fields),
+      gesture,
+    );
+  }
+
+  /** Plants at places instead of beds in a block, and back. What its beds say is kept for when they come back. */
+  function growAtPlaces(block: string, at: boolean): Refusal | undefined {
+    return plan.edit(at ? 'set plants at places' : 'lay beds again', (draft) => {
+      const b = draft.blocks[indexOf(block)];
+      if (at) b.places ??= {};
+      else delete b.places;
+      // Sets name beds by their keys: those of the other are none here.
+      for (const set of draft.watering?.sets ?? [])
+        for (const group of set.beds) if (group.block === block) delete group.keys;
+    });
+  }
+
+  /** Plants at places in a block's frame, in their order. @returns their numbers; none where there is no room for them */
+  function addPlants(
+    block: string,
+    at: readonly (Omit<Plant, 'id'> & { id?: never })[],
+    label: string,
+  ): string[] {
+    const ids: string[] = [];
+    const refusal = plan.edit(label, (draft) => {
+      const stated = placesOf(draft, block);
+      const single = draft.blocks[indexOf(block)].beds?.single ?? {};
+      for (const p of at) {
+        const id = freshNumber(stated, single);
+        ids.push(id);
+        plantsOf(stated).push({ ...p, id, xM: round(p.xM), yM: round(p.yM) });
+      }
+    });
+    return refusal ? [] : ids;
+  }
+
+  /** One plant at a place on the sheet. */
+  function addPlant(block: string, xM: number, yM: number): string | undefined {
+    const [x, y] = fromSheet(frameOf(block), xM, yM);
+    return addPlants(block, [{ xM: x, yM: y }], 'put a plant')[0];
+  }
+
+  /** Fields of some plants; `undefined` goes back to what holds for all. */
+  function plant(
+    block: string,
+    ids: readonly string[],
+    fields: Partial<Plant>,
+    label: string,
+    gesture?: string,
+  ): Refusal | undefined {
+    return plan.edit(
+      label,
+      (draft) => {
+        for (const p of plantsOf(placesOf(draft, block)))
+          if (ids.includes(p.id)) assign(p as unknown as Record<string, unknown>, fields);
+      },
+      gesture,
+    );
+  }
+
+  /** Sets adjustable emitters, each to its own flow at the label's pressure. */
+  function setOpenings(block: string, setLph: readonly [string, number][]): Refusal | undefined {
+    const to = new Map(setLph);
+    return plan.edit('open each emitter for an even share', (draft) => {
+      for (const p of plantsOf(placesOf(draft, block))) {
+        const lph = to.get(p.id);
+        if (lph !== undefined) p.setLph = Number(lph.toFixed(2));
+      }
+    });
+  }
+
+  /** Moves a plant, or a joint of the pipe, to a place on the sheet. */
+  function movePlant(
+    block: string,
+    id: string,
+    xM: number,
+    yM: number,
+    gesture?: string,
+  ): Refusal | undefined {
+    const [x, y] = fromSheet(frameOf(block), xM, yM);
+    return plant(block, [id], { xM: round(x), yM: round(y) }, `move plant ${id}`, gesture);
+  }
+
+  function removePlants(block: string, ids: readonly string[]): Refusal | undefined {
+    return plan.edit(ids.length === 1 ? `remove plant ${ids[0]}` : `remove ${ids.length} plants`, (draft) => {
+      const stated = placesOf(draft, block);
+      stated.plants = plantsOf(stated).filter((p) => !ids.includes(p.id));
+      const single = draft.blocks[indexOf(block)].beds?.single;
+      if (single) for (const id of ids) delete single[id];
+      for (const set of draft.watering?.sets ?? [])
+        for (const group of set.beds)
+          if (group.block === block && group.keys) group.keys = group.keys.filter((k) => !ids.includes(k));
+    });
+  }
+
+  /** A piece of small pipe from a joint, or the feed, to a place on the sheet. @returns the joint at its end */
+  function addJoint(block: string, from: string, xM: number, yM: number): string | undefined {
+    const [x, y] = fromSheet(frameOf(block), xM, yM);
+    const id = freshId(plan.blocks[indexOf(block)]?.places?.joints ?? [], 'joint');
+    const refusal = plan.edit('lay small pipe', (draft) => {
+      const stated = placesOf(draft, block);
+      stated.route = 'drawn';
+      jointsOf(stated).push({ id, xM: round(x), yM: round(y), from });
+    });
+    return refusal ? undefined : id;
+  }
+
+  function moveJoint(
+    block: string,
+    id: string,
+    xM: number,
+    yM: number,
+    gesture?: string,
+  ): Refusal | undefined {
+    const [x, y] = fromSheet(frameOf(block), xM, yM);
+    return plan.edit(
+      'move a joint of the small pipe',
+      (draft) => {
+        const joint = jointsOf(placesOf(draft, block)).find((j) => j.id === id);
+        if (joint) Object.assign(joint, { xM: round(x), yM: round(y) });
+      },
+      gesture,
+    );
+  }
+
+  function joint(
+    block: string,
+    id: string,
+    fields: Partial<Joint>,
+    label: string,
+    gesture?: string,
+  ): Refusal | undefined {
+    return plan.edit(
+      label,
+      (draft) => {
+        const found = jointsOf(placesOf(draft, block)).find((j) => j.id === id);
+        if (found) assign(found as unknown as Record<string, unknown>, fields);
+      },
+      gesture,
+    );
+  }
+
+  /** Takes a joint out; the pipe beyond it comes from where its own came from. */
+  function removeJoint(block: string, id: string): Refusal | undefined {
+    return plan.edit('take out a joint of the small pipe', (draft) => {
+      const stated = placesOf(draft, block);
+      const gone = jointsOf(stated).find((j) => j.id === id);
+      stated.joints = jointsOf(stated)
+        .filter((j) => j.id !== id)
+        .map((j) => (j.from === id ? { ...j, from: gone?.from ?? FEED } : j));
+      stated.loops = (stated.loops ?? []).filter((l) => l.a !== id && l.b !== id);
+      for (const p of plantsOf(stated)) if (p.on === id) delete p.on;
+    });
+  }
+
+  /** Closes a ring between two joints, or opens it again where they are joined already. */
+  function joinJoints(block: string, a: string, b: string): Refusal | undefined {
+    const joins = (l: { a: string; b: string }): boolean =>
+      (l.a === a && l.b === b) || (l.a === b && l.b === a);
+    const open = (plan.blocks[indexOf(block)]?.places?.loops ?? []).some(joins);
+    return plan.edit(open ? 'open a ring of pipe' : 'close a ring of pipe', (draft) => {
+      const stated = placesOf(draft, block);
+      const loops = stated.loops ?? [];
+      stated.loops = open
+        ? loops.filter((l) => !joins(l))
+        : [...loops, { id: freshId(loops as { id: string }[], 'ring'), a, b }];
+    });
+  }
+
+  return {
+    places,
+    growAtPlaces,
+    addPlants,
+    addPlant,
+    plant,
+    setOpenings,
+    movePlant,
+    removePlants,
+    addJoint,
+    moveJoint,
+    joint,
+    removeJoint,
+    joinJoints,
+  };
+}
