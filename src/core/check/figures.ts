@@ -3,12 +3,15 @@ import type { Place } from './finding';
 import type { FindingKind } from './kind';
 
 /** Fields of a source that say where and what it is, not what was measured of it. */
-const NOT_MEASURED: readonly string[] = ['id', 'kind', 'xM', 'yM', 'heightM', 'name', 'method'];
+const NOT_MEASURED: readonly string[] = ['id', 'kind', 'xM', 'yM', 'heightM', 'name', 'method', 'examples'];
 
 /** Whether something of the source in use was measured or read from a label. */
 export function isMeasured(stated: Plan, sourceId: string): boolean {
   const source = stated.sources.find((s) => s.id === sourceId);
-  return source !== undefined && Object.keys(source).some((k) => !NOT_MEASURED.includes(k));
+  return (
+    source !== undefined &&
+    Object.keys(source).some((k) => !NOT_MEASURED.includes(k) && !source.examples?.includes(k))
+  );
 }
 
 /** Names of the example figures that a finding rests on: what nobody has measured, read or chosen yet. */

@@ -49,6 +49,9 @@ export const opensOf = ({ stated, plan, states }: Pick<Judgement, 'stated' | 'pl
     })),
 });
 
+/** Beyond ten times what is asked the figure says no more. */
+const PLENTY = 10;
+
 /** Whether the plan works in all its states, in one short sentence and what matters most beside it. */
 export function verdict(opens: Opens, told: readonly Finding[], choice: UnitChoice): Verdict {
   const said = plainVerdict(opens, told, choice);
@@ -107,7 +110,7 @@ function plainVerdict({ sets, opened }: Opens, told: readonly Finding[], choice:
   const headline = !Number.isFinite(spare)
     ? `Runs${inSets}`
     : spare >= 0
-      ? `Runs${inSets}, ${sets > 1 ? 'the tightest ' : ''}with ${Math.floor(spare * 100 + 1e-9)} % to spare`
+      ? `Runs${inSets}, ${sets > 1 ? 'the tightest ' : ''}with ${spare > PLENTY ? 'plenty' : `${Math.floor(spare * 100 + 1e-9)} %`} to spare`
       : `Runs${inSets}, but not for long`;
   const drips = told.find((f) => f.code === 'emitter-under' && f.says.drips);
   const slow = drips ? `Drips at ${Math.round(Number(drips.says.share) * 100)} % of the label’s flow. ` : '';

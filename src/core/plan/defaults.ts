@@ -123,9 +123,12 @@ function fullTape(stated: Stated<Tape> | undefined): Tape {
 const mainOf = (stated: Stated<MainPiece> | undefined): MainPiece =>
   piece(stated, 'pe-1', { from: HEAD, extraM: 0, minorK: MAIN_FITTINGS_K });
 
-function fullHeader(stated: StatedBlock['header']): Header {
+/** What leads to single plants, where it is not said. */
+const SMALL_PIPE = 'pe-1/2';
+
+function fullHeader(stated: StatedBlock['header'], usual: string): Header {
   const { steps, second, other, ...rest } = stated ?? {};
-  const header = piece(rest, 'pe-1', {
+  const header = piece(rest, usual, {
     line: 'straight' as Header['line'],
     along: 0,
     feed: 'left' as Header['feed'],
@@ -201,8 +204,10 @@ function fullBlock(
       fullTape(stated.places ? { kind: 'emitters', lies: 'surface', ...stated.tape } : stated.tape),
     ),
     tapes: Object.fromEntries(tapes.filter((t) => named.has(t.id)).map((t) => [t.id, t.tape])),
-    inlet: (stated.inlet ?? typicalInlet(waterM, stated.heightM ?? 0, stated.places !== undefined)).map((p) => fullPart(p, own)),
-    header: fullHeader(stated.header),
+    inlet: (stated.inlet ?? typicalInlet(waterM, stated.heightM ?? 0, stated.places !== undefined)).map((p) =>
+      fullPart(p, own),
+    ),
+    header: fullHeader(stated.header, stated.places ? SMALL_PIPE : 'pe-1'),
     main: mainOf(stated.main),
   };
 }

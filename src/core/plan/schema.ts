@@ -94,6 +94,7 @@ const site = {
   testedIn: Joi.valid('dry', 'wet', 'unknown'),
   othersLph: notNegative(LIMITS.flowLph),
   booster,
+  examples: Joi.array().items(text(40)).max(40),
 };
 
 const source = {

@@ -59,6 +59,8 @@ interface Site {
   /** What house and neighbours draw from it at the same time. */
   othersLph: number;
   booster: Booster;
+  /** Fields that hold an example's figures, not yet measured. */
+  examples?: string[];
 }
 
 /** A tap or hydrant, by a bucket and a shut gauge, or by two gauge readings. */

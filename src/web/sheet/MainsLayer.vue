@@ -39,8 +39,9 @@ const pieces = computed(() =>
     if (block) {
       const layout = props.farm.blocks.find((b) => b.block.id === block.id)!;
       const { along } = blockView(layout, props.toScreen);
-      to[0] += along[0] * offHeader(block.header);
-      to[1] += along[1] * offHeader(block.header);
+      const off = block.places ? 0 : offHeader(block.header);
+      to[0] += along[0] * off;
+      to[1] += along[1] * off;
     }
     const long = Math.hypot(to[0] - from[0], to[1] - from[1]);
     // Many pieces would cover the sheet with words: then only the one pointed at is told.

@@ -25,7 +25,7 @@ const mark = computed(() => {
   const { run } = r.runs[walk.runIndex];
   const block = results.solved!.plan.blocks[run.block];
   const { frame } = r.layout.blocks[run.block];
-  const [x, y] = props.toScreen(...toSheet(frame, run.xM, run.fromM + run.direction * walk.endDistanceM));
+  const [x, y] = props.toScreen(...toSheet(frame, run.xM, run.way ? run.fromM : run.fromM + run.direction * walk.endDistanceM));
   const { maxKpa } = run.tape;
   const minKpa = results.walkFootKpa;
   const bed = `${plan.blocks.length > 1 ? `${block.name}, ` : ''}${bedWord(block)} ${run.bed}`;

@@ -66,7 +66,7 @@ const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[
           </g>
         </g>
         <rect :x="band.x" :y="band.y" :width="band.w" :height="band.h" class="band" />
-        <text :x="box.x1" :y="band.y - 5" text-anchor="end" class="window">{{ results.walkFootKpa < results.walkTape.minKpa ? 'its label says' : 'tape works' }} {{ number(results.walkTape.minKpa) }}–{{ settings.show(results.walkTape.maxKpa, 'pressure') }}</text>
+        <text :x="box.x1" :y="band.y - 5" text-anchor="end" class="window">{{ results.walkFootKpa < results.walkTape.minKpa ? 'its label says' : results.walkTape.kind === 'tape' ? 'tape works' : 'emitters work' }} {{ number(results.walkTape.minKpa) }}–{{ settings.show(results.walkTape.maxKpa, 'pressure') }}</text>
         <path :d="drawn.area" class="area" />
         <path :d="drawn.line" class="line" />
         <circle :cx="box.x1" :cy="drawn.y(results.walk!.endKpa)" r="5" class="end" />

@@ -2,6 +2,7 @@ import { pipeKind } from '../../core/catalog/pipes';
 import { riseKpa, type WalkStep } from '../../core/network';
 import { ROLE_WORDS } from '../../core/catalog/headParts';
 import { usePlan } from '../stores/plan';
+import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
 
 /** Changes smaller than this are shown as none, kPa. */
@@ -15,6 +16,8 @@ const SHORT_LETTERS = 5;
 export function useStepWords() {
   const plan = usePlan();
   const settings = useSettings();
+  const results = useResults();
+  const walkBlock = (): number => results.walk?.block ?? 0;
 
   function name(step: WalkStep, px = Infinity): string {
     const wide = px > WIDE_PX;
@@ -43,9 +46,13 @@ export function useStepWords() {
       case 'main':
         return fits(`main ${length}`, 'main');
       case 'header':
-        return fits(`header ${length}`, 'header');
+        return plan.blocks[walkBlock()]?.places
+          ? fits(`small pipe ${length}`, 'pipe')
+          : fits(`header ${length}`, 'header');
       case 'run':
-        return fits(`run ${length}`, 'run');
+        return plan.blocks[walkBlock()]?.places
+          ? fits(`to the plant ${length}`, 'plant')
+          : fits(`run ${length}`, 'run');
     }
   }
 

@@ -57,8 +57,8 @@ function put(): void {
 
 <template>
   <p class="fill">
-    Or <QuantityField label="Plants to put" kind="count" :value="count" :take="(v) => least(v, 1, () => (count = v), 'at least one plant')" /> plants <ChoiceField label="How they stand" :value="shape" :options="SHAPES" @pick="shape = $event" />
-    <template v-if="shape === 'row'"> of <QuantityField label="Rows" kind="count" :value="rows" :take="(v) => least(v, 1, () => (rows = v), 'at least one row')" /> row{{ rows === 1 ? '' : 's' }},
+    Or <QuantityField label="Plants to put" kind="count" :value="count" :take="(v) => least(v, 1, () => (count = v), 'at least one plant')" /> plants {{ shape === 'row' ? 'a row' : '' }} <ChoiceField label="How they stand" :value="shape" :options="SHAPES" @pick="shape = $event" />
+    <template v-if="shape === 'row'">, <QuantityField label="Rows" kind="count" :value="rows" :take="(v) => least(v, 1, () => (rows = v), 'at least one row')" /> row{{ rows === 1 ? '' : 's' }} of them,
       <QuantityField label="Plants apart" kind="width" :value="apartM" :take="(v) => least(v, 0.05, () => (apartM = v), 'further apart than that')" /> apart<template v-if="rows > 1">, rows <QuantityField label="Rows apart" kind="width" :value="rowsApartM" :take="(v) => least(v, 0.05, () => (rowsApartM = v), 'further apart than that')" /> apart</template>,
       going <ChoiceField label="Direction of the row" :value="way" :options="WAYS" @pick="way = $event" /> from</template>
     <template v-else> of <QuantityField label="Ring radius" kind="width" :value="radiusM" :take="(v) => least(v, 0.1, () => (radiusM = v), 'wider than that')" /> about a middle</template>

@@ -95,7 +95,7 @@ const save = (): void => download(`${plan.block.name} plants.csv`, writePlantsCs
     <template v-if="!ring && tape.kind !== 'microtubes'">A plant off the pipe is reached by thin tube of
       <QuantityField label="Bore of the thin tube" kind="bore" :value="places.tubeMm" :is-default="isDefault('tubeMm')" :take="set('tubeMm', 'set the thin tube’s bore')" /> bore,
       <QuantityField label="Tube longer by" kind="width" :value="places.tubeExtraM" :is-default="isDefault('tubeExtraM')" :take="set('tubeExtraM', 'set the tube’s slack')" /> longer than the way.</template>
-    <span class="quiet"> {{ material(tape.kind).outlet }}s vary by {{ settings.show(tape.cv, 'share') }} (CV); several at a plant vary less together.</span>
+    <span class="quiet"> Its {{ material(tape.kind).outlet }}s vary by {{ settings.show(tape.cv, 'share') }} (CV); several at a plant vary less together.</span>
   </p>
   <EvenOpenings v-if="tape.kind === 'adjustable' && !ring" />
   <h3>Put plants on the sheet</h3>

@@ -16,7 +16,8 @@ export function useSourceFields() {
   );
   /** @param part a part of the source, such as its pressure tank */
   const isDefault = (field: string, part?: string): boolean =>
-    (part ? stated.value[part]?.[field] : stated.value[field]) === undefined;
+    (part ? stated.value[part]?.[field] : stated.value[field]) === undefined ||
+    (stated.value.examples as unknown as string[] | undefined)?.includes(part ?? field) === true;
   const set =
     (field: string, label: string, part?: string): Take =>
     (value, gesture) =>

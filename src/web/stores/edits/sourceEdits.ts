@@ -15,6 +15,14 @@ const KIND_WORDS: Record<SourceKind, string> = {
 
 /** Edits of the sources, the one in use and its backup. */
 export function sourceEdits(plan: ReturnType<typeof usePlan>) {
+  /** Figures of the source in use that are examples no more. */
+  function measured(draft: Draft<Plan>, fields: readonly string[]): void {
+    const s = draft.sources[plan.sourceIndex];
+    if (!s.examples) return;
+    s.examples = s.examples.filter((f) => !fields.includes(f));
+    if (s.examples.length === 0) delete s.examples;
+  }
+
   /** Sets fields of the source in use, or of a part of it such as its pressure tank. */
   function source(
     fields: Record<string, unknown>,
@@ -27,6 +35,7 @@ export function sourceEdits(plan: ReturnType<typeof usePlan>) {
       (draft) => {
         const s = draft.sources[plan.sourceIndex] as unknown as Record<string, Record<string, unknown>>;
         assign(part ? (s[part] ??= {}) : (s as Record<string, unknown>), fields);
+        measured(draft, part ? [part] : Object.keys(fields));
       },
       gesture,
     );
@@ -48,6 +57,7 @@ export function sourceEdits(plan: ReturnType<typeof usePlan>) {
         >;
         const at = ofBooster ? (s.booster ??= {}) : (s as unknown as Record<string, Record<string, unknown>>);
         assign((at.curve ??= {}), fields);
+        measured(draft, [ofBooster ? 'booster' : 'curve']);
       },
       gesture,
     );

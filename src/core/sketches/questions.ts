@@ -1,0 +1,395 @@
+import type { Draft } from 'immer';
+import type { FullPlan, Plan, Plant } from '../plan';
+import type { Asked, Question } from './types';
+
+type Fields = Record<string, unknown>;
+/** The stated source in use, of which any field may be set. */
+const sourceOf = (draft: Draft<Plan>): Fields => draft.sources[0] as unknown as Fields;
+const within = (draft: Fields, name: string): Fields => (draft[name] ??= {}) as Fields;
+const bedsOf = (draft: Draft<Plan>, i: number): Fields => (draft.blocks[i].beds ??= {}) as Fields;
+const first = (plan: FullPlan) => plan.sources[0] as unknown as Record<string, number>;
+
+/** Places on the sheet are kept to the centimetre. */
+const round = (m: number): number => Number(m.toFixed(2));
+
+const asked = (
+  label: string,
+  kind: Asked['kind'],
+  [before, after]: [string, string],
+  [least, most]: [number, number],
+  get: Asked['get'],
+  put: Asked['put'],
+  measures: string[] = [],
+): Asked => ({ label, kind, before, after, least, most, get, put, measures });
+
+/** A field of the source itself. */
+const ofSource = (
+  field: string,
+  label: string,
+  kind: Asked['kind'],
+  words: [string, string],
+  bounds: [number, number],
+): Asked =>
+  asked(
+    label,
+    kind,
+    words,
+    bounds,
+    (p) => first(p)[field],
+    (d, v) => void (sourceOf(d)[field] = v),
+    [field],
+  );
+
+export const bucket: Question = {
+  id: 'bucket',
+  ask: 'How fast does a bucket fill?',
+  how: 'Open the tap fully, nothing else running. Time a bucket whose volume you know; do it twice and take the mean.',
+  picture: 'bucket',
+  fields: [
+    ofSource('bucketL', 'Bucket', 'volume', ['A bucket of', ''], [0.5, 2000]),
+    asked(
+      'Seconds to fill it',
+      'time',
+      ['fills in', '.'],
+      [0.5, 3600],
+      (p) => (p.sources[0] as unknown as { triesS: number[] }).triesS[0],
+      (d, v) => void (sourceOf(d).triesS = [v]),
+      ['triesS'],
+    ),
+  ],
+};
+
+export const gauge: Question = {
+  id: 'gauge',
+  ask: 'What does a gauge read on it, shut?',
+  how: 'Screw a pressure gauge on the tap and open it, with nothing else running. Read it when the needle stands still.',
+  picture: 'gauge',
+  fields: [ofSource('shutKpa', 'Pressure, shut', 'pressure', ['Shut, the gauge reads', '.'], [5, 1500])],
+};
+
+/** How far the beds are from the source, and how much higher. The first block is fed at its own near left corner. */
+export const way = (what: string): Question => ({
+  id: 'way',
+  ask: `How far is it from ${what} to the beds?`,
+  how: 'Pace it along the ground, the way the pipe will lie. A long step is about a metre, or three feet.',
+  picture: 'pace',
+  fields: [
+    asked(
+      'Way to the beds',
+      'length',
+      [`From ${what} it is`, 'to where the first bed begins.'],
+      [0.2, 1000],
+      (p) => Math.hypot(p.sources[0].xM - p.blocks[0].xM, p.sources[0].yM - p.blocks[0].yM),
+      (d, v, p) => {
+        sourceOf(d).xM = round(p.blocks[0].xM - v);
+        sourceOf(d).yM = round(p.blocks[0].yM);
+      },
+    ),
+  ],
+});
+
+export const rise = (what: string): Question => ({
+  id: 'rise',
+  ask: `Do the beds lie higher or lower than ${what}?`,
+  how: 'Fill a clear hose with water, hold its ends at both places: the water stands level in it. Or sight along a level board. Type a minus if the beds are lower.',
+  picture: 'rise',
+  fields: [
+    asked(
+      'Beds higher by',
+      'height',
+      ['The ground at the beds is', `higher than at ${what}.`],
+      [-60, 60],
+      (p) => p.blocks[0].heightM - p.sources[0].heightM,
+      (d, v, p) => {
+        for (const b of d.blocks) b.heightM = round(p.sources[0].heightM + v);
+      },
+    ),
+  ],
+});
+
+/** Beds of a block; `all` where its other blocks are alike. */
+export const beds = (all = false): Question => {
+  const each = (d: Draft<Plan>, set: (b: Fields) => void): void => {
+    for (let i = 0; i < (all ? d.blocks.length : 1); i++) set(bedsOf(d, i));
+  };
+  const field = (
+    name: string,
+    label: string,
+    kind: Asked['kind'],
+    words: [string, string],
+    bounds: [number, number],
+  ) =>
+    asked(
+      label,
+      kind,
+      words,
+      bounds,
+      (p) => (p.blocks[0].beds as unknown as Record<string, number>)[name],
+      (d, v) => each(d, (b) => void (b[name] = kind === 'count' ? Math.round(v) : v)),
+    );
+  return {
+    id: 'beds',
+    ask: all ? 'How many beds has each, and how large?' : 'How many beds, and how large?',
+    how: 'Measure one bed with a tape or by paces; a run is one line of tape or dripline along a bed.',
+    picture: 'beds',
+    fields: [
+      field('count', 'Number of beds', 'count', [all ? 'Each has' : 'There are', 'beds,'], [1, 500]),
+      field('lengthM', 'Length of a bed', 'length', ['each', 'long'], [0.3, 500]),
+      field('widthM', 'Width of a bed', 'width', ['and', 'wide,'], [0.1, 10]),
+      field('runsPerBed', 'Runs in a bed', 'count', ['with', 'runs in each.'], [1, 8]),
+    ],
+  };
+};
+
+/** A tank's heights over the ground it stands on, and what it holds. */
+export const tank: Question = {
+  id: 'tank',
+  ask: 'How high does the water stand?',
+  how: 'Measure from the ground up to the outlet, and from the outlet up to the water when it is full. Each metre of height gives about 10 kPa, each foot 0.4 psi.',
+  picture: 'tank',
+  fields: [
+    asked(
+      'Outlet above the ground',
+      'height',
+      ['Its outlet is', 'above the ground;'],
+      [0, 60],
+      (p) => first(p).outletM,
+      (d, v, p) => {
+        const { highM, outletM } = first(p);
+        Object.assign(sourceOf(d), {
+          outletM: v,
+          lowM: round(v + LOW_WATER_M),
+          highM: round(v + highM - outletM),
+        });
+      },
+      ['outletM', 'lowM'],
+    ),
+    asked(
+      'Water above the outlet, full',
+      'height',
+      ['full, the water stands', 'above the outlet.'],
+      [0.06, 20],
+      (p) => first(p).highM - first(p).outletM,
+      (d, v, p) => void (sourceOf(d).highM = round(first(p).outletM + v)),
+      ['highM'],
+    ),
+    ofSource('volumeL', 'It holds', 'volume', ['It holds', 'when full.'], [5, 5_000_000]),
+  ],
+};
+/** The last of the water is left in a tank: dirt settles there. */
+const LOW_WATER_M = 0.05;
+
+/** A float holds the water in a canister at one height. */
+export const float: Question = {
+  id: 'float',
+  ask: 'How high does the float hold the water?',
+  how: 'Measure from the ground where the canister stands up to the water in it. Raise or lower it to set the pressure.',
+  picture: 'tank',
+  fields: [
+    asked(
+      'Held water above the ground',
+      'height',
+      ['The float holds the water', 'above the ground.'],
+      [0.05, 30],
+      (p) => first(p).floatM,
+      (d, v) => {
+        const outletM = Math.max(0, round(v - CANISTER_DEPTH_M));
+        Object.assign(sourceOf(d), { floatM: v, outletM, lowM: outletM, highM: v });
+      },
+      ['floatM', 'outletM', 'lowM', 'highM'],
+    ),
+  ],
+};
+const CANISTER_DEPTH_M = 0.25;
+
+export const roof: Question = {
+  id: 'roof',
+  ask: 'How large is the roof that fills it?',
+  how: 'Pace the length and the width of the ground under the roof, eaves counted: its slope does not matter.',
+  picture: 'roof',
+  fields: [ofSource('roofM2', 'Roof', 'area', ['The roof covers', '.'], [1, 20_000])],
+};
+
+/** The switch of a pump with a pressure tank. */
+export const pressureSwitch: Question = {
+  id: 'switch',
+  ask: 'Where does the pump start and stop?',
+  how: 'Open a tap a little and watch the gauge at the pressure tank: note where the pump starts, and where it stops. Leave the switch shut: its wires are a licensed electrician’s.',
+  picture: 'switch',
+  fields: (
+    [
+      ['cutInKpa', 'Pump starts at', ['It starts at', 'and']],
+      ['cutOutKpa', 'Pump stops at', ['stops at', '.']],
+    ] as const
+  ).map(([field, label, words]) =>
+    asked(
+      label,
+      'pressure',
+      [...words],
+      [20, 1200],
+      (p) => (p.sources[0] as unknown as { vessel: Record<string, number> }).vessel[field],
+      (d, v) => void (within(sourceOf(d), 'vessel')[field] = v),
+      ['vessel'],
+    ),
+  ),
+};
+
+export const depth: Question = {
+  id: 'depth',
+  ask: 'How deep is the water while the pump runs, and what does the well give?',
+  how: 'The driller’s sheet says both. Else let down a cord with a weight while the pump runs: it splashes at the water.',
+  picture: 'depth',
+  fields: [
+    asked(
+      'Water under the ground',
+      'height',
+      ['The water stands', 'under the ground;'],
+      [0, 300],
+      (p) => first(p).pumpingLevelM,
+      (d, v, p) => {
+        sourceOf(d).pumpingLevelM = v;
+        const drop = within(sourceOf(d), 'drop');
+        const { lengthM } = (p.sources[0] as unknown as { drop: { lengthM: number } }).drop;
+        if (lengthM < v + PUMP_UNDER_M) drop.lengthM = v + PUMP_UNDER_M;
+      },
+      ['pumpingLevelM', 'drop'],
+    ),
+    ofSource('yieldLph', 'Well gives', 'flow', ['the well gives', 'day and night.'], [50, 200_000]),
+  ],
+};
+/** A pump hangs this far under the water. */
+const PUMP_UNDER_M = 3;
+
+/** A pump by its label: what it gives where it works best. */
+export const pumpLabel: Question = {
+  id: 'label',
+  ask: 'What does the pump’s label say?',
+  how: 'Read its plate: power, flow and head. Where it shows two flows and heads, take the pair in the middle.',
+  picture: 'label',
+  fields: (
+    [
+      ['powerKw', 'Power', 'power', ['It has', 'and gives'], [0.05, 200]],
+      ['labelLph', 'Flow on the label', 'flow', ['', 'at a head of'], [50, 500_000]],
+      ['labelM', 'Head on the label', 'height', ['', '.'], [1, 400]],
+    ] as const
+  ).map(([field, label, kind, words, bounds]) =>
+    asked(
+      label,
+      kind,
+      [...words],
+      [...bounds],
+      (p) => (p.sources[0] as unknown as { curve: Record<string, number> }).curve[field],
+      (d, v) => void Object.assign(within(sourceOf(d), 'curve'), { method: 'label', [field]: v }),
+      ['curve'],
+    ),
+  ),
+};
+
+export const lift: Question = {
+  id: 'lift',
+  ask: 'How high does the pump stand over the water?',
+  how: 'Measure from the water at its lowest up to the pump’s middle, and along the suction hose.',
+  picture: 'lift',
+  fields: [
+    asked(
+      'Pump over the water',
+      'height',
+      ['The pump stands', 'over the water,'],
+      [-10, 9],
+      (p) => first(p).liftM,
+      (d, v, p) => {
+        sourceOf(d).liftM = v;
+        const { lengthM } = (p.sources[0] as unknown as { suction: { lengthM: number } }).suction;
+        if (lengthM < v) within(sourceOf(d), 'suction').lengthM = v;
+      },
+      ['liftM'],
+    ),
+    asked(
+      'Suction hose',
+      'length',
+      ['on a suction hose of', '.'],
+      [0.5, 60],
+      (p) => (p.sources[0] as unknown as { suction: { lengthM: number } }).suction.lengthM,
+      (d, v) => void (within(sourceOf(d), 'suction').lengthM = v),
+      ['suction'],
+    ),
+  ],
+};
+
+/** Inside of a tunnel. */
+export const tunnel: Question = {
+  id: 'tunnel',
+  ask: 'How large is the tunnel?',
+  how: 'Measure its inside from wall to wall and from door to door.',
+  picture: 'beds',
+  fields: (
+    [
+      ['widthM', 'Width of the tunnel', 'width', ['Inside it is', 'wide'], [1, 50]],
+      ['lengthM', 'Length of the tunnel', 'length', ['and', 'long;'], [2, 300]],
+    ] as const
+  )
+    .map(([field, label, kind, words, bounds]): Asked =>
+      asked(
+        label,
+        kind,
+        [...words],
+        [...bounds],
+        (p) => p.blocks[0].tunnel![field],
+        (d, v) => void ((d.blocks[0].tunnel ??= {})[field] = v),
+      ),
+    )
+    .concat(
+      asked(
+        'Width of a bed',
+        'width',
+        ['its beds are', 'wide.'],
+        [0.1, 10],
+        (p) => p.blocks[0].beds.widthM,
+        (d, v) => void (bedsOf(d, 0).widthM = v),
+      ),
+    ),
+};
+
+/** Plants of a block in rows from the feed on. */
+export const plants = (block: number, what: string): Question => {
+  const laid = (p: FullPlan) => p.blocks[block].places!;
+  const apartM = (p: FullPlan): number => {
+    const [a, b] = laid(p).plants;
+    return a && b ? round(Math.hypot(b.xM - a.xM, b.yM - a.yM)) : 1;
+  };
+  const row = (count: number, apart: number): Plant[] =>
+    Array.from({ length: Math.round(count) }, (_, i) => ({
+      id: String(i + 1),
+      xM: round((i + 1) * apart),
+      yM: 0,
+    }));
+  const put = (d: Draft<Plan>, count: number, apart: number): void =>
+    void ((d.blocks[block].places ??= {}).plants = row(count, apart));
+  return {
+    id: `plants-${block}`,
+    ask: `How many ${what}, and how far apart?`,
+    how: 'Count them, and pace from one to the next. Put them to their own places on the sheet later.',
+    picture: 'plants',
+    fields: [
+      asked(
+        'How many',
+        'count',
+        ['There are', `${what},`],
+        [1, 500],
+        (p) => laid(p).plants.length,
+        (d, v, p) => put(d, v, apartM(p)),
+      ),
+      asked('How far apart', 'width', ['', 'apart;'], [0.1, 30], apartM, (d, v, p) =>
+        put(d, laid(p).plants.length, v),
+      ),
+      asked(
+        'Spread of each',
+        'width',
+        ['the leaves of each spread', 'across.'],
+        [0.1, 20],
+        (p) => laid(p).spreadM,
+        (d, v) => void ((d.blocks[block].places ??= {}).spreadM = v),
+      ),
+    ],
+  };
+};
