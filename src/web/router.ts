@@ -9,6 +9,24 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'start', component: StartPage },
     {
+      path: '/plans/:id/ask/:sketch/:step',
+      name: 'ask',
+      component: () => import('./start/AskPage.vue'),
+      meta: { title: 'What must be measured' },
+    },
+    {
+      path: '/list/:sketch',
+      name: 'list',
+      component: () => import('./start/MeasuringList.vue'),
+      meta: { title: 'Measuring list' },
+    },
+    {
+      path: '/terms',
+      name: 'terms',
+      component: () => import('./start/TermsPage.vue'),
+      meta: { title: 'Words of the trade' },
+    },
+    {
       path: '/plans/:id',
       component: () => import('./shell/PlanShell.vue'),
       redirect: (to) => ({ name: STAGES[0].id, params: to.params }),

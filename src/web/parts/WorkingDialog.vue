@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from './TermText.vue';
 import { computed } from 'vue';
 import { findingWorking } from '../../core/check';
 import { isDefault, printed, workingOf, workingText } from '../../core/working';
@@ -46,7 +47,7 @@ async function copy(): Promise<void> {
     <v-card v-if="working">
       <v-card-title>{{ working.title }}</v-card-title>
       <v-card-text>
-        <p>{{ working.says }}</p>
+        <p><TermText :text="working.says" /></p>
         <p class="formula num">{{ working.formula }}</p>
         <table>
           <tbody>

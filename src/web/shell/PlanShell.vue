@@ -15,6 +15,7 @@ import { useView } from '../stores/view';
 import UnderSheet from '../under/UnderSheet.vue';
 import PlanMenu from './PlanMenu.vue';
 import TallyBar from './TallyBar.vue';
+import TermsUnderFinger from './TermsUnderFinger.vue';
 import WorkingOrder from './WorkingOrder.vue';
 
 const desk = useDesk();
@@ -136,6 +137,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     </aside>
     <WorkingDialog />
     <WeighDialog />
+    <TermsUnderFinger />
   </div>
   <main v-else class="none">
     <template v-if="opened === 'missing'">

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
+import { SKETCHES, type Sketch } from '../../core/sketches';
 import ConfirmDialog from '../parts/ConfirmDialog.vue';
 import OpenFile from '../parts/OpenFile.vue';
+import SketchPicture from './SketchPicture.vue';
 import type { ShelfEntry } from '../storage/shelf';
 import { DEMOS, type DemoName } from '../stores/demos';
 import { useDesk } from '../stores/desk';
@@ -46,6 +48,9 @@ async function demo(name: DemoName): Promise<void> {
 function blank(): void {
   if (may()) go('water', desk.startBlank());
 }
+function sketch(chosen: Sketch): void {
+  if (may()) void router.push({ name: 'ask', params: { id: desk.startSketch(chosen), sketch: chosen.id, step: '1' } });
+}
 function resume(id: string): void {
   if (may()) go('beds', id);
 }
@@ -74,9 +79,11 @@ async function throwAway(id: string): Promise<void> {
     <section class="ways" aria-label="Ways to begin">
       <article>
         <h2>Look at a demo</h2>
+        <div class="demos">
         <div v-for="(d, name) in DEMOS" :key="name" class="demo">
           <button type="button" class="way" @click="demo(name)">{{ d.title }}</button>
           <p class="quiet">{{ d.says }}</p>
+        </div>
         </div>
       </article>
       <article>
@@ -93,6 +100,20 @@ async function throwAway(id: string): Promise<void> {
         <OpenFile class="way" @opened="go('beds', $event)" />
         <p class="quiet">A plan saved from here before. It stays on this machine.</p>
       </article>
+    </section>
+    <section class="sketches" aria-labelledby="sketches">
+      <h2 id="sketches">Start from a sketch of yours</h2>
+      <p class="quiet">Choose what is most like yours. You are asked only what must be measured for it; whatever you do not know yet can wait.</p>
+      <ul>
+        <li v-for="s in SKETCHES" :key="s.id">
+          <button type="button" :aria-label="s.name" @click="sketch(s)">
+            <SketchPicture :look="s.look" />
+            <b>{{ s.name }}</b>
+            <span>{{ s.says }}</span>
+          </button>
+          <router-link class="asks" :to="{ name: 'list', params: { sketch: s.id } }" :aria-label="`Measuring list: ${s.name}`">measuring list</router-link>
+        </li>
+      </ul>
     </section>
     <section v-if="desk.kept.length > 0" class="kept">
       <h2>Kept in this browser</h2>
@@ -112,7 +133,7 @@ async function throwAway(id: string): Promise<void> {
         </li>
       </ul>
     </section>
-    <p class="quiet foot">Planning figures, not a design signed by an engineer. Plans live in this browser and in files you save; nothing is sent anywhere.</p>
+    <p class="quiet foot">Planning figures, not a design signed by an engineer. Plans live in this browser and in files you save; nothing is sent anywhere. <router-link class="asks" :to="{ name: 'terms' }">Words of the trade</router-link></p>
     <ConfirmDialog
       :open="leaving !== undefined"
       title="Throw this plan away?"
@@ -125,21 +146,31 @@ async function throwAway(id: string): Promise<void> {
 </template>
 
 <style scoped>
-.start { width: 100%; max-width: 1080px; margin: 0 auto; padding: 56px 24px 32px; height: 100vh; overflow: auto; }
+.start { width: 100%; max-width: 1080px; margin: 0 auto; padding: 34px 24px 32px; height: 100vh; overflow: auto; }
 h1 { font-size: 40px; letter-spacing: -0.01em; }
-.lead { font-size: 20px; max-width: 34em; margin: 10px 0 36px; }
-.ways { display: grid; grid-template-columns: repeat(auto-fit, minmax(240px, 1fr)); border-top: 2px solid var(--ink); border-bottom: 1px solid var(--line); }
+.lead { font-size: 20px; max-width: 34em; margin: 6px 0 22px; }
+.ways { display: grid; grid-template-columns: 1.9fr 1fr 1fr; border-top: 2px solid var(--ink); border-bottom: 1px solid var(--line); }
 article { padding: 20px 24px 24px; border-right: 1px solid var(--line); }
 article:first-child { padding-left: 0; }
 article:last-child { border-right: 0; }
-.demo { margin-bottom: 14px; }
+.demos { display: grid; grid-template-columns: repeat(auto-fill, minmax(180px, 1fr)); gap: 4px 14px; }
+.demo p { font-size: 13.5px; line-height: 1.35; }
+@media (max-width: 760px) { .ways { grid-template-columns: 1fr; } article { border-right: 0; padding: 14px 0; border-bottom: 1px solid var(--line); } }
 :deep(.way) { display: block; width: 100%; min-height: 46px; border: 1.5px solid var(--ink); border-radius: 4px; background: var(--card); font-weight: 600; font-size: 16px; cursor: pointer; margin-bottom: 8px; text-align: center; }
 :deep(.way:hover) { background: var(--picked); }
 .units { display: flex; gap: 18px; }
-.kept { padding-top: 28px; }
 ul { list-style: none; padding: 0; }
-li { display: flex; gap: 18px; align-items: baseline; padding: 6px 0; border-bottom: 1px solid var(--line); }
-li span { flex: 1; }
+.sketches { padding-top: 26px; }
+.sketches > p { margin-bottom: 12px; }
+.sketches ul { display: grid; grid-template-columns: repeat(auto-fill, minmax(154px, 1fr)); gap: 12px; }
+.sketches li { display: flex; flex-direction: column; gap: 2px; }
+.sketches li button { display: flex; flex-direction: column; gap: 2px; text-align: left; padding: 8px 10px 10px; border: 1.5px solid var(--line); border-radius: 4px; background: var(--card); cursor: pointer; flex: 1; }
+.sketches li button:hover, .sketches li button:focus-visible { border-color: var(--ink); background: var(--picked); }
+.sketches li span { font-size: 13.5px; color: var(--faint); line-height: 1.3; }
+.sketches li .asks { font-size: 13px; align-self: flex-start; margin-left: 10px; }
+.kept { padding-top: 28px; }
+.kept li { display: flex; gap: 18px; align-items: baseline; padding: 6px 0; border-bottom: 1px solid var(--line); }
+.kept li span { flex: 1; }
 .broken { color: var(--alarm); font-size: 14px; }
 .foot { margin-top: 32px; }
 </style>

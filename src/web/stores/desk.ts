@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { ref, shallowRef, toRaw } from 'vue';
 import { blankPlan, MAX_PLAN_BYTES, readPlan, writePlan, type Plan, type Recovered } from '../../core/plan';
+import { planOf, type Sketch } from '../../core/sketches';
 import type { ReaderApi } from '../../worker/reader';
 import ReaderWorker from '../../worker/reader?worker';
 import { download } from '../storage/download';
@@ -37,6 +38,8 @@ export const useDesk = defineStore('desk', () => {
 
   const takeUnits = (next: Plan): void => void (next.units && settings.setSystem(next.units));
 
+  /** A plan of one's own that begins as a sketch. */
+  const startSketch = (sketch: Sketch): string => keeping.create(planOf(sketch, settings.units.system));
   const startBlank = (): string => keeping.create(blankPlan(settings.units.system));
 
   async function showDemo(name: DemoName): Promise<string> {
@@ -156,6 +159,7 @@ export const useDesk = defineStore('desk', () => {
     readingFile,
     stopReading,
     startBlank,
+    startSketch,
     showDemo,
     open,
     take,

@@ -4,6 +4,7 @@ import { bedEdits } from './edits/bedEdits';
 import { blockEdits } from './edits/blockEdits';
 import { assign } from './edits/fields';
 import { groundEdits } from './edits/groundEdits';
+import { sketchEdits } from './edits/sketchEdits';
 import { placeEdits } from './edits/placeEdits';
 import { pipeEdits } from './edits/pipeEdits';
 import { wateringEdits } from './edits/wateringEdits';
@@ -42,6 +43,7 @@ export const useEdits = defineStore('edits', () => {
     ...sourceEdits(plan),
     ...pipeEdits(plan),
     ...placeEdits(plan),
+    ...sketchEdits(plan),
     ...wateringEdits(plan),
     wishes,
     limit,

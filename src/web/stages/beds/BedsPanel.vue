@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue';
 import { directionsFor, layOut } from '../../../core/layout';
+import TermWord from '../../parts/TermWord.vue';
 import BlockPicker from '../../parts/BlockPicker.vue';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
@@ -88,7 +89,7 @@ const turn = computed(() => {
         Free at the near end: <QuantityField label="Headland at the near end" kind="width" :value="beds.headNearM" :is-default="isDefault('headNearM')" :take="set('headNearM', 'set the near headland')" />, at the far end
         <QuantityField label="Headland at the far end" kind="width" :value="beds.headFarM" :is-default="isDefault('headFarM')" :take="set('headFarM', 'set the far headland')" />, before the first bed
         <QuantityField label="Free before the first bed" kind="width" :value="beds.offsetM" :is-default="isDefault('offsetM')" :take="set('offsetM', 'shift the beds')" /></template>.
-      <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', 'set the runs per bed')" /> runs in each.
+      <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', 'set the runs per bed')" /> <TermWord term="run">runs</TermWord> in each.
     </p>
     <p v-else class="fill">
       <QuantityField label="Number of beds" kind="count" :value="beds.count" :is-default="isDefault('count')" :take="set('count', 'set the number of beds')" /> beds,
@@ -96,7 +97,7 @@ const turn = computed(() => {
       <QuantityField label="Path width" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', 'set the path width')" /> paths,
       <QuantityField label="Length of the beds" kind="length" :value="beds.lengthM" :is-default="isDefault('lengthM')" :take="(v, g) => edits.block('beds', { lengthM: v }, 'set the beds’ length', g)" /> long<template v-if="lengths.unlike">
         but for some ({{ settings.show(lengths.shortest, 'length') }} to {{ settings.show(lengths.longest, 'length') }})</template>, {{ settings.show(lengths.total, 'length') }} in all.
-      <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', 'set the runs per bed')" /> runs in each.
+      <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', 'set the runs per bed')" /> <TermWord term="run">runs</TermWord> in each.
     </p>
     <p v-if="laid.length === 0" class="caution">No bed fits: the ground is narrower or shorter than a bed with its headlands. Make the beds narrower, the headlands shorter, or turn them.</p>
     <p v-if="own || removed > 0" class="acts">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '../../parts/TermText.vue';
 import { computed } from 'vue';
 import { GRADE_WORDS, stageOf, type Finding } from '../../../core/check';
 import { stepKey } from '../../../core/network';
@@ -43,10 +44,10 @@ function light(): void {
 <template>
   <li :class="finding.grade">
     <h3><span class="grade">{{ GRADE_WORDS[finding.grade] }}</span> {{ words.title }}</h3>
-    <p>{{ words.howMuch }}</p>
+    <p><TermText :text="words.howMuch" /></p>
     <p v-if="words.whenOpen" class="when">It holds {{ words.whenOpen }}.</p>
     <p v-if="words.restsOn" class="when">It rests on {{ words.restsOn }}.</p>
-    <p class="quiet">{{ words.why }}</p>
+    <p class="quiet"><TermText :text="words.why" /></p>
     <p v-if="brings.length > 0" class="brings"><b>It also causes:</b> {{ brings.join('; ') }}.</p>
     <RemedyList v-if="remedies && remedies.length > 0" :finding="finding" :remedies="remedies" />
     <p v-else-if="words.tries.length > 0" class="quiet">

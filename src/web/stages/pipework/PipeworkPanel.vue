@@ -5,6 +5,7 @@ import { headerLoss } from '../../../core/network';
 import { bedWord, HEAD, headerWord } from '../../../core/plan';
 import AssemblyEditor from '../../assembly/AssemblyEditor.vue';
 import Asks from '../../parts/Asks.vue';
+import TermWord from '../../parts/TermWord.vue';
 import BlockPicker from '../../parts/BlockPicker.vue';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
@@ -44,18 +45,18 @@ const farEnd = computed(() => {
 <template>
   <section>
     <h2>Pipework</h2>
-    <h3>Head, at the source</h3>
+    <h3><TermWord term="head">Head</TermWord>, at the <TermWord term="source" /></h3>
     <AssemblyEditor :place="HEAD" :from="plan.source.name" to="main" name="Head" />
     <p v-if="injector" class="quiet">Feed is given through the drip: a {{ injector.name }} stands in the head. Only open beds get it; never mix products.</p>
     <p v-else class="fill">
       Feed <ChoiceField label="Feed" :value="plan.wishes.feeding ? 'yes' : 'no'" :options="FEEDING" :is-default="plan.plan.wishes?.feeding === undefined" @pick="edits.wishes({ feeding: $event === 'yes' }, 'say whether feed is given')" /> through the drip.
     </p>
-    <h3>Main</h3>
+    <h3><TermWord term="main">Main</TermWord></h3>
     <MainPieces />
-    <h3>Block</h3>
+    <h3><TermWord term="block">Block</TermWord></h3>
     <BlockPicker />
     <AssemblyEditor :key="plan.block.id" :place="plan.block.id" from="main" to="header" name="Block inlet" shelf-shut />
-    <h3>{{ plan.block.places ? 'Small pipe' : 'Header' }}</h3>
+    <h3><TermWord v-if="plan.block.places" term="small-pipe">Small pipe</TermWord><TermWord v-else term="header">Header</TermWord></h3>
     <SmallPipeSentences v-if="plan.block.places" />
     <HeaderSentences v-else />
     <HeaderStretches :class="{ stale: results.stale }" />

@@ -1,0 +1,282 @@
+/** A word of the trade, and what it means in one sentence. */
+export interface Term {
+  id: string;
+  word: string;
+  /** Other ways in which it is written. */
+  also?: readonly string[];
+  says: string;
+}
+
+/** The one table of words: shown under the finger wherever they stand, and as a page. */
+export const TERMS: readonly Term[] = [
+  {
+    id: 'source',
+    word: 'source',
+    says: 'Where the water comes from: a tap, a well, a pump at open water, or a tank.',
+  },
+  {
+    id: 'head',
+    word: 'head',
+    says: 'The parts at the source, one after the other: valve, backflow preventer, filter, timer, gauges.',
+  },
+  {
+    id: 'main',
+    word: 'main',
+    also: ['supply line'],
+    says: 'The pipe that leads from the head to the blocks.',
+  },
+  {
+    id: 'block',
+    word: 'block',
+    says: 'A piece of field or a tunnel with beds that lie alike, fed at one place.',
+  },
+  {
+    id: 'header',
+    word: 'header',
+    also: ['sub-main'],
+    says: 'The pipe across the ends of the beds, from which every run is fed.',
+  },
+  {
+    id: 'small-pipe',
+    word: 'small pipe',
+    says: 'Thin pipe that leads to single plants and may branch, with tees and corners.',
+  },
+  { id: 'take-off', word: 'take-off', says: 'The fitting that joins a run to the header.' },
+  { id: 'bed', word: 'bed', says: 'A strip of ground that is planted, with a path on either side.' },
+  {
+    id: 'run',
+    word: 'run',
+    says: 'One line of tape or dripline along a bed, fed at its take-off and closed at its far end.',
+  },
+  {
+    id: 'emitter',
+    word: 'emitter',
+    also: ['dripper'],
+    says: 'The small outlet through which the water drips.',
+  },
+  { id: 'inlet', word: 'inlet', says: 'The end at which water goes in.' },
+  { id: 'set', word: 'set', says: 'Beds that are open, and water, at the same time.' },
+  {
+    id: 'tape',
+    word: 'tape',
+    says: 'Thin-walled hose with emitters, flat when empty, for long straight runs at low pressure.',
+  },
+  {
+    id: 'dripline',
+    word: 'dripline',
+    says: 'Thick-walled pipe with emitters in it, for years and for curves, at more pressure than tape.',
+  },
+  {
+    id: 'compensating',
+    word: 'compensating',
+    says: 'An emitter that gives the same flow at any pressure above its least one.',
+  },
+  {
+    id: 'microtube',
+    word: 'microtube',
+    says: 'A thin tube whose length and bore settle how much flows to one plant.',
+  },
+  {
+    id: 'button',
+    word: 'button emitter',
+    says: 'A single emitter pushed into plain pipe where a plant stands.',
+  },
+  {
+    id: 'adjustable',
+    word: 'adjustable emitter',
+    says: 'A single emitter whose flow is set by turning its cap.',
+  },
+  {
+    id: 'regulator',
+    word: 'regulator',
+    says: 'A part that lets out no more than its set pressure, as long as more comes in.',
+  },
+  {
+    id: 'working-pressure',
+    word: 'working pressure',
+    says: 'The pressure at which the emitters are meant to work.',
+  },
+  { id: 'window', word: 'window', says: 'From the least to the highest pressure that the label allows.' },
+  {
+    id: 'uniformity',
+    word: 'uniformity',
+    also: ['evenness', 'EU'],
+    says: 'How alike all emitters drip: at 90 % the weakest give about nine tenths of the mean.',
+  },
+  { id: 'cv', word: 'CV', says: 'How much emitters of one kind vary as they come from the maker.' },
+  {
+    id: 'head-loss',
+    word: 'head loss',
+    also: ['lost to friction'],
+    says: 'Pressure that is lost as water rubs along pipe and through parts.',
+  },
+  {
+    id: 'gravity',
+    word: 'gravity',
+    says: 'Pressure from the height of the water alone: about 10 kPa for each metre, 0.43 psi for each foot.',
+  },
+  { id: 'falling', word: 'falling head', says: 'A tank’s pressure, which sinks as the tank empties.' },
+  {
+    id: 'held',
+    word: 'constant head',
+    also: ['held level'],
+    says: 'A level that a float valve keeps the same, so that the pressure stays the same.',
+  },
+  { id: 'cut-in', word: 'cut-in', says: 'The pressure at which the switch starts the pump.' },
+  { id: 'cut-out', word: 'cut-out', says: 'The pressure at which the switch stops the pump.' },
+  {
+    id: 'drawdown',
+    word: 'drawdown',
+    says: 'What a pressure tank gives between the pump’s stop and its next start.',
+  },
+  {
+    id: 'short-cycling',
+    word: 'short cycling',
+    says: 'A pump that starts and stops too often and wears out.',
+  },
+  { id: 'yield', word: 'yield', says: 'What a well gives day and night without running dry.' },
+  {
+    id: 'pumping-level',
+    word: 'pumping level',
+    says: 'How deep the water stands in the well while the pump runs.',
+  },
+  {
+    id: 'suction-lift',
+    word: 'suction lift',
+    says: 'The height by which a pump stands over the water it draws.',
+  },
+  {
+    id: 'npsh',
+    word: 'NPSH',
+    says: 'The pressure that must be left at a pump’s inlet so that the water does not boil in it.',
+  },
+  {
+    id: 'foot-valve',
+    word: 'foot valve',
+    says: 'A one-way valve at the foot of the suction pipe that keeps it full.',
+  },
+  { id: 'booster', word: 'booster', says: 'A pump in line that adds pressure to a weak supply.' },
+  {
+    id: 'backflow',
+    word: 'backflow preventer',
+    says: 'A part that keeps field water from running back into the supply; law on most public ones.',
+  },
+  {
+    id: 'vacuum-breaker',
+    word: 'vacuum breaker',
+    says: 'A part that lets air in when the pressure is gone, so that nothing is sucked back.',
+  },
+  { id: 'check-valve', word: 'check valve', says: 'A valve that lets water pass one way only.' },
+  {
+    id: 'relief',
+    word: 'relief valve',
+    says: 'A valve that opens by itself when the pressure grows too high.',
+  },
+  {
+    id: 'air-vent',
+    word: 'air vent',
+    says: 'A part that lets air out when a pipe fills, and in when it drains.',
+  },
+  {
+    id: 'venturi',
+    word: 'venturi',
+    says: 'A waist in the pipe that sucks feed in when enough pressure is lost across it.',
+  },
+  { id: 'mesh', word: 'mesh', says: 'Openings of a filter for each inch: more are finer.' },
+  {
+    id: 'solenoid',
+    word: 'solenoid valve',
+    says: 'A valve that electricity opens, most kinds with the help of the water’s pressure.',
+  },
+  {
+    id: 'zero-pressure',
+    word: 'zero-pressure valve',
+    says: 'A valve turned by a motor, which opens without any pressure: right for tanks.',
+  },
+  {
+    id: 'surge',
+    word: 'water hammer',
+    also: ['surge'],
+    says: 'The blow when moving water is stopped at once.',
+  },
+  {
+    id: 'fitting-loss',
+    word: 'fitting loss',
+    also: ['K'],
+    says: 'What a bend, a tee or a barb takes, told as a multiple of the speed’s own pressure.',
+  },
+  {
+    id: 'et0',
+    word: 'reference evapotranspiration',
+    says: 'Water that short grass would use on a day with that weather.',
+  },
+  { id: 'kc', word: 'crop coefficient', says: 'A crop’s use against that of short grass.' },
+  { id: 'wetted-strip', word: 'wetted strip', says: 'The ground along a run that the drip reaches.' },
+  { id: 'bulb', word: 'wetted bulb', says: 'The soil under an emitter that its water fills.' },
+  {
+    id: 'pulse',
+    word: 'pulse',
+    says: 'One of several short starts instead of one long one, with rests in which water soaks in.',
+  },
+  {
+    id: 'filling',
+    word: 'fill time',
+    says: 'Time until the last run is at pressure; only then watering counts.',
+  },
+  {
+    id: 'layflat',
+    word: 'lay-flat',
+    also: ['layflat'],
+    says: 'Woven hose that lies flat when empty and may be driven over then.',
+  },
+];
+
+export const termOf = (id: string): Term | undefined => TERMS.find((t) => t.id === id);
+
+const letters = /[\p{L}\p{N}’'-]/u;
+const spelled = TERMS.flatMap((term) => [term.word, ...(term.also ?? [])].map((w) => ({ term, w }))).sort(
+  (a, b) => b.w.length - a.w.length,
+);
+
+/** The plural of a word, as it may stand in a text. */
+const forms = (w: string): string[] => (/[A-Z]/.test(w) ? [w] : [w, `${w}s`, `${w}es`]);
+
+/** The term whose word stands at a place in a text, the longest there is; capitals of abbreviations count. */
+export function termAt(text: string, at: number): { term: Term; from: number; to: number } | undefined {
+  for (const { term, w } of spelled)
+    for (const form of forms(w).reverse()) {
+      const abbreviation = /[A-Z]/.test(form);
+      const within = abbreviation ? text : text.toLowerCase();
+      for (
+        let from = within.indexOf(form, Math.max(0, at - form.length));
+        from >= 0 && from <= at;
+        from = within.indexOf(form, from + 1)
+      ) {
+        const to = from + form.length;
+        const whole = !letters.test(text[from - 1] ?? ' ') && !letters.test(text[to] ?? ' ');
+        if (whole && at >= from && at <= to) return { term, from, to };
+      }
+    }
+  return undefined;
+}
+
+/** A text cut at its terms, each where it first stands. */
+export function cutAtTerms(text: string): { text: string; term?: string }[] {
+  const parts: { text: string; term?: string }[] = [];
+  const seen = new Set<string>();
+  let done = 0;
+  for (let i = 0; i < text.length; i++) {
+    if (letters.test(text[i - 1] ?? ' ') || !letters.test(text[i])) continue;
+    const found = termAt(text, i);
+    if (!found || found.from !== i) continue;
+    if (!seen.has(found.term.id)) {
+      seen.add(found.term.id);
+      if (i > done) parts.push({ text: text.slice(done, i) });
+      parts.push({ text: text.slice(i, found.to), term: found.term.id });
+      done = found.to;
+    }
+    i = found.to - 1;
+  }
+  if (done < text.length) parts.push({ text: text.slice(done) });
+  return parts;
+}
