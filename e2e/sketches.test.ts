@@ -71,7 +71,7 @@ test('a barrel and two beds: from the first page to their own verdict in at most
   await hand.press('See whether it works');
   await reads(driver, VERDICT, /Drips at \d+ % of the label/);
   expect(await reads(driver, VERDICT, /./)).not.toMatch(/Nothing measured/);
-  console.log(`barrel: ${hand.count()} steps`);
+  process.stdout.write(`a barrel and two beds: ${hand.count()} steps\n`);
   expect(hand.count()).toBeLessThanOrEqual(25);
   // Low water 1.55 m up: 15.2 kPa, of which valve, screen, hose and header take next to nothing.
   await tally(/weakest emitter\s*15\b/);
@@ -102,7 +102,7 @@ test('a tap and raised beds in US units: at most 20 steps, and the numbers are t
   await hand.fill('Runs in a bed', '3');
   await hand.press('See whether it works');
   await reads(driver, VERDICT, /Runs/);
-  console.log(`tap: ${hand.count() + 1} steps`);
+  process.stdout.write(`a tap and raised beds: ${hand.count() + 1} steps\n`);
   expect(hand.count() + 1).toBeLessThanOrEqual(20);
   // Three beds of three runs of 2.44 m, 8 drippers each of 2.3 L/h at 100 kPa, behind 103 kPa: 168 L/h or 0.7 gpm.
   await tally(/asked\s*0\.7\s*gpm/);

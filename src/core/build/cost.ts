@@ -33,6 +33,8 @@ const PART_PRICES: Partial<Record<Role, number>> = {
   relief: 20,
   'air-vent': 12,
   gauge: 10,
+  splitter: 15,
+  flush: 9,
 };
 const OTHER_PART = 8;
 const TAKE_OFF = 1.2;

@@ -22,6 +22,8 @@ export const ROLES = [
   'gauge',
   'air-vent',
   'relief',
+  'splitter',
+  'flush',
   'adaptor',
 ] as const;
 
@@ -46,13 +48,16 @@ export const ROLE_WORDS: Record<Role, string> = {
   gauge: 'gauge',
   'air-vent': 'air vent',
   relief: 'relief valve',
+  splitter: 'splitter',
+  flush: 'flush valve',
   adaptor: 'adaptor',
 };
 
 export const isFilter = (role: Role): boolean => role === 'screen' || role === 'disc' || role === 'media';
 export const isInjector = (role: Role): boolean => role === 'venturi' || role === 'dosing';
 /** Parts that sit on a branch: water passes by, not through. */
-export const isBranch = (role: Role): boolean => role === 'gauge' || role === 'air-vent' || role === 'relief';
+export const isBranch = (role: Role): boolean =>
+  role === 'gauge' || role === 'air-vent' || role === 'relief' || role === 'flush';
 /** Parts that open and shut by themselves. */
 export const isTimed = (role: Role): boolean =>
   role === 'timer' || role === 'solenoid-valve' || role === 'motor-valve';
@@ -66,6 +71,8 @@ export const ENDS = [
   { id: 'thread-1-1/4', name: '1¼ in pipe thread' },
   { id: 'thread-1-1/2', name: '1½ in pipe thread' },
   { id: 'thread-2', name: '2 in pipe thread' },
+  { id: 'thread-3', name: '3 in pipe thread' },
+  { id: 'thread-4', name: '4 in pipe thread or flange' },
   { id: 'slip-3/4', name: '¾ in slip' },
   { id: 'slip-1', name: '1 in slip' },
   { id: 'slip-1-1/2', name: '1½ in slip' },
@@ -174,9 +181,26 @@ export const HEAD_PARTS: readonly PartKind[] = [
   part('ball-3/4', 'ball-valve', '¾ in ball valve', 'hose-3/4', [0.5, 1800], onHose),
   part('ball-1', 'ball-valve', '1 in ball valve', 'thread-1', [0.5, 3600], metal),
   part('ball-2', 'ball-valve', '2 in ball valve', 'thread-2', [0.5, 14000], metal),
+  part('ball-1-1/2', 'ball-valve', '1½ in ball valve', 'thread-1-1/2', [0.5, 8000], metal),
+  part('ball-3', 'ball-valve', '3 in ball valve', 'thread-3', [0.5, 32000], metal),
   part('gate-1', 'gate-valve', '1 in gate valve', 'thread-1', [1, 3600], metal),
   part('gate-2', 'gate-valve', '2 in gate valve', 'thread-2', [1, 14000], metal),
+  part('gate-1-1/2', 'gate-valve', '1½ in gate valve', 'thread-1-1/2', [1, 8000], metal),
+  part('gate-3', 'gate-valve', '3 in gate valve', 'thread-3', [1, 32000], metal),
+  part('gate-4', 'gate-valve', '4 in gate valve', 'thread-4', [1, 56000], metal),
+  part('solenoid-3/4', 'solenoid-valve', '¾ in solenoid valve', 'thread-3/4', [25, 2200], {
+    needsKpa: DIAPHRAGM_KPA,
+    ratingKpa: 1000,
+  }),
   part('solenoid-1', 'solenoid-valve', '1 in solenoid valve', 'thread-1', [20, 3600], {
+    needsKpa: DIAPHRAGM_KPA,
+    ratingKpa: 1000,
+  }),
+  part('solenoid-1-1/2', 'solenoid-valve', '1½ in solenoid valve', 'thread-1-1/2', [20, 9000], {
+    needsKpa: DIAPHRAGM_KPA,
+    ratingKpa: 1000,
+  }),
+  part('solenoid-2', 'solenoid-valve', '2 in solenoid valve', 'thread-2', [20, 16000], {
     needsKpa: DIAPHRAGM_KPA,
     ratingKpa: 1000,
   }),
@@ -200,10 +224,31 @@ export const HEAD_PARTS: readonly PartKind[] = [
     ratingKpa: 600,
   }),
   part('screen-3/4', 'screen', '¾ in screen filter', 'hose-3/4', [14, 1800], filter(155, 3000)),
+  part('screen-1-1/2', 'screen', '1½ in screen filter', 'thread-1-1/2', [14, 9000], filter(155, 13000)),
+  part('screen-2', 'screen', '2 in screen filter', 'thread-2', [14, 16000], filter(120, 24000)),
   part('screen-1', 'screen', '1 in screen filter', 'thread-1', [14, 3600], filter(155, 5500)),
   part('disc-1', 'disc', '1 in disc filter', 'thread-1', [14, 5000], filter(120, 6000)),
   part('disc-2', 'disc', '2 in disc filter', 'thread-2', [20, 20000], filter(120, 25000)),
+  part('disc-1-1/2', 'disc', '1½ in disc filter', 'thread-1-1/2', [16, 9000], filter(120, 12000)),
+  part('disc-3', 'disc', '3 in disc filter', 'thread-3', [20, 36000], filter(120, 48000)),
+  part('disc-4', 'disc', '4 in disc filter', 'thread-4', [20, 60000], filter(120, 80000)),
   part('media-2', 'media', '2 in media filter', 'thread-2', [20, 10000], filter(200, 12000)),
+  part(
+    'media-2x2',
+    'media',
+    'battery of two media filters, 3 in',
+    'thread-3',
+    [20, 20000],
+    filter(200, 24000),
+  ),
+  part(
+    'media-3x2',
+    'media',
+    'battery of three media filters, 4 in',
+    'thread-4',
+    [20, 30000],
+    filter(200, 36000),
+  ),
   part('separator-1', 'separator', '1 in sand separator', 'thread-1', [35, 5000], {
     minLph: 2000,
     maxLph: 6000,
@@ -213,6 +258,8 @@ export const HEAD_PARTS: readonly PartKind[] = [
     maxLph: 20000,
   }),
   part('meter-3/4', 'meter', '¾ in meter', 'thread-3/4', [30, 4000], { minLph: 60, maxLph: 5000 }),
+  part('meter-1', 'meter', '1 in meter', 'thread-1', [30, 7000], { minLph: 100, maxLph: 9000 }),
+  part('meter-2', 'meter', '2 in meter', 'thread-2', [30, 30000], { minLph: 400, maxLph: 40000 }),
   part('meter-1-1/2', 'meter', '1½ in meter', 'thread-1-1/2', [30, 15000], { minLph: 200, maxLph: 20000 }),
   part('timer-3/4', 'timer', '¾ in hose timer', 'hose-3/4', [35, 1800], {
     ...onHose,
@@ -223,6 +270,16 @@ export const HEAD_PARTS: readonly PartKind[] = [
     ...onHose,
     maxLph: 2700,
   }),
+  part('timer-1', 'timer', '1 in battery timer', 'thread-1', [25, 3600], {
+    needsKpa: DIAPHRAGM_KPA,
+    maxLph: 6000,
+  }),
+  part('timer-stations-1', 'timer', 'station timer with 1 in solenoids', 'thread-1', [20, 3600], {
+    needsKpa: DIAPHRAGM_KPA,
+    maxLph: 6800,
+    ratingKpa: 1000,
+  }),
+  part('timer-zero-1', 'timer', '1 in zero-pressure timer', 'thread-1', [8, 3600], { maxLph: 6000 }),
   part('regulator-low', 'regulator', 'low-flow regulator', 'hose-3/4', ...regulator(20, 1800)),
   part('regulator-mid', 'regulator', 'mid-flow regulator', 'thread-3/4', ...regulator(450, 4500)),
   part('regulator-high', 'regulator', 'high-flow regulator', 'thread-1', ...regulator(2300, 7300)),
@@ -243,8 +300,15 @@ export const HEAD_PARTS: readonly PartKind[] = [
   part('gauge', 'gauge', 'gauge', 'thread-1/2', [0, 3600], { ratingKpa: 1000 }),
   part('air-vent', 'air-vent', 'air vent', 'thread-3/4', [0, 3600], { ratingKpa: 1000 }),
   part('relief', 'relief', 'relief valve', 'thread-3/4', [0, 3600], { ...metal, opensKpa: 520 }),
+  part('splitter-2', 'splitter', 'two-way splitter with valves', 'hose-3/4', [4, 1800], onHose),
+  part('splitter-4', 'splitter', 'four-way splitter with valves', 'hose-3/4', [5, 1800], onHose),
+  part('purge-3/4', 'flush', '¾ in hand purge valve', 'thread-3/4', [0, 3600], metal),
+  part('flush-1', 'flush', '1 in flush valve', 'thread-1', [0, 3600], metal),
   part('adaptor', 'adaptor', 'adaptor', 'thread-1', [1, 3600], metal),
 ];
+
+/** Outlets of each splitter, each with a valve of its own. */
+export const SPLITTER_WAYS: Readonly<Record<string, number>> = { 'splitter-2': 2, 'splitter-4': 4 };
 
 /** Set pressures that regulators are sold at, kPa. */
 export const REGULATOR_SETS_KPA = [41, 69, 83, 103, 138, 172] as const;

@@ -25,7 +25,7 @@ const FAMILIES: Record<PipeFamily, PipeStrength> = {
 
 /** Low-density drip tubing of ½ in, 16 and 20 mm: makers rate it for 250 to 415 kPa, and waves run slower in it. */
 const DRIP_TUBING: PipeStrength = { waveMps: 200, ratingKpa: 350 };
-const TUBING: readonly string[] = ['pe-1/2', 'pe-16', 'pe-20'];
+const TUBING: readonly string[] = ['pe-1/2', 'pe-13', 'pe-16', 'pe-20'];
 
 /** What a pipe bears, and how fast a pressure wave runs in it. */
 export interface PipeStrength {
@@ -52,12 +52,14 @@ export const PIPES: readonly PipeKind[] = [
   pipe('hose-1/2', '½ in garden hose', 'hose', 12.7),
   pipe('hose-5/8', '⅝ in garden hose', 'hose', 15.9),
   pipe('hose-3/4', '¾ in garden hose', 'hose', 19.1),
+  pipe('hose-1', '1 in garden hose', 'hose', 25.4),
   pipe('pe-1/2', '½ in poly pipe', 'poly', 15.2),
   pipe('pe-3/4', '¾ in poly pipe', 'poly', 20.9),
   pipe('pe-1', '1 in poly pipe', 'poly', 26.6),
   pipe('pe-1-1/4', '1¼ in poly pipe', 'poly', 35.0),
   pipe('pe-1-1/2', '1½ in poly pipe', 'poly', 40.9),
   pipe('pe-2', '2 in poly pipe', 'poly', 52.5),
+  pipe('pe-13', '13 mm poly pipe', 'poly', 10.8),
   pipe('pe-16', '16 mm poly pipe', 'poly', 13.6),
   pipe('pe-20', '20 mm poly pipe', 'poly', 17.6),
   pipe('pe-25', '25 mm poly pipe', 'poly', 21),
@@ -74,6 +76,10 @@ export const PIPES: readonly PipeKind[] = [
   pipe('pvc-1-1/2', '1½ in PVC', 'pvc', 40.9),
   pipe('pvc-2', '2 in PVC', 'pvc', 52.5),
   pipe('pvc-3', '3 in PVC', 'pvc', 77.9),
+  pipe('oval-16', '16 mm oval hose, rolled flat', 'layflat', 15.5),
+  pipe('oval-25', '25 mm oval hose, rolled flat', 'layflat', 24),
+  pipe('layflat-1', '1 in layflat', 'layflat', 26),
+  pipe('layflat-1-1/4', '1¼ in layflat', 'layflat', 32),
   pipe('layflat-1-1/2', '1½ in layflat', 'layflat', 38),
   pipe('layflat-2', '2 in layflat', 'layflat', 51),
   pipe('layflat-3', '3 in layflat', 'layflat', 76),

@@ -26,6 +26,22 @@ const FROM_TEE = { ...BLOCK, main: { pipe: 'pe-1-1/4', from: 't' } };
 /** Small plans with one planted fault each in source, head or main. */
 export const HEADS: readonly Planted[] = [
   {
+    name: 'three plots from a splitter for two',
+    plan: {
+      ...SOUND,
+      head: [...HEAD, { id: 'splitter', kind: 'splitter-2', inEnd: 'thread-1', outEnd: 'thread-1' }],
+      blocks: [0, 1, 2].map((i) => ({
+        ...BLOCK,
+        id: `b${i}`,
+        xM: i * 12,
+        yM: 0,
+        beds: { count: 2, lengthM: 8, runsPerBed: 2 },
+        inlet: [{ id: 'regulator', kind: 'regulator-low', setKpa: 69 }],
+      })),
+    },
+    finds: ['splitter-ways'],
+  },
+  {
     name: 'a booster that draws its tap too low',
     plan: source({
       shutKpa: 150,

@@ -3,7 +3,7 @@ import { type Point } from '../ground';
 import { sheetCorners, toSheet } from '../layout';
 import type { FarmResults } from '../network';
 import type { FullPlan } from '../plan';
-import { bedCorners, headerLines, runEnds } from './farmShapes';
+import { bedCorners, headerLines, runLine } from './farmShapes';
 
 /** Layers of the drawing with their colours. */
 const LAYERS = {
@@ -61,14 +61,14 @@ export function writeDxf(plan: FullPlan, results: FarmResults): string {
       word(corners[0], bed.key);
     }
     on('RUNS');
-    for (const run of layout.runs) path(runEnds(layout, run), false);
+    for (const run of layout.runs) path(runLine(layout, run), false);
     on('TAKE_OFFS');
     for (const t of layout.takeOffs) {
       const [x, y] = toSheet(frame, t.xM, t.yM);
       dxf.addCircle(point3d(x, y), TAKE_OFF_M);
     }
     on('HEADERS');
-    for (const line of headerLines(layout)) path(line, false);
+    for (const { points } of headerLines(layout)) path(points, false);
   }
   on('MAIN');
   for (const { start, end } of results.layout.mains)

@@ -1,17 +1,29 @@
 import type { Point } from '../ground';
+import type { PipePiece } from '../plan';
 import { toSheet, yOnLine, type BlockLayout, type LaidRun } from '../layout';
 
-/** A run's two ends on the sheet. */
-export const runEnds = (layout: BlockLayout, run: LaidRun): [Point, Point] => [
-  toSheet(layout.frame, run.xM, run.fromM),
-  toSheet(layout.frame, run.xM, run.fromM + run.direction * run.lengthM),
-];
+/** A run's way on the sheet: its two ends, or the corners of one that goes to a plant or round it. */
+export const runLine = (layout: BlockLayout, run: LaidRun): Point[] =>
+  (run.way ?? [[run.xM, run.fromM] as Point, [run.xM, run.fromM + run.direction * run.lengthM] as Point]).map(
+    ([x, y]) => toSheet(layout.frame, x, y),
+  );
 
-/** A header's corners on the sheet, from its first take-off or feed to its last. */
-export function headerLines(layout: BlockLayout): Point[][] {
-  return layout.headers.map(({ line, fromXM, toXM }) => {
+/** A pipe of a block on the sheet, by its corners. */
+export interface PipeLine {
+  points: Point[];
+  pipe: PipePiece;
+}
+
+/** A block's headers, each from its first take-off or feed to its last; of plants at places every piece of small pipe. */
+export function headerLines({ headers, small, frame }: BlockLayout): PipeLine[] {
+  if (small)
+    return [...small.pipes, ...small.loops].map(({ from, to, pipe }) => ({
+      points: [from, to].map((n) => toSheet(frame, ...(small.nodes[n].at as [number, number]))),
+      pipe,
+    }));
+  return headers.map(({ line, fromXM, toXM, pipe }) => {
     const inner = line.map(([x]) => x).filter((x) => x > fromXM && x < toXM);
-    return [fromXM, ...inner, toXM].map((x) => toSheet(layout.frame, x, yOnLine(line, x)));
+    return { points: [fromXM, ...inner, toXM].map((x) => toSheet(frame, x, yOnLine(line, x))), pipe };
   });
 }
 

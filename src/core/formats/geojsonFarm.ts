@@ -3,7 +3,7 @@ import { isClockwise, toLonLat, type Point } from '../ground';
 import { sheetCorners, toSheet, type BlockLayout } from '../layout';
 import { inletParts, type FarmResults } from '../network';
 import type { FullPlan } from '../plan';
-import { bedCorners, headerLines, runEnds } from './farmShapes';
+import { bedCorners, headerLines, runLine } from './farmShapes';
 
 /** Places are written to a hundredth of a millimetre or so. */
 const DECIMALS = 10;
@@ -137,7 +137,7 @@ function writeBlock(
   });
   layout.runs.forEach((run, i) => {
     const r = did && results.runs[did.firstRun + i];
-    add('run', line(runEnds(layout, run)), {
+    add('run', line(runLine(layout, run)), {
       ...about,
       id: run.id,
       bed: run.bed,
@@ -153,8 +153,7 @@ function writeBlock(
       }),
     });
   });
-  headerLines(layout).forEach((points, h) => {
-    const pipe = layout.headers[h].pipe;
+  headerLines(layout).forEach(({ points, pipe }, h) => {
     add('header', line(points), { ...about, header: h + 1, pipe: pipe.pipe, boreMm: pipe.boreMm });
   });
   if (!did) return;

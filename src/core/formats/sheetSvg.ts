@@ -112,7 +112,7 @@ export function writeSheetSvg(plan: FullPlan, results: FarmResults, options: She
   }
   out.push(...runs(results, options, path));
   for (const b of layout.blocks) {
-    for (const line of headerLines(b)) out.push(`<path d="${path(line)}" class="pipe"/>`);
+    for (const { points } of headerLines(b)) out.push(`<path d="${path(points)}" class="pipe"/>`);
     const bedLetters = b.beds.length > 0 && b.beds[0].widthM * k > 1.2;
     const every = bedLetters
       ? 1

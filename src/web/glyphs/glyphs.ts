@@ -41,6 +41,10 @@ export const GLYPHS: Record<Role, string> = {
   'air-vent': 'M-11 9H11M0 9V3M-4 3V-2H4V3M-1 -6a2 2 0 1 0 0.100 0',
   // A spring-held lid that lifts.
   relief: 'M-11 9H11M0 9V3M-5 3H5M-4 -1L4 -3L-4 -5L4 -7M-6 -10H6',
+  // One way that becomes three.
+  splitter: 'M-11 0H-2M-2 -8V8M-2 -8H11M-2 0H11M-2 8H11M6 -10V-6M6 -2V2M6 6V10',
+  // A bore with a drain let down from it.
+  flush: 'M-11 -4H11M0 -4V2M-4 2H4M0 2V10M-3 7L0 10L3 7',
   // A wide end and a narrow one.
   adaptor: 'M-11 -6H-2V6H-11M2 -3H11M2 3H11M-2 -6L2 -3M-2 6L2 3',
 };

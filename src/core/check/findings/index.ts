@@ -52,6 +52,7 @@ import { runTooLong } from './runTooLong';
 import { setBedsGone } from './setBedsGone';
 import { shortCycling } from './shortCycling';
 import { shortWhenDirty } from './shortWhenDirty';
+import { splitterWays } from './splitterWays';
 import { spacingWide } from './spacingWide';
 import { stripsApart } from './stripsApart';
 import { suctionHigh } from './suctionHigh';
@@ -132,6 +133,7 @@ export const KINDS = [
   testedWet,
   regulatorHeadroom,
   noGauges,
+  splitterWays,
   laneCrossed,
   tankWeight,
   waterAvoid,

@@ -1,0 +1,34 @@
+import { SPLITTER_WAYS } from '../../catalog/headParts';
+import { HEAD } from '../../plan';
+import type { Found } from '../finding';
+import { findingKind, plural } from '../kind';
+import type { State } from '../states';
+
+type Said = { part: string; ways: number };
+
+/** More hoses are to come from a splitter than it has outlets. */
+export const splitterWays = findingKind({
+  code: 'splitter-ways',
+  stage: 'pipework',
+  find: ({ plan, results }: State): Found<Said>[] => {
+    const leaving = results.layout.mains.filter((m) => m.from === HEAD).length;
+    return plan.head.flatMap((part) => {
+      const ways = SPLITTER_WAYS[part.kind];
+      if (ways === undefined || leaving <= ways) return [];
+      return {
+        grade: 'mend',
+        place: { kind: 'part', place: HEAD, id: part.id },
+        measured: leaving,
+        limit: ways,
+        kind: 'count',
+        says: { part: part.name, ways },
+      };
+    });
+  },
+  words: ({ measured, says }) => ({
+    title: `The ${says.part} has too few outlets`,
+    howMuch: `${plural(measured, 'hose')} come from it; it has ${plural(says.ways, 'outlet')}.`,
+    why: 'Each block or tee that comes from the head takes an outlet of its own.',
+    tries: ['use a splitter with more outlets', 'lead some of them from a tee further on'],
+  }),
+});
