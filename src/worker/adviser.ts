@@ -1,6 +1,7 @@
 import {
   chanceInWindow,
   compareOption,
+  drillTable,
   runLengthChart,
   sensitivities,
   whatToLay,
@@ -9,6 +10,7 @@ import {
   type Bar,
   type Chance,
   type Compared,
+  type DrillTable,
   type Option,
   type RunLengthCase,
   type RunLengthChart,
@@ -93,6 +95,16 @@ const api = {
         return compareOption(plan, block, option, needMm, solver);
       }),
     );
+  },
+
+  /** Holes of every drill in a block's hose, the whole plan solved with each. */
+  drills(
+    number: number,
+    plan: Plan,
+    blockIndex: number,
+    progress: (share: number) => void,
+  ): Ended<DrillTable> {
+    return job(number, () => drillTable(plan, blockIndex, solver, progress, checkpoint));
   },
 
   /** A run-length chart for something laid at an inlet pressure. */

@@ -264,6 +264,16 @@ export const MATERIALS: readonly Material[] = [
 /** An adjustable emitter turned fully open gives about this at the pressure of its label, L/h. */
 export const ADJUSTABLE_MOST_LPH = 40;
 
+/** What can be laid in rows, stand at single plants, or lie in a ring round one. */
+const AT_PLANTS: readonly MaterialId[] = ['emitters', 'adjustable', 'microtubes', 'compensating', 'drilled'];
+const IN_RINGS: readonly MaterialId[] = ['dripline', 'compensating', 'dripper-line', 'porous', 'drilled'];
+
+/** Materials that suit how a block is planted: beds, plants at one place each, or rings round them. */
+export const materialsFor = (places: { around: 'point' | 'ring' } | undefined): Material[] =>
+  MATERIALS.filter(({ id }) =>
+    !places ? id !== 'adjustable' : (places.around === 'ring' ? IN_RINGS : AT_PLANTS).includes(id),
+  );
+
 export const material = byId(MATERIALS, 'material');
 
 /** Bores under this are quarter-inch lines, mm. */

@@ -1,4 +1,4 @@
-import { material, MATERIALS } from '../catalog/materials';
+import { material, materialsFor } from '../catalog/materials';
 import { pipeKind } from '../catalog/pipes';
 import { TAPE_BORES_MM } from '../catalog/tape';
 import { emittersOf, mediumOf, type BlockResult, type PlanSolver } from '../network';
@@ -29,9 +29,9 @@ export function optionsFor(block: Block): Option[] {
     ...(tape.kind === 'tape' ? TAPE_BORES_MM : [])
       .filter((b) => Math.abs(b - tape.boreMm) > 1)
       .map((boreMm) => laid(`bore-${boreMm}`, { kind: 'lay-bore', block: id, boreMm })),
-    ...MATERIALS.filter((m) => m.id !== tape.kind).map((m) =>
-      laid(`kind-${m.id}`, { kind: 'lay-material', block: id, material: m.id }),
-    ),
+    ...materialsFor(block.places)
+      .filter((m) => m.id !== tape.kind)
+      .map((m) => laid(`kind-${m.id}`, { kind: 'lay-material', block: id, material: m.id })),
     ...widerThan(header, 3).map((p) =>
       pipes(`header-${p.id}`, { kind: 'header-size', block: id, pipe: p.id }),
     ),

@@ -4,3 +4,4 @@ export * from './holes';
 export * from './howSure';
 export * from './runLength';
 export * from './whatToLay';
+export * from './drillTable';

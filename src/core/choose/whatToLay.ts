@@ -1,5 +1,5 @@
 import { layOut } from '../layout';
-import { lastingSeasons, material, MATERIALS, type MaterialId } from '../catalog/materials';
+import { lastingSeasons, material, materialsFor, type MaterialId } from '../catalog/materials';
 import { waterKind } from '../catalog/water';
 import { layingPrice } from '../build';
 import type { PlanSolver } from '../network';
@@ -98,9 +98,10 @@ export function whatToLay(
   checkpoint: () => void = () => {},
 ): Weighed[] {
   const before = judgeOpen(plan, { solver, block: blockId });
-  const found = MATERIALS.flatMap((m, i) => {
+  const kinds = materialsFor(before.plan.blocks.find((b) => b.id === blockId)?.places);
+  const found = kinds.flatMap((m, i) => {
     const best = bestOf(before, blockId, m.id, solver, checkpoint);
-    progress((i + 1) / MATERIALS.length);
+    progress((i + 1) / kinds.length);
     return best ? [{ material: m.id, ...best }] : [];
   });
   const costs = found.map(({ now }) => laidCost(now, blockId, asked.years)).sort((a, b) => a - b);

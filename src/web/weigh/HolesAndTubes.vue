@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import { material } from '../../core/catalog/materials';
 import { drillsAlong, largestEvenHoleMm, tubesFor } from '../../core/choose';
 import { mediumOf } from '../../core/network';
+import DrillChooser from './DrillChooser.vue';
 import QuantityField from '../parts/QuantityField.vue';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
@@ -49,6 +50,8 @@ const set = { kpa: positive((v) => (kpa.value = v), 2000), length: positive((v) 
 
 <template>
   <section>
+    <DrillChooser />
+    <h3>One line by itself</h3>
     <p class="fill">
       A line <QuantityField label="Length of the line" kind="length" :value="length" :is-default="lengthM === undefined" :take="set.length" /> long with
       <QuantityField label="Pressure at its inlet" kind="pressure" :value="inlet" :is-default="kpa === undefined" :take="set.kpa" /> at its inlet,

@@ -8,6 +8,7 @@ import {
   TAPE_WALLS,
   MM_PER_MIL,
 } from '../../catalog/tape';
+import { DRILLS } from '../../catalog/drills';
 import { cropIn, HEAD, type Block, type FullPlan, type Part } from '../../plan';
 import { makeSets } from '../../sets';
 import { flowsUnder, layingOf, regulatorsFor, resultOf, widerThan } from './context';
@@ -247,7 +248,8 @@ export const fewerSeasons = ofBlock((block, context) => {
 });
 
 /** Drills half a tenth of a millimetre apart, and none finer than stays open. */
-const DRILL_STEP_MM = 0.1;
+/** Drills closer together than this are one, mm. */
+const DRILL_APART_MM = 0.04;
 const LEAST_HOLE_MM = 0.5;
 const SHORTER = [0.8, 0.65, 0.5] as const;
 
@@ -255,9 +257,9 @@ const SHORTER = [0.8, 0.65, 0.5] as const;
 export const smallerHoles = ofBlock((block, context) => {
   const { tape, id } = layingOf(context, block);
   if (tape.kind === 'drilled') {
-    const smaller: number[] = [];
-    for (let mm = tape.holeMm - DRILL_STEP_MM; mm >= LEAST_HOLE_MM - 1e-9; mm -= DRILL_STEP_MM)
-      smaller.push(Number(mm.toFixed(2)));
+    const smaller = DRILLS.map((d) => d.mm)
+      .filter((mm) => mm < tape.holeMm - DRILL_APART_MM && mm >= LEAST_HOLE_MM)
+      .reverse();
     return [steps(smaller, (holeMm) => ({ kind: 'lay-hole', block: block.id, tape: id, holeMm }))];
   }
   if (tape.kind === 'microtubes') {

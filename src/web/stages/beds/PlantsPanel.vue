@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { ADJUSTABLE_MOST_LPH, LIES, material, MATERIALS } from '../../../core/catalog/materials';
+import { ADJUSTABLE_MOST_LPH, LIES, material, materialsFor } from '../../../core/catalog/materials';
 import { readPlantsCsv, writePlantsCsv } from '../../../core/formats/plantsCsv';
 import { layOut } from '../../../core/layout';
 import type { Places, Stated } from '../../../core/plan';
@@ -32,15 +32,11 @@ const tape = computed(() => plan.block.tape);
 const statedTape = computed(() => plan.statedBlock.tape as Record<string, unknown> | undefined);
 const tapeDefault = (field: string): boolean => statedTape.value?.[field] === undefined;
 const setTape = (field: string, label: string) => (value: number, g: string) => edits.block('tape', { [field]: value }, label, g);
-/** At a point single outlets stand; rings are laid of line. */
-const POINT = ['emitters', 'adjustable', 'microtubes', 'compensating', 'drilled'];
-const RING = ['dripline', 'compensating', 'dripper-line', 'porous', 'drilled'];
 const NAMES: Partial<Record<string, string>> = { emitters: 'button emitters', adjustable: 'adjustable emitters', microtubes: 'microtubes', compensating: 'compensating emitters', drilled: 'drilled holes' };
 const ring = computed(() => places.value.around === 'ring');
 const kinds = computed(() => {
-  const ids: string[] = [...(ring.value ? RING : POINT)];
-  if (!ids.includes(tape.value.kind)) ids.push(tape.value.kind);
-  return MATERIALS.filter((m) => ids.includes(m.id)).map((m) => ({ id: m.id, name: (ring.value ? undefined : NAMES[m.id]) ?? m.name }));
+  const fit = materialsFor(places.value);
+  return [...fit, ...(fit.some((m) => m.id === tape.value.kind) ? [] : [material(tape.value.kind)])].map((m) => ({ id: m.id, name: (ring.value ? undefined : NAMES[m.id]) ?? m.name }));
 });
 const AROUND = [
   { id: 'point', name: 'at one place' },
@@ -49,8 +45,7 @@ const AROUND = [
 function goAround(id: string): void {
   const around = id as Places['around'];
   change({ around }, around === 'ring' ? 'lay rings round the plants' : 'set emitters at one place');
-  const fits = around === 'ring' ? RING : POINT;
-  if (!fits.includes(tape.value.kind)) edits.block('tape', { kind: around === 'ring' ? 'dripline' : 'emitters' }, 'lay what fits');
+  if (!materialsFor({ around }).some((m) => m.id === tape.value.kind)) edits.block('tape', { kind: around === 'ring' ? 'dripline' : 'emitters' }, 'lay what fits');
 }
 
 const layout = computed(() => layOut(plan.full).blocks[plan.blockIndex]);

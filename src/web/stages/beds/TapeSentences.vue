@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { LIES, material, MATERIALS } from '../../../core/catalog/materials';
+import { LIES, material, materialsFor } from '../../../core/catalog/materials';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
@@ -28,13 +28,14 @@ const ROWS = [
   { id: 'curved', name: 'curved' },
 ];
 const kind = computed(() => material(tape.value.kind));
+const kinds = computed(() => [...materialsFor(undefined), ...(tape.value.kind === 'adjustable' ? [kind.value] : [])]);
 /** Flow follows from the drill or the tube: the label has none. */
 const made = computed(() => tape.value.kind === 'drilled' || tape.value.kind === 'microtubes');
 </script>
 
 <template>
   <p class="fill">
-    It is <ChoiceField label="What is laid" :value="tape.kind" :options="MATERIALS" :is-default="isDefault('kind')" @pick="change({ kind: $event }, 'lay something else')" />
+    It is <ChoiceField label="What is laid" :value="tape.kind" :options="kinds" :is-default="isDefault('kind')" @pick="change({ kind: $event }, 'lay something else')" />
     of <QuantityField label="Bore of the tape" kind="bore" :value="tape.boreMm" :is-default="isDefault('boreMm')" :take="set('boreMm', 'set the bore')" /> bore with {{ tape.kind === 'tape' ? 'emitters' : `${kind.outlet}s` }} every
     <QuantityField label="Emitter spacing" kind="spacing" :value="tape.spacingM" :is-default="isDefault('spacingM')" :take="set('spacingM', 'set the emitter spacing')" />.
     <template v-if="tape.kind === 'drilled'">Holes of <QuantityField label="Drill of the holes" kind="bore" :value="tape.holeMm" :is-default="isDefault('holeMm')" :take="set('holeMm', 'set the drill')" /> give {{ settings.show(tape.flowLph, 'emitterFlow') }} each at {{ settings.show(tape.atKpa, 'pressure') }}. </template>
