@@ -16,11 +16,20 @@ const LEAST = 75;
 const LINES = Number(process.env.LINES ?? 0);
 const SEED = Number(process.env.SEED ?? 1);
 
+/** What is offered stands with the findings, and is tried by the tests of remedies. */
+const TRIED_ELSEWHERE = { remedy: ['check/offers'] };
+
+const filesIn = (folder) =>
+  readdirSync(`src/core/${folder}`, { recursive: true })
+    .filter((f) => f.endsWith('.ts') && !/\.(test|testing)\.ts$|(^|\/)index\.ts$/.test(f))
+    .map((f) => `src/core/${folder}/${f}`);
+
 /** Lines of a folder's files, or as many of them as are asked for. */
 function mutated(folder) {
-  const files = readdirSync(`src/core/${folder}`, { recursive: true })
-    .filter((f) => f.endsWith('.ts') && !/\.(test|testing)\.ts$|(^|\/)index\.ts$/.test(f))
-    .map((f) => `src/core/${folder}/${f}`)
+  const elsewhere = Object.values(TRIED_ELSEWHERE).flat();
+  const files = [folder, ...(TRIED_ELSEWHERE[folder] ?? [])]
+    .flatMap(filesIn)
+    .filter((f) => !f.startsWith(`src/core/${folder}/`) || !elsewhere.some((e) => f.startsWith(`src/core/${e}/`)))
     .sort();
   if (!(LINES > 0)) return files;
   const lines = files.flatMap((f) =>

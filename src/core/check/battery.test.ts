@@ -1,8 +1,21 @@
-import { refusalOf } from '../plan';
+import { refusalOf, type Plan } from '../plan';
+import { METRIC, US, type UnitChoice } from '../units';
 import { BATTERY } from './battery.testing';
 import { KINDS } from './findings';
-import { judge, roots } from './index';
+import { describe as inWords, judge, opensOf, roots, verdict } from './index';
 import { SOUND_PLANS } from './soundPlans.testing';
+
+/** All that is said of a plan, line by line. */
+function saidOf(stated: Plan, choice: UnitChoice): string {
+  const judged = judge(stated);
+  const { headline, detail, tone } = verdict(opensOf(judged), judged.told, choice);
+  const lines = judged.told.map((f) => {
+    const w = inWords(f, judged.plan, choice, stated);
+    const parts = [w.title, w.howMuch, w.why, w.tries.join(' / '), w.where, w.whenOpen, w.restsOn];
+    return `${f.grade}${f.because ? ` (from ${f.because})` : ''}: ${parts.join(' | ')}`;
+  });
+  return [`${tone}: ${headline}. ${detail}`, ...lines].join('\n');
+}
 
 describe('a battery of small plans: what was planted is found, and nothing else', () => {
   test('there are more than a hundred, and each is a plan', () => {
@@ -18,6 +31,17 @@ describe('a battery of small plans: what was planted is found, and nothing else'
         .sort(),
     ).toEqual([...finds].sort());
     for (const f of each) expect(f.margin).toBeGreaterThanOrEqual(0);
+  });
+
+  // Words as they were read over: a change of theirs is looked at in the file beside this one.
+  test.each(BATTERY.map((b, i) => [b.name, b.plan, i] as const))('what is said of %s', (_, plan, i) => {
+    const choice = i % 4 === 3 ? US : METRIC;
+    expect(saidOf(plan, choice)).toMatchSnapshot();
+    // With another block beside it, out of use, places are told by their blocks.
+    const [first] = plan.blocks;
+    const other = { ...first, id: 'other', name: 'Other field', xM: 400, inUse: false };
+    if (plan.blocks.length === 1)
+      expect(saidOf({ ...plan, blocks: [...plan.blocks, other] }, choice)).toMatchSnapshot();
   });
 });
 

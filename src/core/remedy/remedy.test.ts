@@ -39,6 +39,13 @@ describe('remedies', () => {
       const before = judge(plan, { solver });
       for (const finding of roots(before.told).filter((f) => !WORDS_ONLY.includes(f.code))) {
         const remedies = remediesFor(finding, before, solver);
+        // What is offered, and in what order, as it was read over.
+        expect(
+          remedies.map((r) => {
+            const says = r.changes.map((c) => sayChange(c, before.plan, (v, k) => format(v, k, METRIC)));
+            return `${r.clears ? 'puts it right' : 'helps'}: ${says.join(', and ')}${r.worse.length > 0 ? `; worse: ${r.worse.map((f) => f.code).join(', ')}` : ''}`;
+          }),
+        ).toMatchSnapshot(finding.code);
         // What is amiss with pressure or with what is laid has a remedy; of sources and times some have words alone.
         if (LAID.includes(planted)) expect([finding.code, remedies.length > 0]).toEqual([finding.code, true]);
         for (const remedy of remedies) {
