@@ -84,6 +84,7 @@ test('a tap and raised beds in US units: at most 20 steps, and the numbers are t
   await driver.get(url);
   const hand = counting();
   await hand.press('Tap and raised beds');
+  await reads(driver, 'h1', /bucket/);
   await driver.findElement(By.xpath('//label[contains(., "US units")]/input')).click();
   await reads(driver, 'h1', /bucket/);
   await hand.fill('Bucket', '5 gal');
@@ -163,4 +164,26 @@ test('a word of the trade says what it means, by keyboard and as a page', async 
   const word = await find(driver, By.xpath('//dfn[text()="Header"]'));
   await driver.executeScript('arguments[0].focus()', word);
   await reads(driver, '[role=tooltip]', /across the ends of the beds/);
+});
+
+test('fields that hang together are typed in any order, and what waits is taken up', async () => {
+  const { driver, url } = bench;
+  await driver.get(url);
+  await press(driver, 'Blank plan');
+  await reads(driver, `${STAGE} h2`, /Water/);
+  await pick(driver, 'Kind of source', 'tank that stands high');
+  // Low water over the high water there is: it waits, and is told why.
+  await fill(driver, 'Low water', '5 m');
+  await reads(driver, `${STAGE} [role=alert]`, /./);
+  await fill(driver, 'High water', '6 m');
+  await driver.findElement(By.css(`${STAGE} h2`)).click();
+  await driver.wait(async () => (await driver.findElements(By.css(`${STAGE} [role=alert]`))).length === 0, 10_000, 'still told');
+  await reads(driver, '.walk', /low water/);
+  // At a low water of 5 m: 49 kPa at its outlet's foot.
+  await tally(/4[0-9]/);
+  // Looked at, a number keeps its digits.
+  const field = await find(driver, By.css('[aria-label^="High water"]'));
+  const before = await field.getAttribute('value');
+  await field.click();
+  expect(await field.getAttribute('value')).toBe(before);
 });

@@ -51,7 +51,7 @@ export const WATERS: readonly WaterKind[] = [
     name: 'algae or leaf bits',
     filters: ['disc', 'media'],
     mesh: 120,
-    cleaning: 'Back-flush often; cover the tank; draw from half a metre under the surface.',
+    cleaning: 'Back-flush often; cover the tank; draw from an arm’s length under the surface.',
     avoid: 'A screen alone: slime is pressed through it. Fish and seaweed feeds, which feed the slime.',
   },
   {

@@ -39,7 +39,7 @@ export const DOUBTS: Record<DoubtName, { says: string; low: number; high: number
     says: 'the slope',
     low: -0.005,
     high: 0.005,
-    why: 'Half a metre in a hundred: a hose level in a breeze.',
+    why: 'Half in a hundred: a hose level in a breeze.',
   },
   school: { says: 'the friction formula', low: 0, high: 1, why: 'Darcy–Weisbach against Hazen–Williams.' },
   scatter: {

@@ -84,7 +84,7 @@ export const LIMIT_TABLE = {
     'height',
     [0, 5],
     'suction head kept over the pump’s need (at least)',
-    'Half a metre is usual; pump handbooks.',
+    'Usual practice; pump handbooks.',
   ),
   highPointM: limit(
     1,

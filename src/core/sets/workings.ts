@@ -42,7 +42,7 @@ function longestInPots(set: string, { beds, ground, need, longestMin, flowLph }:
     says: 'The time after which the pots are full again, the mix as dry before as it may get. More runs out below.',
     formula: 't = a · z · A / Q',
     terms: [
-      term('a', 'the mix takes, mm for each metre of depth', ground.takesMmPerM, 'factor'),
+      term('a', 'water the mix takes, of its volume', ground.takesMmPerM / MM_PER_M, 'share'),
       term('z', 'depth of the roots', need.crop.rootM, 'spacing'),
       term(
         'A',
@@ -53,7 +53,7 @@ function longestInPots(set: string, { beds, ground, need, longestMin, flowLph }:
       ),
       term('Q', 'flow of them all', flowLph, 'flow'),
     ],
-    gives: ([a, z, area, q]) => ((a * z * area) / q) * S_PER_H,
+    gives: ([a, z, area, q]) => ((a * MM_PER_M * z * area) / q) * S_PER_H,
     result: term('t', 'until the pots are full', longestMin * S_PER_MIN, 'minutes'),
     source: 'A quarter of potting mix’s volume is water for plants; Handreck and Black, Growing Media.',
   };
@@ -118,12 +118,12 @@ const MAKERS: Record<SetWorkingName, Make> = {
           : [term('U', 'by the rule, a day', need.useMm, 'depth', `${FIELD}.${RULE_FIELD[rules.by]}`)]),
         term(
           '',
-          'ground for each metre of bed, its path included',
+          'width of the ground, its path included',
           beds.soil.groundM,
           'width',
           `blocks.${beds.block}.beds.pathM`,
         ),
-        term('', 'so, for each metre (3.3 ft) of bed a day', need.perM, 'volume'),
+        term('', 'so, for a length of bed a day', need.perM, 'volumePerLength'),
       ],
       gives: byWeather
         ? ([rain, salt, et0, plant, soil, tunnel]) =>
@@ -298,9 +298,9 @@ const MAKERS: Record<SetWorkingName, Make> = {
         term('s', 'emitter spacing', b.beds.tape.spacingM, 'spacing'),
         term(
           'a',
-          'the soil takes, mm for each metre of depth',
-          b.ground.takesMmPerM,
-          'factor',
+          'water the soil takes, of its volume',
+          b.ground.takesMmPerM / MM_PER_M,
+          'share',
           `blocks.${b.beds.block}.ground.soil`,
         ),
         term('K_s', `conductivity of ${soil.name}`, soil.ksMps * S_PER_H * MM_PER_M, 'rate'),
@@ -309,7 +309,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
       gives: ([w, z, q, s, a]) => {
         const along = Math.min(s, w);
         const soilM3 = w > 0 ? (Math.PI / 4) * w * z * (along - along ** 3 / (3 * w ** 2)) : 0;
-        return Math.min(MOST_H, (a * soilM3) / q) * S_PER_H;
+        return Math.min(MOST_H, (a * MM_PER_M * soilM3) / q) * S_PER_H;
       },
       result: term('t', 'until water passes the roots', b.longestMin * S_PER_MIN, 'minutes'),
       source:

@@ -71,7 +71,7 @@ export const gauge: Question = {
 export const way = (what: string): Question => ({
   id: 'way',
   ask: `How far is it from ${what} to the beds?`,
-  how: 'Pace it along the ground, the way the pipe will lie. A long step is about a metre, or three feet.',
+  how: 'Pace it along the ground, the way the pipe will lie. Know your step: pace along a tape measure first.',
   picture: 'pace',
   fields: [
     asked(
@@ -145,7 +145,7 @@ export const beds = (all = false): Question => {
 export const tank: Question = {
   id: 'tank',
   ask: 'How high does the water stand?',
-  how: 'Measure from the ground up to the outlet, and from the outlet up to the water when it is full. Each metre of height gives about 10 kPa, each foot 0.4 psi.',
+  how: 'Measure from the ground up to the outlet, and from the outlet up to the water when it is full. Under a tank nothing but height gives pressure.',
   picture: 'tank',
   fields: [
     asked(

@@ -1,4 +1,4 @@
-import { kindOf, shownUnit, type KindName, type UnitChoice } from './kinds';
+import { kindOf, shownUnit, type KindName, type Unit, type UnitChoice } from './kinds';
 
 export interface Formatted {
   /** The number alone, grouped by commas: "2,590". */
@@ -30,6 +30,21 @@ const PLAIN: readonly KindName[] = [
   'angle',
 ];
 
+/** Units that show nothing of a small flow, and the finer ones it is told in then. */
+const FINER: Partial<Record<KindName, Record<string, string>>> = {
+  flow: { gpm: 'gph', 'L/min': 'L/h', 'm³/h': 'L/h' },
+};
+/** Below so much of the usual unit a flow is told in the finer one. */
+const FEW = 0.5;
+
+/** The unit that a quantity is told in: the choice's, or a finer one where that would say next to nothing. */
+function unitFor(value: number, kind: KindName, choice: UnitChoice): Unit {
+  const name = shownUnit(kind, choice);
+  const { units } = kindOf(kind);
+  const finer = FINER[kind]?.[name];
+  return finer && value !== 0 && Math.abs(value / units[name].perUnit) < FEW ? units[finer] : units[name];
+}
+
 /**
  * A quantity in the units of a choice, rounded to what the work needs
  * (0.1 psi, 1 kPa, 0.1 gpm).
@@ -37,12 +52,14 @@ const PLAIN: readonly KindName[] = [
  * @param extraDecimals decimals beyond the usual, for small values and workings.
  */
 export function formatParts(value: number, kind: KindName, choice: UnitChoice, extraDecimals = 0): Formatted {
-  const u = kindOf(kind).units[shownUnit(kind, choice)];
+  const u = unitFor(value, kind, choice);
   if (!Number.isFinite(value)) return { number: '–', unit: u.symbol, text: '–' };
   const own = (value - (u.offset ?? 0)) / u.perUnit;
   const decimals = Math.max(0, u.decimals + extraDecimals + smallValueDecimals(kind, own, u.decimals));
   const rounded = roundOff(own, decimals);
-  const digits = digitsOf(PLAIN.includes(kind) ? 0 : decimals, decimals).format(Math.abs(rounded));
+  // Nothing flows is told by a plain 0: 0.0 would be a little.
+  const least = PLAIN.includes(kind) || (kind === 'flow' && value === 0) ? 0 : decimals;
+  const digits = digitsOf(least, decimals).format(Math.abs(rounded));
   const number = (rounded < 0 ? MINUS : '') + digits;
   const gap = CLOSE.includes(u.symbol) ? '' : NO_BREAK_SPACE;
   return { number, unit: u.symbol, text: number + gap + u.symbol };
@@ -56,7 +73,7 @@ const roundOff = (own: number, decimals: number): number =>
 /** What a quantity says once it is rounded as {@link formatParts} rounds it, in core units. */
 export function asShown(value: number, kind: KindName, choice: UnitChoice, extraDecimals = 0): number {
   if (!Number.isFinite(value)) return value;
-  const u = kindOf(kind).units[shownUnit(kind, choice)];
+  const u = unitFor(value, kind, choice);
   const own = (value - (u.offset ?? 0)) / u.perUnit;
   const decimals = Math.max(0, u.decimals + extraDecimals + smallValueDecimals(kind, own, u.decimals));
   return roundOff(own, decimals) * u.perUnit + (u.offset ?? 0);
@@ -85,11 +102,3 @@ function smallValueDecimals(kind: KindName, own: number, decimals: number): numb
 /** A quantity with its unit as one string; see {@link formatParts}. */
 export const format = (value: number, kind: KindName, choice: UnitChoice, extraDecimals = 0): string =>
   formatParts(value, kind, choice, extraDecimals).text;
-
-/** The text put in a field for editing: full enough to lose nothing when typed back, no grouping. */
-export function formatForEdit(value: number, kind: KindName, choice: UnitChoice): string {
-  const u = kindOf(kind).units[shownUnit(kind, choice)];
-  const own = (value - (u.offset ?? 0)) / u.perUnit;
-  const number = String(Number(own.toPrecision(6)));
-  return u.symbol ? `${number} ${u.symbol}` : number;
-}

@@ -1,4 +1,4 @@
 export { KINDS, METRIC, US, perShownUnit, shownUnit, type KindName, type UnitChoice } from './kinds';
 export { parseQuantity, type Parsed } from './parse';
-export { asShown, format, formatForEdit, formatParts, type Formatted } from './format';
+export { asShown, format, formatParts, type Formatted } from './format';
 export { formatDuration } from './duration';

@@ -97,12 +97,13 @@ const flows: Record<string, Unit> = {
   'L/s': unit('L/s', 3600, 2, 'lps', 'l/sec', 'litrespersecond', 'literspersecond'),
   'm³/h': unit('m³/h', 1000, 2, 'm3/h', 'm^3/h', 'm3/hr', 'cbm/h'),
   gpm: unit('gpm', gal * minutesPerHour, 1, 'gal/min', 'usgpm', 'gallons/min', 'gallonsperminute', 'gal/m'),
-  gph: unit('gph', gal, 2, 'gal/h', 'gal/hr', 'gallons/h', 'gallonsperhour'),
+  gph: unit('gph', gal, 1, 'gal/h', 'gal/hr', 'gallons/h', 'gallonsperhour'),
 };
 
 const flowWith = (lph: number): Record<string, Unit> => ({
   ...flows,
   'L/h': { ...flows['L/h'], decimals: lph },
+  gph: { ...flows.gph, decimals: lph },
 });
 
 const areas: Record<string, Unit> = {
@@ -191,6 +192,16 @@ export const KINDS = {
     },
     us: 'gpm per 100 ft',
     metric: 'L/h per 100 m',
+  },
+  /** Water for a length of bed or in a height of tank, L/m. */
+  volumePerLength: {
+    noun: 'a volume per length',
+    units: {
+      'L/m': unit('L/m', 1, 2, 'l/m', 'lperm'),
+      'gal/ft': unit('gal/ft', gal / ft, 3, 'gal/ft', 'galperft'),
+    },
+    us: 'gal/ft',
+    metric: 'L/m',
   },
   /** Gauge pressure, kPa. */
   pressure: {

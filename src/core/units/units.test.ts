@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import {
+  asShown,
   format,
-  formatForEdit,
   METRIC,
   parseQuantity,
   US,
@@ -123,8 +123,9 @@ describe('writing', () => {
         ),
         fc.constantFrom(US, METRIC),
         (v, kind, choice) => {
-          const again = value(formatForEdit(v, kind, choice), kind, choice);
-          return Math.abs(again - v) <= 2e-5 * Math.abs(v) + 2e-3;
+          // What stands in a field is read back as what it says.
+          const again = value(format(v, kind, choice).replace('\u2212', '-'), kind, choice);
+          return Math.abs(again - asShown(v, kind, choice)) <= 1e-9 * Math.abs(v) + 1e-9;
         },
       ),
     );
@@ -156,4 +157,13 @@ describe('units of watering', () => {
     expect(format(2700, 'minutes', METRIC)).toMatch(/^45\smin$/);
     expect(format(12345.6, 'volume', METRIC)).toMatch(/^12,346\sL$/);
   });
+});
+
+test('a small flow is told in a unit that says something of it', () => {
+  // 0.05 gpm is 3 gph; more than half a gallon a minute stays as it is.
+  expect(format(0.05 * 227.1247, 'flow', US)).toBe('3.0\u00a0gph');
+  expect(format(0.6 * 227.1247, 'flow', US)).toBe('0.6\u00a0gpm');
+  expect(format(0, 'flow', US)).toBe('0\u00a0gpm');
+  expect(format(12, 'flow', { ...METRIC, flow: 'L/min' })).toBe('12\u00a0L/h');
+  expect(value('3 gph', 'flow', US)).toBeCloseTo(11.356, 3);
 });

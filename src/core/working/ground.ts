@@ -71,7 +71,7 @@ export const cost: Maker = ({ plan, results }) => {
   const c = costOf(plan, results.layout);
   return {
     title: 'Cost at typical prices',
-    says: 'Lengths as laid, by the metre of each size, and parts by the piece; in no coin in particular.',
+    says: 'Pipe and tape by the length of each size, and parts by the piece; in no coin in particular.',
     formula: 'C = Σ L·c + Σ n·c',
     terms: [
       term('', 'laid along the beds', c.laid, 'count'),

@@ -57,7 +57,7 @@ export const rate: Maker = ({ block }) => {
   if (!(areaM2 > 0)) return undefined;
   return {
     title: 'Depth put on in an hour',
-    says: 'A litre on a square metre is a millimetre; here over beds and paths together. The wetted strips get more.',
+    says: 'Water over the ground that it falls on is a depth; here over beds and paths together. The wetted strips get more.',
     formula: 'i = Q / A',
     terms: [
       term('Q', 'flow of the block', block.flowLph, 'flow'),
@@ -102,7 +102,7 @@ export const rest: Maker = ({ results, block }) => {
     ],
     gives: ([feed, z]) => feed + z * KPA_PER_M,
     result: term('p', 'at the lowest tape', lowestTapeKpa, 'pressure'),
-    source: 'Hydrostatics: 9.80665 kPa per metre of water.',
+    source: 'Hydrostatics, at standard gravity.',
   };
 };
 
@@ -114,7 +114,7 @@ export const tank: Maker = ({ plan, results: { layout, flowLph } }) => {
     says: 'The area of the water times its height between high and low; at the flow of now it lasts so long, falling pressure left aside.',
     formula: 'V = A · (z_high − z_low);  t = V / Q',
     terms: [
-      term('A', 'litres in each metre of height', litresPerM(source), 'volume'),
+      term('A', 'water for each step of height', litresPerM(source), 'volumePerLength'),
       term('z_high', 'high water', source.highM, 'height', sourceField(plan, 'highM')),
       term('z_low', 'low water', source.lowM, 'height', sourceField(plan, 'lowM')),
       term('Q', 'flow now', flowLph, 'flow'),
@@ -131,7 +131,7 @@ export const tankWeight: Maker = ({ results: { layout } }) => {
   if (source.kind !== 'tank') return undefined;
   return {
     title: 'Weight of the water',
-    says: 'A litre weighs a kilogram. The tank and its stand come on top: somebody competent designs what carries more than 200 kg or stands above about a metre.',
+    says: 'Water weighs a kilogram a litre, 8.3 lb a gallon. The tank and its stand come on top: somebody competent designs what carries more than 200 kg (440 lb) or stands above waist height.',
     formula: 'm = ρ · V',
     terms: [term('V', 'over the outlet, full, all tanks', fullL(source), 'volume')],
     gives: ([v]) => v * KG_PER_L,
@@ -145,7 +145,7 @@ export const roof: Maker = ({ plan, results: { layout } }) => {
   if (source.kind !== 'tank' || source.refill !== 'roof') return undefined;
   return {
     title: 'Water from one rain',
-    says: 'A millimetre on a square metre is a litre, less what splashes and runs past.',
+    says: 'The depth of the rain over the roof’s area, less what splashes and runs past.',
     formula: 'V = A · h · s',
     terms: [
       term('A', 'roof', source.roofM2, 'area', sourceField(plan, 'roofM2')),

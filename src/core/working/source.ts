@@ -77,7 +77,7 @@ const availableTank: Maker = ({
     ],
     gives: ([water, foot]) => (water - foot) * KPA_PER_M,
     result: term('p', 'pressure at the head', level * KPA_PER_M, 'pressure'),
-    source: 'Hydrostatics: 9.80665 kPa per metre of water.',
+    source: 'Hydrostatics, at standard gravity.',
   };
 };
 

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { formatForEdit, parseQuantity, type KindName } from '../../core/units';
+import { computed, ref } from 'vue';
+import { parseQuantity, type KindName } from '../../core/units';
 import type { Refusal } from '../stores/plan';
 import { useSettings } from '../stores/settings';
 import { NOT_TAKEN, useDraft } from './useDraft';
+import { usePending } from './usePending';
 
 /**
  * A number in a sentence: shown rounded with its unit, typed with any unit, taken as it is typed.
@@ -24,6 +25,8 @@ const props = defineProps<{
 const settings = useSettings();
 let gesture = '';
 let before = props.value;
+/** What stood in the field when it was entered, as long as nothing was typed. */
+let untouched: string | undefined;
 const {
   typed,
   why,
@@ -43,7 +46,8 @@ const errorId = `why-${Math.random().toString(36).slice(2)}`;
 
 
 function begin(event: FocusEvent): void {
-  typed.value ??= formatForEdit(props.value, props.kind, settings.units);
+  // The same digits as stood there: what was only looked at is not changed.
+  untouched = typed.value === undefined ? shown.value : undefined;
   beginGesture();
   const field = event.target as HTMLInputElement;
   // Unless the hand has gone on already: choosing the text would call it back.
@@ -58,6 +62,7 @@ function beginGesture(): void {
 }
 
 function read(event: Event): void {
+  untouched = undefined;
   enterText((event.target as HTMLInputElement).value);
 }
 
@@ -71,9 +76,20 @@ function enterText(text: string): void {
   done();
 }
 
+// Fields that hang together may be typed in any order: what could not be taken is tried again when another one changed.
+const field = ref<HTMLInputElement>();
+usePending(
+  () => why.value !== '' && typed.value !== undefined && document.activeElement !== field.value,
+  () => {
+    const parsed = parseQuantity(typed.value!, props.kind, settings.units);
+    if (!parsed.ok) return undefined;
+    return { take: () => props.take(parsed.value, `${props.label} taken up`), done: () => done() };
+  },
+);
+
 /** Enter takes what stands there, and leaves the field. */
 function enter(event: KeyboardEvent): void {
-  if (typed.value !== undefined) enterText(typed.value);
+  if (typed.value !== undefined && untouched === undefined) enterText(typed.value);
   (event.target as HTMLInputElement).blur();
 }
 
@@ -103,7 +119,6 @@ function revert(event: KeyboardEvent): void {
   event.stopPropagation();
   if (props.value !== before) props.take(before, gesture);
   done();
-  typed.value = formatForEdit(before, props.kind, settings.units);
   (event.target as HTMLInputElement).blur();
   typed.value = undefined;
   gesture = '';
@@ -113,6 +128,7 @@ function revert(event: KeyboardEvent): void {
 <template>
   <span class="field">
     <input
+      ref="field"
       type="text"
       class="num"
       autocomplete="off"

@@ -117,13 +117,26 @@ export const usePlan = defineStore('plan', () => {
   function edit(label: string, change: (draft: Draft<Plan>) => void, gesture?: string): Refusal | undefined {
     return become(
       label,
-      drafts.produce(toRaw(plan.value), (draft) => void change(draft)),
+      drafts.produce(gathering ?? toRaw(plan.value), (draft) => void change(draft)),
       gesture,
     );
   }
 
+  /** The plan as some edits leave it that are judged together, while they are made. */
+  let gathering: Plan | undefined;
+  /** Makes several edits as one step, judged as a whole: what one of them alone would contradict may fit with the others. */
+  function together(label: string, edits: () => void): Refusal | undefined {
+    const wanted = ((gathering = toRaw(plan.value)), edits(), gathering);
+    gathering = undefined;
+    return become(label, wanted, label);
+  }
+
   /** Takes another version of the plan by one undoable step, unless it makes no sense. */
   function become(label: string, wanted: Plan, gesture?: string): Refusal | undefined {
+    if (gathering) {
+      gathering = wanted;
+      return undefined;
+    }
     const now = toRaw(plan.value);
     if (wanted === now) return undefined;
     if (reading.value) {
@@ -185,6 +198,7 @@ export const usePlan = defineStore('plan', () => {
     open,
     edit,
     become,
+    together,
     undo,
     redo,
     undoLabel,
