@@ -51,6 +51,15 @@ function placeWords(place: Place, plan: FullPlan): string {
   }
 }
 
+/** The source that the sets draw on in which something holds, where that is one and another than the plan's. */
+function drawnBy({ holds }: Finding, plan: FullPlan): string | undefined {
+  const ids = new Set(
+    holds.map((h) => plan.watering.sets.find((s) => s.id === h.set)?.source ?? plan.sourceId),
+  );
+  const [id] = ids;
+  return ids.size === 1 && id !== plan.sourceId ? plan.sources.find((s) => s.id === id)?.name : undefined;
+}
+
 /** Names of more places than this are counted. */
 const MOST_NAMED = 3;
 
@@ -59,7 +68,8 @@ function whereWords(finding: Finding, plan: FullPlan): string {
   const named = others.slice(0, MOST_NAMED).join('; ');
   const left = others.length - MOST_NAMED;
   const more = others.length === 0 ? '' : `; also ${named}${left > 0 ? ` and ${left} more` : ''}`;
-  return placeWords(finding.place, plan) + more;
+  const own = finding.place.kind === 'source' && drawnBy(finding, plan);
+  return (own || placeWords(finding.place, plan)) + more;
 }
 
 /** In which states of the plan something holds. */

@@ -28,15 +28,23 @@ function closed(block: Block): Block {
   return found;
 }
 
-/** The plan with one of its sets open and nothing else; blocks out of use stay so. */
-export function withOpen(plan: FullPlan, set: Pick<WaterSet, 'beds'>): FullPlan {
+/** The plan with one of its sets open and nothing else, on the source it draws on; blocks out of use stay so. */
+export function withOpen(plan: FullPlan, set: Pick<WaterSet, 'beds' | 'source'>): FullPlan {
   const groups = new Map(set.beds.map((g) => [g.block, g]));
   const blocks = plan.blocks.map((b) => {
     const group = groups.get(b.id);
     return group && b.inUse ? opened(b, group.keys) : closed(b);
   });
-  return { ...plan, blocks };
+  return { ...plan, blocks, ...(set.source && { sourceId: set.source }) };
 }
+
+/** Sources that a plan's sets draw on, the plan's own first. */
+export const drawnSources = ({ sources, sourceId, watering }: FullPlan): FullPlan['sources'] => {
+  const ids = watering.sets.length === 0 ? [sourceId] : watering.sets.map((s) => s.source ?? sourceId);
+  return [sourceId, ...ids.filter((id) => id !== sourceId)].flatMap((id, i, all) =>
+    all.indexOf(id) === i && (ids.includes(id) || i === 0) ? (sources.find((s) => s.id === id) ?? []) : [],
+  );
+};
 
 /** What is open at once, one after the other: its sets, or all that is in use where it has none. */
 export const openings = (plan: FullPlan): { set: WaterSet | undefined; plan: FullPlan }[] =>

@@ -174,10 +174,12 @@ function checkCrops(plan: FullPlan, add: Add): void {
   });
 }
 
-function checkWatering({ watering, blocks }: FullPlan, add: Add): void {
+function checkWatering({ watering, blocks, sources }: FullPlan, add: Add): void {
   const known = new Set(blocks.map((b) => b.id));
   const taken = new Map<string, string>();
-  watering.sets.forEach((set, i) =>
+  watering.sets.forEach((set, i) => {
+    if (set.source !== undefined && !sources.some((s) => s.id === set.source))
+      add(`watering.sets[${i}].source`, `there is no source “${set.source}”`);
     set.beds.forEach(({ block, keys }, j) => {
       const path = `watering.sets[${i}].beds[${j}]`;
       if (!known.has(block)) add(`${path}.block`, `there is no block “${block}”`);
@@ -187,8 +189,8 @@ function checkWatering({ watering, blocks }: FullPlan, add: Add): void {
         if (other) add(path, `${key ? `bed ${key}` : 'the block'} is in “${other}” already`);
         taken.set(bed, set.name);
       }
-    }),
-  );
+    });
+  });
   watering.weather?.days.forEach((d, i) => {
     if (d.minC > d.maxC)
       add(`watering.weather.days[${i}].minC`, 'the minimum temperature of a day is not above its maximum');

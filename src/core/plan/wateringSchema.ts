@@ -53,6 +53,7 @@ const set = Joi.object({
     .items(Joi.object({ block: id.required(), keys: Joi.array().items(bedKey).min(1).max(2000) }))
     .max(LIMITS.blocks)
     .required(),
+  source: id,
   starts: Joi.array().items(minute).min(1).max(12),
   minutes: notNegative(MINUTES_A_DAY),
 });

@@ -12,6 +12,8 @@ export interface WaterSet {
   id: string;
   name: string;
   beds: BedGroup[];
+  /** The source that it draws on, where that is another than the plan's. */
+  source?: string;
   /** When it is opened, minutes after midnight, where that was said by hand. */
   starts?: number[];
   /** Minutes of each start, where that was said by hand. */

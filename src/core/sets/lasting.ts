@@ -1,5 +1,5 @@
 import { roofL } from '../hydraulics/storage';
-import type { FullPlan } from '../plan';
+import { drawnSources, type FullPlan } from '../plan';
 import type { Day } from './day';
 import { dayAfter } from './days';
 import type { Sky } from './sky';
@@ -46,7 +46,7 @@ const YEAR_D = 366;
 
 /** What a well gives against what is asked of it; nothing where the source is none. */
 export function wellOf(plan: FullPlan, day: Day, weekL: number): WellOutlook | undefined {
-  const source = plan.sources.find((s) => s.id === plan.sourceId);
+  const source = drawnSources(plan).find((s) => s.kind === 'well');
   if (source?.kind !== 'well') return undefined;
   const lph = Math.max(0, source.yieldLph * plan.wishes.allowance - source.othersLph);
   return { dayL: day.volumeL, weekL, givesDayL: (lph * WEEK_H) / 7, givesWeekL: lph * WEEK_H };
@@ -64,7 +64,10 @@ export function tankOutlook(
   if (!tank || tables.size === 0) return undefined;
   const { everyDays, dryDays } = plan.watering.day;
   const [table] = tables.values();
-  const draws = day.entries.map((e) => ({ set: e.set, fromMin: e.fromMin, minutes: e.toMin - e.fromMin }));
+  // Sets on another source leave it alone.
+  const draws = day.entries
+    .filter((e) => tables.has(e.set))
+    .map((e) => ({ set: e.set, fromMin: e.fromMin, minutes: e.toMin - e.fromMin }));
   // A float fed by the mains is never without; hose and pump run day and night.
   const mains = tank.level === 'held' && tank.fedBy === 'mains';
   const refill = tank.refill === 'hose' || tank.refill === 'pump' ? tank.refillLph : 0;

@@ -1,7 +1,7 @@
 import { monotoneCubic, type MonotoneCubic } from '../hydraulics/pchip';
 import { litresPerM } from '../hydraulics/storage';
 import { footKpa, type FarmResults, type PlanSolver } from '../network';
-import type { FullPlan, TankSource } from '../plan';
+import { drawnSources, type FullPlan, type TankSource } from '../plan';
 
 /** What a set does at one level of the tank. */
 export interface LevelFigures {
@@ -51,9 +51,10 @@ function atLevel(plan: FullPlan, tank: TankSource & { id: string }, levelM: numb
   return { ...plan, sources };
 }
 
+/** The tank that a plan, or one of its sets, draws on; none where it draws on none. */
 export const tankOf = (plan: FullPlan): (TankSource & { id: string }) | undefined => {
-  const source = plan.sources.find((s) => s.id === plan.sourceId);
-  return source?.kind === 'tank' ? source : undefined;
+  const tanks = drawnSources(plan).filter((s) => s.kind === 'tank');
+  return tanks[0] as (TankSource & { id: string }) | undefined;
 };
 
 /**
@@ -66,8 +67,8 @@ export function tankTable(
   solver: PlanSolver,
   checkpoint: () => void = () => {},
 ): TankTable | undefined {
-  const tank = tankOf(plan);
-  if (!tank) return undefined;
+  const tank = plan.sources.find((s) => s.id === plan.sourceId);
+  if (tank?.kind !== 'tank') return undefined;
   const { outletM, highM } = tank;
   const held = tank.level === 'held';
   const look = (levelM: number): LevelFigures => {

@@ -47,9 +47,9 @@ onBeforeUnmount(() => void keeping.fold());
 watch([question, opened], () => nextTick(() => page.value?.querySelector<HTMLInputElement>('.ask input')?.focus()), { immediate: true });
 
 const isExample = (asked: Asked): boolean => !answers.value.has(`${question.value?.id} ${asked.label}`);
-function take(asked: Asked) {
+function take(asked: Asked, field: number) {
   return (value: number, gesture: string) => {
-    const refusal = edits.answerAsked(asked, value, gesture);
+    const refusal = edits.answerAsked({ sketch: sketch.value!.id, question: question.value.id, field }, value, gesture);
     if (!refusal) answers.value.add(`${question.value.id} ${asked.label}`);
     return refusal;
   };
@@ -82,7 +82,7 @@ const last = computed(() => step.value === questions.value.length);
         <p class="how">{{ question.how }}</p>
         <form @submit.prevent="go(step + 1)">
           <p class="fill ask">
-            <template v-for="f in question.fields" :key="`${question.id} ${f.label}`">{{ f.before }} <QuantityField :label="f.label" :kind="f.kind" :value="f.get(plan.full)" :is-default="isExample(f)" :take="take(f)" /> {{ `${f.after} ` }}</template>
+            <template v-for="(f, i) in question.fields" :key="`${question.id} ${f.label}`">{{ f.before }} <QuantityField :label="f.label" :kind="f.kind" :value="f.get(plan.full)" :is-default="isExample(f)" :take="take(f, i)" /> {{ `${f.after} ` }}</template>
           </p>
           <p class="acts">
             <button type="submit" class="go" :disabled="bad" @click.prevent="go(step + 1)">{{ last ? 'See whether it works' : 'Next' }}</button>

@@ -1,3 +1,4 @@
+import { drawnSources } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
 import { ofSource } from '../offers';
@@ -10,13 +11,15 @@ export const backupJoins = findingKind({
   code: 'backup-joins',
   stage: 'water',
   find({ plan, results, backup }: State): Found<Said>[] {
-    if (!plan.backup || backup) return [];
+    if (backup) return [];
     const { source } = results.layout;
-    const other = plan.sources.find((s) => s.id === plan.backup!.sourceId);
+    // Sets on another source join it to the same pipes as a backup does.
+    const joined = plan.backup?.sourceId ?? drawnSources(plan).find((s) => s.id !== source.id)?.id;
+    const other = plan.sources.find((s) => s.id === joined && s.id !== source.id);
     if (!other) return [];
     const mains = source.kind === 'tap' || other.kind === 'tap';
-    const backflow = plan.backup.backflow !== 'none';
-    const { valve } = plan.backup;
+    const backflow = (plan.backup?.backflow ?? 'none') !== 'none';
+    const valve = plan.backup?.valve ?? false;
     if (valve && backflow) return [];
     return [
       {

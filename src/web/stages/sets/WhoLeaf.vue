@@ -36,6 +36,7 @@ const rows = computed(() =>
     return { set, ink: setInk(i), beds: bedsOf(set), found, load, brush: `into ${set.name}` };
   }),
 );
+const sources = computed(() => plan.full.sources.map((s) => ({ id: s.id, name: s.name })));
 const NONE = 'out of all sets';
 function press(label: string, set: string): void {
   const chosen = [...view.chosen.values()];
@@ -98,6 +99,7 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
           <button type="button" class="small" :aria-pressed="opening.set?.id === r.set.id" :aria-label="`Open ${r.set.name} on the sheet`" @click="opening.pick(r.set.id)">open</button>
           <button type="button" class="small" :aria-label="`Take ${r.set.name} away`" @click="edits.removeSet(r.set.id)">×</button>
         </div>
+        <p v-if="sources.length > 1" class="from">draws on <ChoiceField :label="`Source of ${r.set.name}`" :value="r.set.source ?? plan.full.sourceId" :options="sources" :is-default="r.set.source === undefined" @pick="edits.setFields(r.set.id, { source: $event === plan.full.sourceId ? undefined : $event }, 'draw on another source')" /></p>
         <div class="sum">
           <svg width="120" height="8" aria-hidden="true"><rect width="120" height="8" class="track" /><rect :width="120 * Math.min(1, r.load)" height="8" :class="r.load > 1.000001 ? 'over' : 'load'" /></svg>
           <button v-if="r.found" type="button" class="asks num" @click="working(r.set.id)">asks {{ settings.show(r.found.asksLph, 'flow') }}<template v-if="Number.isFinite(r.found.givesLph)"> of {{ settings.show(r.found.givesLph, 'flow') }}</template></button>

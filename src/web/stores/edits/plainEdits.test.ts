@@ -14,7 +14,6 @@ import {
   type Happening,
   type Plan,
 } from '../../../core/plan';
-import { SKETCHES } from '../../../core/sketches';
 import { plain } from '../../plain';
 import { useEdits } from '../edits';
 import { forWorker } from '../jobs';
@@ -142,7 +141,7 @@ const ARGUMENTS: Record<EditName, unknown[]> = {
   bedLength: [BED, 12],
   bedStart: [BED, 2],
   evenLengths: [0],
-  answerAsked: [SKETCHES[0].questions[0].fields[0], 12],
+  answerAsked: [{ sketch: 'barrel', question: 'beds', field: 0 }, 3],
   places: ['block-4', { emitters: 2 }, 'x'],
   growAtPlaces: ['block-1', true],
   addPlants: ['block-4', [{ xM: 3, yM: 4, potL: 9 }], 'x'],

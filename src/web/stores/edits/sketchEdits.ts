@@ -1,10 +1,23 @@
-import { answer, type Asked } from '../../../core/sketches';
+import { answer, sketchOf } from '../../../core/sketches';
 import type { usePlan, Refusal } from '../plan';
+
+/** A number that a sketch asks for, by where it stands among its questions. */
+export interface AskedAt {
+  sketch: string;
+  question: string;
+  field: number;
+}
 
 /** Edits of a plan that began as a sketch. */
 export function sketchEdits(plan: ReturnType<typeof usePlan>) {
   /** Puts in the answer to a question. */
-  function answerAsked(asked: Asked, value: number, gesture?: string): Refusal | undefined {
+  function answerAsked(
+    { sketch, question, field }: AskedAt,
+    value: number,
+    gesture?: string,
+  ): Refusal | undefined {
+    const asked = sketchOf(sketch)?.questions.find((q) => q.id === question)?.fields[field];
+    if (!asked) return undefined;
     if (!(value >= asked.least)) return { rule: 'number.min', limit: asked.least, what: 'more than that' };
     if (!(value <= asked.most)) return { rule: 'number.max', limit: asked.most, what: 'less than that' };
     return plan.edit(

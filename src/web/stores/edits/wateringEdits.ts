@@ -111,7 +111,7 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
   }
   function setFields(
     id: string,
-    fields: { name?: string; starts?: number[]; minutes?: number },
+    fields: { name?: string; source?: string; starts?: number[]; minutes?: number },
     label: string,
     gesture?: string,
   ): Refusal | undefined {

@@ -1,4 +1,4 @@
-import { clockText } from '../../../sets';
+import { clockText, tankOf } from '../../../sets';
 import { isGravity } from '../../../network';
 import { findingKind, type Whole } from '../../kind';
 import { raisedTank } from '../../offers';
@@ -16,7 +16,7 @@ export const tankDry = findingKind({
   findInWhole({ stated, plan, outlook }: Whole): Found<Said>[] {
     const dry = outlook?.tank?.days.dry;
     // Too little pressure with the tank full is told of the emitters themselves.
-    const source = plan.sources.find((s) => s.id === plan.sourceId);
+    const source = tankOf(plan);
     const full = source?.kind === 'tank' && dry !== undefined && dry.levelM >= source.highM - FULL_M;
     if (!dry || (!dry.empty && full && isGravity(source))) return [];
     const { day, minute, set, levelM, empty } = dry;
