@@ -193,7 +193,9 @@ function layOut(block: Block, index: number, surface: Surface, things: readonly 
   };
   beds.forEach((bed, bedIndex) => {
     const tape = (bed.single?.tape && block.tapes[bed.single.tape]) || block.tape;
+    const shut = block.valves === 'runs' ? bed.single?.shutRuns : undefined;
     runOffsets(bed.widthM, bed.runs).forEach((offset, r) => {
+      if (shut?.includes(r + 1)) return;
       const xM = bed.leftM + offset;
       const ys = lines.map(({ line }) => yOnLine(line, xM));
       const laid = partsOf(ys, bed);

@@ -9,7 +9,10 @@ import type { LaidBed } from './beds';
 export function stripOf(block: Block, bed: LaidBed): number {
   const { stripM } = soilKind(block.ground.soil);
   const { plant } = bed;
-  if (!plant) return Math.min(bed.widthM, bed.runs * stripM);
+  if (!plant) {
+    const shut = (block.valves === 'runs' && bed.single?.shutRuns?.filter((r) => r <= bed.runs).length) || 0;
+    return Math.min(bed.widthM, (bed.runs - shut) * stripM);
+  }
   if (plant.potL > 0) return bed.widthM;
   const wetM2 = plant.ringM > 0 ? Math.PI * plant.ringM * stripM : plant.emitters * roundM2(stripM);
   return Math.min(bed.widthM, wetM2 / bed.lengthM);

@@ -162,17 +162,19 @@ function build(layout: BlockLayout): BlockNetwork {
   const takeOffs: string[] = new Array(layout.takeOffs.length);
   const lastPiece = new Int32Array(layout.takeOffs.length).fill(-1);
   const pieces: HeaderPiece[] = [];
-  const pipeLink = (from: string, to: string, lengthM: number, pipe: PipePiece): LinkSpec => ({
+  const pipeLink = (from: string, to: string, lengthM: number, pipe: PipePiece, minorK = 0): LinkSpec => ({
     kind: 'pipe',
     from,
     to,
     lengthM,
     diameterMm: pipe.boreMm,
     hazenWilliamsC: pipe.hazenWilliamsC,
+    ...(minorK > 0 && { minorK }),
   });
   /** Lays a piece of header to a new node, and adds it to the way that leads there. */
   const add = (from: string, to: string, riseM: number, piece: Omit<HeaderPiece, 'link'>): number => {
-    const link = pipeLink(from, to, piece.lengthM, piece.pipe);
+    const { throughK } = block.header;
+    const link = pipeLink(from, to, piece.lengthM, piece.pipe, throughK);
     nodes.push({ id: to, elevationM: riseM });
     links.push(link);
     pieces.push({ ...piece, link });

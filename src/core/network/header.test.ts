@@ -1,5 +1,6 @@
+import { lossAcross } from '../hydraulics/network';
 import { KPA_PER_M } from '../hydraulics/water';
-import { blankPlan, fillIn, type Plan, type StatedBlock } from '../plan';
+import { blankPlan, fillIn, type Plan, type SingleBed, type StatedBlock } from '../plan';
 import { createPlanSolver, headerLoss, headerStretches, walkTo, type FarmResults } from './index';
 
 /** Ten beds of one run, 1.2 m from middle to middle: take-offs at 0.4, 1.6 … 11.2 m; compensating, so that flows stay alike. */
@@ -146,4 +147,50 @@ test('the weakest run is the one nearest to the least pressure of its own materi
   // Friction alone would name the last.
   const least = r.runs.reduce((a, x, i) => (x.minKpa < r.runs[a].minKpa ? i : a), 0);
   expect(r.runs[least].run.bed).not.toBe('2');
+});
+
+describe('a header of cut hose and tees', () => {
+  const solved = (
+    header: object,
+    single: Record<string, SingleBed> = {},
+    valves: 'beds' | 'runs' = 'beds',
+  ) => {
+    const plan = fillIn({
+      ...blankPlan('metric'),
+      sources: [{ id: 's', kind: 'tap', bucketL: 1000, triesS: [120], shutKpa: 300, xM: 0, yM: -2 }],
+      blocks: [
+        {
+          id: 'b',
+          inlet: [],
+          valves,
+          beds: { count: 4, lengthM: 10, runsPerBed: 3, single },
+          header: { pipe: 'hose-1/2', ...header },
+        },
+      ],
+    });
+    return createPlanSolver().solve(plan);
+  };
+
+  test('loses at each tee that the water passes: K·v²/2 with the speed in the hose', () => {
+    const [plain, teed] = [solved({}), solved({ throughK: 0.6 })];
+    // What one tee takes by hand, at the flow of the last piece.
+    const last = teed.blocks[0].built.header.at(-1)!;
+    const lph = teed.solution.linkLph[teed.built.linkAt(last.link)];
+    const v = lph / 3.6e6 / ((Math.PI / 4) * 0.0127 ** 2);
+    const [from, to] = [last.link.from, last.link.to].map((n) => teed.solution.nodeKpa[teed.built.nodeAt(n)]);
+    const bare = { ...last.link, minorK: 0 } as typeof last.link;
+    const friction = lossAcross(bare, lph, { waterC: 20, friction: 'darcy-weisbach' });
+    expect(from - to - friction).toBeCloseTo((0.6 * 998.2 * v ** 2) / 2 / 1000, 5);
+    expect(teed.flowLph).toBeLessThan(plain.flowLph);
+  });
+
+  test('a run shut by its own valve takes nothing, and only where runs have valves', () => {
+    const shut = { '2': { shutRuns: [1, 3] } };
+    expect(
+      solved({}, shut, 'runs')
+        .runs.filter((r) => r.run.bed === '2')
+        .map((r) => r.run.id),
+    ).toEqual(['b/bed-2/run-2']);
+    expect(solved({}, shut).runs.filter((r) => r.run.bed === '2')).toHaveLength(3);
+  });
 });

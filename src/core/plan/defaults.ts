@@ -133,6 +133,7 @@ function fullHeader(stated: StatedBlock['header'], usual: string): Header {
     along: 0,
     feed: 'left' as Header['feed'],
     takeOffK: TAKE_OFF_K,
+    throughK: 0,
     staggerM: 0,
   });
   const { link, ...line } = other ?? {};

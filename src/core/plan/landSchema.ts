@@ -30,6 +30,10 @@ const singleBed = Joi.object({
   crop: id,
   tape: id,
   runs: Joi.number().integer().min(1).max(LIMITS.runsPerBed),
+  shutRuns: Joi.array()
+    .items(Joi.number().integer().min(1).max(LIMITS.runsPerBed))
+    .max(LIMITS.runsPerBed)
+    .unique(),
 });
 
 /** The inside of a tunnel. */

@@ -39,6 +39,8 @@ export interface SingleBed {
   /** One of the plan's further tapes, by its id. */
   tape?: string;
   runs?: number;
+  /** Runs shut by valves of their own, by their number from the left. */
+  shutRuns?: number[];
 }
 
 export interface Beds {

@@ -196,7 +196,7 @@ const block = Joi.object({
   id: id.required(),
   name: text(80),
   inUse: Joi.boolean(),
-  valves: Joi.valid('block', 'beds'),
+  valves: Joi.valid('block', 'beds', 'runs'),
   planted,
   xM: place,
   yM: place,
@@ -214,6 +214,7 @@ const block = Joi.object({
     ...headerLine,
     feed: Joi.valid('left', 'middle', 'right', 'both'),
     takeOffK: notNegative(1000),
+    throughK: notNegative(1000),
     steps: Joi.array()
       .items(Joi.object({ ...pipePiece, fromBed: Joi.number().integer().min(2).max(LIMITS.beds).required() }))
       .max(10),

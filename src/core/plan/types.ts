@@ -220,6 +220,8 @@ export interface Header extends HeaderLine, PipePiece {
   feed: 'left' | 'middle' | 'right' | 'both';
   /** Loss of each take-off, as a fitting loss (K) at the run's bore. */
   takeOffK: number;
+  /** Loss of what passes on at each take-off, as a fitting loss (K) at the header's bore: tees in cut hose narrow it. */
+  throughK: number;
   steps: HeaderStep[];
   /** The pipe to the far end of a header fed at both; longer than the header by `extraM`. */
   second: PipePiece & { extraM: number };
@@ -235,8 +237,8 @@ export interface Block {
   inUse: boolean;
   /** Keys of the beds that a set opens, where one is looked at: never stated. */
   open?: string[];
-  /** One valve for the whole block, or one at each bed. */
-  valves: 'block' | 'beds';
+  /** One valve for the whole block, one at each bed, or one at each run. */
+  valves: 'block' | 'beds' | 'runs';
   /** When its beds were planted, where they do not say; by the crop if not stated. */
   planted?: string;
   /** Near left corner on the sheet, m, and its height; of a block with an outline the place its corners are told from. */

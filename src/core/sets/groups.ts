@@ -59,7 +59,10 @@ function alikeKey(plan: FullPlan, block: Block, bed: LaidBed): string {
   const planted = bed.single?.planted ?? block.planted ?? plan.watering.planted[crop] ?? '';
   const { plant } = bed;
   const own = plant ? `${plant.emitters} ${plant.ringM} ${plant.serves} ${plant.potL}` : '';
-  return [block.id, crop, planted, bed.runs, bed.widthM.toFixed(3), bed.single?.tape ?? '', own].join(' ');
+  const shut = block.valves === 'runs' ? (bed.single?.shutRuns ?? []).join(',') : '';
+  return [block.id, crop, planted, bed.runs, shut, bed.widthM.toFixed(3), bed.single?.tape ?? '', own].join(
+    ' ',
+  );
 }
 
 /** Beds in use, put together where they need alike; in the order of the plan. Beds at rest are left out. */

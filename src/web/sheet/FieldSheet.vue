@@ -56,10 +56,16 @@ const size = computed(() => {
   const b = boxOf(farm.value.blocks.flatMap(sheetCorners));
   return { across: b.x1 - b.x0, along: b.y1 - b.y0 };
 });
-/** While something is drawn or dragged the sheet stays the way up it is. */
-const turned = computed((before?: boolean) =>
-  before !== undefined && hand.holding.value ? before : size.value.along > TURN_FROM * size.value.across,
-);
+/**
+ * Which way up the sheet lies is settled when a plan is opened, and when the whole of it is asked for: it is never turned under
+ * the hand. Plants at places are told to the right and up, so with them it stays upright.
+ */
+const turned = ref(false);
+function settle(): void {
+  turned.value = !plan.blocks.some((b) => b.places) && size.value.along > TURN_FROM * size.value.across;
+}
+settle();
+watch(turned, (now) => (view.sheetTurned = now), { immediate: true });
 const sheet = useSheetView(frame, [svg, back], bounds, () => turned.value);
 const hand = useHand(sheet.toField, sheet.hold, results.isBusy);
 const edits = useSheetEdits(() => turned.value);
@@ -100,7 +106,15 @@ function letGo(): void {
   view.chosen.clear();
 }
 
-watch(() => plan.opened, () => void nextTick(sheet.fit));
+watch(() => plan.opened, () => {
+  settle();
+  void nextTick(sheet.fit);
+});
+watch(() => plan.blocks.some((b) => b.places), (places) => places && settle());
+function showAll(): void {
+  settle();
+  void nextTick(sheet.fit);
+}
 // A plan that grows out of sight by typing is brought back into it; a hand's movement is not disturbed.
 watch([() => size.value.across, () => size.value.along, turned], (_now, [, , wasTurned]) => {
   if (!hand.holding.value && (!sheet.moved.value || wasTurned !== turned.value)) sheet.fit();
@@ -147,7 +161,7 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
     <div class="zoom" role="group" aria-label="Zoom" data-kit>
       <button type="button" title="Nearer" aria-label="Zoom in" @click="sheet.zoomBy(1.6)"><v-icon :icon="mdiPlus" size="18" /></button>
       <button type="button" title="Further" aria-label="Zoom out" @click="sheet.zoomBy(1 / 1.6)"><v-icon :icon="mdiMinus" size="18" /></button>
-      <button type="button" title="Whole plan" aria-label="Show the whole plan" @click="sheet.fit()"><v-icon :icon="mdiFitToScreenOutline" size="18" /></button>
+      <button type="button" title="Whole plan" aria-label="Show the whole plan" @click="showAll"><v-icon :icon="mdiFitToScreenOutline" size="18" /></button>
     </div>
     <HeldReadout :holding="hand.holding.value" />
     <SheetTools :drawing="drawing" />

@@ -36,6 +36,8 @@ export const useView = defineStore('view', () => {
   const pointedStep = ref<string>();
   /** The tee picked on the sheet. */
   const pickedTee = ref<string>();
+  /** The sheet is shown on its side: what lies to the right lies down the screen. */
+  const sheetTurned = ref(false);
   /** The joint of small pipe picked on the sheet. */
   const pickedJoint = ref<string>();
   /** The thing in the way picked on the sheet. */
@@ -90,6 +92,7 @@ export const useView = defineStore('view', () => {
     toggle,
     pointedStep,
     pickedTee,
+    sheetTurned,
     pickedJoint,
     pickedThing,
     openWorking,

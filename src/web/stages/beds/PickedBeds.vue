@@ -45,6 +45,12 @@ function remove(): void {
   view.chosen.clear();
   view.pickedBed = undefined;
 }
+/** Opens or shuts a run by its own valve. */
+function turnRun(run: number): void {
+  const shut = bed.value!.single?.shutRuns ?? [];
+  const next = shut.includes(run) ? shut.filter((r) => r !== run) : [...shut, run].sort((a, b) => a - b);
+  edits.single(ref.value, { shutRuns: next.length > 0 ? next : undefined }, `${shut.includes(run) ? 'open' : 'shut'} run ${run} of bed ${bed.value!.key}`);
+}
 const split = (share: number) => edits.splitBed(ref.value, bed.value!.nearM + share * bed.value!.lengthM);
 const HALF = 0.5;
 </script>
@@ -63,6 +69,7 @@ const HALF = 0.5;
       Bed {{ bed.key }} is <QuantityField :key="bed.key" :label="`Length of bed ${bed.key}`" kind="length" :value="bed.lengthM" :is-default="bed.single?.lengthM === undefined" :take="(v, g) => edits.bedLength(ref, v, g)" /> long, its near end
       <QuantityField :key="`start ${bed.key}`" :label="`Near end of bed ${bed.key} moved in by`" kind="length" :value="bed.single?.startM ?? 0" :is-default="bed.single?.startM === undefined" :take="(v, g) => edits.single(ref, { startM: v }, `move the near end of bed ${bed!.key}`, g)" /> in;
       <QuantityField :key="`runs ${bed.key}`" :label="`Runs in bed ${bed.key}`" kind="count" :value="bed.runs" :is-default="bed.single?.runs === undefined" :take="(v, g) => edits.single(ref, { runs: v }, `set the runs of bed ${bed!.key}`, g)" /> runs<template v-if="bed.resting">; it rests</template>.
+      <template v-if="plan.block.valves === 'runs'">Open are <label v-for="r in bed.runs" :key="r" class="run"><input type="checkbox" :checked="!bed.single?.shutRuns?.includes(r)" @change="turnRun(r)" /> run {{ r }}</label>.</template>
     </p>
     <p class="acts">
       <button type="button" class="small" @click="rest">{{ bed.resting ? 'use it' : 'let it rest' }}</button>

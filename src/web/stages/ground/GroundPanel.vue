@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import BlockPicker from '../../parts/BlockPicker.vue';
+import BlockPlace from './BlockPlace.vue';
 import BringIn from './BringIn.vue';
 import HeightSentences from './HeightSentences.vue';
 import ShapeSentences from './ShapeSentences.vue';
@@ -13,6 +14,7 @@ import UnderlaySentences from './UnderlaySentences.vue';
     <h2>Ground</h2>
     <BlockPicker />
     <ShapeSentences />
+    <BlockPlace />
     <HeightSentences />
     <SoilSentences />
     <ThingList />

@@ -23,6 +23,7 @@ const view = useView();
 
 const VALVES = [
   { id: 'beds', name: 'at each bed' },
+  { id: 'runs', name: 'at each run' },
   { id: 'block', name: 'one for the block' },
 ];
 const bedsOf = (set: (typeof opening.sets)[number]): number => {
@@ -76,7 +77,7 @@ const pickedSet = computed(() => {
 });
 const setChoices = computed(() => [...opening.sets.map((s) => ({ id: s.id, name: s.name })), { id: 'none', name: 'no set' }]);
 const turned = computed(() => plan.blocks.some((b) => Object.values(b.beds.single).some((s) => s.valveDeg)));
-const hasBedValves = computed(() => plan.blocks.some((b) => b.inUse && b.valves === 'beds'));
+const hasBedValves = computed(() => plan.blocks.some((b) => b.inUse && b.valves !== 'block'));
 const working = (id: string) => outlook.outlook && (view.openMade = setWorking('load', id, outlook.outlook, plan.full));
 </script>
 
@@ -118,7 +119,7 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
     </p>
     <p class="fill valves">
       <template v-if="plan.blocks.length > 1">In {{ plan.block.name }} valves</template><template v-else>Valves</template> are
-      <ChoiceField label="Valves of the block" :value="plan.block.valves" :options="VALVES" :is-default="plan.statedBlock.valves === undefined" @pick="edits.blockValves(plan.block.id, $event as 'block' | 'beds')" />.
+      <ChoiceField label="Valves of the block" :value="plan.block.valves" :options="VALVES" :is-default="plan.statedBlock.valves === undefined" @pick="edits.blockValves(plan.block.id, $event as 'block' | 'beds' | 'runs')" />.
     </p>
     <div v-if="plan.blocks.length > 1" class="quiet blocks" role="group" aria-label="Blocks">
       <button v-for="b in plan.blocks" :key="b.id" type="button" class="small" :aria-pressed="b.id === plan.block.id" @click="plan.pickBlock(b.id)">{{ b.name }}</button>

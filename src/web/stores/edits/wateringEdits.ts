@@ -128,7 +128,7 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
   const freeStarts = (): Refusal | undefined =>
     change('plan the day again', (w) => w.sets?.forEach((s) => delete s.starts));
 
-  const blockValves = (block: string, valves: 'block' | 'beds' | undefined): Refusal | undefined =>
+  const blockValves = (block: string, valves: 'block' | 'beds' | 'runs' | undefined): Refusal | undefined =>
     plan.edit('change where the valves are', (draft) => {
       const b = draft.blocks.find((x) => x.id === block)!;
       assign(b as Record<string, unknown>, { valves });
