@@ -59,6 +59,26 @@ const FARM: Plan = {
   },
 };
 
+/** Plants at places, a little out of line, on the shortest branching pipe. */
+const PLANTS: Plan = {
+  ...blankPlan('metric'),
+  sources: [{ id: 's', kind: 'tap', bucketL: 100, triesS: [40], shutKpa: 350, xM: 0, yM: -2 }],
+  blocks: [
+    {
+      id: 'b',
+      header: { pipe: 'pe-40' },
+      places: {
+        route: 'shortest',
+        plants: Array.from({ length: 500 }, (_, i) => ({
+          id: String(i + 1),
+          xM: (i % 25) * 1.3 + ((i * 7919) % 13) / 20,
+          yM: Math.floor(i / 25) * 1.4 + ((i * 104729) % 17) / 20,
+        })),
+      },
+    },
+  ],
+};
+
 const tell = (name: string, solveMs: number, ms: number, aimMs: number): void => {
   const met = ms <= aimMs ? 'met' : 'MISSED';
   process.stdout.write(
@@ -75,6 +95,13 @@ export function benchPlans(): void {
     coldMs,
     timed(5, () => judge(FARM, { solver })),
     400,
+  );
+  const plantsMs = timed(5, () => createPlanSolver().solve(fillIn(structuredClone(PLANTS))));
+  tell(
+    '500 plants on branching small pipe',
+    plantsMs,
+    timed(3, () => judge(PLANTS)),
+    1000,
   );
   const starvedMs = timed(1, () => createPlanSolver().solve(fillIn(STARVED)));
   tell(

@@ -25,7 +25,6 @@ async function main(): Promise<void> {
       ['Hollin Bank', 'ground', 'ground'],
       ['Hollin Bank', 'water', 'well'],
       ['Hollin Bank', 'pipework', 'pipework'],
-      ['Beck Side', 'water', 'stream'],
       ['Larch tunnels', 'water', 'tank'],
     ]) {
       await driver.get(url);
@@ -36,6 +35,19 @@ async function main(): Promise<void> {
       await reads(driver, '[aria-label=Stage] h2', /./);
       await take(name);
     }
+    await driver.get(url);
+    await press(driver, 'Tap and raised beds');
+    await reads(driver, 'h1', /bucket/);
+    await take('ask');
+    await driver.get(url);
+    await press(driver, 'Pots and rings');
+    await reads(driver, 'h1', /bucket/);
+    await press(driver, 'Skip the questions');
+    await reads(driver, VERDICT, /Runs/);
+    await driver.get((await driver.getCurrentUrl()).replace(/[^/]*$/, 'beds'));
+    await reads(driver, '[aria-label=Stage]', /10 plants/);
+    await reads(driver, '.laid', /L\/h/);
+    await take('plants');
     const toSets = async (demo: string): Promise<void> => {
       await driver.get(url);
       await press(driver, demo);
@@ -83,7 +95,6 @@ async function main(): Promise<void> {
     await take('lay');
     await press(driver, 'How long a run');
     await driver.wait(async () => (await driver.findElements(By.css('.v-dialog .dot'))).length > 0, 15_000);
-    await take('lengths');
     await press(driver, 'How sure');
     await reads(driver, '.v-dialog', /Drawn all at once/);
     await take('sure');

@@ -177,7 +177,11 @@ test('fields that hang together are typed in any order, and what waits is taken 
   await reads(driver, `${STAGE} [role=alert]`, /./);
   await fill(driver, 'High water', '6 m');
   await driver.findElement(By.css(`${STAGE} h2`)).click();
-  await driver.wait(async () => (await driver.findElements(By.css(`${STAGE} [role=alert]`))).length === 0, 10_000, 'still told');
+  await driver.wait(
+    async () => (await driver.findElements(By.css(`${STAGE} [role=alert]`))).length === 0,
+    10_000,
+    'still told',
+  );
   await reads(driver, '.walk', /low water/);
   // At a low water of 5 m: 49 kPa at its outlet's foot.
   await tally(/4[0-9]/);
