@@ -45,6 +45,23 @@ describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
     expect(await serious()).toEqual([]);
   });
 
+  test('nor on a question of a sketch, its measuring list, plants at places and the words', async () => {
+    await bench.driver.get(bench.url);
+    await press(bench.driver, 'Pots and rings');
+    await reads(bench.driver, 'h1', /bucket/);
+    expect(await serious()).toEqual([]);
+    await press(bench.driver, 'Skip the questions');
+    await reads(bench.driver, VERDICT, /Runs/);
+    await bench.driver.get((await bench.driver.getCurrentUrl()).replace(/[^/]*$/, 'beds'));
+    await reads(bench.driver, '.laid', /L\/h/);
+    expect(await serious()).toEqual([]);
+    for (const page of ['list/pots-rings', 'terms']) {
+      await bench.driver.get(`${bench.url}/${page}`);
+      await reads(bench.driver, 'h1', /./);
+      expect(await serious()).toEqual([]);
+    }
+  });
+
   test.each(['water', 'beds', 'pipework', 'check'])('nor on %s, with faults to show', async (stage) => {
     await bench.driver.get(bench.url);
     await press(bench.driver, 'Otter strip');

@@ -1,3 +1,4 @@
+import { planOf, SKETCHES } from '../src/core/sketches';
 import { BATTERY } from '../src/core/check/battery.testing';
 import { judge } from '../src/core/check';
 import { writeBedsCsv } from '../src/core/formats/bedsCsv';
@@ -152,6 +153,8 @@ export function fuzzPlans(count: number, seed: number, demos: readonly string[],
   const found = report.begin('changed plans', count);
   const seeds = [
     ...demos.map((t) => JSON.parse(t) as Json),
+    // Plants at places, small pipe, rings.
+    ...SKETCHES.map((k) => JSON.parse(JSON.stringify(planOf(k, 'metric'))) as Json),
     ...BATTERY.map((p) => p.plan as unknown as Json),
   ];
   for (let i = 0; i < count; i++) {

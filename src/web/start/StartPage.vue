@@ -109,8 +109,8 @@ async function throwAway(id: string): Promise<void> {
           <button type="button" :aria-label="s.name" @click="sketch(s)">
             <SketchPicture :look="s.look" />
             <b>{{ s.name }}</b>
-            <span>{{ s.says }}</span>
           </button>
+          <p>{{ s.says }}</p>
           <router-link class="asks" :to="{ name: 'list', params: { sketch: s.id } }" :aria-label="`Measuring list: ${s.name}`">measuring list</router-link>
         </li>
       </ul>
@@ -164,9 +164,9 @@ ul { list-style: none; padding: 0; }
 .sketches > p { margin-bottom: 12px; }
 .sketches ul { display: grid; grid-template-columns: repeat(auto-fill, minmax(154px, 1fr)); gap: 12px; }
 .sketches li { display: flex; flex-direction: column; gap: 2px; }
-.sketches li button { display: flex; flex-direction: column; gap: 2px; text-align: left; padding: 8px 10px 10px; border: 1.5px solid var(--line); border-radius: 4px; background: var(--card); cursor: pointer; flex: 1; }
+.sketches li p { font-size: 13.5px; color: var(--faint); line-height: 1.3; padding: 0 10px; flex: 1; }
+.sketches li button { display: flex; flex-direction: column; gap: 2px; text-align: left; padding: 8px 10px 10px; border: 1.5px solid var(--line); border-radius: 4px; background: var(--card); cursor: pointer; }
 .sketches li button:hover, .sketches li button:focus-visible { border-color: var(--ink); background: var(--picked); }
-.sketches li span { font-size: 13.5px; color: var(--faint); line-height: 1.3; }
 .sketches li .asks { font-size: 13px; align-self: flex-start; margin-left: 10px; }
 .kept { padding-top: 28px; }
 .kept li { display: flex; gap: 18px; align-items: baseline; padding: 6px 0; border-bottom: 1px solid var(--line); }
