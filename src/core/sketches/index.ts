@@ -8,13 +8,18 @@ export type * from './types';
 
 export const sketchOf = (id: string): Sketch | undefined => SKETCHES.find((s) => s.id === id);
 
+/** Five gallons. */
+const US_BUCKET_L = 18.927;
+
 /** Fields of a source that say where and what it is. */
 const SAYS_WHAT: readonly string[] = ['id', 'kind', 'xM', 'yM', 'heightM', 'name'];
 
 /** A plan of the grower's own that begins as a sketch: the figures of its source are examples until they are measured. */
 export function planOf(sketch: Sketch, units: 'us' | 'metric'): Plan {
   const plan = structuredClone(sketch.plan);
-  const sources = plan.sources.map((s) => {
+  const sources = plan.sources.map((stated) => {
+    // A bucket as people there have it.
+    const s = units === 'us' && stated.kind === 'tap' ? { ...stated, bucketL: US_BUCKET_L } : stated;
     const examples = Object.keys(s).filter((k) => !SAYS_WHAT.includes(k));
     return examples.length > 0 ? { ...s, examples } : s;
   });

@@ -80,7 +80,7 @@ function moveBlock(x: number, y: number, g: string, free: boolean): void {
         <rect x="-9" y="-9" width="18" height="18" rx="2" />
         <path :d="GLYPHS[p.part.role]" transform="scale(0.62)" />
       </g>
-      <text v-if="regulator" :x="regulator.x + (flat ? 0 : 15)" :y="regulator.y + (flat ? -15 : 5)" :text-anchor="flat ? 'end' : 'start'" class="label num">{{ settings.show(regulator.part.setKpa, 'pressure') }}</text>
+      <text v-if="regulator" :x="regulator.x + (flat ? 0 : 15)" :y="regulator.y + (flat ? (layout.small ? 25 : -15) : 5)" :text-anchor="flat ? 'end' : 'start'" class="label num">{{ settings.show(regulator.part.setKpa, 'pressure') }}</text>
     </template>
     <text
       v-if="several"

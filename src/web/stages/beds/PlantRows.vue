@@ -4,6 +4,7 @@ import type { Refusal } from '../../stores/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
+import { useSettings } from '../../stores/settings';
 import { usePlan } from '../../stores/plan';
 
 /** Many plants at once: in a row from a place on, in rows, or round a middle. */
@@ -23,10 +24,13 @@ const WAYS = [
 const shape = ref('row');
 const count = ref(5);
 const rows = ref(1);
-const apartM = ref(1);
-const rowsApartM = ref(1.5);
-const radiusM = ref(2);
-const xM = ref(1);
+/** Starting values are round in the units shown: so many feet, or metres. */
+const FOOT_M = 0.3048;
+const us = useSettings().units.system === 'us';
+const apartM = ref(us ? 3 * FOOT_M : 1);
+const rowsApartM = ref(us ? 5 * FOOT_M : 1.5);
+const radiusM = ref(us ? 6 * FOOT_M : 2);
+const xM = ref(us ? 3 * FOOT_M : 1);
 const yM = ref(0);
 const way = ref('0');
 const MOST = 500;

@@ -46,6 +46,9 @@ function note(): void {
 function ask(name: SetWorkingName): void {
   if (outlook.outlook && current.value) view.openMade = setWorking(name, current.value.id, outlook.outlook, plan.full);
 }
+/** All of the set stand at places of their own: their need is told by the plant. */
+const single = computed(() => current.value !== undefined && current.value.time.beds.length > 0 && current.value.time.beds.every((b) => plan.full.blocks[b.beds.block]?.places));
+const perPlantL = computed(() => Math.max(0, ...(current.value?.time.beds ?? []).map((b) => (b.need.mm * b.beds.areaM2) / Math.max(1, b.beds.plants))));
 </script>
 
 <template>
@@ -56,15 +59,15 @@ function ask(name: SetWorkingName): void {
     <template v-if="current">
       <h3>{{ current.name }}<template v-if="date">, for the week of {{ dayText(date) }}</template></h3>
       <dl class="rows">
-        <dt><button type="button" class="asks" @click="ask('need')">need a day, thirstiest beds</button></dt>
-        <dd class="num">{{ need.by === 'minutes' ? 'by minutes' : `${settings.show(Math.max(0, ...current.time.beds.map((b) => b.need.perM * bedUnit.lengthM)), 'volume')} for each ${bedUnit.name} of bed` }}</dd>
+        <dt><button type="button" class="asks" @click="ask('need')">need a day, thirstiest {{ single ? 'plants' : 'beds' }}</button></dt>
+        <dd class="num">{{ need.by === 'minutes' ? 'by minutes' : single ? `${settings.show(perPlantL, 'volume')} for each plant` : `${settings.show(Math.max(0, ...current.time.beds.map((b) => b.need.perM * bedUnit.lengthM)), 'volume')} for each ${bedUnit.name} of bed` }}</dd>
         <dt><button type="button" class="asks" @click="ask('filling')">fills in</button></dt>
         <dd class="num">{{ Number.isFinite(current.filling.seconds) ? minutes(current.time.fillMin) : 'never' }}</dd>
         <dt><button type="button" class="asks" @click="ask('runTime')">runs, each of {{ current.time.starts }} {{ current.time.starts === 1 ? 'start' : 'starts' }}</button></dt>
         <dd class="num big">{{ minutes(current.time.minutes) }}</dd>
         <dt><button type="button" class="asks" @click="ask('longest')">longest useful watering</button></dt>
         <dd class="num">{{ minutes(Math.min(...current.time.beds.map((b) => b.longestMin))) }}</dd>
-        <dt>strip holds enough for</dt>
+        <dt>{{ single ? 'soil or pot' : 'strip' }} holds enough for</dt>
         <dd class="num">{{ Number.isFinite(current.time.mostDays) ? `${current.time.mostDays < 1 ? 'under 1' : Math.floor(current.time.mostDays)} d` : '–' }}</dd>
       </dl>
       <table class="rates" aria-label="Rates on the beds">

@@ -17,8 +17,8 @@ const settings = useSettings();
 const RULES = [
   { id: 'weather', name: 'the weather and the crop' },
   { id: 'depth', name: 'a depth each week' },
-  { id: 'row', name: 'litres for each row' },
-  { id: 'plant', name: 'litres for each plant a day' },
+  { id: 'row', name: 'so much for each row' },
+  { id: 'plant', name: 'so much for each plant a day' },
   { id: 'minutes', name: 'minutes a day' },
 ];
 const SERVES = [
