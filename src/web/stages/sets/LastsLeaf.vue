@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { clockText, heldOrFalling, setWorking, type SetWorkingName } from '../../../core/sets';
+import { clockText, heldOrFalling, setWorking, type SetWorkingName, tankOf } from '../../../core/sets';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
 import { useOutlook } from '../../stores/outlook';
@@ -18,7 +18,9 @@ const tank = computed(() => outlook.outlook?.tank);
 const well = computed(() => outlook.outlook?.well);
 const current = computed(() => outlook.current);
 const run = computed(() => tank.value?.sets.find((s) => s.id === current.value?.id)?.run ?? tank.value?.sets[0]?.run);
-const source = computed(() => (plan.source.kind === 'tank' ? plan.source : undefined));
+const source = computed(() => tankOf(plan.full));
+/** What would do changes the source in use; a tank that only sets draw on is changed at Water. */
+const own = computed(() => source.value?.id === plan.source.id);
 const rules = computed(() => plan.full.watering.day);
 const MIN_S = 60;
 const long = (min: number): string => (Number.isFinite(min) ? (min < 120 ? settings.show(Math.round(min) * MIN_S, 'minutes') : `${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')} min`) : '–');
@@ -80,7 +82,7 @@ function ask(name: SetWorkingName): void {
       <p v-if="tank.days.dry" class="dry" role="status"><b>It runs dry on day {{ tank.days.dry.day + 1 }}, at {{ clockText(tank.days.dry.minute) }}</b>, {{ tank.days.dry.empty ? 'down to the outlet' : `with ${settings.show(tank.days.dry.levelM, 'height')} of water above the outlet, and the weakest emitter gets too little pressure` }}.</p>
       <p v-else class="fine" role="status">It lasts these {{ rules.dryDays }} days; {{ tank.held ? 'the float keeps its level' : `${settings.show(tank.leftL, 'volume')} of ${settings.show(tank.usableL, 'volume')} are then left` }}.</p>
       <p class="quiet">{{ then }}</p>
-      <div v-if="tank.days.dry" class="remedies" role="group" aria-label="Remedies">
+      <div v-if="tank.days.dry && own" class="remedies" role="group" aria-label="Remedies">
         <button v-if="enoughTanks !== undefined" type="button" @click="join">Join {{ enoughTanks }} such tanks → {{ settings.show((tank.usableL * enoughTanks) / source.count, 'volume') }} usable, lasts</button>
         <button v-if="enoughLph !== undefined" type="button" @click="refill">Refill by hose at {{ settings.show(enoughLph, 'flow') }}, day and night → lasts</button>
         <p v-if="enoughTanks !== undefined" class="caution">Each tank weighs about {{ settings.show((tank.usableL / source.count) * KG_PER_L, 'weight') }} full: level footing and restraint; somebody competent designs the stand. Hose from the mains: local water rules ask for a proper backflow preventer or an air gap.</p>

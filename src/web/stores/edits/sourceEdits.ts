@@ -119,6 +119,7 @@ export function sourceEdits(plan: ReturnType<typeof usePlan>) {
       if (draft.sources.length < 2) return;
       draft.sources = draft.sources.filter((s) => s.id !== id);
       if (draft.backup?.sourceId === id) delete draft.backup;
+      for (const set of draft.watering?.sets ?? []) if (set.source === id) delete set.source;
       if ((draft.sourceId ?? plan.source.id) === id) draft.sourceId = draft.sources[0].id;
       if (draft.backup?.sourceId === draft.sourceId) delete draft.backup;
       drawOn(draft);
