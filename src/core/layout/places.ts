@@ -151,6 +151,7 @@ function hangOf(
   return best;
 }
 
+const MOST_MADE = 4000;
 const derived = new WeakMap<Tape, Map<string, Tape>>();
 
 /** What is laid at a plant, made of the block's; for the same tape and plant the same object. */
@@ -158,7 +159,11 @@ function atPlant(tape: Tape, key: string, make: () => Tape): Tape {
   let known = derived.get(tape);
   if (!known) derived.set(tape, (known = new Map()));
   let found = known.get(key);
-  if (!found) known.set(key, (found = make()));
+  if (!found) {
+    // A plant under the hand passes many places.
+    if (known.size >= MOST_MADE) known.clear();
+    known.set(key, (found = make()));
+  }
   return found;
 }
 
