@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { SKETCHES } from '../src/core/sketches';
-import { fill, find, press, pick, reads, start, VERDICT, type Bench } from './browser';
+import { fill, find, named, press, pick, reads, start, VERDICT, type Bench } from './browser';
 
 let bench: Bench;
 beforeAll(async () => void (bench = await start()));
@@ -169,6 +169,9 @@ test('a word of the trade says what it means, by keyboard and as a page', async 
 test('fields that hang together are typed in any order, and what waits is taken up', async () => {
   const { driver, url } = bench;
   await driver.get(url);
+  // The demo looked at last is in US units.
+  await find(driver, named('Blank plan'));
+  await driver.findElement(By.xpath('//label[contains(., "metric")]/input')).click();
   await press(driver, 'Blank plan');
   await reads(driver, `${STAGE} h2`, /Water/);
   await pick(driver, 'Kind of source', 'tank that stands high');
