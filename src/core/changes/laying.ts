@@ -105,16 +105,20 @@ export const LAYING: ChangeMakers<Laying> = {
       `buy it again after ${seasons === 1 ? 'one season' : `${seasons} seasons`}${ofBlock(full, block)}`,
   },
   runs: {
-    make(draft, { block, runs, keys }) {
+    make(draft, { block, runs, keys, straight }) {
       const beds = (blockIn(draft, block).beds ??= {});
       // Of no beds by name: the block's own number.
-      if (keys.length === 0) return void (beds.runsPerBed = runs);
+      if (keys.length === 0) {
+        beds.runsPerBed = runs;
+        if (straight) beds.passes = 1;
+        return;
+      }
       const single = { ...beds.single };
-      for (const key of keys) single[key] = { ...single[key], runs };
+      for (const key of keys) single[key] = { ...single[key], runs, ...(straight && { passes: 1 }) };
       beds.single = single;
     },
-    says: ({ block, runs, keys }, full) =>
-      `lay ${runs === 1 ? 'one run' : `${runs} runs`} in ${keys.length === 0 ? 'each bed' : keys.length === 1 ? `bed ${keys[0]}` : `${keys.length} beds`}${ofBlock(full, block)}`,
+    says: ({ block, runs, keys, straight }, full) =>
+      `lay ${runs === 1 ? 'one run' : `${runs} ${straight ? 'straight runs' : 'runs'}`} in ${keys.length === 0 ? 'each bed' : keys.length === 1 ? `bed ${keys[0]}` : `${keys.length} beds`}${ofBlock(full, block)}`,
   },
   'plant-emitters': {
     make(draft, { block, emitters }) {

@@ -22,7 +22,7 @@ export type Change =
   | { kind: 'lay-tube'; block: string; tubeM: number; tape?: string }
   | { kind: 'lay-where'; block: string; lies: LiesId }
   | { kind: 'lay-seasons'; block: string; seasons: number; tape?: string }
-  | { kind: 'runs'; block: string; runs: number; keys: string[] }
+  | { kind: 'runs'; block: string; runs: number; keys: string[]; straight?: true }
   | { kind: 'plant-emitters'; block: string; emitters: number }
   | { kind: 'set-pressure'; place: string; id: string; setKpa: number }
   | {

@@ -1,5 +1,5 @@
 import { boxOf, type Box, type Point } from '../ground';
-import { sheetCorners, toSheet } from '../layout';
+import { placeOnRun, sheetCorners, stretchOfRun, toSheet } from '../layout';
 import type { FarmResults } from '../network';
 import type { FullPlan, Obstacle } from '../plan';
 import { format, type UnitChoice } from '../units';
@@ -185,18 +185,14 @@ function runs(
   return results.runs.flatMap((r, i) => {
     const { run } = r;
     const layout = results.layout.blocks[run.block];
-    const start = run.fromM + run.direction * run.leadM;
-    const end = run.fromM + run.direction * run.lengthM;
+    const tapedM = run.lengthM - run.leadM;
     const pieces = shading ? shading.points - 1 : 1;
     return Array.from({ length: pieces }, (_, p) => {
       const kpa = shading
         ? (shading.kpa[i * shading.points + p] + shading.kpa[i * shading.points + p + 1]) / 2
         : (r.inletKpa + r.endKpa) / 2;
-      const y = (share: number): number => start + (end - start) * share;
-      const d = path([
-        toSheet(layout.frame, run.xM, y(p / pieces)),
-        toSheet(layout.frame, run.xM, y((p + 1) / pieces)),
-      ]);
+      const at = (piece: number): number => run.leadM + (tapedM * piece) / pieces;
+      const d = path(stretchOfRun(run, at(p), at(p + 1)).map(([x, y]) => toSheet(layout.frame, x, y)));
       const { minKpa, maxKpa } = run.tape;
       const style =
         kpa < minKpa - 0.05
@@ -217,9 +213,7 @@ function weakest(
   const r = results.runs[results.weakest];
   if (!r) return '';
   const layout = results.layout.blocks[r.run.block];
-  const [x, y] = at(toSheet(layout.frame, r.run.xM, r.run.fromM + r.run.direction * r.run.lengthM)).split(
-    ' ',
-  );
+  const [x, y] = at(toSheet(layout.frame, ...placeOnRun(r.run, r.run.lengthM))).split(' ');
   return `<circle cx="${x}" cy="${y}" r="1.4" fill="none" stroke="${UNDER}" stroke-width=".5"/><text x="${Number(x) + 2.2}" y="${Number(y) - 1}">weakest ${show(r.minKpa, 'pressure')}</text>`;
 }
 

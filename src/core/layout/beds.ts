@@ -14,6 +14,12 @@ export interface LaidBed {
   farM: number;
   lengthM: number;
   runs: number;
+  /** Each run lies so many times along the bed. */
+  passes: number;
+  /** Line of a snaked run within the bed, m, where it was measured. */
+  hoseM?: number;
+  /** Lines of tape side by side: every run as often as it lies along the bed. */
+  lines: number;
   resting: boolean;
   single: SingleBed | undefined;
   /** A plant at a place of its own, whose ground this is. */
@@ -145,6 +151,8 @@ export function layBeds(block: Block, outline: Polygon | undefined, things: read
       const nearM = Math.max(low, a + (single?.startM ?? 0));
       const farM = Math.min(high, single?.lengthM === undefined ? b : nearM + single.lengthM);
       if (farM - nearM < FIT_M) return;
+      const runs = single?.runs ?? beds.runsPerBed;
+      const passes = single?.passes ?? beds.passes;
       laid.push({
         key,
         number,
@@ -153,7 +161,10 @@ export function layBeds(block: Block, outline: Polygon | undefined, things: read
         nearM,
         farM,
         lengthM: farM - nearM,
-        runs: single?.runs ?? beds.runsPerBed,
+        runs,
+        passes,
+        ...(passes > 1 && { hoseM: single?.hoseM ?? beds.hoseM }),
+        lines: runs * passes,
         resting: single?.resting ?? false,
         single,
       });

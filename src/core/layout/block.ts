@@ -5,6 +5,7 @@ import { frameOf, polygonFromSheet, sheetOutline, type Frame } from './frame';
 import { feedXM, lineOf, yOnLine, type BedBox, type LaidHeader, type TakeOff } from './header';
 import { groundOf, type BlockGround, type Profile } from './heights';
 import { layPlaces, type SmallPipes } from './places';
+import { profileAlong, snakeOf } from './snake';
 import { coversOf } from './things';
 
 /** One run of tape on the ground. Distances are in the block's own frame: x across the beds, y along them, m. */
@@ -194,15 +195,18 @@ function layOut(block: Block, index: number, surface: Surface, things: readonly 
   beds.forEach((bed, bedIndex) => {
     const tape = (bed.single?.tape && block.tapes[bed.single.tape]) || block.tape;
     const shut = block.valves === 'runs' ? bed.single?.shutRuns : undefined;
-    runOffsets(bed.widthM, bed.runs).forEach((offset, r) => {
-      if (shut?.includes(r + 1)) return;
-      const xM = bed.leftM + offset;
+    const offsets = runOffsets(bed.widthM, bed.lines);
+    for (let r = 0; r < bed.runs; r++) {
+      if (shut?.includes(r + 1)) continue;
+      const lanes = offsets.slice(r * bed.passes, (r + 1) * bed.passes).map((offset) => bed.leftM + offset);
+      const xM = lanes[0];
       const ys = lines.map(({ line }) => yOnLine(line, xM));
       const laid = partsOf(ys, bed);
       laid.forEach((p, i) => {
         const at = takeOff(p.header, p.direction < 0 ? xM + header.staggerM : xM, !bed.resting);
         if (bed.resting) return;
         leaves.push(at);
+        const snaked = bed.passes > 1 ? snake(lanes, ys[p.header], p, bed, ground) : undefined;
         runs.push({
           id: `${block.id}/bed-${bed.key}/run-${r + 1}${laid.length > 1 ? String.fromCharCode(97 + i) : ''}`,
           block: index,
@@ -212,13 +216,14 @@ function layOut(block: Block, index: number, surface: Surface, things: readonly 
           xM,
           fromM: ys[p.header],
           takeOff: 0,
-          lengthM: p.direction * (p.endM - ys[p.header]),
+          lengthM: snaked?.lengthM ?? p.direction * (p.endM - ys[p.header]),
           leadM: p.leadM,
           direction: p.direction,
-          lie: lieOf(ground, xM, ys[p.header], p.endM, at),
+          ...(snaked && { way: snaked.way }),
+          lie: snaked?.lie ?? lieOf(ground, xM, ys[p.header], p.endM, at),
         });
       });
-    });
+    }
   });
   takeOffs.sort((a, b) => a.header - b.header || a.xM - b.xM);
   const place = new Map(takeOffs.map((t, i) => [t, i]));
@@ -255,6 +260,31 @@ function lieOf(ground: BlockGround, xM: number, fromM: number, toM: number, at: 
     const profile = ground.profile(xM, fromM, toM, inletM)!;
     lie = { slope: profile.riseM[profile.riseM.length - 1] / Math.abs(toM - fromM), profile };
     return lie;
+  };
+}
+
+/** A run laid back and forth: its way, its length from the header on, and the ground along it. */
+function snake(
+  lanes: readonly number[],
+  fromM: number,
+  { direction, endM, leadM }: Part,
+  bed: LaidBed,
+  ground: BlockGround,
+): Pick<LaidRun, 'lengthM' | 'way' | 'lie'> {
+  const startM = fromM + direction * leadM;
+  const { way, hoseM } = snakeOf(lanes, fromM, startM, endM);
+  // What was measured is of the whole bed; between two ends of it each has its share.
+  const share = Math.abs(endM - startM) / bed.lengthM;
+  const lengthM = leadM + (bed.hoseM === undefined ? hoseM : bed.hoseM * share);
+  let lie: Lie | undefined;
+  return {
+    way,
+    lengthM,
+    lie: () => {
+      if (lie) return lie;
+      const profile = profileAlong(way, lengthM, leadM, ground);
+      return (lie = { slope: profile.riseM[profile.riseM.length - 1] / lengthM, profile });
+    },
   };
 }
 

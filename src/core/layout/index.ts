@@ -6,5 +6,6 @@ export * from './things';
 export * from './block';
 export type { LaidPlant, SmallNode, SmallPipe, SmallPipes } from './places';
 export * from './farm';
+export * from './snake';
 export * from './strip';
 export * from './directions';

@@ -193,6 +193,8 @@ function bedOf(plant: Plant, laid: Omit<LaidPlant, 'wayM'>, runs: number, block:
     farM: plant.yM + side / 2,
     lengthM: side,
     runs,
+    passes: 1,
+    lines: runs,
     resting: single?.resting ?? false,
     single,
     plant: { ...laid, wayM: 0 },

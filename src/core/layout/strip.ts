@@ -11,7 +11,7 @@ export function stripOf(block: Block, bed: LaidBed): number {
   const { plant } = bed;
   if (!plant) {
     const shut = (block.valves === 'runs' && bed.single?.shutRuns?.filter((r) => r <= bed.runs).length) || 0;
-    return Math.min(bed.widthM, (bed.runs - shut) * stripM);
+    return Math.min(bed.widthM, (bed.runs - shut) * bed.passes * stripM);
   }
   if (plant.potL > 0) return bed.widthM;
   const wetM2 = plant.ringM > 0 ? Math.PI * plant.ringM * stripM : plant.emitters * roundM2(stripM);

@@ -8,6 +8,7 @@ export const TYPICAL_BEDS: Beds = {
   widthM: 0.75,
   pathM: 0.45,
   runsPerBed: 2,
+  passes: 1,
   headNearM: 0,
   headFarM: 0,
   offsetM: 0,

@@ -30,6 +30,8 @@ const singleBed = Joi.object({
   crop: id,
   tape: id,
   runs: Joi.number().integer().min(1).max(LIMITS.runsPerBed),
+  passes: Joi.number().integer().min(1).max(LIMITS.passes),
+  hoseM: positive(LIMITS.lengthM),
   shutRuns: Joi.array()
     .items(Joi.number().integer().min(1).max(LIMITS.runsPerBed))
     .max(LIMITS.runsPerBed)
@@ -59,6 +61,8 @@ export const beds = Joi.object({
   widthM: positive(20),
   pathM: notNegative(20),
   runsPerBed: Joi.number().integer().min(1).max(LIMITS.runsPerBed),
+  passes: Joi.number().integer().min(1).max(LIMITS.passes),
+  hoseM: positive(LIMITS.lengthM),
   headNearM: notNegative(100),
   headFarM: notNegative(100),
   offsetM: notNegative(100),

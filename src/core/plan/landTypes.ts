@@ -39,6 +39,9 @@ export interface SingleBed {
   /** One of the plan's further tapes, by its id. */
   tape?: string;
   runs?: number;
+  /** As the block's beds say it, of this bed alone. */
+  passes?: number;
+  hoseM?: number;
   /** Runs shut by valves of their own, by their number from the left. */
   shutRuns?: number[];
 }
@@ -50,6 +53,10 @@ export interface Beds {
   widthM: number;
   pathM: number;
   runsPerBed: number;
+  /** Each run lies so many times along its bed: once if straight, more where it is snaked. */
+  passes: number;
+  /** Line of each snaked run within its bed, m, where that was measured; else as it is drawn. */
+  hoseM?: number;
   /** Ground left free within the outline at the near and far ends, and before the first bed, m. */
   headNearM: number;
   headFarM: number;

@@ -98,7 +98,7 @@ export function extentOf(plan: FullPlan): Extent {
     const count = Math.min(LIMITS.beds, outline || tunnel ? bedM / Math.max(1, beds.lengthM) : beds.count);
     all.beds += count;
     all.runs += count * beds.runsPerBed;
-    all.emitters += (bedM * beds.runsPerBed) / tape.spacingM;
+    all.emitters += (bedM * beds.runsPerBed * beds.passes) / tape.spacingM;
   }
   for (const o of plan.obstacles) all.corners += o.points.length;
   return all;

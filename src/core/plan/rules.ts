@@ -5,6 +5,8 @@ export const LIMITS = {
   beds: 500,
   lengthM: 1000,
   runsPerBed: 8,
+  /** A run snaked through a bed lies along it no more often. */
+  passes: 12,
   pressureKpa: 2000,
   flowLph: 1e6,
   headM: 500,

@@ -26,7 +26,8 @@ export interface AlikeBeds {
   lengthM: number;
   areaM2: number;
   stripM2: number;
-  runsPerBed: number;
+  /** Lines of tape side by side in each bed. */
+  linesPerBed: number;
   /** Plants of all its beds: those at places, or as the crop is spaced along each run. */
   plants: number;
   /** What each pot holds, L; 0 in the ground. */
@@ -60,9 +61,17 @@ function alikeKey(plan: FullPlan, block: Block, bed: LaidBed): string {
   const { plant } = bed;
   const own = plant ? `${plant.emitters} ${plant.ringM} ${plant.serves} ${plant.potL}` : '';
   const shut = block.valves === 'runs' ? (bed.single?.shutRuns ?? []).join(',') : '';
-  return [block.id, crop, planted, bed.runs, shut, bed.widthM.toFixed(3), bed.single?.tape ?? '', own].join(
-    ' ',
-  );
+  return [
+    block.id,
+    crop,
+    planted,
+    bed.runs,
+    bed.passes,
+    shut,
+    bed.widthM.toFixed(3),
+    bed.single?.tape ?? '',
+    own,
+  ].join(' ');
 }
 
 /** Beds in use, put together where they need alike; in the order of the plan. Beds at rest are left out. */
@@ -107,7 +116,7 @@ export function alikeBeds(plan: FullPlan, layout: FarmLayout): AlikeBeds[] {
           lengthM: 0,
           areaM2: 0,
           stripM2: 0,
-          runsPerBed: bed.runs,
+          linesPerBed: bed.lines,
           plants: 0,
           potL,
           tape: bed.plant ? oneAPlant(tape, bed) : tape,
@@ -121,7 +130,7 @@ export function alikeBeds(plan: FullPlan, layout: FarmLayout): AlikeBeds[] {
       group.areaM2 += bed.lengthM * groundM;
       group.plants += bed.plant
         ? bed.plant.serves
-        : (bed.lengthM * bed.runs) / (cropIn(plan, group.crop)?.plantM || USUAL_PLANT_M);
+        : (bed.lengthM * bed.lines) / (cropIn(plan, group.crop)?.plantM || USUAL_PLANT_M);
       group.stripM2 += bed.lengthM * stripM;
     }
   });

@@ -163,7 +163,7 @@ export function needFrom(plan: FullPlan, beds: AlikeBeds, date: string, sky: Sky
       return told(use, Math.min(use, rain));
     }
     case 'row':
-      return told(grows ? (need.rowL * beds.runsPerBed) / beds.soil.groundM / WEEK_D : 0, 0);
+      return told(grows ? (need.rowL * beds.linesPerBed) / beds.soil.groundM / WEEK_D : 0, 0);
     case 'plant':
       return told(grows && beds.areaM2 > 0 ? (need.plantL * beds.plants) / beds.areaM2 : 0, 0);
     case 'minutes':

@@ -136,7 +136,7 @@ export function runTimeOf(
       emitterLph,
       ksMps: soil.ksMps,
       spacingM: b.tape.spacingM,
-      roomM: b.bedM / b.runsPerBed,
+      roomM: b.bedM / b.linesPerBed,
       takesMmPerM,
     };
     return {
@@ -236,7 +236,7 @@ function pulsesOf(
     // A pot that holds less than it needs until the next day of watering is filled again before it is dry.
     if (b.beds.potL > 0 && b.mostDays < plan.watering.day.everyDays)
       ask(plan.watering.day.everyDays / b.mostDays, 'pot');
-    const strip = b.beds.soil.stripM / b.beds.runsPerBed;
+    const strip = b.beds.soil.stripM / b.beds.linesPerBed;
     if (b.beds.potL === 0 && b.puddleM > strip / 2) ask(starts + 1, 'puddle');
     if (b.beds.potL === 0 && soilOf(plan, b.beds).id === 'sand' && b.need.mm > 0 && b.need.et0Mm >= HOT_MM)
       ask(SAND_STARTS, 'sand');

@@ -51,7 +51,13 @@ export const strips: Maker = ({ plan, results, block, runIndex }) => {
     says: 'As wide as one run wets on this soil, times the runs, over the bed’s width.',
     formula: 'w = n · s / b',
     terms: [
-      term('n', 'runs', bed.runs, 'count', `blocks.${block.index}.beds.runsPerBed`),
+      term(
+        'n',
+        bed.passes > 1 ? 'runs, as often as each lies along the bed' : 'runs',
+        bed.lines,
+        'count',
+        `blocks.${block.index}.beds.runsPerBed`,
+      ),
       term(
         's',
         `strip of one run on ${soil.name}`,
@@ -62,7 +68,7 @@ export const strips: Maker = ({ plan, results, block, runIndex }) => {
       term('b', 'width of the bed', bed.widthM, 'width', `blocks.${block.index}.beds.widthM`),
     ],
     gives: ([n, s, b]) => (n * s) / b,
-    result: term('w', 'of the bed', (bed.runs * soil.stripM) / bed.widthM, 'share'),
+    result: term('w', 'of the bed', (bed.lines * soil.stripM) / bed.widthM, 'share'),
     source: 'Growers’ experience: about 0.3 m on average soil, less on sand, more on clay.',
   };
 };

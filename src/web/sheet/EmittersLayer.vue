@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
 import { emitterLph } from '../../core/hydraulics/emitter';
-import { toSheet } from '../../core/layout';
+import { placeOnRun, toSheet, type LaidRun } from '../../core/layout';
 import { emitterOf } from '../../core/network';
 import type { Tape } from '../../core/plan';
 import { usePlan } from '../stores/plan';
@@ -28,15 +28,15 @@ interface Dot {
 }
 const dots = shallowRef<Dot[]>([]);
 
-/** A place in a run's block on the sheet. */
-const onSheet = (block: number, x: number, y: number) => toSheet(results.solved!.results.layout.blocks[block].frame, x, y);
+/** A place along a run on the sheet. */
+const onSheet = (run: LaidRun, distanceM: number) => toSheet(results.solved!.results.layout.blocks[run.block].frame, ...placeOnRun(run, distanceM));
 const inView = computed(() => {
   const runs = results.solved?.results.runs ?? [];
   const list: number[] = [];
   const near = 20;
   runs.forEach(({ run }, i) => {
-    const [ax, ay] = props.toScreen(...onSheet(run.block, run.xM, run.fromM));
-    const [bx, by] = props.toScreen(...onSheet(run.block, run.xM, run.fromM + run.direction * run.lengthM));
+    const [ax, ay] = props.toScreen(...onSheet(run, 0));
+    const [bx, by] = props.toScreen(...onSheet(run, run.lengthM));
     const seenX = Math.max(ax, bx) > -near && Math.min(ax, bx) < props.width + near;
     const seenY = Math.max(ay, by) > -near && Math.min(ay, by) < props.height + near;
     if (seenX && seenY && list.length < MOST_RUNS) list.push(i);
@@ -56,7 +56,7 @@ watch(
       const { run } = runs[asked[i]];
       const footKpa = results.footOf(results.solved!.plan.blocks[run.block].id, run.tape);
       return Array.from(kpa, (p, e) => {
-        const [x, y] = onSheet(run.block, run.xM, run.fromM + run.direction * distanceM[e]);
+        const [x, y] = onSheet(run, distanceM[e]);
         return { x, y, kpa: p, tape: run.tape, footKpa };
       });
     });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { BlockLayout } from '../../core/layout';
+import { stretchOfRun, type BlockLayout } from '../../core/layout';
 import type { Tape } from '../../core/plan';
 import { useResults } from '../stores/results';
 import { classOf, SHADES, shadeColour, type PressureClass } from './pressureScale';
@@ -80,19 +80,18 @@ const paths = computed((): Paths => {
 function draw(codes: Uint8Array, pieces: number): Omit<Paths, 'layout' | 'codes' | 'every'> {
   const found = new Map<number, string[]>();
   props.layout.runs.forEach((run, i) => {
-    const start = run.fromM + run.direction * run.leadM;
-    const end = run.fromM + run.direction * run.lengthM;
-    let from = start;
+    const taped = run.lengthM - run.leadM;
+    let from = run.leadM;
     for (let p = 0; p < pieces; p++) {
       const shade = codes[i * pieces + p];
       if (p < pieces - 1 && codes[i * pieces + p + 1] === shade) continue;
-      const to = start + ((end - start) * (p + 1)) / pieces;
+      const to = run.leadM + (taped * (p + 1)) / pieces;
       const outside = shade === CODES.under || shade === CODES.over;
       if (!outside && i % every.value !== 0) {
         from = to;
         continue;
       }
-      const d = `M${run.xM} ${from}V${to}`;
+      const d = `M${stretchOfRun(run, from, to).map((at) => at.join(' ')).join('L')}`;
       const list = found.get(shade);
       if (list) list.push(d);
       else found.set(shade, [d]);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { bedWord } from '../../core/plan';
-import { toSheet } from '../../core/layout';
+import { placeOnRun, toSheet } from '../../core/layout';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
@@ -25,7 +25,7 @@ const mark = computed(() => {
   const { run } = r.runs[walk.runIndex];
   const block = results.solved!.plan.blocks[run.block];
   const { frame } = r.layout.blocks[run.block];
-  const [x, y] = props.toScreen(...toSheet(frame, run.xM, run.way ? run.fromM : run.fromM + run.direction * walk.endDistanceM));
+  const [x, y] = props.toScreen(...toSheet(frame, ...placeOnRun(run, walk.endDistanceM)));
   const { maxKpa } = run.tape;
   const minKpa = results.walkFootKpa;
   const bed = `${plan.blocks.length > 1 ? `${block.name}, ` : ''}${bedWord(block)} ${run.bed}`;

@@ -39,7 +39,7 @@ const deepM = computed(() => Math.max(0.5, (bed.value?.need.crop.rootM ?? 0.4) *
 const k = computed(() => Math.min((width.value - 40) / ((bed.value?.beds.bedM ?? 1) + 2 * MARGIN_M), (height.value - 12) / (AIR_M + deepM.value)));
 const left = computed(() => width.value / 2 - ((bed.value?.beds.bedM ?? 1) / 2) * k.value);
 const groundY = computed(() => 8 + AIR_M * k.value);
-const runs = computed(() => (bed.value ? runOffsets(bed.value.beds.bedM, bed.value.beds.runsPerBed) : []));
+const runs = computed(() => (bed.value ? runOffsets(bed.value.beds.bedM, bed.value.beds.linesPerBed) : []));
 /** Half a bulb, widest a third of the way down as water spreads below the ground. */
 function bulb(atM: number): string {
   const w = ((wetted.value?.widthM ?? 0) / 2) * k.value;
@@ -52,7 +52,7 @@ const plants = computed(() => {
   const b = bed.value;
   if (!b) return [];
   const crop = cropIn(plan.full, b.beds.crop);
-  const rows = crop?.wets === 'single' ? 1 : b.beds.runsPerBed;
+  const rows = crop?.wets === 'single' ? 1 : b.beds.linesPerBed;
   return runOffsets(b.beds.bedM, rows);
 });
 const rootM = computed(() => bed.value?.need.crop.rootM ?? 0);

@@ -66,7 +66,7 @@ export const worstBeds = <S extends Said>(
   });
 
 /** Share of a bed's width that its runs wet. */
-export const wettedShare = ({ bed, soil }: WateredBed): number => (bed.runs * soil.stripM) / bed.widthM;
+export const wettedShare = ({ bed, soil }: WateredBed): number => (bed.lines * soil.stripM) / bed.widthM;
 
 /** A bed of which the runs wet less than a share of its width: what it has, and how many runs would do. */
 export function wetTooLittle(watered: WateredBed, limit: number) {
@@ -74,7 +74,7 @@ export function wetTooLittle(watered: WateredBed, limit: number) {
   const measured = wettedShare(watered);
   if (!isUnder(measured, limit)) return undefined;
   // A tolerance, so that a whole number of runs that just does is not rounded up.
-  const wantRuns = Math.ceil((limit * bed.widthM) / soil.stripM - 1e-9);
-  const says = { stripM: soil.stripM, runs: bed.runs, widthM: bed.widthM, wantRuns, soil: soil.name };
+  const wantRuns = Math.ceil((limit * bed.widthM) / (soil.stripM * bed.passes) - 1e-9);
+  const says = { stripM: soil.stripM, runs: bed.lines, widthM: bed.widthM, wantRuns, soil: soil.name };
   return { measured, limit, kind: 'share' as const, by: limit / measured, says };
 }

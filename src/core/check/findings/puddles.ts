@@ -18,7 +18,7 @@ export const puddles = findingKind({
       const { slopeAlong, slopeAcross } = steepness(block);
       const steep = Math.max(Math.abs(slopeAlong), Math.abs(slopeAcross)) > limitsOf(state.plan).pondSlope;
       if (bed.plant && bed.plant.potL > 0) return undefined;
-      const edgeM = bed.widthM / (2 * (bed.plant ? 1 : bed.runs));
+      const edgeM = bed.widthM / (2 * (bed.plant ? 1 : bed.lines));
       const limit = steep ? SLOPE_SHARE * edgeM : edgeM;
       const measured = pondedRadiusM(emitterLph, soil.ksMps, soil.alphaPerM);
       if (!isOver(measured, limit)) return undefined;

@@ -13,7 +13,7 @@ export const runsMany = findingKind({
       const { bed, soil } = watered;
       const limit = limitsOf(state.plan).wettedMost;
       const measured = wettedShare(watered);
-      if (bed.runs < 2 || !isOver(measured, limit)) return undefined;
+      if (bed.lines < 2 || !isOver(measured, limit)) return undefined;
       return {
         measured,
         limit,
@@ -21,9 +21,9 @@ export const runsMany = findingKind({
         by: measured / limit,
         says: {
           stripM: soil.stripM,
-          runs: bed.runs,
+          runs: bed.lines,
           widthM: bed.widthM,
-          wantRuns: Math.max(1, Math.floor((limit * bed.widthM) / soil.stripM + 1e-9)),
+          wantRuns: Math.max(1, Math.floor((limit * bed.widthM) / (soil.stripM * bed.passes) + 1e-9)),
           soil: soil.name,
         },
       };

@@ -1,7 +1,7 @@
 import { LENGTH_BRINGS, LENGTH_COMPARED, longRuns, type LongRun } from '../facts/longRuns';
 import type { Found } from '../finding';
 import { findingKind, percent, plural } from '../kind';
-import { all, headerInMiddle, otherMaterial, secondHeader } from '../offers';
+import { all, headerInMiddle, otherMaterial, secondHeader, straightRuns } from '../offers';
 import type { State } from '../states';
 
 /** Quarter-inch line is longer than its bore carries here: it falls below the target evenness. */
@@ -21,6 +21,6 @@ export const thinLineLong = findingKind({
   }),
   compares: LENGTH_COMPARED,
   brings: LENGTH_BRINGS,
-  offers: all(headerInMiddle, otherMaterial('dripline'), secondHeader),
+  offers: all(straightRuns, headerInMiddle, otherMaterial('dripline'), secondHeader),
   restsOn: ['label'],
 });

@@ -9,7 +9,7 @@ import {
   MM_PER_MIL,
 } from '../../catalog/tape';
 import { DRILLS } from '../../catalog/drills';
-import { cropIn, HEAD, type Block, type FullPlan, type Part } from '../../plan';
+import { cropIn, HEAD, LIMITS, type Block, type FullPlan, type Part } from '../../plan';
 import { makeSets } from '../../sets';
 import { flowsUnder, layingOf, regulatorsFor, resultOf, widerThan } from './context';
 import type { Change } from '../../changes';
@@ -198,6 +198,17 @@ export const runsIn = ofBlock((block, context) => {
     .map((b) => b.key);
   const alike = keys.length === beds.length && beds.every((b) => b.single?.runs === undefined);
   return [[[{ kind: 'runs', block: block.id, runs: wantRuns, keys: alike ? [] : keys }]]];
+});
+/** Each hose that is snaked through its bed cut into straight runs, side by side as it lay. */
+export const straightRuns = ofBlock((block, context) => {
+  const beds = resultOf(context, block)?.built.layout.beds.filter((b) => b.passes > 1) ?? [];
+  if (beds.length === 0) return [];
+  const { runsPerBed, passes, single } = block.beds;
+  const plain = Object.values(single).every((s) => s.runs === undefined && s.passes === undefined);
+  const straight = (runs: number, keys: string[]): Change => ({ kind: 'runs', block: block.id, runs, keys, straight: true });
+  if (plain) return runsPerBed * passes > LIMITS.runsPerBed ? [] : [[[straight(runsPerBed * passes, [])]]];
+  const cut = beds.filter((b) => b.lines <= LIMITS.runsPerBed);
+  return cut.length === 0 ? [] : [[cut.map((b) => straight(b.lines, [b.key]))]];
 });
 const isWhole = (plan: FullPlan, crop: string): boolean => cropIn(plan, crop)?.wets === 'whole';
 

@@ -14,6 +14,7 @@ import BedRows from './BedRows.vue';
 import PaintLegend from './PaintLegend.vue';
 import PlantsPanel from './PlantsPanel.vue';
 import PickedBeds from './PickedBeds.vue';
+import SnakedHose from './SnakedHose.vue';
 import StripsPicture from './StripsPicture.vue';
 import TapeSentences from './TapeSentences.vue';
 
@@ -99,6 +100,7 @@ const turn = computed(() => {
         but for some ({{ settings.show(lengths.shortest, 'length') }} to {{ settings.show(lengths.longest, 'length') }})</template>, {{ settings.show(lengths.total, 'length') }} in all.
       <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', 'set the runs per bed')" /> <TermWord term="run">runs</TermWord> in each.
     </p>
+    <SnakedHose v-if="laid.length > 0" />
     <p v-if="laid.length === 0" class="caution">No bed fits: the ground is narrower or shorter than a bed with its headlands. Make the beds narrower, the headlands shorter, or turn them.</p>
     <p v-if="own || removed > 0" class="acts">
       <button v-if="own" type="button" class="small" @click="edits.evenLengths(plan.blockIndex)">make all alike</button>

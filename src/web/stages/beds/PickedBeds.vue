@@ -68,7 +68,7 @@ const HALF = 0.5;
     <p class="fill">
       Bed {{ bed.key }} is <QuantityField :key="bed.key" :label="`Length of bed ${bed.key}`" kind="length" :value="bed.lengthM" :is-default="bed.single?.lengthM === undefined" :take="(v, g) => edits.bedLength(ref, v, g)" /> long, its near end
       <QuantityField :key="`start ${bed.key}`" :label="`Near end of bed ${bed.key} moved in by`" kind="length" :value="bed.single?.startM ?? 0" :is-default="bed.single?.startM === undefined" :take="(v, g) => edits.single(ref, { startM: v }, `move the near end of bed ${bed!.key}`, g)" /> in;
-      <QuantityField :key="`runs ${bed.key}`" :label="`Runs in bed ${bed.key}`" kind="count" :value="bed.runs" :is-default="bed.single?.runs === undefined" :take="(v, g) => edits.single(ref, { runs: v }, `set the runs of bed ${bed!.key}`, g)" /> runs<template v-if="bed.resting">; it rests</template>.
+      <QuantityField :key="`runs ${bed.key}`" :label="`Runs in bed ${bed.key}`" kind="count" :value="bed.runs" :is-default="bed.single?.runs === undefined" :take="(v, g) => edits.single(ref, { runs: v }, `set the runs of bed ${bed!.key}`, g)" /> runs<template v-if="bed.passes > 1">, each <QuantityField :key="`passes ${bed.key}`" :label="`Times along bed ${bed.key}`" kind="count" :value="bed.passes" :is-default="bed.single?.passes === undefined" :take="(v, g) => edits.single(ref, { passes: v }, `set how often runs lie along bed ${bed!.key}`, g)" /> times along it</template><template v-if="bed.resting">; it rests</template>.
       <template v-if="plan.block.valves === 'runs'">Open are <label v-for="r in bed.runs" :key="r" class="run"><input type="checkbox" :checked="!bed.single?.shutRuns?.includes(r)" @change="turnRun(r)" /> run {{ r }}</label>.</template>
     </p>
     <p class="acts">

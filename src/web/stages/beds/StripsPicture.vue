@@ -12,17 +12,18 @@ const W = 344;
 const DEPTH = 34;
 
 const picture = computed(() => {
-  const { widthM, pathM, runsPerBed } = plan.block.beds;
+  const { widthM, pathM, runsPerBed, passes } = plan.block.beds;
+  const lines = runsPerBed * passes;
   const strip = soilKind(plan.block.ground.soil).stripM;
   const whole = widthM + pathM;
   const scale = W / whole;
   const left = (pathM / 2) * scale;
-  const xs = runOffsets(widthM, runsPerBed).map((m) => left + m * scale);
-  const gap = runsPerBed > 1 ? widthM / runsPerBed - strip : 0;
+  const xs = runOffsets(widthM, lines).map((m) => left + m * scale);
+  const gap = lines > 1 ? widthM / lines - strip : 0;
   const soil = soilKind(plan.block.ground.soil).name;
   const each = `${settings.show(strip, 'spacing')} each`;
   const says =
-    runsPerBed === 1
+    lines === 1
       ? `one run wets about ${settings.show(strip, 'spacing')} on ${soil}`
       : gap > 0
         ? `strips do not meet on ${soil}: ${each}, ${settings.show(gap, 'spacing')} dry between`
