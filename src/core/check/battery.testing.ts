@@ -219,6 +219,17 @@ export const LAID: readonly Planted[] = [
     finds: ['short-cycling'],
   },
   {
+    name: 'a flow switch that so little flow stops',
+    plan: well({ vessel: { part: 'flow', stopsLph: 3000 } }),
+    finds: ['flow-stops'],
+  },
+  { name: 'a flow switch that runs on', plan: well({ vessel: { part: 'flow' } }), finds: [] },
+  {
+    name: 'a well known by a bucket that does',
+    plan: well({ curve: { method: 'bucket', bucketL: 20, triesS: [24], bucketKpa: 200 } }),
+    finds: [],
+  },
+  {
     name: 'a switch the pump never reaches',
     plan: well({ vessel: { part: 'tank', volumeL: 300, prechargeKpa: 180, cutInKpa: 200, cutOutKpa: 600 } }),
     finds: ['never-stops'],

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { lossAcross, solveNetwork, type NetworkSpec } from './network';
 import { drawdownL, pumpCycle, waterInL, type PressureTank } from './pressureTank';
-import { pumpEfficiency, pumpSupply } from './pump';
+import { bucketLph, bucketPoints, pumpEfficiency, pumpSupply } from './pump';
 import { flowAtPressure, supplyCurve } from './source';
 import { fullL, litresPerM, roofL, usableL, type Store } from './storage';
 import { atmosphericKpa, suctionHeadM, vapourKpa } from './suction';
@@ -95,7 +95,16 @@ test('surge by hand (Joukowsky): 1.2 m/s stopped in PVC at 400 m/s adds 480 kPa,
 describe('pumps', () => {
   test('by its label: a third more when shut, half the way down at the label’s flow, nothing at twice the flow', () => {
     const curve = supplyCurve(
-      pumpSupply({ method: 'label', points: [], powerKw: 1, labelLph: 3000, labelM: 30 }),
+      pumpSupply({
+        method: 'label',
+        points: [],
+        powerKw: 1,
+        labelLph: 3000,
+        labelM: 30,
+        bucketL: 20,
+        triesS: [36],
+        bucketKpa: 200,
+      }),
       0,
     );
     expect(curve.kpa(0)).toBeCloseTo(40 * 9.80665, 6);
@@ -213,5 +222,24 @@ describe('stores', () => {
   });
   test('a roof: 40 m² in 10 mm of rain at 0.85 brings 340 L', () => {
     expect(roofL(40, 10, 0.85)).toBeCloseTo(340, 9);
+  });
+});
+
+describe('a pump known only by a bucket', () => {
+  const curve = { bucketL: 20, triesS: [29, 31], bucketKpa: 196.133 };
+
+  test('20 L in 30 s is 2400 L/h; 196.133 kPa is 20 m, with 12 m of lift and 1 m lost a head of 33 m', () => {
+    expect(bucketLph(curve)).toBeCloseTo(2400, 9);
+    const points = bucketPoints(curve, 12, 1, undefined);
+    expect(points[1].flowLph).toBeCloseTo(2400, 9);
+    expect(points[1].headM).toBeCloseTo(33, 3);
+    // As a label's point: a third more head shut, twice the flow at no head.
+    expect(points[0].headM).toBeCloseTo(44, 3);
+    expect(points[2]).toEqual({ flowLph: 4800, headM: 0 });
+  });
+
+  test('its switch stops it, so that shut it comes to more than the cut-out: 343.23 kPa is 35 m, over 12 m of lift', () => {
+    const [shut] = bucketPoints(curve, 12, 1, 343.233);
+    expect(shut.headM).toBeCloseTo(1.05 * 47, 2);
   });
 });

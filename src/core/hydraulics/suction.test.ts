@@ -22,6 +22,9 @@ describe('what a pump needs before it', () => {
       powerKw: 1,
       labelLph: 2500,
       labelM: 30,
+      bucketL: 20,
+      triesS: [36],
+      bucketKpa: 200,
     };
     // 102, 125 and 70 thousand.
     expect(bestLph(curve)).toBe(5000);

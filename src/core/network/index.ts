@@ -1,5 +1,5 @@
 export * from './blockNetwork';
-export * from './bucket';
+export * from '../hydraulics/bucket';
 export * from './demand';
 export * from './emitters';
 export * from './evenness';

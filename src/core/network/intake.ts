@@ -4,7 +4,7 @@ import { pumpSupply, type PumpCurve } from '../hydraulics/pump';
 import { flowAtPressure, supplyCurve, type Supply, type SupplyCurve } from '../hydraulics/source';
 import { KPA_PER_M } from '../hydraulics/water';
 import type { FullPlan, Source, SourceState, Vessel } from '../plan';
-import { meanS } from './bucket';
+import { meanS } from '../hydraulics/bucket';
 
 /** A step between the water and the head: up the drop or suction pipe, a switch or drive that holds a pressure, a booster. */
 export interface IntakeStep {

@@ -37,7 +37,7 @@ export interface SwitchFacts {
 
 /** The pressure tank of a well or surface pump; none where there is no tank. */
 export function switchFacts(source: Source, plan: FullPlan): SwitchFacts | undefined {
-  if ((source.kind !== 'well' && source.kind !== 'pump') || source.vessel.part === 'none') return undefined;
+  if ((source.kind !== 'well' && source.kind !== 'pump') || source.vessel.part !== 'tank') return undefined;
   const { vessel } = source;
   const pumpLph = (kpa: number): number => pumpFlowLph(source, plan, kpa);
   // The tank's air is reckoned from the air about it, which is thinner higher up.

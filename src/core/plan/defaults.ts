@@ -309,7 +309,7 @@ export function fillIn(plan: Plan): FullPlan {
     units: plan.units ?? 'metric',
     sources,
     sourceId,
-    backup: plan.backup && over({ sourceId: '', valve: false, backflow: 'none' }, plan.backup),
+    backup: plan.backup && over({ sourceId: '', valve: false, backflow: 'none', takesOver: false }, plan.backup),
     head: knownHeads(head, '', [own], () => head.map((p) => fullPart(p, own))),
     parts: own,
     tees: (plan.tees ?? []).map((t) => knownTees(t, '', [surface], () => fullTee(t, surface))),

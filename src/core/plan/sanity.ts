@@ -126,7 +126,7 @@ function checkSource(s: Source, add: Add): void {
 }
 
 function checkVessel(v: Extract<Source, { kind: 'well' }>['vessel'], add: Add): void {
-  if (v.part === 'none') return;
+  if (v.part !== 'tank') return;
   if (v.cutInKpa >= v.cutOutKpa)
     add('vessel.cutInKpa', 'the switch must start the pump below where it stops it');
   if (v.prechargeKpa >= v.cutOutKpa)

@@ -49,7 +49,7 @@ export const ownPartSchema = Joi.object({
 });
 
 const curve = Joi.object({
-  method: Joi.valid('points', 'label'),
+  method: Joi.valid('points', 'label', 'bucket'),
   points: Joi.array()
     .items(
       Joi.object({
@@ -62,10 +62,14 @@ const curve = Joi.object({
   powerKw: positive(500),
   labelLph: positive(LIMITS.flowLph),
   labelM: positive(LIMITS.headM),
+  bucketL: positive(10000),
+  triesS: Joi.array().items(positive(36000)).min(1).max(20),
+  bucketKpa: notNegative(LIMITS.pressureKpa),
 });
 
 const vessel = Joi.object({
-  part: Joi.valid('tank', 'none'),
+  part: Joi.valid('tank', 'flow', 'none'),
+  stopsLph: positive(LIMITS.flowLph),
   volumeL: positive(100000),
   prechargeKpa: notNegative(LIMITS.pressureKpa),
   cutInKpa: positive(LIMITS.pressureKpa),
@@ -247,7 +251,7 @@ export const planSchema = Joi.object({
   units: Joi.valid('us', 'metric'),
   sources: Joi.array().items(anySource).min(1).max(LIMITS.sources).unique('id').required(),
   sourceId: id,
-  backup: Joi.object({ sourceId: id.required(), valve: Joi.boolean(), backflow: id }),
+  backup: Joi.object({ sourceId: id.required(), valve: Joi.boolean(), backflow: id, takesOver: Joi.boolean() }),
   head: parts,
   setAside: Joi.array()
     .items(Joi.object({ place: id.required(), had: parts.required(), left: parts.required() }))

@@ -1,9 +1,11 @@
 import type { Surface } from '../ground';
-import type { PumpCurve } from '../hydraulics/pump';
+import { fittingKpaPerLph2, friction, frictionKpaPerM, type Medium } from '../hydraulics/friction';
+import { bucketLph, bucketPoints, type PumpCurve } from '../hydraulics/pump';
 import { KPA_PER_M } from '../hydraulics/water';
 import { over, piece } from './over';
 import type {
   Booster,
+  PipePiece,
   Plan,
   PumpSource,
   Source,
@@ -25,6 +27,8 @@ const PRECHARGE_UNDER_KPA = 14;
 const TYPICAL_NPSH_M = 3;
 /** Fittings of a suction pipe as a fitting loss (K): strainer and foot valve (2.5), bend (0.9). */
 const SUCTION_K = 3.4;
+/** Small flow switches stop a pump at about a litre and a half a minute. */
+const FLOW_SWITCH_LPH = 90;
 /** Share of a roof's rain that reaches the tank (growers' rule). */
 const ROOF_SHARE = 0.85;
 
@@ -45,6 +49,9 @@ const SITE = {
   othersLph: 0,
 };
 
+/** A bucket at the tap beside a house's pressure tank. */
+const BUCKET = { bucketL: 20, triesS: [36] as readonly number[], bucketKpa: CUT_IN_KPA };
+
 /** A small submersible pump, a surface pump and a booster to start from: points as such curves run. */
 const WELL_PUMP: PumpCurve = {
   method: 'points',
@@ -56,6 +63,7 @@ const WELL_PUMP: PumpCurve = {
   powerKw: 0.75,
   labelLph: 2000,
   labelM: 45,
+  ...BUCKET,
 };
 const SURFACE_PUMP: PumpCurve = {
   method: 'points',
@@ -67,6 +75,7 @@ const SURFACE_PUMP: PumpCurve = {
   powerKw: 0.75,
   labelLph: 4000,
   labelM: 28,
+  ...BUCKET,
 };
 const BOOSTER_PUMP: PumpCurve = {
   method: 'points',
@@ -78,6 +87,7 @@ const BOOSTER_PUMP: PumpCurve = {
   powerKw: 0.55,
   labelLph: 2000,
   labelM: 26,
+  ...BUCKET,
 };
 
 const TAP: Omit<TapSource, 'booster'> = {
@@ -141,9 +151,34 @@ const boosterOf = (stated: Stated<Booster> | undefined): Booster => ({
 function vesselOf(stated: Stated<Vessel> | undefined, part: Vessel['part']): Vessel {
   const cutInKpa = stated?.cutInKpa ?? CUT_IN_KPA;
   return over(
-    { part, volumeL: 100, prechargeKpa: cutInKpa - PRECHARGE_UNDER_KPA, cutInKpa, cutOutKpa: CUT_OUT_KPA },
+    {
+      part,
+      volumeL: 100,
+      prechargeKpa: cutInKpa - PRECHARGE_UNDER_KPA,
+      cutInKpa,
+      cutOutKpa: CUT_OUT_KPA,
+      stopsLph: FLOW_SWITCH_LPH,
+    },
     stated,
   );
+}
+
+/** Friction of the pipe between water and gauge is taken so where a pump is known by a bucket. */
+const BUCKET_MEDIUM: Medium = { waterC: 20, friction: 'darcy-weisbach' };
+
+/** A pump's curve; one that is known only by a bucket has its points estimated. */
+function curveOf(
+  curve: PumpCurve,
+  liftM: number,
+  pipe: PipePiece & { lengthM: number; minorK?: number },
+  vessel: Vessel,
+): PumpCurve {
+  if (curve.method !== 'bucket') return curve;
+  const lph = bucketLph(curve);
+  const perM = frictionKpaPerM(friction(pipe.boreMm, pipe.hazenWilliamsC, BUCKET_MEDIUM), lph);
+  const lostKpa = pipe.lengthM * perM + fittingKpaPerLph2(pipe.minorK ?? 0, pipe.boreMm) * lph ** 2;
+  const stops = vessel.part === 'tank' ? vessel.cutOutKpa : undefined;
+  return { ...curve, points: bucketPoints(curve, liftM, lostKpa / KPA_PER_M, stops) };
 }
 
 /** Pressure that a source comes to with nothing drawn and no booster, as far as single fields say it, kPa. */
@@ -179,26 +214,30 @@ function sourceOf(stated: Plan['sources'][number]): Source & { id: string } {
       return { ...over({ ...TANK, id: stated.id }, stated), booster };
     case 'well': {
       const well = over({ ...WELL, id: stated.id }, stated);
+      const vessel = vesselOf(stated.vessel, 'tank');
+      // A pump hangs a few metres under the water it draws down to.
+      const drop = piece(stated.drop, 'pe-1-1/4', { lengthM: well.pumpingLevelM + 3 });
       return {
         ...well,
         booster,
-        curve: over(WELL_PUMP, stated.curve),
-        // A pump hangs a few metres under the water it draws down to.
-        drop: piece(stated.drop, 'pe-1-1/4', { lengthM: well.pumpingLevelM + 3 }),
-        vessel: vesselOf(stated.vessel, 'tank'),
+        curve: curveOf(over(WELL_PUMP, stated.curve), well.pumpingLevelM, drop, vessel),
+        drop,
+        vessel,
       };
     }
     case 'pump': {
       const pump = over({ ...PUMP, id: stated.id }, stated);
+      const vessel = vesselOf(stated.vessel, 'none');
+      const suction = piece(stated.suction, 'pe-1-1/2', {
+        lengthM: Math.max(1, pump.liftM) + 3,
+        minorK: SUCTION_K,
+      });
       return {
         ...pump,
         booster,
-        curve: over(SURFACE_PUMP, stated.curve),
-        suction: piece(stated.suction, 'pe-1-1/2', {
-          lengthM: Math.max(1, pump.liftM) + 3,
-          minorK: SUCTION_K,
-        }),
-        vessel: vesselOf(stated.vessel, 'none'),
+        curve: curveOf(over(SURFACE_PUMP, stated.curve), pump.liftM, suction, vessel),
+        suction,
+        vessel,
       };
     }
   }

@@ -77,9 +77,14 @@ export interface TapSource extends Site {
   flowingLph: number;
 }
 
-/** A pressure tank with its switch, or none: then a relief valve must stand in for it. */
+/**
+ * What starts and stops a pump: a switch on a pressure tank; a flow switch, which runs it on its curve as long as enough flows;
+ * or none, where a hand or a timer does and a relief valve must stand in for it.
+ */
 export interface Vessel extends PressureTank {
-  part: 'tank' | 'none';
+  part: 'tank' | 'flow' | 'none';
+  /** A flow switch stops the pump where less flows. */
+  stopsLph: number;
 }
 
 /** A well with a submersible pump. */
@@ -133,6 +138,8 @@ export interface Backup {
   valve: boolean;
   /** A backflow preventer of its own, by its kind; `none` for none. */
   backflow: string;
+  /** It takes over by itself where the tank in use is dry, until that holds water again; else a hand turns it on. */
+  takesOver: boolean;
 }
 
 /** A part in its place in the head or at a block's inlet, with all its label says. */

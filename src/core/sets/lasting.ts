@@ -36,6 +36,8 @@ export interface TankOutlook {
   enoughL: number | undefined;
   enoughLph: number | undefined;
   held: boolean;
+  /** The source that takes over by itself where the tank fails; what it gives in the spell, L. */
+  takenOver?: { source: string; litres: number };
 }
 
 const WEEK_H = 168;
@@ -59,6 +61,7 @@ export function tankOutlook(
   day: Day,
   date: string,
   sky: Sky,
+  takesOver?: ReadonlyMap<string, number>,
 ): TankOutlook | undefined {
   const tank = tankOf(plan);
   if (!tank || tables.size === 0) return undefined;
@@ -78,9 +81,9 @@ export function tankOutlook(
     return on.from === 'told' ? roofL(tank.roofM2, on.rainMm, tank.roofShare) : 0;
   };
   const through = (scale: number, lph: number): TankDays =>
-    tankThrough(tables, draws, dryDays, everyDays, lph, rain, scale);
+    tankThrough(tables, draws, dryDays, everyDays, lph, rain, scale, takesOver);
   const days: TankDays = mains
-    ? { points: [], dry: undefined, missingL: 0, givenL: day.volumeL }
+    ? { points: [], dry: undefined, missingL: 0, givenL: day.volumeL, takenOverL: 0 }
     : through(1, refill);
   const year = mains ? undefined : tankThrough(tables, draws, YEAR_D, everyDays, refill, () => 0);
   const usable = table.litresPerM * (table.highM - table.outletM);
@@ -96,6 +99,8 @@ export function tankOutlook(
     enoughL: scale === undefined ? undefined : usable * scale,
     enoughLph: lph,
     held: table.held,
+    ...(takesOver &&
+      takesOver.size > 0 && { takenOver: { source: plan.backup!.sourceId, litres: days.takenOverL } }),
   };
 }
 

@@ -88,6 +88,8 @@ export function outlookOf(
   const date = plan.watering.day.forDate ?? peakDay(plan, groups, sky);
   const single = opened.length < 2;
   const tables = new Map<string, TankTable>();
+  /** Flow of each set on the source that takes over from its tank. */
+  const takesOver = new Map<string, number>();
   const given = new Map<string, Given>();
   const made = opened.map(({ set, plan: open, results }, i): SetOutlook => {
     checkpoint();
@@ -98,6 +100,9 @@ export function outlookOf(
     checkpoint();
     const table = tankTable(open, solver, checkpoint);
     if (table) tables.set(id, table);
+    const other = plan.backup?.takesOver && table ? plan.backup.sourceId : undefined;
+    if (other !== undefined && other !== open.sourceId)
+      takesOver.set(id, solver.solve({ ...open, sourceId: other }, false).flowLph);
     progress((i + 1) / opened.length);
     return {
       id,
@@ -134,7 +139,7 @@ export function outlookOf(
   const weekL = (day.volumeL * 7) / rules.everyDays;
   const unset = unsetBeds(plan, groups);
   const well = wellOf(plan, day, weekL);
-  const tank = tankOutlook(plan, tables, day, date, sky);
+  const tank = tankOutlook(plan, tables, day, date, sky, takesOver);
   return {
     date,
     et0Mm: sky.on(date).et0Mm,

@@ -1,6 +1,7 @@
 import { judge, roots } from '../check';
 import { BLOCK, SOUND, TAP } from '../check/batteryBase.testing';
 import { fillIn, openings, refusalOf, type Plan } from '../plan';
+import { tankThrough, type TankTable } from './tankOverTime';
 
 const TANK = {
   id: 'tank',
@@ -66,4 +67,54 @@ test('sources that sets share pipes with need valves and backflow protection bet
 test('a set on a source that is not there is refused', () => {
   const sets = [{ id: 'one', beds: [{ block: 'a' }], source: 'lake' }];
   expect(JSON.stringify(refusalOf(turns({ watering: { sets } })))).toMatch(/there is no source “lake”/);
+});
+
+describe('a source that takes over where the tank is dry', () => {
+  // A table of one flow at all levels: 60 L/h from a tank of 100 L over its outlet.
+  const level = (levelM: number) => ({ levelM, flowLph: 60, weakestKpa: 10, marginKpa: 5, evenness: 0.95 });
+  const table: TankTable = {
+    levels: [level(0), level(0.25), level(1)],
+    outletM: 0,
+    highM: 1,
+    litresPerM: 100,
+    held: false,
+  };
+  const through = (takesOver?: ReadonlyMap<string, number>) =>
+    tankThrough(
+      new Map([['one', table]]),
+      [{ set: 'one', fromMin: 360, minutes: 180 }],
+      2,
+      1,
+      0,
+      () => 0,
+      1,
+      takesOver,
+    );
+
+  test('100 L at 60 L/h last 100 min; the 80 min left of that day and the next day’s 180 are the other’s, at 90 L/h', () => {
+    const days = through(new Map([['one', 90]]));
+    expect(days.givenL).toBeCloseTo(100, 6);
+    expect(days.takenOverL).toBeCloseTo(((80 + 180) / 60) * 90, 6);
+    expect(days.missingL).toBeCloseTo(0, 9);
+    expect(days.dry).toMatchObject({ day: 0, minute: 460 });
+    expect(through().takenOverL).toBe(0);
+    expect(through().missingL).toBeCloseTo(80 + 180, 6);
+  });
+
+  const dry = (takesOver: boolean): Plan => ({
+    ...SOUND,
+    sources: [TAP, { ...TANK, volumeL: 300 } as Plan['sources'][number]],
+    sourceId: 'tank',
+    backup: { sourceId: 's', valve: true, backflow: 'double-check', takesOver },
+    watering: { day: { dryDays: 5 } },
+  });
+  test('the plan is then not told that its tank runs out, and what the other gives is told', () => {
+    const codes = (plan: Plan) => judge(plan).each.map((f) => f.code);
+    expect(codes(dry(false))).toContain('tank-dry');
+    expect(codes(dry(true))).not.toContain('tank-dry');
+    const tank = judge(dry(true)).outlook!.tank!;
+    expect(tank.takenOver!.source).toBe('s');
+    expect(tank.takenOver!.litres).toBeGreaterThan(0);
+    expect(judge(dry(false)).outlook!.tank!.takenOver).toBeUndefined();
+  });
 });

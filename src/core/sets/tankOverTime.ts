@@ -175,9 +175,13 @@ export interface TankDays {
   /** Litres that were asked of it and not given. */
   missingL: number;
   givenL: number;
+  /** Litres that another source gave in its stead. */
+  takenOverL: number;
 }
 
 const MINUTES_A_DAY = 1440;
+/** Litres that only rounding keeps back. */
+const ROUNDING_L = 1e-9;
 /** A watering is followed in steps of so many minutes. */
 const DRAW_STEP_MIN = 5;
 
@@ -187,6 +191,7 @@ const DRAW_STEP_MIN = 5;
  * @param refillLph hose or pump, day and night
  * @param rainL what each day's rain brings off the roof
  * @param scale of the tank's area
+ * @param takesOver flow of each set on the source that takes over where the tank fails, L/h
  */
 export function tankThrough(
   tables: ReadonlyMap<string, TankTable>,
@@ -196,6 +201,7 @@ export function tankThrough(
   refillLph: number,
   rainL: (day: number) => number,
   scale = 1,
+  takesOver?: ReadonlyMap<string, number>,
 ): TankDays {
   const [first] = tables.values();
   const { outletM, highM } = first;
@@ -206,6 +212,7 @@ export function tankThrough(
   let dry: TankDays['dry'];
   let missingL = 0;
   let givenL = 0;
+  let takenOverL = 0;
   const points: TankDays['points'] = [{ minute: 0, levelM }];
   const add = (litres: number): void => {
     levelM = Math.min(highM, Math.max(outletM, levelM + litres / perM));
@@ -230,9 +237,18 @@ export function tankThrough(
           const asked = (now.flowLph * step) / MIN_PER_HOUR;
           const there = (levelM - outletM) * perM + (refillLph * step) / MIN_PER_HOUR;
           const litres = Math.min(asked, there);
-          givenL += litres;
-          if (!dry && (now.marginKpa < 0 || litres < asked - 1e-9))
+          const fails = now.marginKpa < 0 || litres < asked - ROUNDING_L;
+          if (!dry && fails)
             dry = { day, minute: draw.fromMin + done, set: draw.set, levelM, empty: now.marginKpa >= 0 };
+          const other = takesOver?.get(draw.set);
+          if (fails && other !== undefined) {
+            takenOverL += (other * step) / MIN_PER_HOUR;
+            add((refillLph * step) / MIN_PER_HOUR);
+            at += step;
+            done += step;
+            continue;
+          }
+          givenL += litres;
           if (litres < asked) missingL += asked - litres;
           else if (!(now.flowLph > 0)) missingL += (full * step) / MIN_PER_HOUR;
           add((refillLph * step) / MIN_PER_HOUR - litres);
@@ -245,7 +261,7 @@ export function tankThrough(
     fillTo((day + 1) * MINUTES_A_DAY);
     points.push({ minute: (day + 1) * MINUTES_A_DAY, levelM });
   }
-  return { points, dry, missingL, givenL };
+  return { points, dry, missingL, givenL, takenOverL };
 }
 
 const BISECTIONS = 40;

@@ -26,6 +26,7 @@ import { mainEats } from './mainEats';
 import { materialUneven } from './materialUneven';
 import { materialWater } from './materialWater';
 import { needsPressure } from './needsPressure';
+import { flowStops } from './flowStops';
 import { neverStops } from './neverStops';
 import { noBackflow } from './noBackflow';
 import { noFilter } from './noFilter';
@@ -84,6 +85,7 @@ export const KINDS = [
   overRated,
   needsPressure,
   neverStops,
+  flowStops,
   reliefUseless,
   shortCycling,
   overYield,

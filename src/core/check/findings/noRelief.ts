@@ -16,7 +16,7 @@ export const noRelief = findingKind({
   find({ plan, results }: State): Found<Said>[] {
     const { source } = results.layout;
     if (source.kind !== 'well' && source.kind !== 'pump') return [];
-    if (source.vessel.part === 'tank' || plan.head.some((p) => p.role === 'relief')) return [];
+    if (source.vessel.part !== 'none' || plan.head.some((p) => p.role === 'relief')) return [];
     const well = source.kind === 'well';
     return [
       {

@@ -1,7 +1,15 @@
 import { LENGTH_BRINGS, LENGTH_COMPARED, longRuns, type LongRun } from '../facts/longRuns';
 import type { Found } from '../finding';
 import { findingKind, percent, plural } from '../kind';
-import { all, headerInMiddle, lowerFlow, secondHeader, smallerHoles, straightRuns, widerBore } from '../offers';
+import {
+  all,
+  headerInMiddle,
+  lowerFlow,
+  secondHeader,
+  smallerHoles,
+  straightRuns,
+  widerBore,
+} from '../offers';
 import type { State } from '../states';
 
 /** A run is longer than its tape carries here: it falls below the target evenness. */

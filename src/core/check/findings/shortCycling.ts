@@ -13,6 +13,8 @@ type Said = {
   flowLph: number;
   cutInLph: number;
   often: boolean;
+  /** The pump is known only by a bucket. */
+  estimated: boolean;
 };
 
 /** The pump starts too often, or runs too briefly, while this much is drawn. */
@@ -21,6 +23,7 @@ export const shortCycling = findingKind({
   stage: 'water',
   find({ plan, results: { layout, flowLph } }: State): Found<Said>[] {
     const facts = switchFacts(layout.source, plan);
+    const { source } = layout;
     if (!facts || facts.neverStops || !(flowLph > 0)) return [];
     const cycle = facts.cycle(flowLph);
     if (cycle.steady) return [];
@@ -43,13 +46,14 @@ export const shortCycling = findingKind({
           flowLph,
           cutInLph: facts.cutInLph,
           often,
+          estimated: (source.kind === 'well' || source.kind === 'pump') && source.curve.method === 'bucket',
         },
       },
     ];
   },
   words: ({ limit, says }, show) => ({
     title: says.often ? 'The pump starts too often' : 'The pump runs too briefly each time',
-    howMuch: `At ${show(says.flowLph, 'flow')} it starts ${Math.round(says.starts)} times an hour and runs ${show(says.runS, 'time')} each time; ${says.often ? `${Math.round(limit)} starts are` : `at least ${show(limit, 'time')} is`} usual. The tank gives ${show(says.drawdownL, 'volume')} between starts.`,
+    howMuch: `At ${show(says.flowLph, 'flow')} it starts ${Math.round(says.starts)} times an hour and runs ${show(says.runS, 'time')} each time; ${says.often ? `${Math.round(limit)} starts are` : `at least ${show(limit, 'time')} is`} usual. The tank gives ${show(says.drawdownL, 'volume')} between starts.${says.estimated ? ' Starts are estimated: the pump is known only by a bucket.' : ''}`,
     why: 'Each start heats the motor and wears switch and pump: short cycling ruins it.',
     tries: [
       `draw nearer to the ${show(says.cutInLph, 'flow')} that the pump gives, so that it runs on`,

@@ -205,7 +205,13 @@ export const straightRuns = ofBlock((block, context) => {
   if (beds.length === 0) return [];
   const { runsPerBed, passes, single } = block.beds;
   const plain = Object.values(single).every((s) => s.runs === undefined && s.passes === undefined);
-  const straight = (runs: number, keys: string[]): Change => ({ kind: 'runs', block: block.id, runs, keys, straight: true });
+  const straight = (runs: number, keys: string[]): Change => ({
+    kind: 'runs',
+    block: block.id,
+    runs,
+    keys,
+    straight: true,
+  });
   if (plain) return runsPerBed * passes > LIMITS.runsPerBed ? [] : [[[straight(runsPerBed * passes, [])]]];
   const cut = beds.filter((b) => b.lines <= LIMITS.runsPerBed);
   return cut.length === 0 ? [] : [[cut.map((b) => straight(b.lines, [b.key]))]];

@@ -48,7 +48,7 @@ export const booster: Offering = ({ plan, results: { layout, demand } }) => {
 /** A switch that stops the pump sooner. */
 export const lowerCutOut: Offering = ({ results: { layout } }) => {
   const { source } = layout;
-  if ((source.kind !== 'well' && source.kind !== 'pump') || source.vessel.part === 'none') return [];
+  if ((source.kind !== 'well' && source.kind !== 'pump') || source.vessel.part !== 'tank') return [];
   const { cutInKpa, cutOutKpa } = source.vessel;
   const lower = [0.9, 0.8, 0.7, 0.6, 0.5]
     .map((s) => Math.round(cutOutKpa * s))

@@ -20,6 +20,8 @@ const current = computed(() => outlook.current);
 const run = computed(() => tank.value?.sets.find((s) => s.id === current.value?.id)?.run ?? tank.value?.sets[0]?.run);
 const source = computed(() => tankOf(plan.full));
 /** What would do changes the source in use; a tank that only sets draw on is changed at Water. */
+/** What takes over, by name. */
+const overName = computed(() => plan.full.sources.find((s) => s.id === tank.value?.takenOver?.source)?.name ?? 'the backup');
 const own = computed(() => source.value?.id === plan.source.id);
 const rules = computed(() => plan.full.watering.day);
 const MIN_S = 60;
@@ -81,8 +83,9 @@ function ask(name: SetWorkingName): void {
       </p>
       <p v-if="tank.days.dry" class="dry" role="status"><b>It runs dry on day {{ tank.days.dry.day + 1 }}, at {{ clockText(tank.days.dry.minute) }}</b>, {{ tank.days.dry.empty ? 'down to the outlet' : `with ${settings.show(tank.days.dry.levelM, 'height')} of water above the outlet, and the weakest emitter gets too little pressure` }}.</p>
       <p v-else class="fine" role="status">It lasts these {{ rules.dryDays }} days; {{ tank.held ? 'the float keeps its level' : `${settings.show(tank.leftL, 'volume')} of ${settings.show(tank.usableL, 'volume')} are then left` }}.</p>
-      <p class="quiet">{{ then }}</p>
-      <div v-if="tank.days.dry && own" class="remedies" role="group" aria-label="Remedies">
+      <p v-if="tank.takenOver" class="fine">Where it fails, {{ overName }} takes over by itself: in these {{ rules.dryDays }} days it gives {{ settings.show(tank.takenOver.litres, 'volume') }}, and the tank {{ settings.show(tank.days.givenL, 'volume') }}.</p>
+      <p v-else class="quiet">{{ then }}</p>
+      <div v-if="tank.days.dry && own && !tank.takenOver" class="remedies" role="group" aria-label="Remedies">
         <button v-if="enoughTanks !== undefined" type="button" @click="join">Join {{ enoughTanks }} such tanks → {{ settings.show((tank.usableL * enoughTanks) / source.count, 'volume') }} usable, lasts</button>
         <button v-if="enoughLph !== undefined" type="button" @click="refill">Refill by hose at {{ settings.show(enoughLph, 'flow') }}, day and night → lasts</button>
         <p v-if="enoughTanks !== undefined" class="caution">Each tank weighs about {{ settings.show((tank.usableL / source.count) * KG_PER_L, 'weight') }} full: level footing and restraint; somebody competent designs the stand. Hose from the mains: local water rules ask for a proper backflow preventer or an air gap.</p>

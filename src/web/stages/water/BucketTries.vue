@@ -2,21 +2,20 @@
 import { computed } from 'vue';
 import { meanS, spread } from '../../../core/network';
 import QuantityField from '../../parts/QuantityField.vue';
-import { useEdits } from '../../stores/edits';
+import type { Refusal } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 
 /** Tries of the bucket test: each its own field, with mean and spread. */
-const props = defineProps<{ tries: number[]; isDefault: boolean }>();
-const edits = useEdits();
+const props = defineProps<{ tries: readonly number[]; isDefault: boolean; /** Takes all tries, or says why not. */ take: (tries: number[], label: string, gesture?: string) => Refusal | undefined }>();
 const settings = useSettings();
 
 const MOST = 20;
 /** Tries further apart than this are worth repeating. */
 const WIDE_SPREAD = 0.15;
 const set = (i: number) => (value: number, gesture: string) =>
-  edits.source({ triesS: props.tries.map((t, j) => (j === i ? value : t)) }, `set try ${i + 1}`, gesture);
-const add = (): void => void edits.source({ triesS: [...props.tries, Number(meanS(props.tries).toFixed(1))] }, 'add a try');
-const remove = (): void => void edits.source({ triesS: props.tries.slice(0, -1) }, 'take a try away');
+  props.take(props.tries.map((t, j) => (j === i ? value : t)), `set try ${i + 1}`, gesture);
+const add = (): void => void props.take([...props.tries, Number(meanS(props.tries).toFixed(1))], 'add a try');
+const remove = (): void => void props.take(props.tries.slice(0, -1), 'take a try away');
 const said = computed(() => {
   if (props.tries.length < 2) return 'one try: repeat it';
   const s = spread(props.tries);

@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import type { PumpCurve } from '../../../core/hydraulics/pump';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
+import BucketTries from './BucketTries.vue';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 
@@ -17,10 +18,11 @@ const stated = computed(() => {
   return ((props.ofBooster ? s.booster?.curve : s.curve) ?? {}) as Record<string, unknown>;
 });
 const isDefault = (field: string): boolean => stated.value[field] === undefined;
-const METHODS = [
+const METHODS = computed(() => [
   { id: 'points', name: 'points of its curve' },
   { id: 'label', name: 'its label: power and one point' },
-];
+  ...(props.ofBooster ? [] : [{ id: 'bucket', name: 'a bucket and a gauge only' }]),
+]);
 const set = (field: string, label: string) => (value: number, gesture: string) => edits.curve({ [field]: value }, label, gesture, props.ofBooster);
 const setPoint = (i: number, field: 'flowLph' | 'headM') => (value: number, gesture: string) =>
   edits.curve({ points: props.curve.points.map((p, j) => (j === i ? { ...p, [field]: value } : p)) }, 'set a point of the curve', gesture, props.ofBooster);
@@ -49,6 +51,12 @@ const remove = (i: number): void => void edits.curve({ points: props.curve.point
     </tbody>
     <tfoot><tr><td colspan="3"><button v-if="curve.points.length < MOST" type="button" class="small" @click="add">add a point</button></td></tr></tfoot>
   </table>
+  <p v-else-if="curve.method === 'bucket'" class="fill">
+    While it runs without stopping, a <QuantityField label="Bucket at the pump" kind="volume" :value="curve.bucketL" :is-default="isDefault('bucketL')" :take="set('bucketL', 'set the bucket')" /> bucket fills in
+    <BucketTries :tries="curve.triesS" :is-default="isDefault('triesS')" :take="(triesS, label, gesture) => edits.curve({ triesS }, label, gesture)" /> and the gauge stays at
+    <QuantityField label="Gauge while the bucket fills" kind="pressure" :value="curve.bucketKpa" :is-default="isDefault('bucketKpa')" :take="set('bucketKpa', 'set the gauge')" />.
+    <span class="quiet">The rest of its curve is estimated, and so are its starts: as a label’s point is taken, and at least to where its switch stops it. Open a tap near the pressure tank just so far that the gauge neither rises nor falls.</span>
+  </p>
   <p v-else class="fill">
     <QuantityField :label="`${who} power`" kind="power" :value="curve.powerKw" :is-default="isDefault('powerKw')" :take="set('powerKw', 'set the pump’s power')" />, giving
     <QuantityField :label="`${who} label flow`" kind="flow" :value="curve.labelLph" :is-default="isDefault('labelLph')" :take="set('labelLph', 'set the label’s flow')" /> at a head of

@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { HEAD_PARTS } from '../../../core/catalog/headParts';
 import type { SourceKind } from '../../../core/plan';
+import { tankOf } from '../../../core/sets';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
@@ -17,6 +18,12 @@ const VALVES = [
   { id: 'no', name: 'no valve' },
   { id: 'yes', name: 'a valve on each' },
 ];
+const TURNS_ON = [
+  { id: 'hand', name: 'by hand' },
+  { id: 'itself', name: 'by itself' },
+];
+/** The backup can take over from a tank, where it is no tank that the plan or a set draws on itself. */
+const drawsOnTank = computed(() => tankOf(plan.full) !== undefined && tankOf(plan.full)?.id !== plan.full.backup?.sourceId);
 const backups = computed(() => [{ id: '', name: 'none' }, ...others.value.map((s) => ({ id: s.id, name: s.name }))]);
 function pickBackup(id: string): void {
   if (!id) edits.backup(undefined, 'no backup');
@@ -40,7 +47,8 @@ function pickBackup(id: string): void {
     <p v-if="others.length > 0" class="fill">
       Backup that joins the same pipes: <ChoiceField label="Backup" :value="plan.full.backup?.sourceId ?? ''" :options="backups" @pick="pickBackup" /><template v-if="plan.full.backup">,
         with <ChoiceField label="Valve between" :value="plan.full.backup.valve ? 'yes' : 'no'" :options="VALVES" :is-default="plan.plan.backup?.valve === undefined" @pick="edits.backup({ valve: $event === 'yes' }, 'change the valve between')" /> and
-        <ChoiceField label="Backflow preventer of the backup" :value="plan.full.backup.backflow" :options="BACKFLOWS" :is-default="plan.plan.backup?.backflow === undefined" @pick="edits.backup({ backflow: $event }, 'change the backup’s backflow preventer')" /></template>.
+        <ChoiceField label="Backflow preventer of the backup" :value="plan.full.backup.backflow" :options="BACKFLOWS" :is-default="plan.plan.backup?.backflow === undefined" @pick="edits.backup({ backflow: $event }, 'change the backup’s backflow preventer')" /><template v-if="drawsOnTank">; when the tank is dry it is turned on
+        <ChoiceField label="When the tank is dry" :value="plan.full.backup.takesOver ? 'itself' : 'hand'" :options="TURNS_ON" :is-default="plan.plan.backup?.takesOver === undefined" @pick="edits.backup({ takesOver: $event === 'itself' }, 'change how the backup takes over')" /></template></template>.
     </p>
   </details>
 </template>

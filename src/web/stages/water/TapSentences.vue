@@ -2,10 +2,12 @@
 import type { TapSource } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
+import { useEdits } from '../../stores/edits';
 import BucketTries from './BucketTries.vue';
 import { useSourceFields } from './useSourceFields';
 
 defineProps<{ tap: TapSource }>();
+const edits = useEdits();
 const { isDefault, set, choose } = useSourceFields();
 const METHODS = [
   { id: 'bucket', name: 'a bucket and a shut gauge' },
@@ -20,7 +22,7 @@ const METHODS = [
   </p>
   <p v-if="tap.method === 'bucket'" class="fill">
     A <QuantityField label="Bucket" kind="volume" :value="tap.bucketL" :is-default="isDefault('bucketL')" :take="set('bucketL', 'set the bucket')" /> bucket fills in
-    <BucketTries :tries="tap.triesS" :is-default="isDefault('triesS')" /> with the tap wide open; shut, the gauge reads
+    <BucketTries :tries="tap.triesS" :is-default="isDefault('triesS')" :take="(triesS, label, gesture) => edits.source({ triesS }, label, gesture)" /> with the tap wide open; shut, the gauge reads
     <QuantityField label="Gauge, shut" kind="pressure" :value="tap.shutKpa" :is-default="isDefault('shutKpa')" :take="set('shutKpa', 'set the shut gauge')" />.
   </p>
   <p v-else class="fill">

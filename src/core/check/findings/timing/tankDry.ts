@@ -18,6 +18,8 @@ export const tankDry = findingKind({
     // Too little pressure with the tank full is told of the emitters themselves.
     const source = tankOf(plan);
     const full = source?.kind === 'tank' && dry !== undefined && dry.levelM >= source.highM - FULL_M;
+    // Whether the one that takes over does is judged with it in use.
+    if (outlook?.tank?.takenOver) return [];
     if (!dry || (!dry.empty && full && isGravity(source))) return [];
     const { day, minute, set, levelM, empty } = dry;
     return [
