@@ -38,6 +38,17 @@ export function partsIn(draft: Draft<Plan>, place: string, full: FullPlan): Draf
     .inlet.map(({ id, kind }) => ({ id, kind })));
 }
 
+/** Where all blocks' inlets are alike, those of the others become like the one that was changed. */
+export function inletsLike(draft: Draft<Plan>, place: string): void {
+  if (draft.inlets !== 'alike' || place === HEAD) return;
+  const { inlet } = blockIn(draft, place);
+  for (const b of draft.blocks)
+    if (b.id !== place) {
+      if (inlet) b.inlet = inlet.map((p) => ({ ...p }));
+      else delete b.inlet;
+    }
+}
+
 /** An id that none of a list has. */
 export function freeId(list: readonly { id: string }[], stem: string): string {
   for (let i = 1; ; i++) {

@@ -1,6 +1,7 @@
 import { produce } from 'immer';
 import { fillIn, type Plan, type FullPlan } from '../plan';
 import type { Change, ChangeKind, ChangeMaker, ChangeMakers, Show } from './types';
+import { inletsLike } from './drafts';
 import { LAYING } from './laying';
 import { OPENING } from './opening';
 import { PARTS } from './parts';
@@ -8,6 +9,7 @@ import { PIPES_CHANGED } from './pipes';
 import { SOURCES } from './sources';
 
 export { pieceOf, wayTo } from './pipes';
+export { inletsLike } from './drafts';
 export { drawnOn } from './underTank';
 
 const MAKERS: ChangeMakers<ChangeKind> = { ...OPENING, ...PIPES_CHANGED, ...LAYING, ...PARTS, ...SOURCES };
@@ -18,7 +20,10 @@ const makerOf = <K extends ChangeKind>(kind: K): ChangeMaker<K> => MAKERS[kind] 
 export const changed = (plan: Plan, changes: readonly Change[]): Plan =>
   changes.reduce((now, change) => {
     const full = fillIn(now);
-    return produce(now, (draft) => void makerOf(change.kind).make(draft, change, full));
+    return produce(now, (draft) => {
+      makerOf(change.kind).make(draft, change, full);
+      if ('place' in change) inletsLike(draft, change.place);
+    });
   }, plan);
 
 /** What a change does, in the imperative. */

@@ -309,9 +309,11 @@ export function fillIn(plan: Plan): FullPlan {
     units: plan.units ?? 'metric',
     sources,
     sourceId,
-    backup: plan.backup && over({ sourceId: '', valve: false, backflow: 'none', takesOver: false }, plan.backup),
+    backup:
+      plan.backup && over({ sourceId: '', valve: false, backflow: 'none', takesOver: false }, plan.backup),
     head: knownHeads(head, '', [own], () => head.map((p) => fullPart(p, own))),
     parts: own,
+    inlets: plan.inlets ?? 'own',
     tees: (plan.tees ?? []).map((t) => knownTees(t, '', [surface], () => fullTee(t, surface))),
     ground,
     obstacles,

@@ -10,6 +10,9 @@ export interface Refusal {
   rule: string;
   limit?: number;
   what: string;
+  /** Of a contradiction: the paths of the two fields that stand against each other. */
+  path?: string;
+  other?: string;
 }
 
 const tooMany = (limit: number, what: string): Refusal => ({ rule: 'array.max', limit, what });
@@ -44,7 +47,7 @@ export function refusalOf(plan: Plan): Refusal | undefined {
   }
   const full = fillIn(plan);
   const odd = [tooLarge(full), ...contradictions(full)].find(Boolean);
-  if (odd) return { rule: 'contradiction', what: odd.what };
+  if (odd) return { rule: 'contradiction', ...odd };
   changed.forEach((b) => good.add(b));
   return undefined;
 }

@@ -12,9 +12,11 @@ export interface Contradiction {
   /** Path of the field to mend. */
   path: string;
   what: string;
+  /** Path of the field that it stands against, where one field does. */
+  other?: string;
 }
 
-type Add = (path: string, what: string) => void;
+type Add = (path: string, what: string, other?: string) => void;
 
 /** No small pump turns more of its power into flow and pressure than this. */
 const MOST_EFFICIENT = 0.85;
@@ -22,10 +24,14 @@ const MOST_EFFICIENT = 0.85;
 /** What single fields allow but together make no sense. Checked on a plan filled in. */
 export function contradictions(plan: FullPlan): Contradiction[] {
   const found: Contradiction[] = [];
-  const add: Add = (path, what) => void found.push({ path, what });
+  const add: Add = (path, what, other) => void found.push({ path, what, ...(other && { other }) });
   if (!plan.sources.some((s) => s.id === plan.sourceId))
     add('sourceId', `there is no source “${plan.sourceId}”`);
-  plan.sources.forEach((s, i) => checkSource(s, (path, what) => add(`sources[${i}].${path}`, what)));
+  plan.sources.forEach((s, i) =>
+    checkSource(s, (path, what, other) =>
+      add(`sources[${i}].${path}`, what, other && `sources[${i}].${other}`),
+    ),
+  );
   if (plan.backup) {
     if (!plan.sources.some((s) => s.id === plan.backup!.sourceId))
       add('backup.sourceId', `there is no source “${plan.backup.sourceId}”`);
@@ -36,7 +42,8 @@ export function contradictions(plan: FullPlan): Contradiction[] {
   const checkParts = (path: string, parts: FullPlan['head']): void =>
     parts.forEach((p, i) => {
       if (!known.has(p.kind)) add(`${path}[${i}].kind`, `there is no part “${p.kind}”`);
-      if (p.minLph >= p.maxLph) add(`${path}[${i}].minLph`, 'its least flow must be below its greatest');
+      if (p.minLph >= p.maxLph)
+        add(`${path}[${i}].minLph`, 'its least flow must be below its greatest', `${path}[${i}].maxLph`);
     });
   checkParts('head', plan.head);
   checkIds(plan, add);
@@ -48,7 +55,11 @@ export function contradictions(plan: FullPlan): Contradiction[] {
   plan.blocks.forEach((b, i) => {
     checkParts(`blocks[${i}].inlet`, b.inlet);
     if (b.tape.minKpa >= b.tape.maxKpa) {
-      add(`blocks[${i}].tape.minKpa`, 'the least working pressure must be below the highest');
+      add(
+        `blocks[${i}].tape.minKpa`,
+        'the least working pressure must be below the highest',
+        `blocks[${i}].tape.maxKpa`,
+      );
     }
     b.header.steps.forEach((step, j, all) => {
       if (j > 0 && step.fromBed <= all[j - 1].fromBed)
@@ -72,7 +83,11 @@ function checkGround(plan: FullPlan, add: Add): void {
   const tapes = new Set(plan.tapes.map((t) => t.id));
   plan.tapes.forEach(({ tape }, i) => {
     if (tape.minKpa >= tape.maxKpa)
-      add(`tapes[${i}].tape.minKpa`, 'the least working pressure must be below the highest');
+      add(
+        `tapes[${i}].tape.minKpa`,
+        'the least working pressure must be below the highest',
+        `tapes[${i}].tape.maxKpa`,
+      );
   });
   plan.blocks.forEach((b, i) => {
     for (const [key, { tape }] of Object.entries(b.beds.single))
@@ -102,25 +117,30 @@ function checkSource(s: Source, add: Add): void {
   switch (s.kind) {
     case 'tap':
       if (s.method === 'gauge' && s.flowingKpa >= s.shutKpa)
-        add('flowingKpa', 'with water running the gauge must read less than shut');
+        add('flowingKpa', 'with water running the gauge must read less than shut', 'shutKpa');
       return;
     case 'tank':
-      if (s.lowM < s.outletM) add('lowM', 'the low water stands below the outlet');
-      if (s.highM < s.lowM) add('highM', 'the high water stands below the low water');
+      if (s.lowM < s.outletM) add('lowM', 'the low water stands below the outlet', 'outletM');
+      if (s.highM < s.lowM) add('highM', 'the high water stands below the low water', 'lowM');
       if (s.shape === 'stated' && s.highM <= s.outletM)
-        add('highM', 'the high water must stand over the outlet for the tank to hold anything');
+        add('highM', 'the high water must stand over the outlet for the tank to hold anything', 'outletM');
       if (s.level === 'held' && s.floatM < s.outletM)
-        add('floatM', 'the float holds the water below the outlet');
+        add('floatM', 'the float holds the water below the outlet', 'outletM');
       return;
     case 'well':
       checkCurve(s.curve, 'curve', add);
       if (s.drop.lengthM < s.pumpingLevelM)
-        add('drop.lengthM', 'the drop pipe must reach down to the water while the pump runs');
+        add(
+          'drop.lengthM',
+          'the drop pipe must reach down to the water while the pump runs',
+          'pumpingLevelM',
+        );
       checkVessel(s.vessel, add);
       return;
     case 'pump':
       checkCurve(s.curve, 'curve', add);
-      if (s.suction.lengthM < s.liftM) add('suction.lengthM', 'the suction pipe is shorter than the lift');
+      if (s.suction.lengthM < s.liftM)
+        add('suction.lengthM', 'the suction pipe is shorter than the lift', 'liftM');
       checkVessel(s.vessel, add);
   }
 }
@@ -128,28 +148,34 @@ function checkSource(s: Source, add: Add): void {
 function checkVessel(v: Extract<Source, { kind: 'well' }>['vessel'], add: Add): void {
   if (v.part !== 'tank') return;
   if (v.cutInKpa >= v.cutOutKpa)
-    add('vessel.cutInKpa', 'the switch must start the pump below where it stops it');
+    add('vessel.cutInKpa', 'the switch must start the pump below where it stops it', 'vessel.cutOutKpa');
   if (v.prechargeKpa >= v.cutOutKpa)
     add(
       'vessel.prechargeKpa',
       'the air in the empty tank must be below the pressure at which the pump stops',
+      'vessel.cutOutKpa',
     );
 }
 
 function checkCurve(curve: PumpCurve, path: string, add: Add): void {
   if (curve.method === 'label') {
     if (pumpEfficiency(curve.labelLph, curve.labelM, curve.powerKw) > MOST_EFFICIENT)
-      add(`${path}.powerKw`, 'a pump of this power cannot give that flow at that head');
+      add(`${path}.powerKw`, 'a pump of this power cannot give that flow at that head', `${path}.labelLph`);
     return;
   }
   curve.points.forEach((p, i, all) => {
     if (i === 0) return;
     if (p.flowLph <= all[i - 1].flowLph)
-      add(`${path}.points[${i}].flowLph`, 'each point’s flow must be above that of the point before');
+      add(
+        `${path}.points[${i}].flowLph`,
+        'each point’s flow must be above that of the point before',
+        `${path}.points[${i - 1}].flowLph`,
+      );
     if (p.headM > all[i - 1].headM)
       add(
         `${path}.points[${i}].headM`,
         'a pump’s head does not rise with its flow: each point must be at or under the one before',
+        `${path}.points[${i - 1}].headM`,
       );
   });
 }

@@ -251,13 +251,19 @@ export const planSchema = Joi.object({
   units: Joi.valid('us', 'metric'),
   sources: Joi.array().items(anySource).min(1).max(LIMITS.sources).unique('id').required(),
   sourceId: id,
-  backup: Joi.object({ sourceId: id.required(), valve: Joi.boolean(), backflow: id, takesOver: Joi.boolean() }),
+  backup: Joi.object({
+    sourceId: id.required(),
+    valve: Joi.boolean(),
+    backflow: id,
+    takesOver: Joi.boolean(),
+  }),
   head: parts,
   setAside: Joi.array()
     .items(Joi.object({ place: id.required(), had: parts.required(), left: parts.required() }))
     .max(LIMITS.blocks + 1)
     .unique('place'),
   parts: Joi.array().items(ownPartSchema).max(200).unique('id'),
+  inlets: Joi.valid('own', 'alike'),
   tees: Joi.array().items(tee).max(LIMITS.tees).unique('id'),
   ground,
   obstacles: Joi.array().items(obstacle).max(LIMITS.obstacles).unique('id'),

@@ -319,6 +319,8 @@ export interface FullPlan {
   /** The head, part by part in the order of the water. */
   head: Part[];
   parts: PartKind[];
+  /** Each block's inlet is put together for itself, or all alike: what is changed at one is changed at all. */
+  inlets: 'own' | 'alike';
   tees: Tee[];
   ground: FarmGround;
   obstacles: Obstacle[];
@@ -363,6 +365,7 @@ export interface Plan {
   setAside?: SetAside[];
   /** Parts of the grower's own. */
   parts?: PartKind[];
+  inlets?: 'own' | 'alike';
   tees?: StatedTee[];
   ground?: Partial<FarmGround>;
   obstacles?: StatedObstacle[];

@@ -1,8 +1,8 @@
-import { format, parseISO } from 'date-fns';
+import { dateDay } from '../units';
 
 const MS_PER_DAY = 86_400_000;
 /** Of a date alone JavaScript reckons in universal time, where every day is as long. */
-const daysOf = (date: string): number => Date.parse(date) / MS_PER_DAY;
+const daysOf = dateDay;
 const DATE_LENGTH = '2027-05-01'.length;
 
 /** Days as plans write them: 2027-05-01. They are calendar days, whatever the clock's zone. */
@@ -11,9 +11,6 @@ export const dayAfter = (date: string, days: number): string =>
 
 /** Days from one date to another; below 0 where the other lies before. */
 export const daysBetween = (from: string, to: string): number => daysOf(to) - daysOf(from);
-
-/** As people write it: 1 May. */
-export const dayText = (date: string): string => format(parseISO(date), 'd MMM');
 
 export const MINUTES_A_DAY = 24 * 60;
 

@@ -1,3 +1,4 @@
+import { formatDay } from './date';
 import { kindOf, shownUnit, type KindName, type Unit, type UnitChoice } from './kinds';
 
 export interface Formatted {
@@ -53,6 +54,10 @@ function unitFor(value: number, kind: KindName, choice: UnitChoice): Unit {
  */
 export function formatParts(value: number, kind: KindName, choice: UnitChoice, extraDecimals = 0): Formatted {
   const u = unitFor(value, kind, choice);
+  if (kind === 'date' && Number.isFinite(value)) {
+    const text = formatDay(value, choice.dates);
+    return { number: text, unit: '', text };
+  }
   if (!Number.isFinite(value)) return { number: '–', unit: u.symbol, text: '–' };
   const own = (value - (u.offset ?? 0)) / u.perUnit;
   const decimals = Math.max(0, u.decimals + extraDecimals + smallValueDecimals(kind, own, u.decimals));

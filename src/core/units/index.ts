@@ -1,4 +1,5 @@
 export { KINDS, METRIC, US, perShownUnit, shownUnit, type KindName, type UnitChoice } from './kinds';
 export { parseQuantity, type Parsed } from './parse';
 export { asShown, format, formatParts, type Formatted } from './format';
+export { dateDay, formatDay, type DateOrder } from './date';
 export { formatDuration } from './duration';

@@ -1,4 +1,5 @@
 import { convert } from 'convert';
+import type { DateOrder } from './date';
 
 /**
  * The quantities the application deals in, and the units people write them in.
@@ -411,6 +412,8 @@ export const KINDS = {
     us: 'in',
     metric: 'mm',
   },
+  /** A day, counted from the beginning of 1970; see `date.ts`. */
+  date: { noun: 'a date', units: { '': unit('', 1, 0) }, us: '', metric: '' },
   count: { noun: 'a number', units: { '': unit('', 1, 0) }, us: '', metric: '' },
   /** A bare factor. */
   factor: { noun: 'a number', units: { '': unit('', 1, 2) }, us: '', metric: '' },
@@ -418,11 +421,13 @@ export const KINDS = {
 
 export type KindName = keyof typeof KINDS;
 
-/** Which units a person wants to see. The two last fields matter under metric only. */
+/** Which units a person wants to see, and how dates are written. Pressure and flow matter under metric only. */
 export interface UnitChoice {
   system: 'us' | 'metric';
   pressure: 'kPa' | 'bar';
   flow: 'L/h' | 'L/min';
+  /** Day first if not said. */
+  dates?: DateOrder;
 }
 
 export const METRIC: UnitChoice = { system: 'metric', pressure: 'kPa', flow: 'L/h' };

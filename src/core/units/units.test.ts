@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   asShown,
+  dateDay,
   format,
   METRIC,
   parseQuantity,
@@ -166,4 +167,16 @@ test('a small flow is told in a unit that says something of it', () => {
   expect(format(0, 'flow', US)).toBe('0\u00a0gpm');
   expect(format(12, 'flow', { ...METRIC, flow: 'L/min' })).toBe('12\u00a0L/h');
   expect(value('3 gph', 'flow', US)).toBeCloseTo(11.356, 3);
+});
+
+describe('dates by habit', () => {
+  const day = dateDay('2027-05-01');
+
+  test('a day counted from 1970 is written day first or month first, in words that no order confuses', () => {
+    expect(day).toBe(20939);
+    expect(format(day, 'date', METRIC)).toBe('1 May');
+    expect(format(day, 'date', { ...US, dates: 'month-day' })).toBe('May 1');
+    expect(format(dateDay('2028-02-29'), 'date', METRIC)).toBe('29 Feb');
+    expect(format(NaN, 'date', METRIC)).toBe('–');
+  });
 });

@@ -54,7 +54,7 @@ function remove(): void {
   <div class="fields">
     <p class="fill">
       <ChoiceField :label="`Kind of part ${part.name}`" :value="part.kind" :options="alike" @pick="exchange" /><template v-if="part.role === 'regulator'">
-        set to <QuantityField label="Set pressure" kind="pressure" :value="part.setKpa" :is-default="isDefault('setKpa')" :take="set('setKpa', 'set the regulator')" /></template><template v-if="part.role === 'relief'">
+        set to <QuantityField label="Set pressure" usual="regulators" kind="pressure" :value="part.setKpa" :is-default="isDefault('setKpa')" :take="set('setKpa', 'set the regulator')" /></template><template v-if="part.role === 'relief'">
         opening at <QuantityField label="Opens at" kind="pressure" :value="part.opensKpa" :is-default="isDefault('opensKpa')" :take="set('opensKpa', 'set the relief valve')" /></template>.
       <template v-if="result && !branch">
         <span class="quiet">{{ settings.show(result.beforeKpa, 'pressure') }} before, {{ settings.show(result.afterKpa, 'pressure') }} after, at {{ settings.show(result.flowLph, 'flow') }}{{ result.dirtyKpa > 0 ? `; dirty, ${settings.show(result.dirtyKpa, 'pressure')} less` : '' }}.</span>

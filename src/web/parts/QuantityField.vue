@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, onBeforeUnmount, ref } from 'vue';
+import { USUAL, type UsualName } from '../../core/catalog/usualSizes';
 import { parseQuantity, type KindName } from '../../core/units';
 import type { Refusal } from '../stores/plan';
 import { useSettings } from '../stores/settings';
+import { useView } from '../stores/view';
 import { NOT_TAKEN, useDraft } from './useDraft';
 import { usePending } from './usePending';
 
@@ -18,11 +20,16 @@ const props = defineProps<{
   label: string;
   /** Not the grower's own. */
   isDefault?: boolean;
+  /** Its path within its source or block, where it may stand against another field. */
+  field?: string;
+  /** Sizes that are usual here, offered while it is typed in. */
+  usual?: UsualName;
   /** Takes the value, or says why not. */
   take: (value: number, gesture: string) => Refusal | undefined;
 }>();
 
 const settings = useSettings();
+const view = useView();
 let gesture = '';
 let before = props.value;
 /** What stood in the field when it was entered, as long as nothing was typed. */
@@ -42,6 +49,8 @@ const {
 
 const shown = computed(() => typed.value ?? settings.show(props.value, props.kind));
 const width = computed(() => `${Math.max(2, shown.value.length + 0.6)}ch`);
+const sizes = computed(() => (props.usual ? USUAL[props.usual][settings.units.system].map((v) => settings.show(v, props.kind)) : []));
+const sizesId = `usual-${Math.random().toString(36).slice(2)}`;
 const errorId = `why-${Math.random().toString(36).slice(2)}`;
 
 
@@ -72,9 +81,28 @@ function enterText(text: string): void {
   const parsed = parseQuantity(typed.value, props.kind, settings.units);
   if (!parsed.ok) return hold(parsed.why);
   const refusal = parsed.value === props.value ? undefined : props.take(parsed.value, gesture);
-  if (refusal) return hold(sentence(refusal));
+  if (refusal) {
+    tellOther(refusal);
+    return hold(sentence(refusal), true);
+  }
   done();
+  untell();
 }
+
+/** A contradiction is told beside both fields: the other one says what stands against it. */
+const within = (path: string): string => path.replace(/^(sources|blocks|tapes)\[\d+\]\./, '');
+function tellOther({ path, other, what }: Refusal): void {
+  untell();
+  if (path === undefined || other === undefined || props.field === undefined) return;
+  const [a, b] = [within(path), within(other)];
+  if (a !== props.field && b !== props.field) return;
+  view.clashes.set(a === props.field ? b : a, { what, by: props.label });
+}
+function untell(): void {
+  for (const [field, { by }] of view.clashes) if (by === props.label) view.clashes.delete(field);
+}
+onBeforeUnmount(untell);
+const clash = computed(() => (props.field === undefined || why.value ? undefined : view.clashes.get(props.field)));
 
 // Fields that hang together may be typed in any order: what could not be taken is tried again when another one changed.
 const field = ref<HTMLInputElement>();
@@ -83,7 +111,13 @@ usePending(
   () => {
     const parsed = parseQuantity(typed.value!, props.kind, settings.units);
     if (!parsed.ok) return undefined;
-    return { take: () => props.take(parsed.value, `${props.label} taken up`), done: () => done() };
+    return {
+      take: () => props.take(parsed.value, `${props.label} taken up`),
+      done: () => {
+        done();
+        untell();
+      },
+    };
   },
 );
 
@@ -94,7 +128,8 @@ function enter(event: KeyboardEvent): void {
 }
 
 /** What is typed cannot be used: it stays in the field with the reason, and the plan goes back to what it was before. */
-function hold(reason: string): void {
+function hold(reason: string, told = false): void {
+  if (!told) untell();
   holdDraft(typed.value ?? '', reason);
   if (props.value !== before) props.take(before, gesture);
 }
@@ -119,6 +154,7 @@ function revert(event: KeyboardEvent): void {
   event.stopPropagation();
   if (props.value !== before) props.take(before, gesture);
   done();
+  untell();
   (event.target as HTMLInputElement).blur();
   typed.value = undefined;
   gesture = '';
@@ -133,19 +169,22 @@ function revert(event: KeyboardEvent): void {
       class="num"
       autocomplete="off"
       spellcheck="false"
-      :class="{ default: isDefault, bad: why }"
+      :class="{ default: isDefault, bad: why, odd: clash }"
       :style="{ width }"
       :value="shown"
       :aria-label="isDefault ? `${label} (default)` : label"
       :aria-invalid="why ? 'true' : undefined"
       :aria-describedby="why ? errorId : undefined"
       :title="isDefault ? 'A default, not yet your own' : undefined"
+      :list="sizes.length > 0 ? sizesId : undefined"
       @focus="begin"
       @input="read"
       @blur="end"
       @keydown.enter="enter"
       @keydown.esc="revert"
     />
+    <datalist v-if="sizes.length > 0" :id="sizesId"><option v-for="s in sizes" :key="s" :value="s" /></datalist>
+    <span v-if="clash" class="why clash" role="note">{{ clash.by }}, as typed: {{ clash.what }}.</span>
     <span v-if="why" :id="errorId" class="why" role="alert">{{ why }}</span>
   </span>
 </template>
@@ -154,6 +193,8 @@ function revert(event: KeyboardEvent): void {
 .field { display: inline-block; position: relative; }
 input { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-weight: 600; font-size: 15.5px; line-height: 1.5; padding: 0 3px; text-align: center; }
 input.default { border-bottom-style: dotted; font-weight: 400; color: var(--faint); }
+input::-webkit-calendar-picker-indicator { display: none !important; }
+input.odd { border-bottom-color: var(--alarm); }
 input.bad { border-bottom-color: var(--alarm); border-bottom-style: double; border-bottom-width: 4px; color: var(--alarm); }
 .why { display: block; color: var(--alarm); font-size: 13.5px; line-height: 1.35; padding: 3px 0 5px; max-width: 320px; }
 </style>

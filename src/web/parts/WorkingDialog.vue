@@ -17,7 +17,7 @@ const view = useView();
 
 const working = computed(() => {
   if (view.openMade) return view.openMade;
-  if (view.openFinding && judgement.full) return findingWorking(view.openFinding, judgement.full, settings.units);
+  if (view.openFinding && judgement.full) return findingWorking(view.openFinding, judgement.full, settings.choice);
   return view.openWorking && results.solved && results.walkRun >= 0
     ? workingOf(view.openWorking, results.solved.plan, results.solved.results, results.walkRun)
     : undefined;
@@ -29,8 +29,8 @@ function shut(): void {
 }
 const assumed = (field: string | undefined): boolean => field !== undefined && isDefault(plan.plan, field);
 const any = computed(() => working.value?.terms.some((t) => assumed(t.field)) ?? false);
-const numbers = computed(() => working.value && printed(working.value, settings.units));
-const asText = computed(() => (working.value ? workingText(working.value, settings.units, assumed) : ''));
+const numbers = computed(() => working.value && printed(working.value, settings.choice));
+const asText = computed(() => (working.value ? workingText(working.value, settings.choice, assumed) : ''));
 
 async function copy(): Promise<void> {
   try {

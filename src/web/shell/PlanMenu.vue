@@ -57,7 +57,7 @@ const rename = (field: 'name' | 'place', text: string): void =>
         <button type="button" @click="open = false; router.push({ name: 'start' })">Other plans…</button>
         <button type="button" @click="open = false; clearing = true">Clear this plan…</button>
         <fieldset>
-          <legend>Units</legend>
+          <legend>Units and dates</legend>
           <label><input type="radio" name="system" :checked="settings.units.system === 'metric'" @change="settings.setSystem('metric')" /> metric</label>
           <label><input type="radio" name="system" :checked="settings.units.system === 'us'" @change="settings.setSystem('us')" /> US</label>
           <div v-if="settings.units.system === 'metric'">
@@ -65,6 +65,10 @@ const rename = (field: 'name' | 'place', text: string): void =>
             <label><input type="radio" name="pressure" :checked="settings.units.pressure === 'bar'" @change="settings.setPressure('bar')" /> bar</label>
             <label><input type="radio" name="flow" :checked="settings.units.flow === 'L/h'" @change="settings.setFlow('L/h')" /> L/h</label>
             <label><input type="radio" name="flow" :checked="settings.units.flow === 'L/min'" @change="settings.setFlow('L/min')" /> L/min</label>
+          </div>
+          <div>
+            <label><input type="radio" name="dates" :checked="settings.choice.dates === 'day-month'" @change="settings.setDates('day-month')" /> 1 May</label>
+            <label><input type="radio" name="dates" :checked="settings.choice.dates === 'month-day'" @change="settings.setDates('month-day')" /> May 1</label>
           </div>
         </fieldset>
       </v-card>

@@ -97,8 +97,8 @@ export const useJudgement = defineStore('judgement', () => {
   const told = computed(() => judged.value?.told ?? []);
   const each = computed(() => judged.value?.each ?? []);
   const outlook = computed(() => judged.value?.outlook);
-  const said = computed(() => judged.value && verdict(judged.value.opens, told.value, settings.units));
-  const words = (finding: Finding): Words => describe(finding, full.value!, settings.units, of.value);
+  const said = computed(() => judged.value && verdict(judged.value.opens, told.value, settings.choice));
+  const words = (finding: Finding): Words => describe(finding, full.value!, settings.choice, of.value);
 
   return { of, full, fresh, working, progress, failed, told, each, outlook, said, words, workOut };
 });

@@ -56,6 +56,8 @@ export const useView = defineStore('view', () => {
   };
   /** Labels of fields that hold something that cannot be used. */
   const badFields = reactive(new Set<string>());
+  /** What a field is told of another one that was typed and stands against it, by its path within its source or block. */
+  const clashes = reactive(new Map<string, { what: string; by: string }>());
   const notice = ref('');
   /** Something could not be loaded, and how to try it again. */
   const stuck = shallowRef<{ says: string; why: string; again: () => void }>();
@@ -81,6 +83,7 @@ export const useView = defineStore('view', () => {
     openMade.value = undefined;
     turnTo('who');
     badFields.clear();
+    clashes.clear();
   }
 
   return {
@@ -102,6 +105,7 @@ export const useView = defineStore('view', () => {
     under,
     turnTo,
     badFields,
+    clashes,
     notice,
     stuck,
     reset,

@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { area, line, max, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
-import { dayAfter, dayText, seasonBeds, seasonWorking } from '../../core/sets';
+import { dayAfter, seasonBeds, seasonWorking } from '../../core/sets';
 import ChoiceField from '../parts/ChoiceField.vue';
 import { useOutlook } from '../stores/outlook';
 import { usePlan } from '../stores/plan';
@@ -44,8 +44,8 @@ const dayW = computed(() => Math.max(1, x.value(1) - x.value(0)));
 const months = computed(() => {
   const found: { i: number; name: string }[] = [];
   for (let i = 0; i < (season.value?.days ?? 0); i++) {
-    const text = dayText(dayAfter(season.value!.from, i));
-    if (i === 0 || text.startsWith('1 ')) found.push({ i, name: text });
+    const date = dayAfter(season.value!.from, i);
+    if (i === 0 || date.endsWith('-01')) found.push({ i, name: settings.day(date) });
   }
   return found;
 });
@@ -65,7 +65,7 @@ const SKY_WORDS = { told: '', 'another year': ' (like that day of another year)'
 const tipOf = (i: number): string => {
   const b = beds.value!;
   const sky = season.value!.sky[i];
-  return `${dayText(sky.date)}: ${Number.isNaN(b.full[i]) ? 'no crop' : `${settings.show(b.full[i], 'share')} full, ${b.phases[i]}`}; reference ${settings.show(sky.et0Mm, 'depth')}${SKY_WORDS[sky.from]}, rain ${settings.show(sky.rainMm, 'depth')}, given ${settings.show(mm(b.givenL[i]), 'depth')}, past the roots ${settings.show(mm(b.deepL[i]), 'depth')}`;
+  return `${settings.day(sky.date)}: ${Number.isNaN(b.full[i]) ? 'no crop' : `${settings.show(b.full[i], 'share')} full, ${b.phases[i]}`}; reference ${settings.show(sky.et0Mm, 'depth')}${SKY_WORDS[sky.from]}, rain ${settings.show(sky.rainMm, 'depth')}, given ${settings.show(mm(b.givenL[i]), 'depth')}, past the roots ${settings.show(mm(b.deepL[i]), 'depth')}`;
 };
 </script>
 

@@ -1,11 +1,12 @@
 import { layOut } from '../../layout';
-import { alikeBeds, dayAfter, dayText, type AlikeBeds } from '../../sets';
+import { alikeBeds, dayAfter, type AlikeBeds } from '../../sets';
+import { dateDay } from '../../units';
 import { groupName } from './groupNames';
 import { ofPlan } from './ofSets';
 import type { Found } from '../finding';
 import { capital, type Whole } from '../kind';
 
-type Said = { crop: string; planted: string; until: string };
+type Said = { crop: string; planted: number; until: number };
 
 /** Crops whose life lies outside the season, each once. */
 export const outsideSeason = (
@@ -18,7 +19,7 @@ export const outsideSeason = (
   const told = new Map<string, Found<Said>>();
   for (const g of alikeBeds(plan, layOut(plan))) {
     if (g.crop === 'none' || g.plantedIsDefault || !is(g, from, end)) continue;
-    const says = { crop: capital(groupName(g, plan)), planted: dayText(g.planted), until: dayText(g.until) };
+    const says = { crop: capital(groupName(g, plan)), planted: dateDay(g.planted), until: dateDay(g.until) };
     told.set(`${says.crop} ${g.planted}`, ofPlan({ grade: 'mend', says }));
   }
   return [...told.values()];

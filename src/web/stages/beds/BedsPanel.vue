@@ -84,8 +84,8 @@ const turn = computed(() => {
     <template v-else>
     <p v-if="fills" class="fill">
       {{ plan.block.tunnel ? 'The tunnel' : 'The outline' }} holds <b>{{ laid.length }} beds</b>, {{ settings.show(lengths.total, 'length') }} in all<template v-if="lengths.unlike"> ({{ settings.show(lengths.shortest, 'length') }} to {{ settings.show(lengths.longest, 'length') }})</template>;
-      each <QuantityField label="Bed width" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', 'set the bed width')" /> wide with
-      <QuantityField label="Path width" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', 'set the path width')" /> paths<template v-if="plan.block.outline">,
+      each <QuantityField label="Bed width" usual="bedWidths" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', 'set the bed width')" /> wide with
+      <QuantityField label="Path width" usual="pathWidths" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', 'set the path width')" /> paths<template v-if="plan.block.outline">,
         running <ChoiceField label="Direction of the beds" :value="turn.id" :options="turn.options" :is-default="plan.statedBlock.turnDeg === undefined" @pick="$event !== 'as' && edits.blockSelf({ turnDeg: Number($event) }, 'turn the beds')" />.
         Free at the near end: <QuantityField label="Headland at the near end" kind="width" :value="beds.headNearM" :is-default="isDefault('headNearM')" :take="set('headNearM', 'set the near headland')" />, at the far end
         <QuantityField label="Headland at the far end" kind="width" :value="beds.headFarM" :is-default="isDefault('headFarM')" :take="set('headFarM', 'set the far headland')" />, before the first bed
@@ -94,9 +94,9 @@ const turn = computed(() => {
     </p>
     <p v-else class="fill">
       <QuantityField label="Number of beds" kind="count" :value="beds.count" :is-default="isDefault('count')" :take="set('count', 'set the number of beds')" /> beds,
-      <QuantityField label="Bed width" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', 'set the bed width')" /> wide with
-      <QuantityField label="Path width" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', 'set the path width')" /> paths,
-      <QuantityField label="Length of the beds" kind="length" :value="beds.lengthM" :is-default="isDefault('lengthM')" :take="(v, g) => edits.block('beds', { lengthM: v }, 'set the beds’ length', g)" /> long<template v-if="lengths.unlike">
+      <QuantityField label="Bed width" usual="bedWidths" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', 'set the bed width')" /> wide with
+      <QuantityField label="Path width" usual="pathWidths" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', 'set the path width')" /> paths,
+      <QuantityField label="Length of the beds" usual="bedLengths" kind="length" :value="beds.lengthM" :is-default="isDefault('lengthM')" :take="(v, g) => edits.block('beds', { lengthM: v }, 'set the beds’ length', g)" /> long<template v-if="lengths.unlike">
         but for some ({{ settings.show(lengths.shortest, 'length') }} to {{ settings.show(lengths.longest, 'length') }})</template>, {{ settings.show(lengths.total, 'length') }} in all.
       <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', 'set the runs per bed')" /> <TermWord term="run">runs</TermWord> in each.
     </p>

@@ -36,16 +36,16 @@ const made = computed(() => tape.value.kind === 'drilled' || tape.value.kind ===
 <template>
   <p class="fill">
     It is <ChoiceField label="What is laid" :value="tape.kind" :options="kinds" :is-default="isDefault('kind')" @pick="change({ kind: $event }, 'lay something else')" />
-    of <QuantityField label="Bore of the tape" kind="bore" :value="tape.boreMm" :is-default="isDefault('boreMm')" :take="set('boreMm', 'set the bore')" /> bore with {{ tape.kind === 'tape' ? 'emitters' : `${kind.outlet}s` }} every
-    <QuantityField label="Emitter spacing" kind="spacing" :value="tape.spacingM" :is-default="isDefault('spacingM')" :take="set('spacingM', 'set the emitter spacing')" />.
-    <template v-if="tape.kind === 'drilled'">Holes of <QuantityField label="Drill of the holes" kind="bore" :value="tape.holeMm" :is-default="isDefault('holeMm')" :take="set('holeMm', 'set the drill')" /> give {{ settings.show(tape.flowLph, 'emitterFlow') }} each at {{ settings.show(tape.atKpa, 'pressure') }}. </template>
+    of <QuantityField label="Bore of the tape" :usual="tape.kind === 'tape' ? 'tapeBores' : 'tubingBores'" kind="bore" :value="tape.boreMm" :is-default="isDefault('boreMm')" :take="set('boreMm', 'set the bore')" /> bore with {{ tape.kind === 'tape' ? 'emitters' : `${kind.outlet}s` }} every
+    <QuantityField label="Emitter spacing" usual="spacings" kind="spacing" :value="tape.spacingM" :is-default="isDefault('spacingM')" :take="set('spacingM', 'set the emitter spacing')" />.
+    <template v-if="tape.kind === 'drilled'">Holes of <QuantityField label="Drill of the holes" usual="drills" kind="bore" :value="tape.holeMm" :is-default="isDefault('holeMm')" :take="set('holeMm', 'set the drill')" /> give {{ settings.show(tape.flowLph, 'emitterFlow') }} each at {{ settings.show(tape.atKpa, 'pressure') }}. </template>
     <template v-else-if="tape.kind === 'microtubes'">Each tube is <QuantityField label="Length of the microtubes" kind="height" :value="tape.tubeM" :is-default="isDefault('tubeM')" :take="set('tubeM', 'set the tubes’ length')" /> of
-      <QuantityField label="Bore of the microtubes" kind="bore" :value="tape.tubeMm" :is-default="isDefault('tubeMm')" :take="set('tubeMm', 'set the tubes’ bore')" />: {{ settings.show(tape.flowLph, 'emitterFlow') }} each at {{ settings.show(tape.atKpa, 'pressure') }}. </template>
+      <QuantityField label="Bore of the microtubes" usual="microtubes" kind="bore" :value="tape.tubeMm" :is-default="isDefault('tubeMm')" :take="set('tubeMm', 'set the tubes’ bore')" />: {{ settings.show(tape.flowLph, 'emitterFlow') }} each at {{ settings.show(tape.atKpa, 'pressure') }}. </template>
     <template v-else>
-    Its label says <QuantityField label="Flow per emitter" kind="emitterFlow" :value="tape.flowLph" :is-default="isDefault('flowLph')" :take="set('flowLph', 'set the tape’s flow')" /> each, which is
+    Its label says <QuantityField label="Flow per emitter" :usual="tape.kind === 'tape' ? 'tapeFlows' : 'dripperFlows'" kind="emitterFlow" :value="tape.flowLph" :is-default="isDefault('flowLph')" :take="set('flowLph', 'set the tape’s flow')" /> each, which is
     <QuantityField label="Flow per length" kind="flowPerLength" :value="perMetre" :is-default="isDefault('flowLph')" :take="setPerMetre" />,
     <template v-if="tape.kind !== 'compensating'">at <QuantityField label="Label pressure" kind="pressure" :value="tape.atKpa" :is-default="isDefault('atKpa')" :take="set('atKpa', 'set the label’s pressure')" />;
-      wall <QuantityField label="Wall of the tape" kind="wall" :value="tape.wallMm" :is-default="isDefault('wallMm')" :take="set('wallMm', 'set the tape’s wall')" />.
+      wall <QuantityField label="Wall of the tape" usual="walls" kind="wall" :value="tape.wallMm" :is-default="isDefault('wallMm')" :take="set('wallMm', 'set the tape’s wall')" />.
     </template>
     <template v-else>from <QuantityField label="Least working pressure" kind="pressure" :value="tape.minKpa" :is-default="isDefault('minKpa')" :take="set('minKpa', 'set the window’s foot')" /> up.</template>
     </template>
@@ -55,8 +55,8 @@ const made = computed(() => tape.value.kind === 'drilled' || tape.value.kind ===
   <details class="more">
     <summary>Pressures, exponent, variation</summary>
     <p class="fill">
-      It works from <QuantityField label="Window, from" kind="pressure" :value="tape.minKpa" :is-default="isDefault('minKpa')" :take="set('minKpa', 'set the window’s foot')" />
-      to <QuantityField label="Window, to" kind="pressure" :value="tape.maxKpa" :is-default="isDefault('maxKpa')" :take="set('maxKpa', 'set the window’s top')" />.
+      It works from <QuantityField label="Window, from" field="tape.minKpa" kind="pressure" :value="tape.minKpa" :is-default="isDefault('minKpa')" :take="set('minKpa', 'set the window’s foot')" />
+      to <QuantityField label="Window, to" field="tape.maxKpa" kind="pressure" :value="tape.maxKpa" :is-default="isDefault('maxKpa')" :take="set('maxKpa', 'set the window’s top')" />.
       <template v-if="tape.kind !== 'compensating' && !made">Emitter exponent <QuantityField label="Exponent" kind="factor" :value="tape.exponent" :is-default="isDefault('exponent')" :take="set('exponent', 'set the exponent')" />.</template>
       Emitters vary as made by (CV) <QuantityField label="Variation between emitters (CV)" kind="share" :value="tape.cv" :is-default="isDefault('cv')" :take="set('cv', 'set the scatter')" />.
       A run should water <QuantityField label="Target evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, 'set the target evenness', g)" /> evenly.

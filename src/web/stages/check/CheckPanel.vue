@@ -25,7 +25,7 @@ const fitOpen = ref(false);
 
 const shownRoots = computed(() => roots(judgement.told));
 const follows = (cause: Finding): Finding[] => bringsAbout(cause, judgement.told);
-const worse = computed(() => advice.together?.worse.map((f) => describe(f, plan.full, settings.units).title) ?? []);
+const worse = computed(() => advice.together?.worse.map((f) => describe(f, plan.full, settings.choice).title) ?? []);
 
 const SAYS: Record<WorkingName, string> = {
   bucket: 'Flow of the open tap',

@@ -15,7 +15,7 @@ const settings = useSettings();
 const view = useView();
 
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
-const worse = (outcome: Outcome): string => outcome.worse.map((f) => describe(f, plan.full, settings.units).title).join('; ');
+const worse = (outcome: Outcome): string => outcome.worse.map((f) => describe(f, plan.full, settings.choice).title).join('; ');
 /** It is promised to put things right only where nothing else gets worse, in any state of the plan. */
 const promise = (r: Remedy): string => (!r.clears ? 'helps, but not enough' : r.worse.length === 0 ? 'puts it right' : 'mends this');
 </script>
@@ -40,7 +40,7 @@ const promise = (r: Remedy): string => (!r.clears ? 'helps, but not enough' : r.
         type="button"
         class="asks how"
         :aria-label="`How it was worked out: ${advice.say(remedy.changes)}`"
-        @click="view.openMade = remedyWorking(remedy, finding, plan.full, settings.units)"
+        @click="view.openMade = remedyWorking(remedy, finding, plan.full, settings.choice)"
       >
         how it was worked out
       </button>

@@ -31,6 +31,10 @@ const FEEDING = [
   { id: 'no', name: 'is not given' },
   { id: 'yes', name: 'is given' },
 ];
+const INLETS = [
+  { id: 'own', name: 'each for itself' },
+  { id: 'alike', name: 'all alike' },
+];
 const injector = computed(() => plan.full.head.find((p) => isInjector(p.role)));
 const loss = computed(() => (results.results && results.block ? headerLoss(results.results, results.block) : undefined));
 /** The run that the far end's working is of lies in the block looked at. */
@@ -55,6 +59,7 @@ const farEnd = computed(() => {
     <MainPieces />
     <h3><TermWord term="block">Block</TermWord></h3>
     <BlockPicker />
+    <p v-if="plan.blocks.length > 1" class="fill">Inlets of the blocks are put together <ChoiceField label="Inlets of the blocks" :value="plan.full.inlets" :options="INLETS" :is-default="plan.plan.inlets === undefined" @pick="edits.inlets($event as 'own' | 'alike')" />.</p>
     <AssemblyEditor :key="plan.block.id" :place="plan.block.id" from="main" to="header" name="Block inlet" shelf-shut />
     <h3><TermWord v-if="plan.block.places" term="small-pipe">Small pipe</TermWord><TermWord v-else term="header">Header</TermWord></h3>
     <SmallPipeSentences v-if="plan.block.places" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { cropName, FEELS } from '../../../core/plan';
-import { dayText, setWorking, type SetWorkingName } from '../../../core/sets';
+import { setWorking, type SetWorkingName } from '../../../core/sets';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import DateField from '../../parts/DateField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
@@ -57,7 +57,7 @@ const perPlantL = computed(() => Math.max(0, ...(current.value?.time.beds ?? [])
     <ClimateSentences v-if="need.by === 'weather' || need.by === 'depth'" />
     <WeatherIn />
     <template v-if="current">
-      <h3>{{ current.name }}<template v-if="date">, for the week of {{ dayText(date) }}</template></h3>
+      <h3>{{ current.name }}<template v-if="date">, for the week of {{ settings.day(date) }}</template></h3>
       <dl class="rows">
         <dt><button type="button" class="asks" @click="ask('need')">need a day, thirstiest {{ single ? 'plants' : 'beds' }}</button></dt>
         <dd class="num">{{ need.by === 'minutes' ? 'by minutes' : single ? `${settings.show(perPlantL, 'volume')} for each plant` : `${settings.show(Math.max(0, ...current.time.beds.map((b) => b.need.perM * bedUnit.lengthM)), 'volume')} for each ${bedUnit.name} of bed` }}</dd>
@@ -106,7 +106,7 @@ const perPlantL = computed(() => Math.max(0, ...(current.value?.time.beds ?? [])
         <ChoiceField label="The soil felt" :value="noteFeel" :options="FEELS" @pick="noteFeel = $event" /> <button type="button" class="small" @click="note">note it</button>
       </p>
       <ul v-if="plan.full.watering.notes.length > 0" class="notes">
-        <li v-for="n in plan.full.watering.notes" :key="n.id">{{ dayText(n.date) }}, {{ plan.blocks.find((b) => b.id === n.block)?.name }}: {{ FEELS.find((f) => f.id === n.feel)?.name }} <button type="button" class="small" :aria-label="`Take the note of ${dayText(n.date)} away`" @click="edits.removeNote(n.id)">×</button></li>
+        <li v-for="n in plan.full.watering.notes" :key="n.id">{{ settings.day(n.date) }}, {{ plan.blocks.find((b) => b.id === n.block)?.name }}: {{ FEELS.find((f) => f.id === n.feel)?.name }} <button type="button" class="small" :aria-label="`Take the note of ${settings.day(n.date)} away`" @click="edits.removeNote(n.id)">×</button></li>
       </ul>
     </details>
   </div>

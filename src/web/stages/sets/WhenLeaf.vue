@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { everyText, writeProgrammeCsv } from '../../../core/formats/programmeCsv';
 import { writeCalendar } from '../../../core/formats/calendar';
 import type { Hours } from '../../../core/plan';
-import { clockText, dayOf, dayText, programmeRows, setWorking, type Programme } from '../../../core/sets';
+import { clockText, dayOf, programmeRows, setWorking, type Programme } from '../../../core/sets';
 import { formatDuration } from '../../../core/units';
 import ClockField from '../../parts/ClockField.vue';
 import DateField from '../../parts/DateField.vue';
@@ -105,7 +105,7 @@ const dropPrice = (i: number): void => void edits.dayRules({ prices: rules.value
           </tr>
         </tbody>
       </table>
-      <p class="quiet">{{ everyText(rules.everyDays) }}; budget {{ programme.months.map((m) => `${dayText(`${m.month}-01`).slice(2)} ${Math.round(m.share * 100)} %`).join(', ') }}.</p>
+      <p class="quiet">{{ everyText(rules.everyDays) }}; budget {{ programme.months.map((m) => `${settings.day(`${m.month}-01`).replace(/\W*\d+\W*/, '')} ${Math.round(m.share * 100)} %`).join(', ') }}.</p>
       <p class="acts">
         <v-btn @click="calendar">Calendar file</v-btn>
         <v-btn variant="text" @click="csv">Table (CSV)</v-btn>

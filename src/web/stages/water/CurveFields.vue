@@ -13,6 +13,7 @@ const edits = useEdits();
 const plan = usePlan();
 
 const who = computed(() => (props.ofBooster ? 'Booster' : 'Pump'));
+const at = computed(() => (props.ofBooster ? 'booster.curve' : 'curve'));
 const stated = computed(() => {
   const s = plan.plan.sources[plan.sourceIndex] as unknown as { curve?: object; booster?: { curve?: object } };
   return ((props.ofBooster ? s.booster?.curve : s.curve) ?? {}) as Record<string, unknown>;
@@ -44,22 +45,22 @@ const remove = (i: number): void => void edits.curve({ points: props.curve.point
     <thead><tr><th scope="col">flow</th><th scope="col">head</th><th><span class="sr">take away</span></th></tr></thead>
     <tbody>
       <tr v-for="(p, i) in curve.points" :key="i">
-        <td><QuantityField :label="`${who} point ${i + 1}, flow`" kind="flow" :value="p.flowLph" :is-default="isDefault('points')" :take="setPoint(i, 'flowLph')" /></td>
-        <td><QuantityField :label="`${who} point ${i + 1}, head`" kind="height" :value="p.headM" :is-default="isDefault('points')" :take="setPoint(i, 'headM')" /></td>
+        <td><QuantityField :label="`${who} point ${i + 1}, flow`" :field="`${at}.points[${i}].flowLph`" kind="flow" :value="p.flowLph" :is-default="isDefault('points')" :take="setPoint(i, 'flowLph')" /></td>
+        <td><QuantityField :label="`${who} point ${i + 1}, head`" :field="`${at}.points[${i}].headM`" kind="height" :value="p.headM" :is-default="isDefault('points')" :take="setPoint(i, 'headM')" /></td>
         <td><button v-if="curve.points.length > 2" type="button" class="small" :aria-label="`Take point ${i + 1} away`" @click="remove(i)">−</button></td>
       </tr>
     </tbody>
     <tfoot><tr><td colspan="3"><button v-if="curve.points.length < MOST" type="button" class="small" @click="add">add a point</button></td></tr></tfoot>
   </table>
   <p v-else-if="curve.method === 'bucket'" class="fill">
-    While it runs without stopping, a <QuantityField label="Bucket at the pump" kind="volume" :value="curve.bucketL" :is-default="isDefault('bucketL')" :take="set('bucketL', 'set the bucket')" /> bucket fills in
+    While it runs without stopping, a <QuantityField label="Bucket at the pump" usual="buckets" kind="volume" :value="curve.bucketL" :is-default="isDefault('bucketL')" :take="set('bucketL', 'set the bucket')" /> bucket fills in
     <BucketTries :tries="curve.triesS" :is-default="isDefault('triesS')" :take="(triesS, label, gesture) => edits.curve({ triesS }, label, gesture)" /> and the gauge stays at
     <QuantityField label="Gauge while the bucket fills" kind="pressure" :value="curve.bucketKpa" :is-default="isDefault('bucketKpa')" :take="set('bucketKpa', 'set the gauge')" />.
     <span class="quiet">The rest of its curve is estimated, and so are its starts: as a label’s point is taken, and at least to where its switch stops it. Open a tap near the pressure tank just so far that the gauge neither rises nor falls.</span>
   </p>
   <p v-else class="fill">
-    <QuantityField :label="`${who} power`" kind="power" :value="curve.powerKw" :is-default="isDefault('powerKw')" :take="set('powerKw', 'set the pump’s power')" />, giving
-    <QuantityField :label="`${who} label flow`" kind="flow" :value="curve.labelLph" :is-default="isDefault('labelLph')" :take="set('labelLph', 'set the label’s flow')" /> at a head of
+    <QuantityField :label="`${who} power`" :field="`${at}.powerKw`" kind="power" :value="curve.powerKw" :is-default="isDefault('powerKw')" :take="set('powerKw', 'set the pump’s power')" />, giving
+    <QuantityField :label="`${who} label flow`" :field="`${at}.labelLph`" kind="flow" :value="curve.labelLph" :is-default="isDefault('labelLph')" :take="set('labelLph', 'set the label’s flow')" /> at a head of
     <QuantityField :label="`${who} label head`" kind="height" :value="curve.labelM" :is-default="isDefault('labelM')" :take="set('labelM', 'set the label’s head')" />.
     <span class="quiet">Shut, it is taken to come to a third more, and to give twice that flow at no head: its own curve is better.</span>
   </p>

@@ -39,18 +39,18 @@ const MIN_PER_HOUR = 60;
 
 <template>
   <p class="fill">
-    Its outlet is <QuantityField label="Outlet height" kind="height" :value="tank.outletM" :is-default="isDefault('outletM')" :take="set('outletM', 'set the outlet')" /> above the ground it stands on.
+    Its outlet is <QuantityField label="Outlet height" field="outletM" kind="height" :value="tank.outletM" :is-default="isDefault('outletM')" :take="set('outletM', 'set the outlet')" /> above the ground it stands on.
     The water <ChoiceField label="The water level" :value="tank.level" :options="LEVELS" :is-default="isDefault('level')" @pick="choose('level', 'change how the level is kept')($event)" /><template v-if="tank.level === 'falling'">:
-      full, it stands at <QuantityField label="High water" kind="height" :value="tank.highM" :is-default="isDefault('highM')" :take="set('highM', 'set the high water')" />; at its lowest while watering,
-      at <QuantityField label="Low water" kind="height" :value="tank.lowM" :is-default="isDefault('lowM')" :take="set('lowM', 'set the low water')" />.</template><template v-else>
-      at <QuantityField label="Held level" kind="height" :value="tank.floatM" :is-default="isDefault('floatM')" :take="set('floatM', 'set the float')" />, fed from
+      full, it stands at <QuantityField label="High water" field="highM" kind="height" :value="tank.highM" :is-default="isDefault('highM')" :take="set('highM', 'set the high water')" />; at its lowest while watering,
+      at <QuantityField label="Low water" field="lowM" kind="height" :value="tank.lowM" :is-default="isDefault('lowM')" :take="set('lowM', 'set the low water')" />.</template><template v-else>
+      at <QuantityField label="Held level" field="floatM" kind="height" :value="tank.floatM" :is-default="isDefault('floatM')" :take="set('floatM', 'set the float')" />, fed from
       <ChoiceField label="Fed from" :value="tank.fedBy" :options="FEEDS" :is-default="isDefault('fedBy')" @pick="choose('fedBy', 'feed the float valve another way')($event)" />.</template>
   </p>
   <p v-if="tank.level === 'falling'" class="quiet">The level falls while it waters, so the plan goes by the low water. A full tank flatters.</p>
   <p v-else class="quiet">Raise or lower the canister to set the pressure: each metre is a tenth of a bar.</p>
   <p class="fill">
     The tank is of <ChoiceField label="Shape of the tank" :value="tank.shape" :options="SHAPES" :is-default="isDefault('shape')" @pick="choose('shape', 'change the tank’s shape')($event)" />:
-    <template v-if="tank.shape === 'stated'"><QuantityField label="Volume of the tank" kind="volume" :value="tank.volumeL" :is-default="isDefault('volumeL')" :take="set('volumeL', 'set the tank’s volume')" /> between outlet and high water</template>
+    <template v-if="tank.shape === 'stated'"><QuantityField label="Volume of the tank" usual="tanks" kind="volume" :value="tank.volumeL" :is-default="isDefault('volumeL')" :take="set('volumeL', 'set the tank’s volume')" /> between outlet and high water</template>
     <template v-else-if="tank.shape === 'round'"><QuantityField label="Width of the tank" kind="width" :value="tank.diameterM" :is-default="isDefault('diameterM')" :take="set('diameterM', 'set the tank’s width')" /> across</template>
     <template v-else><QuantityField label="Length of the tank" kind="width" :value="tank.lengthM" :is-default="isDefault('lengthM')" :take="set('lengthM', 'set the tank’s length')" /> by <QuantityField label="Width of the tank" kind="width" :value="tank.widthM" :is-default="isDefault('widthM')" :take="set('widthM', 'set the tank’s width')" /></template>;
     <QuantityField label="Tanks joined" kind="count" :value="tank.count" :is-default="isDefault('count')" :take="set('count', 'set the number of tanks')" /> joined at their feet.

@@ -21,13 +21,13 @@ const METHODS = [
     <ChoiceField label="How it was measured" :value="tap.method" :options="METHODS" :is-default="isDefault('method')" @pick="choose('method', 'measure another way')($event)" />.
   </p>
   <p v-if="tap.method === 'bucket'" class="fill">
-    A <QuantityField label="Bucket" kind="volume" :value="tap.bucketL" :is-default="isDefault('bucketL')" :take="set('bucketL', 'set the bucket')" /> bucket fills in
+    A <QuantityField label="Bucket" usual="buckets" kind="volume" :value="tap.bucketL" :is-default="isDefault('bucketL')" :take="set('bucketL', 'set the bucket')" /> bucket fills in
     <BucketTries :tries="tap.triesS" :is-default="isDefault('triesS')" :take="(triesS, label, gesture) => edits.source({ triesS }, label, gesture)" /> with the tap wide open; shut, the gauge reads
-    <QuantityField label="Gauge, shut" kind="pressure" :value="tap.shutKpa" :is-default="isDefault('shutKpa')" :take="set('shutKpa', 'set the shut gauge')" />.
+    <QuantityField label="Gauge, shut" field="shutKpa" kind="pressure" :value="tap.shutKpa" :is-default="isDefault('shutKpa')" :take="set('shutKpa', 'set the shut gauge')" />.
   </p>
   <p v-else class="fill">
-    Shut, the gauge reads <QuantityField label="Gauge, shut" kind="pressure" :value="tap.shutKpa" :is-default="isDefault('shutKpa')" :take="set('shutKpa', 'set the shut gauge')" />; while
+    Shut, the gauge reads <QuantityField label="Gauge, shut" field="shutKpa" kind="pressure" :value="tap.shutKpa" :is-default="isDefault('shutKpa')" :take="set('shutKpa', 'set the shut gauge')" />; while
     <QuantityField label="Flow while running" kind="flow" :value="tap.flowingLph" :is-default="isDefault('flowingLph')" :take="set('flowingLph', 'set the running flow')" /> runs it reads
-    <QuantityField label="Gauge, running" kind="pressure" :value="tap.flowingKpa" :is-default="isDefault('flowingKpa')" :take="set('flowingKpa', 'set the running gauge')" />.
+    <QuantityField label="Gauge, running" field="flowingKpa" kind="pressure" :value="tap.flowingKpa" :is-default="isDefault('flowingKpa')" :take="set('flowingKpa', 'set the running gauge')" />.
   </p>
 </template>

@@ -55,7 +55,7 @@ describe('sources', () => {
     const tank = plan.plan.sources[1].id;
     edits.backup({ sourceId: tank }, 'choose the backup');
     edits.backup({ valve: true }, 'a valve between');
-    expect(plan.full.backup).toEqual({ sourceId: tank, valve: true, backflow: 'none' });
+    expect(plan.full.backup).toEqual({ sourceId: tank, valve: true, backflow: 'none', takesOver: false });
     edits.useSource(tank);
     expect(plan.source.id).toBe(tank);
     expect(plan.full.backup?.sourceId).toBe(first.id);
@@ -117,6 +117,34 @@ describe('parts in line', () => {
     expect(plan.undoLabel).toBe('take a part out');
     plan.undo();
     expect(kinds()).toContain('vacuum-breaker');
+  });
+
+  test('inlets that are alike stay alike, whichever block’s is changed; then each is its own again', () => {
+    const plan = usePlan();
+    const edits = useEdits();
+    edits.copyBlock();
+    const [a, b] = plan.blocks.map((x) => x.id);
+    plan.pickBlock(a);
+    const inlets = () => plan.full.blocks.map((x) => x.inlet.map((p) => p.kind));
+    const screen = edits.addPart(a, 'screen-1', 0);
+    expect(inlets()[0]).not.toEqual(inlets()[1]);
+    edits.inlets('alike');
+    expect(inlets()[1]).toEqual(inlets()[0]);
+    const id = edits.addPart(b, 'gauge', 0);
+    edits.part(b, id, { ratingKpa: 777 }, 'rate it');
+    expect(inlets()[0][0]).toBe('gauge');
+    expect(plan.full.blocks[0].inlet[0].ratingKpa).toBe(777);
+    edits.movePart(a, id, 1);
+    expect(inlets()[1][1]).toBe('gauge');
+    edits.removePart(a, id);
+    expect(inlets()[1]).toEqual(inlets()[0]);
+    expect(inlets()[1]).not.toContain('gauge');
+    edits.inlets('own');
+    edits.removePart(a, screen);
+    expect(inlets()[0]).not.toEqual(inlets()[1]);
+    plan.undo();
+    plan.undo();
+    expect(inlets()[1]).toEqual(inlets()[0]);
   });
 
   test('a block’s typical inlet is stated once it is touched', () => {

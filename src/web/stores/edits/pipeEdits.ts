@@ -1,5 +1,6 @@
 import type { Draft } from 'immer';
 import type { EndId, PartKind } from '../../../core/catalog/headParts';
+import { inletsLike } from '../../../core/changes';
 import { layOut } from '../../../core/layout';
 import { HEAD, typicalHead, type Plan, type StatedBlock, type StatedPart } from '../../../core/plan';
 import type { usePlan, Refusal } from '../plan';
@@ -24,6 +25,7 @@ export function pipeEdits(plan: ReturnType<typeof usePlan>) {
       const list = listAt(draft, place);
       id = freshId(list, kind);
       list.splice(Math.max(0, Math.min(at, list.length)), 0, { id, kind, ...ends });
+      inletsLike(draft, place);
     });
     return id;
   }
@@ -38,6 +40,7 @@ export function pipeEdits(plan: ReturnType<typeof usePlan>) {
         if (from < 0 || from === target) return;
         const [part] = list.splice(from, 1);
         list.splice(target, 0, part);
+        inletsLike(draft, place);
       },
       gesture,
     );
@@ -48,6 +51,7 @@ export function pipeEdits(plan: ReturnType<typeof usePlan>) {
       const list = listAt(draft, place);
       const at = list.findIndex((p) => p.id === id);
       if (at >= 0) list.splice(at, 1);
+      inletsLike(draft, place);
     });
   }
 
@@ -63,8 +67,20 @@ export function pipeEdits(plan: ReturnType<typeof usePlan>) {
       (draft) => {
         const found = listAt(draft, place).find((p) => p.id === id);
         if (found) assign(found as unknown as Record<string, unknown>, fields);
+        inletsLike(draft, place);
       },
       gesture,
+    );
+  }
+
+  /** All blocks' inlets alike, as that of the block looked at, or each its own from now on. */
+  function inlets(how: 'own' | 'alike'): void {
+    plan.edit(
+      how === 'alike' ? 'put all inlets together alike' : 'let each block have its own inlet',
+      (draft) => {
+        draft.inlets = how;
+        inletsLike(draft, plan.block.id);
+      },
     );
   }
 
@@ -144,5 +160,5 @@ export function pipeEdits(plan: ReturnType<typeof usePlan>) {
     });
   }
 
-  return { addPart, movePart, removePart, part, ownParts, addTee, main, tee, removeTee };
+  return { addPart, movePart, removePart, part, inlets, ownParts, addTee, main, tee, removeTee };
 }

@@ -207,6 +207,7 @@ const ARGUMENTS: Record<EditName, unknown[]> = {
   movePart: ['head', 'filter', 1],
   removePart: ['head', 'filter'],
   part: ['head', 'filter', { mesh: 150 }, 'x'],
+  inlets: ['alike'],
   ownParts: [[OWN_PART], 'x'],
   addTee: ['block-2', 0.5],
   main: ['block-1', { extraM: 3 }, 'x'],

@@ -7,9 +7,9 @@ export const overBefore = findingKind({
   code: 'over-before',
   stage: 'sets',
   findInWhole: (whole: Whole) => outsideSeason(whole, (g, from) => daysBetween(g.until, from) > 0),
-  words: ({ says }) => ({
+  words: ({ says }, show) => ({
     title: `${says.crop} is over before the season begins`,
-    howMuch: `Planted on ${says.planted}, it is over on ${says.until}: it is not watered at all.`,
+    howMuch: `Planted on ${show(says.planted, 'date')}, it is over on ${show(says.until, 'date')}: it is not watered at all.`,
     why: 'Only days of the season are planned.',
     tries: ['change the planting date', 'begin the season earlier'],
   }),

@@ -7,9 +7,9 @@ export const plantedLate = findingKind({
   code: 'planted-late',
   stage: 'sets',
   findInWhole: (whole: Whole) => outsideSeason(whole, (g, _, end) => daysBetween(end, g.planted) > 0),
-  words: ({ says }) => ({
+  words: ({ says }, show) => ({
     title: `${says.crop} is planted after the season ends`,
-    howMuch: `It is planted on ${says.planted}: it is not watered at all.`,
+    howMuch: `It is planted on ${show(says.planted, 'date')}: it is not watered at all.`,
     why: 'Only days of the season are planned.',
     tries: ['change the planting date', 'make the season longer'],
   }),

@@ -1,0 +1,16 @@
+import { format } from 'date-fns';
+
+/** How people write a day of the year: 1 May, or May 1. */
+export type DateOrder = 'day-month' | 'month-day';
+
+const MS_PER_DAY = 86_400_000;
+
+/** A date as plans write it, 2027-05-01, as days from the beginning of 1970. Of a date alone every day is as long. */
+export const dateDay = (date: string): number => Date.parse(date) / MS_PER_DAY;
+
+/** A day, counted from the beginning of 1970, as people write it. */
+export function formatDay(day: number, order: DateOrder = 'day-month'): string {
+  const utc = new Date(day * MS_PER_DAY);
+  const local = new Date(utc.getUTCFullYear(), utc.getUTCMonth(), utc.getUTCDate());
+  return format(local, order === 'month-day' ? 'MMM d' : 'd MMM');
+}
