@@ -285,6 +285,38 @@ export const pumpLabel: Question = {
   ),
 };
 
+/** A pump that nobody knows more of than what it fills a bucket with. */
+export const pumpBucket: Question = {
+  id: 'pump-bucket',
+  ask: 'How fast does the pump fill a bucket, and at what pressure?',
+  how: 'Open a tap near the pressure tank just so far that the pump runs on and its gauge stands still. Time the bucket, and read the gauge.',
+  picture: 'bucket',
+  fields: (
+    [
+      ['bucketL', 'Bucket', 'volume', ['A bucket of', 'fills in'], [1, 1000]],
+      ['triesS', 'Seconds to fill it', 'time', ['', 'while the gauge stays at'], [1, 3600]],
+      ['bucketKpa', 'Gauge meanwhile', 'pressure', ['', '.'], [1, 1500]],
+    ] as const
+  ).map(([field, label, kind, words, bounds]) =>
+    asked(
+      label,
+      kind,
+      [...words],
+      [...bounds],
+      (p) => {
+        const value = (p.sources[0] as unknown as { curve: Record<string, number | number[]> }).curve[field];
+        return Array.isArray(value) ? value[0] : value;
+      },
+      (d, v) =>
+        void Object.assign(within(sourceOf(d), 'curve'), {
+          method: 'bucket',
+          [field]: field === 'triesS' ? [v] : v,
+        }),
+      ['curve'],
+    ),
+  ),
+};
+
 export const lift: Question = {
   id: 'lift',
   ask: 'How high does the pump stand over the water?',

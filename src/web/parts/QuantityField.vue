@@ -105,9 +105,9 @@ onBeforeUnmount(untell);
 const clash = computed(() => (props.field === undefined || why.value ? undefined : view.clashes.get(props.field)));
 
 // Fields that hang together may be typed in any order: what could not be taken is tried again when another one changed.
-const field = ref<HTMLInputElement>();
+const box = ref<HTMLInputElement>();
 usePending(
-  () => why.value !== '' && typed.value !== undefined && document.activeElement !== field.value,
+  () => why.value !== '' && typed.value !== undefined && document.activeElement !== box.value,
   () => {
     const parsed = parseQuantity(typed.value!, props.kind, settings.units);
     if (!parsed.ok) return undefined;
@@ -164,7 +164,7 @@ function revert(event: KeyboardEvent): void {
 <template>
   <span class="field">
     <input
-      ref="field"
+      ref="box"
       type="text"
       class="num"
       autocomplete="off"
