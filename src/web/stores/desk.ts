@@ -36,6 +36,7 @@ export const useDesk = defineStore('desk', () => {
   const readingFile = shallowRef('');
   const reader = createJobs<ReaderApi>(() => new ReaderWorker());
 
+  /** A demo or a file is first shown in the units that it was made in. */
   const takeUnits = (next: Plan): void => void (next.units && settings.setSystem(next.units));
 
   /** A plan of one's own that begins as a sketch. */
@@ -62,9 +63,8 @@ export const useDesk = defineStore('desk', () => {
     } catch (error) {
       return { failed: error instanceof Error ? error.message : String(error) };
     }
-    const opened = await keeping.openKept(id);
-    if (opened === 'open') takeUnits(toRaw(plan.plan));
-    return opened;
+    // A kept plan is shown in the units that this person reads now, whichever it was begun in.
+    return keeping.openKept(id);
   }
 
   /** Takes a plan, read or recovered, as a new one. @returns its id */
