@@ -472,3 +472,24 @@ test('pots on microtubes under a tank: each tube gives what its own friction let
   await press(driver, 'How much');
   await reads(driver, STAGE, /soil or pot holds enough for/);
 });
+
+test('three beds, and five pots beside them on small pipe from the far end of the beds’ header', async () => {
+  const { driver } = bench;
+  await blank(bench);
+  await lay(3, '6 m', '0.75 m', 2);
+  await choose('What grows here', 'beds, and plants at places beside them');
+  await set('First plant, to the right of the near left corner', '5 m');
+  await press(driver, 'put 5 plants');
+  await reads(driver, STAGE, /5 plants, 5 emitters/);
+  await goTo('pipework');
+  await choose('Where the small pipe begins', 'at the header’s right end');
+  // From the last run, at 2 · 1.2 + 0.75 · 3/4 = 2.96 m, to the pots at 5, 6, 7, 8 and 9 m.
+  await reads(driver, STAGE, /6(\.0)?\sm of it/);
+  // A plant is taken hold of as beds are, and called by its own number.
+  await (await find(driver, By.css('[data-bed="block-1/p5"]'))).sendKeys(Key.ENTER);
+  await (await find(driver, By.css('nav a[href$="/beds"]'))).click();
+  await reads(driver, STAGE, /Plant p5, called/);
+  const lph = taped(6, 6) + gives(5, 4, 69, 100);
+  await tells(bench, 'asked', lph, 0.03);
+  await anHourADay(bench, lph, 0.05);
+});

@@ -67,7 +67,7 @@ export function report(judged: Judgement, choice: UnitChoice, more: More = {}): 
   const nameOf = (index: number): string => (plan.blocks.length > 1 ? `${plan.blocks[index].name}, ` : '');
   if (weakest)
     text += row(
-      `weakest emitter (${nameOf(weakest.run.block)}${bedWord(plan.blocks[weakest.run.block])} ${weakest.run.bed})`,
+      `weakest emitter (${nameOf(weakest.run.block)}${bedWord(plan.blocks[weakest.run.block], weakest.run.bed)} ${weakest.run.bed})`,
       show(weakest.minKpa, 'pressure'),
     );
   text += row('evenness', show(results.uniformity, 'share'));

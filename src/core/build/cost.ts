@@ -4,7 +4,7 @@ import { pipeKind, type PipeFamily } from '../catalog/pipes';
 import { MM_PER_MIL } from '../catalog/tape';
 import { lengthOnLine, type FarmLayout, type LaidPlant } from '../layout';
 import { headerPipeAt } from '../network';
-import type { Block, FullPlan, PipePiece, Tape } from '../plan';
+import type { FullPlan, PipePiece, Tape } from '../plan';
 
 /**
  * Typical shop prices in no coin in particular: what matters until a grower's own prices are known is how they compare.
@@ -64,10 +64,8 @@ export interface Cost {
 }
 
 /** What is laid at a plant: its ring, or its emitters and the thin tube to them. */
-function plantPrice({ plant, emitters, ringM, wayM }: LaidPlant, block: Block): number {
-  const named = block.beds.single[plant.id]?.tape;
-  const tape = (named && block.tapes[named]) || block.tape;
-  return ringM > 0 ? Math.PI * ringM * layingPrice(tape) : emitters * EMITTER + wayM * THIN_TUBE_PER_M;
+function plantPrice({ label, emitters, ringM, wayM }: LaidPlant): number {
+  return ringM > 0 ? Math.PI * ringM * layingPrice(label) : emitters * EMITTER + wayM * THIN_TUBE_PER_M;
 }
 
 /** Of every block, in use or not: all of it is bought. */
@@ -79,8 +77,10 @@ export function costOf(plan: FullPlan, layout: FarmLayout): Cost {
     if (b.small) {
       for (const { lengthM, pipe } of [...b.small.pipes, ...b.small.loops])
         headers += lengthM * pipePrice(pipe);
-      for (const bed of b.beds) laid += plantPrice(bed.plant!, b.block);
-    } else for (const run of b.runs) laid += (run.lengthM - run.leadM) * layingPrice(run.tape);
+      for (const bed of b.beds) if (bed.plant) laid += plantPrice(bed.plant);
+    }
+    for (const run of b.runs)
+      if (!b.beds[run.bedIndex].plant) laid += (run.lengthM - run.leadM) * layingPrice(run.tape);
     parts += b.runs.length * TAKE_OFF;
     b.headers.forEach(({ line, fromXM, toXM, pipe }, h) => {
       if (h > 0) headers += lengthOnLine(line, fromXM, toXM) * pipePrice(pipe);
@@ -90,7 +90,7 @@ export function costOf(plan: FullPlan, layout: FarmLayout): Cost {
     });
     const { header } = b.block;
     if (header.feed === 'both')
-      headers += (b.box.rightM - b.box.leftM + header.second.extraM) * pipePrice(header.second);
+      headers += (b.headers[0].toXM - b.headers[0].fromXM + header.second.extraM) * pipePrice(header.second);
     if (header.other && b.headers.length > 1) {
       const [[x0, y0], [x1, y1]] = [b.headers[0].feed, b.headers[1].feed];
       headers += (Math.hypot(x1 - x0, y1 - y0) + header.other.link.extraM) * pipePrice(header.other.link);

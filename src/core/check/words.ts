@@ -47,7 +47,7 @@ function placeWords(place: Place, plan: FullPlan): string {
     case 'set':
       return plan.watering.sets.find((s) => s.id === place.set)?.name ?? 'sets';
     case 'run':
-      return `${several ? `${blockName(place.block)}, ` : ''}${bedWord(plan.blocks[place.block])} ${place.bed}`;
+      return `${several ? `${blockName(place.block)}, ` : ''}${bedWord(plan.blocks[place.block], place.bed)} ${place.bed}`;
   }
 }
 

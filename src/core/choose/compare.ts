@@ -4,7 +4,7 @@ import { TAPE_BORES_MM } from '../catalog/tape';
 import { emittersOf, mediumOf, type BlockResult, type PlanSolver } from '../network';
 import { emitterLph } from '../hydraulics/emitter';
 import { emitterOf } from '../network';
-import { type Block, type Plan } from '../plan';
+import { type Block, type Plan, onlyPlaces } from '../plan';
 import { flowsUnder, judgeOpen, roots, widerThan, type Judgement } from '../check';
 import { changed, figuresOf, type Change, type Figures } from '../remedy';
 import { CHART_SLOPES, longestRunOn } from './runLength';
@@ -29,7 +29,7 @@ export function optionsFor(block: Block): Option[] {
     ...(tape.kind === 'tape' ? TAPE_BORES_MM : [])
       .filter((b) => Math.abs(b - tape.boreMm) > 1)
       .map((boreMm) => laid(`bore-${boreMm}`, { kind: 'lay-bore', block: id, boreMm })),
-    ...materialsFor(block.places)
+    ...materialsFor(onlyPlaces(block))
       .filter((m) => m.id !== tape.kind)
       .map((m) => laid(`kind-${m.id}`, { kind: 'lay-material', block: id, material: m.id })),
     ...widerThan(header, 3).map((p) =>

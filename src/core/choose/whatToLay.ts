@@ -3,7 +3,7 @@ import { lastingSeasons, material, materialsFor, type MaterialId } from '../cata
 import { waterKind } from '../catalog/water';
 import { layingPrice } from '../build';
 import type { PlanSolver } from '../network';
-import type { Plan } from '../plan';
+import { onlyPlaces, type Plan } from '../plan';
 import { judgeOpen, otherMaterialWays, roots, type Judgement } from '../check';
 import { changed, figuresOf, type Change, type Figures } from '../remedy';
 import type { KindName } from '../units';
@@ -98,7 +98,7 @@ export function whatToLay(
   checkpoint: () => void = () => {},
 ): Weighed[] {
   const before = judgeOpen(plan, { solver, block: blockId });
-  const kinds = materialsFor(before.plan.blocks.find((b) => b.id === blockId)?.places);
+  const kinds = materialsFor(onlyPlaces(before.plan.blocks.find((b) => b.id === blockId)));
   const found = kinds.flatMap((m, i) => {
     const best = bestOf(before, blockId, m.id, solver, checkpoint);
     progress((i + 1) / kinds.length);

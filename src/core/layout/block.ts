@@ -4,7 +4,7 @@ import { layBeds, type LaidBed } from './beds';
 import { frameOf, polygonFromSheet, sheetOutline, type Frame } from './frame';
 import { feedXM, lineOf, yOnLine, type BedBox, type LaidHeader, type TakeOff } from './header';
 import { groundOf, type BlockGround, type Profile } from './heights';
-import { layPlaces, type SmallPipes } from './places';
+import { layPlaces, type Beginning, type SmallPipes } from './places';
 import { profileAlong, snakeOf } from './snake';
 import { coversOf } from './things';
 
@@ -57,7 +57,7 @@ export interface BlockLayout {
   takeOffs: TakeOff[];
   /** One, or two. */
   headers: LaidHeader[];
-  /** Small pipe to plants at places, instead of a header. */
+  /** Small pipe to plants at places, instead of a header or hanging on it. */
   small?: SmallPipes;
   /** The box that holds the beds. */
   box: BedBox;
@@ -105,9 +105,60 @@ export function layOutBlock(
   const found = known.get(block);
   if (found && found.layout.index === index && found.surface === surface && found.things === things)
     return found.layout;
-  const layout = block.places ? layPlaces(block, index, surface) : layOut(block, index, surface, things);
+  const layout = !block.places
+    ? layOut(block, index, surface, things)
+    : block.places.beds
+      ? layBoth(block, index, surface, things)
+      : layPlaces(block, index, surface);
   known.set(block, { surface, things, layout });
   return layout;
+}
+
+/** Beds, and plants at places whose small pipe hangs on the beds' header. */
+function layBoth(block: Block, index: number, surface: Surface, things: readonly Obstacle[]): BlockLayout {
+  const beds = withTakeOffAt(layOut(block, index, surface, things), block.places!.begins);
+  const places = layPlaces(block, index, surface, beds.begins);
+  const firstTakeOff = beds.layout.takeOffs.length;
+  const [a, b] = [beds.layout.box, places.box];
+  return {
+    ...beds.layout,
+    beds: [...beds.layout.beds, ...places.beds],
+    runs: [
+      ...beds.layout.runs,
+      ...places.runs.map((r) => ({
+        ...r,
+        bedIndex: r.bedIndex + beds.layout.beds.length,
+        takeOff: r.takeOff + firstTakeOff,
+      })),
+    ],
+    takeOffs: [...beds.layout.takeOffs, ...places.takeOffs],
+    small: { ...places.small!, firstTakeOff },
+    box: {
+      leftM: Math.min(a.leftM, b.leftM),
+      rightM: Math.max(a.rightM, b.rightM),
+      nearM: Math.min(a.nearM, b.nearM),
+      farM: Math.max(a.farM, b.farM),
+    },
+  };
+}
+
+/** A layout of beds with a take-off where small pipe begins on the first header; at its feed none is needed. */
+function withTakeOffAt(
+  layout: BlockLayout,
+  where: 'feed' | 'left' | 'right',
+): { layout: BlockLayout; begins: Beginning } {
+  const [first] = layout.headers;
+  if (where === 'feed') return { layout, begins: { at: first.feed } };
+  const xM = where === 'left' ? first.fromXM : first.toXM;
+  const yM = yOnLine(first.line, xM);
+  const found = layout.takeOffs.findIndex((t) => t.header === 0 && t.xM === xM);
+  if (found >= 0) return { layout, begins: { at: [xM, yM], takeOff: found } };
+  const after = layout.takeOffs.findIndex((t) => t.header > 0 || t.xM > xM);
+  const at = after < 0 ? layout.takeOffs.length : after;
+  const takeOffs = [...layout.takeOffs];
+  takeOffs.splice(at, 0, { header: 0, xM, yM, zM: layout.ground.heightM(xM, yM) });
+  const runs = layout.runs.map((r) => (r.takeOff >= at ? { ...r, takeOff: r.takeOff + 1 } : r));
+  return { layout: { ...layout, takeOffs, runs }, begins: { at: [xM, yM], takeOff: at } };
 }
 
 /** A block's ground and beds, without its pipes. */

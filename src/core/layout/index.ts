@@ -7,5 +7,6 @@ export * from './block';
 export type { LaidPlant, SmallNode, SmallPipe, SmallPipes } from './places';
 export * from './farm';
 export * from './snake';
+export * from './onlyBeds';
 export * from './strip';
 export * from './directions';

@@ -11,6 +11,8 @@ import { shortestTree } from './shortestTree';
 /** A plant as it is laid: its place, and what its emitters wet and serve. */
 export interface LaidPlant {
   plant: Plant;
+  /** What the grower states of what stands there. */
+  label: Tape;
   emitters: number;
   /** Across its ring, m; 0 where all its emitters are at one place. */
   ringM: number;
@@ -35,13 +37,23 @@ export interface SmallPipe {
   pipe: PipePiece;
 }
 
-/** Small pipe as it lies: a tree from the feed on, each stretch after the one it comes from, and what closes rings in it. */
+/** Where small pipe begins, in the block's frame. */
+export interface Beginning {
+  at: Point;
+  /** The take-off of the beds' header that it begins at, by its place; none where it begins at the header's feed. */
+  takeOff?: number;
+}
+
+/** Small pipe as it lies: a tree from where it begins, each stretch after the one it comes from, and what closes rings in it. */
 export interface SmallPipes {
   nodes: SmallNode[];
   pipes: SmallPipe[];
   loops: SmallPipe[];
-  /** Node of each take-off, by its place among the layout's. */
+  /** Node of each take-off of its own, and the first of these among the layout's. */
   nodeOf: number[];
+  firstTakeOff: number;
+  /** The take-off of the beds' header that it begins at; none where it begins at the feed. */
+  begins?: number;
 }
 
 /** Emitters at one place lie so far apart on their short line that the solver tells them apart, m. */
@@ -63,12 +75,15 @@ interface Drawn {
   pipe: PipePiece;
 }
 
-/** Small pipe where a joint does not say: what the block states as its header. */
-const usualPipe = ({ header: { pipe, boreMm, hazenWilliamsC } }: Block): PipePiece => ({
-  pipe,
-  boreMm,
-  hazenWilliamsC,
-});
+/** Small pipe where a joint does not say: what the block states as its header; beside beds, which have theirs, its own. */
+function usualPipe({ header, places }: Block): PipePiece {
+  if (places?.beds) {
+    const kind = pipeKind(places.pipe);
+    return { pipe: kind.id, boreMm: places.boreMm ?? kind.boreMm, hazenWilliamsC: kind.c };
+  }
+  const { pipe, boreMm, hazenWilliamsC } = header;
+  return { pipe, boreMm, hazenWilliamsC };
+}
 
 function jointPipe({ pipe, boreMm }: Joint, usual: PipePiece): PipePiece {
   const kind = pipe === undefined ? undefined : pipeKind(pipe);
@@ -77,11 +92,11 @@ function jointPipe({ pipe, boreMm }: Joint, usual: PipePiece): PipePiece {
 }
 
 /** Stretches by the block's route; each after the one that it comes from. */
-function stretchesOf(block: Block, places: Places): Drawn[] {
+function stretchesOf(block: Block, places: Places, begins: Point): Drawn[] {
   const usual = usualPipe(block);
   const at = ({ xM, yM }: { xM: number; yM: number }): Point => [xM, yM];
   if (places.route === 'drawn') {
-    const spot = new Map<string, Point>([[FEED, [0, 0]]]);
+    const spot = new Map<string, Point>([[FEED, begins]]);
     for (const j of places.joints) spot.set(j.id, at(j));
     const after = new Map<string, typeof places.joints>();
     for (const j of places.joints) after.set(j.from, [...(after.get(j.from) ?? []), j]);
@@ -101,7 +116,7 @@ function stretchesOf(block: Block, places: Places): Drawn[] {
       }
     return drawn;
   }
-  const points: Point[] = [[0, 0], ...places.plants.map(at)];
+  const points: Point[] = [begins, ...places.plants.map(at)];
   const parents =
     places.route === 'shortest' ? shortestTree(points) : points.map((_, i) => [i - 1, i]).slice(1);
   return parents.map(([p, i]) => ({
@@ -186,7 +201,7 @@ function bedOf(plant: Plant, laid: Omit<LaidPlant, 'wayM'>, runs: number, block:
   const single = block.beds.single[plant.id];
   return {
     key: plant.id,
-    number: Number(plant.id),
+    number: Number(plant.id.replace('p', '')),
     leftM: plant.xM - side / 2,
     widthM: side,
     nearM: plant.yM - side / 2,
@@ -205,17 +220,22 @@ function bedOf(plant: Plant, laid: Omit<LaidPlant, 'wayM'>, runs: number, block:
  * Lays out plants at places: small pipe by the block's route, each plant hung on it where it is nearest, its emitters at
  * the end of a thin tube or along a ring. A ring is two lines from its take-off, each half way round.
  */
-export function layPlaces(block: Block, index: number, surface: Surface): BlockLayout {
+export function layPlaces(
+  block: Block,
+  index: number,
+  surface: Surface,
+  begins: Beginning = { at: [0, 0] },
+): BlockLayout {
   const places = block.places!;
   const frame = frameOf(block);
   const ground = groundOf(block, frame, surface);
   const open = block.open && new Set(block.open);
-  const nodes: SmallNode[] = [{ at: [0, 0], zM: ground.heightM(0, 0) }];
+  const nodes: SmallNode[] = [{ at: begins.at, zM: ground.heightM(...begins.at) }];
   const node = (at: Point): number => {
     nodes.push({ at, zM: ground.heightM(at[0], at[1]) });
     return nodes.length - 1;
   };
-  const stretches = stretchesOf(block, places);
+  const stretches = stretchesOf(block, places, begins.at);
   const hangs = places.plants.map((p, i) => hangOf(stretches, places, p, i));
   const onStretch = stretches.map((): { plant: number; share: number }[] => []);
   hangs.forEach((h, plant) => h && onStretch[h[0]].push({ plant, share: h[1] }));
@@ -261,16 +281,17 @@ export function layPlaces(block: Block, index: number, surface: Surface): BlockL
     const around = plant.around ?? places.around;
     const ringM = around === 'ring' ? (plant.ringM ?? places.ringM) : 0;
     const distanceM = apart(from.at, [plant.xM, plant.yM]);
+    const named = block.beds.single[plant.id]?.tape ?? places.tape;
+    const label = (named !== undefined && block.tapes[named]) || block.tape;
     const laid = {
       plant,
+      label,
       emitters: plant.emitters ?? places.emitters,
       ringM,
       spreadM: plant.spreadM ?? places.spreadM,
       serves: plant.serves ?? 1,
       potL: plant.potL ?? places.potL,
     };
-    const label =
-      (block.beds.single[plant.id]?.tape && block.tapes[block.beds.single[plant.id].tape!]) || block.tape;
     const bed = bedOf(plant, laid, ringM > 0 ? 2 : 1, block);
     if (open && !open.has(bed.key)) bed.resting = true;
     const zM = ground.heightM(plant.xM, plant.yM);
@@ -348,7 +369,14 @@ export function layPlaces(block: Block, index: number, surface: Surface): BlockL
     runs,
     takeOffs,
     headers: [{ pipe: block.header, line: [[0, 0]], feed: [0, 0], fromXM: 0, toXM: 0 }],
-    small: { nodes, pipes, loops, nodeOf },
+    small: {
+      nodes,
+      pipes,
+      loops,
+      nodeOf,
+      firstTakeOff: 0,
+      ...(begins.takeOff !== undefined && { begins: begins.takeOff }),
+    },
     box: { leftM: least(xs), rightM: most(xs), nearM: least(ys), farM: most(ys) },
     outline: undefined,
   };

@@ -2,7 +2,7 @@ import { isBranch } from '../catalog/headParts';
 import type { Emitter } from '../hydraulics/emitter';
 import type { LateralSpec, LinkSpec, NodeSpec } from '../hydraulics/network';
 import { TAKE_OFF_VALVE_K, valveK } from '../hydraulics/valve';
-import { lengthOnLine, riseAlong, type BlockLayout, type LaidRun } from '../layout';
+import { lengthOnLine, riseAlong, type BlockLayout, type LaidRun, type SmallPipes } from '../layout';
 import type { Block, Part, PipePiece, Tape } from '../plan';
 
 /** A part in line, and where the water stands before and after it. Nodes by id; no link where nothing is lost. */
@@ -131,7 +131,7 @@ export function headerPipeAt(layout: BlockLayout, xM: number): PipePiece {
 
 /** Where across the beds a header's step begins: the left edge of its bed, or of the next one there is. */
 export const stepXM = (layout: BlockLayout, fromBed: number): number =>
-  layout.beds.find((b) => b.number >= fromBed)?.leftM ?? Infinity;
+  layout.beds.find((b) => !b.plant && b.number >= fromBed)?.leftM ?? Infinity;
 
 const known = new WeakMap<BlockLayout, BlockNetwork>();
 
@@ -180,10 +180,17 @@ function build(layout: BlockLayout): BlockNetwork {
     pieces.push({ ...piece, link });
     return pieces.length - 1;
   };
-  if (layout.small) {
-    const { nodes: places, pipes, loops, nodeOf } = layout.small;
-    const id = (n: number): string => (n === 0 ? feed : `${entry}/joint-${n}`);
+  const { small } = layout;
+  if (!small || block.places?.beds) layHeaders();
+  if (small) laySmallPipe(small);
+  return finish();
+
+  /** Small pipe from the feed on, or from the take-off of the beds' header that it hangs on. */
+  function laySmallPipe({ nodes: places, pipes, loops, nodeOf, firstTakeOff, begins }: SmallPipes): void {
+    const start = begins === undefined ? feed : takeOffs[begins];
+    const id = (n: number): string => (n === 0 ? start : `${entry}/joint-${n}`);
     const before = new Int32Array(places.length).fill(-1);
+    if (begins !== undefined) before[0] = lastPiece[begins];
     for (const p of pipes) {
       const atM = (places[p.from].at[0] + places[p.to].at[0]) / 2;
       const lengthM = Math.max(p.lengthM, SAME_PLACE_M);
@@ -201,59 +208,61 @@ function build(layout: BlockLayout): BlockNetwork {
         header: 0,
       });
     nodeOf.forEach((n, i) => {
-      takeOffs[i] = id(n);
-      lastPiece[i] = before[n];
+      takeOffs[firstTakeOff + i] = id(n);
+      lastPiece[firstTakeOff + i] = before[n];
     });
-    return finish();
   }
-  headers.forEach(({ line, feed: [feedX, feedY] }, header) => {
-    let start = feed;
-    let startPiece = -1;
-    if (header > 0) {
-      const [x0, y0] = headers[0].feed;
-      const { extraM, ...pipe } = block.header.other!.link;
-      const lengthM = Math.hypot(feedX - x0, feedY - y0) + extraM;
-      if (lengthM > SAME_PLACE_M) {
-        start = `${entry}/header-${header + 1}`;
-        const piece = { pipe, lengthM, header, atM: feedX, before: -1 };
-        startPiece = add(feed, start, ground.heightM(feedX, feedY), piece);
-      }
-    }
-    let end = start;
-    let endX = feedX;
-    const lay = (order: number[]): void => {
-      let from = start;
-      let fromX = feedX;
-      let before = startPiece;
-      for (const i of order) {
-        const { xM, zM } = layout.takeOffs[i];
-        if (Math.abs(xM - fromX) > SAME_PLACE_M) {
-          const to = `${entry}/take-off-${i + 1}`;
-          const atM = (xM + fromX) / 2;
-          const pipe = header === 0 ? headerPipeAt(layout, atM) : headers[header].pipe;
-          const lengthM = lengthOnLine(line, fromX, xM);
-          before = add(from, to, zM, { pipe, lengthM, header, atM, before });
-          from = to;
-          fromX = xM;
+
+  function layHeaders(): void {
+    headers.forEach(({ line, feed: [feedX, feedY] }, header) => {
+      let start = feed;
+      let startPiece = -1;
+      if (header > 0) {
+        const [x0, y0] = headers[0].feed;
+        const { extraM, ...pipe } = block.header.other!.link;
+        const lengthM = Math.hypot(feedX - x0, feedY - y0) + extraM;
+        if (lengthM > SAME_PLACE_M) {
+          start = `${entry}/header-${header + 1}`;
+          const piece = { pipe, lengthM, header, atM: feedX, before: -1 };
+          startPiece = add(feed, start, ground.heightM(feedX, feedY), piece);
         }
-        takeOffs[i] = from;
-        lastPiece[i] = before;
       }
-      end = from;
-      endX = fromX;
-    };
-    const own = layout.takeOffs.flatMap((t, i) => (t.header === header ? [i] : []));
-    lay(own.filter((i) => layout.takeOffs[i].xM < feedX).reverse());
-    lay(own.filter((i) => layout.takeOffs[i].xM >= feedX));
-    if (block.header.feed === 'both' && end !== start) {
-      // From the feed, beside the header, to its other end, and back into it to the last take-off.
-      const { extraM, ...pipe } = block.header.second;
-      const right = Math.max(layout.box.rightM, endX);
-      const lengthM = lengthOnLine(line, feedX, right) + lengthOnLine(line, endX, right) + extraM;
-      ties.push({ link: pipeLink(start, end, lengthM, pipe), header });
-    }
-  });
-  return finish();
+      let end = start;
+      let endX = feedX;
+      const lay = (order: number[]): void => {
+        let from = start;
+        let fromX = feedX;
+        let before = startPiece;
+        for (const i of order) {
+          const { xM, zM } = layout.takeOffs[i];
+          if (Math.abs(xM - fromX) > SAME_PLACE_M) {
+            const to = `${entry}/take-off-${i + 1}`;
+            const atM = (xM + fromX) / 2;
+            const pipe = header === 0 ? headerPipeAt(layout, atM) : headers[header].pipe;
+            const lengthM = lengthOnLine(line, fromX, xM);
+            before = add(from, to, zM, { pipe, lengthM, header, atM, before });
+            from = to;
+            fromX = xM;
+          }
+          takeOffs[i] = from;
+          lastPiece[i] = before;
+        }
+        end = from;
+        endX = fromX;
+      };
+      const last = small?.firstTakeOff ?? layout.takeOffs.length;
+      const own = layout.takeOffs.flatMap((t, i) => (i < last && t.header === header ? [i] : []));
+      lay(own.filter((i) => layout.takeOffs[i].xM < feedX).reverse());
+      lay(own.filter((i) => layout.takeOffs[i].xM >= feedX));
+      if (block.header.feed === 'both' && end !== start) {
+        // From the feed, beside the header, to its other end, and back into it to the last take-off.
+        const { extraM, ...pipe } = block.header.second;
+        const right = Math.max(headers[header].toXM, endX);
+        const lengthM = lengthOnLine(line, feedX, right) + lengthOnLine(line, endX, right) + extraM;
+        ties.push({ link: pipeLink(start, end, lengthM, pipe), header });
+      }
+    });
+  }
 
   function finish(): BlockNetwork {
     // Where runs lie is only felt for by whoever solves them: the page, which is told the answer, need not.

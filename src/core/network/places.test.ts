@@ -247,8 +247,9 @@ const anyPlaces = fc
     slope: fc.integer({ min: -40, max: 40 }),
     bore: fc.constantFrom('pe-16', 'pe-20', 'hose-1/2'),
     route: fc.constantFrom('order' as const, 'shortest' as const, 'drawn' as const),
+    beside: fc.constantFrom(undefined, 'feed' as const, 'left' as const, 'right' as const),
   })
-  .map(({ joints, loops, plants, slope, bore, route }): Plan => {
+  .map(({ joints, loops, plants, slope, bore, route, beside }): Plan => {
     const name = (i: number): string => (i < 0 ? 'feed' : `j${i}`);
     const ends = loops.map(([a, b]): [number, number] => [
       (a % (joints.length + 1)) - 1,
@@ -257,10 +258,15 @@ const anyPlaces = fc
     return pots(
       {
         route,
+        ...(beside && { beds: true, begins: beside }),
         joints: joints.map((j, i) => ({ id: name(i), xM: j.x, yM: j.y, from: name((j.from % (i + 1)) - 1) })),
         loops: ends.filter(([a, b]) => a !== b).map(([a, b], i) => ({ id: `l${i}`, a: name(a), b: name(b) })),
         plants: plants.map((p, i) =>
-          plant(i + 1, p.x, p.y, { emitters: p.n, ...(p.ring && { around: 'ring' as const }) }),
+          plant(i + 1, p.x, p.y, {
+            ...(beside && { id: `p${i + 1}` }),
+            emitters: p.n,
+            ...(p.ring && { around: 'ring' as const }),
+          }),
         ),
       },
       {
@@ -270,6 +276,74 @@ const anyPlaces = fc
       },
     );
   });
+
+describe('plants beside beds', () => {
+  const beside = (more: Stated<Places>, block: Partial<StatedBlock> = {}): Plan => ({
+    ...pots(
+      { beds: true, tape: 'at', ...more },
+      {
+        beds: { count: 4, lengthM: 10, widthM: 1, pathM: 1, runsPerBed: 1 },
+        header: { pipe: 'pe-20', takeOffK: 0 },
+        ...block,
+      },
+    ),
+    tapes: [{ id: 'at', tape: { kind: 'emitters', flowLph: 4, atKpa: 100 } }],
+  });
+  const p = (id: number, xM: number, yM: number): Plant => ({ id: `p${id}`, xM, yM });
+
+  test('pots on the header’s far end take after what the beds took, each by its own label', () => {
+    const { full, r, layout } = solved(
+      beside({ begins: 'right', pipe: 'pe-16', plants: [p(1, 9, 0), p(2, 12, 0)] }),
+    );
+    // Beds at 0.5, 2.5, 4.5 and 6.5 m from the left; the header ends at the last one's run.
+    expect(layout.beds.map((b) => b.key)).toEqual(['1', '2', '3', '4', 'p1', 'p2']);
+    expect(layout.small!.nodes[0].at).toEqual([6.5, 0]);
+    const [one, two] = r.runs.slice(4);
+    expect(one.flowLph).toBeCloseTo(button(one.inletKpa), 3);
+    const per = (pipe: number, lph: number) =>
+      frictionKpaPerM(friction(pipe, 150, { waterC: 20, friction: 'darcy-weisbach' }), lph);
+    // The last stretch of header, from the third bed to the fourth, carries the fourth bed and both pots.
+    const [third, fourth] = [r.runs[2], r.runs[3]];
+    const last = fourth.flowLph + one.flowLph + two.flowLph;
+    expect(third.inletKpa - fourth.inletKpa).toBeCloseTo(2 * per(17.6, last), 6);
+    expect(fourth.inletKpa - one.inletKpa).toBeCloseTo(2.5 * per(13.6, one.flowLph + two.flowLph), 6);
+    expect(one.inletKpa - two.inletKpa).toBeCloseTo(3 * per(13.6, two.flowLph), 6);
+    const walk = walkTo(full, r, 5);
+    expect(walk.steps.find((s) => s.kind === 'header')!.lengthM).toBeCloseTo(6.5 + 2.5 + 3, 6);
+    expect(walk.endKpa).toBeCloseTo(two.minKpa, 6);
+  });
+
+  test('at the feed the pots’ pipe is beside the header; with the end beds at rest a header still leads to its end', () => {
+    const feed = solved(beside({ begins: 'feed', plants: [p(1, -1, 0)] }));
+    expect(feed.r.blocks[0].feedKpa - feed.r.runs[4].inletKpa).toBeLessThan(0.05);
+    const rest = solved(
+      beside(
+        { begins: 'right', plants: [p(1, 9, 0)] },
+        {
+          beds: {
+            count: 4,
+            lengthM: 10,
+            widthM: 1,
+            pathM: 1,
+            runsPerBed: 1,
+            single: { '3': { resting: true }, '4': { resting: true } },
+          },
+        },
+      ),
+    );
+    expect(rest.r.runs.map((x) => x.run.bed)).toEqual(['1', '2', 'p1']);
+    expect(rest.layout.small!.nodes[0].at).toEqual([6.5, 0]);
+    expect(rest.r.runs[2].flowLph).toBeCloseTo(button(rest.r.runs[2].inletKpa), 3);
+  });
+
+  test('a plant beside beds has a number that no bed has, and one alone has a bare one', () => {
+    expect(JSON.stringify(refusalOf(beside({ plants: [plant(1, 0, 0)] })))).toMatch(/stands after a p/);
+    expect(JSON.stringify(refusalOf(pots({ plants: [p(1, 0, 0)] })))).toMatch(/for plants beside beds/);
+    expect(JSON.stringify(refusalOf(beside({ tape: 'x', plants: [p(1, 0, 0)] })))).toMatch(
+      /there is no tape “x”/,
+    );
+  });
+});
 
 describe('any plants on any small pipe', () => {
   test('every litre is accounted for, and the walk to each plant adds up', () => {
@@ -296,7 +370,10 @@ describe('any plants on any small pipe', () => {
     fc.assert(
       fc.property(anyPlaces, (plan) => {
         const flow = (pipe: string): number =>
-          solved({ ...plan, blocks: [{ ...plan.blocks[0], header: { pipe } }] }).r.flowLph;
+          solved({
+            ...plan,
+            blocks: [{ ...plan.blocks[0], header: { pipe }, places: { ...plan.blocks[0].places, pipe } }],
+          }).r.flowLph;
         expect(flow('pe-1')).toBeGreaterThanOrEqual(flow('hose-1/2') - 1e-4);
       }),
       { numRuns: 30, endOnFailure: true },

@@ -8,7 +8,7 @@ import { prepareTube, tubeLph } from '../hydraulics/microtube';
 import type { Surface } from '../ground';
 import { fullGround, fullObstacle, HEADLAND_M, surfaceOf, TUNNEL, TYPICAL_BEDS } from './landDefaults';
 import { over, piece } from './over';
-import { fullPlaces } from './placesDefaults';
+import { fullPlaces, SMALL_PIPE } from './placesDefaults';
 import { remembering } from './remembering';
 import { fullWatering } from './wateringDefaults';
 import { fullSource } from './sourceDefaults';
@@ -123,9 +123,6 @@ function fullTape(stated: Stated<Tape> | undefined): Tape {
 const mainOf = (stated: Stated<MainPiece> | undefined): MainPiece =>
   piece(stated, 'pe-1', { from: HEAD, extraM: 0, minorK: MAIN_FITTINGS_K });
 
-/** What leads to single plants, where it is not said. */
-const SMALL_PIPE = 'pe-1/2';
-
 function fullHeader(stated: StatedBlock['header'], usual: string): Header {
   const { steps, second, other, ...rest } = stated ?? {};
   const header = piece(rest, usual, {
@@ -176,11 +173,13 @@ function fullBlock(
   const headland = outline ? HEADLAND_M : 0;
   const slopes = stated.ground?.slopeAlong !== undefined || stated.ground?.slopeAcross !== undefined;
   const named = new Set(Object.values(stated.beds?.single ?? {}).map((s) => s.tape));
+  if (stated.places?.tape !== undefined) named.add(stated.places.tape);
+  const only = stated.places !== undefined && !stated.places.beds;
   return {
     id: stated.id,
     name: stated.name ?? `Block ${i + 1}`,
     inUse: stated.inUse ?? true,
-    valves: stated.valves ?? (stated.places ? 'block' : 'beds'),
+    valves: stated.valves ?? (only ? 'block' : 'beds'),
     ...(stated.planted && { planted: stated.planted }),
     xM: stated.xM ?? xM,
     yM: stated.yM ?? 0,
@@ -201,14 +200,12 @@ function fullBlock(
       over({ ...TYPICAL_BEDS, headNearM: headland, headFarM: headland }, stated.beds),
     ),
     ...(stated.places && { places: knownPlaces(stated.places, '', NONE, () => fullPlaces(stated.places!)) }),
-    tape: knownTape(stated.tape ?? NO_BEDS, stated.places ? 'places' : '', NONE, () =>
-      fullTape(stated.places ? { kind: 'emitters', lies: 'surface', ...stated.tape } : stated.tape),
+    tape: knownTape(stated.tape ?? NO_BEDS, only ? 'places' : '', NONE, () =>
+      fullTape(only ? { kind: 'emitters', lies: 'surface', ...stated.tape } : stated.tape),
     ),
     tapes: Object.fromEntries(tapes.filter((t) => named.has(t.id)).map((t) => [t.id, t.tape])),
-    inlet: (stated.inlet ?? typicalInlet(waterM, stated.heightM ?? 0, stated.places !== undefined)).map((p) =>
-      fullPart(p, own),
-    ),
-    header: fullHeader(stated.header, stated.places ? SMALL_PIPE : 'pe-1'),
+    inlet: (stated.inlet ?? typicalInlet(waterM, stated.heightM ?? 0, only)).map((p) => fullPart(p, own)),
+    header: fullHeader(stated.header, only ? SMALL_PIPE : 'pe-1'),
     main: mainOf(stated.main),
   };
 }

@@ -69,7 +69,7 @@ export const beds = Joi.object({
   crop: id,
   cover: Joi.valid(...ids(COVERS)),
   rows: Joi.valid('straight', 'curved'),
-  single: Joi.object().pattern(/^[1-9]\d{0,3}[b-z]?$/, singleBed),
+  single: Joi.object().pattern(/^(p?[1-9]\d{0,3}|[1-9]\d{0,3}[b-z])$/, singleBed),
 });
 
 export const obstacle = Joi.object({

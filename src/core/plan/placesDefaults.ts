@@ -1,6 +1,8 @@
 import { over } from './over';
 import type { Places, Stated } from './types';
 
+/** Small pipe to plants where nothing else is said: half-inch poly. */
+export const SMALL_PIPE = 'pe-1/2';
 /** Quarter-inch tube, as it is commonly sold for single plants. */
 const TUBE_BORE_MM = 4;
 /** A pot or a bush. */
@@ -12,6 +14,9 @@ const RING_M = 0.6;
 export const fullPlaces = (stated: Stated<Places>): Places =>
   over(
     {
+      beds: false,
+      begins: 'feed',
+      pipe: SMALL_PIPE,
       route: 'order',
       joints: [],
       loops: [],

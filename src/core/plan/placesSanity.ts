@@ -6,11 +6,14 @@ type Add = (path: string, what: string) => void;
 /** Small pipe leads back to the feed, and what hangs on it hangs on a piece there is. */
 export function checkPlaces(plan: FullPlan, add: Add): void {
   plan.blocks.forEach(({ places }, i) => {
-    if (places) checkBlock(places, `blocks[${i}].places`, add);
+    if (!places) return;
+    checkBlock(places, `blocks[${i}].places`, add);
+    if (places.tape !== undefined && !plan.tapes.some((t) => t.id === places.tape))
+      add(`blocks[${i}].places.tape`, `there is no tape “${places.tape}”`);
   });
 }
 
-function checkBlock({ joints, loops, plants }: Places, path: string, add: Add): void {
+function checkBlock({ beds, joints, loops, plants }: Places, path: string, add: Add): void {
   const from = new Map(joints.map((j) => [j.id, j.from]));
   joints.forEach((j, i) => {
     const field = `${path}.joints[${i}]`;
@@ -27,6 +30,13 @@ function checkBlock({ joints, loops, plants }: Places, path: string, add: Add): 
     if (l.a === l.b) add(`${path}.loops[${i}].b`, 'a ring is closed between two joints');
   });
   plants.forEach((p, i) => {
+    if (beds !== p.id.startsWith('p'))
+      add(
+        `${path}.plants[${i}].id`,
+        beds
+          ? 'beside beds a plant’s number stands after a p, so that it is no bed’s'
+          : 'a p before a plant’s number is for plants beside beds',
+      );
     if (p.on !== undefined && !from.has(p.on)) add(`${path}.plants[${i}].on`, `there is no joint “${p.on}”`);
   });
 }

@@ -20,7 +20,7 @@ const joint = Joi.object({
 
 const plant = Joi.object({
   id: Joi.string()
-    .pattern(/^[1-9]\d{0,3}$/)
+    .pattern(/^p?[1-9]\d{0,3}$/)
     .required(),
   name: text(80),
   xM: place.required(),
@@ -37,6 +37,11 @@ const plant = Joi.object({
 
 /** Plants at places of their own. */
 export const places = Joi.object({
+  beds: Joi.boolean(),
+  begins: Joi.valid('feed', 'left', 'right'),
+  pipe: Joi.valid(...ids(PIPES)),
+  boreMm: positive(1000).min(1),
+  tape: id,
   route: Joi.valid('order', 'shortest', 'drawn'),
   joints: Joi.array().items(joint).max(LIMITS.joints).unique('id'),
   loops: Joi.array()

@@ -23,7 +23,7 @@ export interface Loop {
 
 /** A pot, a bush, a tree or a hill of squash at a place of its own. What is not said goes with the block's places. */
 export interface Plant {
-  /** A number, as beds have one: what `beds.single` says of a bed it says of a plant. */
+  /** A number, as beds have one, or beside beds a number after a p: what `beds.single` says of a bed it says of a plant. */
   id: string;
   name?: string;
   xM: number;
@@ -43,6 +43,14 @@ export interface Plant {
 
 /** Plants at places of their own instead of beds, and the small pipe that leads to them. */
 export interface Places {
+  /** Beds lie in the block too: small pipe then hangs on their header, and plants are called p1, p2 and so on. */
+  beds: boolean;
+  /** Beside beds: where on their header small pipe begins. */
+  begins: 'feed' | 'left' | 'right';
+  /** Beside beds, whose own are the block's: the small pipe, and the plan's further tape that says what stands at the plants. */
+  pipe: string;
+  boreMm?: number;
+  tape?: string;
   /** From plant to plant in their order, the shortest way that branches, or as it was drawn. */
   route: 'order' | 'shortest' | 'drawn';
   joints: Joint[];
@@ -63,7 +71,7 @@ export interface Places {
   tubeExtraM: number;
 }
 
-/** Where small pipe begins: at the block's feed. */
+/** Where small pipe begins: at the block's feed, or where it hangs on the header of the beds beside it. */
 export const FEED = 'feed';
 
 /** A pipe to a joint, filled in. */

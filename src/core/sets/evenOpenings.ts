@@ -25,7 +25,9 @@ export interface Openings {
  */
 export function evenOpenings(plan: FullPlan, blockIndex: number, solver: PlanSolver): Openings | undefined {
   const block = plan.blocks[blockIndex];
-  const { places, tape } = block;
+  const { places } = block;
+  // Beside beds a further tape of the plan says what stands at the plants.
+  const tape = (places?.tape !== undefined && block.tapes[places.tape]) || block.tape;
   if (!places || tape.kind !== 'adjustable') return undefined;
   let set = new Map<string, number>();
   const look = (by: ReadonlyMap<string, number> | undefined) => {
@@ -34,7 +36,7 @@ export function evenOpenings(plan: FullPlan, blockIndex: number, solver: PlanSol
     if (!found) return [];
     return results.runs
       .slice(found.firstRun, found.firstRun + found.runCount)
-      .filter((r) => r.emitters > 0)
+      .filter((r) => r.emitters > 0 && r.run.label === tape)
       .map((r) => ({ plant: r.run.bed, kpa: r.minKpa, lph: r.flowLph / r.emitters }));
   };
   const spread = (list: readonly { lph: number }[]) => ({

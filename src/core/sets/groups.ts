@@ -39,7 +39,7 @@ export interface AlikeBeds {
 
 /** What a bed is laid with. */
 export const tapeOf = (block: Block, bed: LaidBed): Tape =>
-  (bed.single?.tape && block.tapes[bed.single.tape]) || block.tape;
+  bed.plant?.label ?? ((bed.single?.tape && block.tapes[bed.single.tape]) || block.tape);
 
 /** Plants stand so far apart where neither crop nor label says, m. */
 const USUAL_PLANT_M = 0.3;
@@ -59,7 +59,7 @@ function alikeKey(plan: FullPlan, block: Block, bed: LaidBed): string {
   const crop = bed.single?.crop ?? block.beds.crop;
   const planted = bed.single?.planted ?? block.planted ?? plan.watering.planted[crop] ?? '';
   const { plant } = bed;
-  const own = plant ? `${plant.emitters} ${plant.ringM} ${plant.serves} ${plant.potL}` : '';
+  const own = plant ? `plant ${plant.emitters} ${plant.ringM} ${plant.serves} ${plant.potL}` : '';
   const shut = block.valves === 'runs' ? (bed.single?.shutRuns ?? []).join(',') : '';
   return [
     block.id,

@@ -108,7 +108,7 @@ function inOrder(units: ValveUnit[], layout: FarmLayout): ValveUnit[] {
     ({ x, y } = next[1]);
     left.delete(next[0]);
   }
-  const number = (key: string | undefined): number => (key ? parseInt(key, 10) : 0);
+  const number = (key: string | undefined): number => (key ? parseInt(key.replace('p', ''), 10) : 0);
   return [...units].sort(
     (a, b) =>
       a.like.localeCompare(b.like) ||

@@ -19,9 +19,9 @@ import { sum, term, type Maker, type Term } from './types';
 
 /** Path of what lies in a run, in the stated plan. */
 export function tapePath(plan: FullPlan, results: FarmResults, block: BlockResult, runIndex: number): string {
-  const { tape } = results.runs[runIndex].run;
+  const { tape, label } = results.runs[runIndex].run;
   const own = plan.blocks[block.index];
-  const further = Object.keys(own.tapes).find((id) => own.tapes[id] === tape);
+  const further = Object.keys(own.tapes).find((id) => own.tapes[id] === (label ?? tape));
   const at = plan.tapes.findIndex((t) => t.id === further);
   return at >= 0 ? `tapes.${at}.tape` : `blocks.${block.index}.tape`;
 }
@@ -36,7 +36,7 @@ export const bed: Maker = ({ plan, results, block, runIndex }) => {
   const emitters = own.reduce((n, r) => n + r.emitters, 0);
   const flow = own.reduce((q, r) => q + r.flowLph, 0);
   return {
-    title: `Flow of ${bedWord(plan.blocks[block.index])} ${number}`,
+    title: `Flow of ${bedWord(plan.blocks[block.index], number)} ${number}`,
     says: 'Every emitter’s own flow at its own pressure, added up.',
     formula:
       tape.kind === 'compensating'
@@ -100,7 +100,7 @@ export const end: Maker = ({ plan, results, block, runIndex }) => {
   const { header: h } = plan.blocks[block.index];
   const rise = riseAlong(r.run, r.run.lengthM);
   return {
-    title: `Pressure at the far end of ${bedWord(plan.blocks[block.index])} ${r.run.bed}`,
+    title: `Pressure at the far end of ${bedWord(plan.blocks[block.index], r.run.bed)} ${r.run.bed}`,
     says: 'From the take-off on, what the take-off, the friction of every piece between emitters and the rise of the ground leave.',
     formula: 'p_end = p_in − h − ρ·g·z;  h = K·V²/2g + Σ h_i',
     terms: [

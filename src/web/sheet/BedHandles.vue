@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { BlockLayout, LaidBed } from '../../core/layout';
+import { onlyBeds, type BlockLayout, type LaidBed } from '../../core/layout';
 import { LIMITS } from '../../core/plan';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
@@ -42,7 +42,7 @@ const boxAt = (e: BedEnd, along: number, more = 0) => ({
 });
 const picked = computed(() => (view.pickedBed?.block === block.value.id ? view.pickedBed.key : undefined));
 const focusBed = computed(() => {
-  const bed = props.layout.beds.find((b) => b.key === picked.value) ?? props.layout.beds[0];
+  const bed = onlyBeds(props.layout).find((b) => b.key === picked.value) ?? onlyBeds(props.layout)[0];
   return bed && end(bed, bed.farM);
 });
 const name = computed(() => `${several.value ? `${block.value.name}, bed` : 'Bed'} ${focusBed.value?.bed.key}, length`);
@@ -79,7 +79,7 @@ const layoutNow = (): BlockLayout => props.layout;
 
 <template>
   <g class="handles">
-    <BedGrips :beds="layout.beds" :plan-beds="block.beds" :block-id="block.id" :index="layout.index" :by-header="byHeader" :on="on" :k="k" :width="width" :height="height" :picked="picked" :layout-now="layoutNow" :hand="hand" :edits="edits" />
+    <BedGrips :beds="onlyBeds(layout)" :plan-beds="block.beds" :block-id="block.id" :index="layout.index" :by-header="byHeader" :on="on" :k="k" :width="width" :height="height" :picked="picked" :layout-now="layoutNow" :hand="hand" :edits="edits" />
     <g
       v-if="focusBed"
       role="slider"

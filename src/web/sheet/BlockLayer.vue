@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { BlockLayout } from '../../core/layout';
+import { onlyBeds, type BlockLayout } from '../../core/layout';
 import BedShapes from './BedShapes.vue';
 import RunsLayer from './RunsLayer.vue';
 import type { usePainting } from './usePainting';
@@ -12,13 +12,15 @@ const matrix = computed(() => {
   const { sin, cos, xM, yM } = props.layout.frame;
   return `matrix(${cos} ${-sin} ${sin} ${cos} ${xM} ${yM})`;
 });
+/** Without the plants at places beside them. */
+const beds = computed(() => onlyBeds(props.layout));
 const outline = computed(() => props.layout.outline && `M${props.layout.outline.map((p) => p.join(' ')).join('L')}Z`);
 </script>
 
 <template>
   <g :transform="matrix">
     <path v-if="outline" :d="outline" class="outline" :class="{ tunnel: layout.block.tunnel }" />
-    <BedShapes :beds="layout.beds" :plan-beds="layout.block.beds" :block-id="layout.block.id" :index="layout.index" :in-use="layout.block.inUse" :k="k" :painting="painting" />
+    <BedShapes :beds="beds" :plan-beds="layout.block.beds" :block-id="layout.block.id" :index="layout.index" :in-use="layout.block.inUse" :k="k" :painting="painting" />
     <RunsLayer :layout="layout" :width="runWidth" :k="k" />
   </g>
 </template>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { mdiFitToScreenOutline, mdiMinus, mdiPlus } from '@mdi/js';
-import { bedWord } from '../../core/plan';
+import { bedWord, onlyPlaces } from '../../core/plan';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { boxOf } from '../../core/ground';
-import { layOut, sheetCorners, type BlockLayout } from '../../core/layout';
+import { layOut, sheetCorners, type BlockLayout, onlyBeds } from '../../core/layout';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
@@ -86,7 +86,7 @@ const seen = computed((before?: { layout: BlockLayout; on: BlockView; at: string
   });
 });
 const EMITTER_PX = 9;
-const nearEnough = computed(() => !plan.block.places && k.value * plan.block.tape.spacingM > EMITTER_PX);
+const nearEnough = computed(() => !onlyPlaces(plan.block) && k.value * plan.block.tape.spacingM > EMITTER_PX);
 const runWidth = computed(() => Math.min(6, Math.max(1.1, k.value * 0.22)));
 const onGround = computed(() => route.name === 'ground');
 const turnsBeds = computed(() => onGround.value || route.name === 'beds');
@@ -96,8 +96,8 @@ const overview = computed(() => {
   const r = results.results;
   const beds = farm.value.blocks.reduce((n, b) => n + b.beds.length, 0);
   const runs = farm.value.blocks.reduce((n, b) => n + b.runs.length, 0);
-  const weakest = r && r.weakest >= 0 ? `, weakest emitter ${settings.show(r.runs[r.weakest].minKpa, 'pressure')} in ${bedWord(plan.full.blocks[r.runs[r.weakest].run.block])} ${r.runs[r.weakest].run.bed}` : '';
-  const plants = farm.value.blocks.reduce((n, b) => n + (b.small ? b.beds.length : 0), 0);
+  const weakest = r && r.weakest >= 0 ? `, weakest emitter ${settings.show(r.runs[r.weakest].minKpa, 'pressure')} in ${bedWord(plan.full.blocks[r.runs[r.weakest].run.block], r.runs[r.weakest].run.bed)} ${r.runs[r.weakest].run.bed}` : '';
+  const plants = farm.value.blocks.reduce((n, b) => n + (b.small ? b.beds.filter((x) => x.plant).length : 0), 0);
   return `Field sheet: ${plants < beds || beds === 0 ? `${beds - plants} beds` : ''}${plants > 0 ? `${plants < beds ? ', ' : ''}${plants} plants` : ''}, ${runs} runs${weakest}`;
 });
 function letGo(): void {
@@ -134,17 +134,17 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
       <template v-if="sheet.ready.value">
       <ThingsLayer :place="place" :to-screen="sheet.toScreen" :open="onGround" :hand="hand" :edits="edits" />
       <g :transform="place">
-        <BlockLayer v-for="b in farm.blocks.filter((x) => !x.small)" :key="b.block.id" :layout="b" :run-width="runWidth" :k="k" :painting="painting" />
+        <BlockLayer v-for="b in farm.blocks.filter((x) => !onlyPlaces(x.block))" :key="b.block.id" :layout="b" :run-width="runWidth" :k="k" :painting="painting" />
       </g>
-      <BedWords v-for="b in seen.filter((x) => !x.layout.small)" :key="`words ${b.layout.block.id}`" :block-id="b.layout.block.id" :beds="b.layout.beds" :plan-beds="b.layout.block.beds" :on="b.on" :k="k" />
+      <BedWords v-for="b in seen.filter((x) => !onlyPlaces(x.layout.block))" :key="`words ${b.layout.block.id}`" :block-id="b.layout.block.id" :beds="onlyBeds(b.layout)" :plan-beds="b.layout.block.beds" :on="b.on" :k="k" />
       <EmittersLayer v-if="nearEnough && results.solved" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" :height="sheet.height.value" />
       <MainsLayer :farm="farm" :width="sheet.width.value" :to-screen="sheet.toScreen" :to-field="sheet.toField" :turned="turned" :hand="hand" :edits="edits" />
       <template v-for="b in seen" :key="b.layout.block.id">
-        <PlantsLayer v-if="b.layout.small" :layout="b.layout" :on="b.on" :k="k" :raised="onGround" :hand="hand" :edits="edits" :painting="painting" />
-        <template v-else>
+        <template v-if="!onlyPlaces(b.layout.block)">
         <HeaderLayer :layout="b.layout" :on="b.on" :turned="turned" :k="k" :raised="onGround" :hand="hand" :edits="edits" />
         <BedHandles :layout="b.layout" :on="b.on" :turned="turned" :k="k" :width="sheet.width.value" :height="sheet.height.value" :hand="hand" :edits="edits" />
         </template>
+        <PlantsLayer v-if="b.layout.small" :layout="b.layout" :on="b.on" :k="k" :raised="onGround" :hand="hand" :edits="edits" :painting="painting" />
       </template>
       <HeightsLayer v-if="onGround" :to-screen="sheet.toScreen" :hand="hand" :edits="edits" :width="sheet.width.value" :height="sheet.height.value" />
       <OutlineHandles v-if="turnsBeds && current" :layout="current.layout" :on="current.on" :to-screen="sheet.toScreen" :corners="onGround" :hand="hand" :edits="edits" />

@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { pipeKind } from '../../core/catalog/pipes';
 import type { FarmLayout, LaidMain, Spot } from '../../core/layout';
+import { onlyPlaces } from '../../core/plan';
 import { stepKey } from '../../core/network';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
@@ -39,7 +40,7 @@ const pieces = computed(() =>
     if (block) {
       const layout = props.farm.blocks.find((b) => b.block.id === block.id)!;
       const { along } = blockView(layout, props.toScreen);
-      const off = block.places ? 0 : offHeader(block.header);
+      const off = onlyPlaces(block) ? 0 : offHeader(block.header);
       to[0] += along[0] * off;
       to[1] += along[1] * off;
     }

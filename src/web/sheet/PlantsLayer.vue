@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { pipeKind } from '../../core/catalog/pipes';
 import { toSheet, type BlockLayout } from '../../core/layout';
 import { stepKey } from '../../core/network';
-import { FEED } from '../../core/plan';
+import { FEED, onlyPlaces } from '../../core/plan';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
@@ -11,7 +11,7 @@ import { useSettings } from '../stores/settings';
 import { useTools } from '../stores/tools';
 import { sameBed, useView } from '../stores/view';
 import BlockSign from './BlockSign.vue';
-import type { BlockView } from './blockView';
+import { offHeader, type BlockView } from './blockView';
 import { classOf, shadeColour } from './pressureScale';
 import { useBedPaint } from './useBedPaint';
 import type { useHand } from './useHand';
@@ -52,6 +52,13 @@ const pipes = computed(() => {
   }
   return [...byBore].map(([boreMm, d]) => ({ boreMm, d: d.join(''), width: 2.6 + 2.6 * (boreMm / widest.value) }));
 });
+/** Beside beds it begins at their header, which is drawn off the beds' ends. */
+const joins = computed(() => {
+  const off = offHeader(block.value.header);
+  if (onlyPlaces(block.value) || off === 0) return undefined;
+  const [x, y] = px.value[0];
+  return `M${x} ${y}l${props.on.along[0] * off} ${props.on.along[1] * off}`;
+});
 const key = computed(() => stepKey.header(block.value.id));
 
 /** Results of each bed by its key; the solved plan may be one edit behind the drawing. */
@@ -61,12 +68,12 @@ const solved = computed(() => {
 });
 const LEAST_PX = 5;
 const plants = computed(() =>
-  props.layout.beds.map((bed) => {
+  props.layout.beds.filter((b) => b.plant).map((bed) => {
     const plant = bed.plant!;
     const [x, y] = props.on.at(plant.plant.xM, plant.plant.yM);
     const run = props.layout.runs.find((r) => r.bedIndex === props.layout.beds.indexOf(bed));
     const did = solved.value.get(bed.key);
-    const tape = run?.tape ?? block.value.tape;
+    const tape = run?.tape ?? plant.label;
     const state = !did || bed.resting || !block.value.inUse || !Number.isFinite(did.minKpa) ? undefined : classOf(did.minKpa, results.footOf(block.value.id, tape), tape.maxKpa);
     const says = state === undefined ? (bed.resting ? 'resting' : 'not worked out') : state === 'under' ? 'too little pressure' : state === 'over' ? 'too much pressure' : 'in its window';
     const flow = did && state !== undefined ? `, ${settings.show(did.flowLph, 'emitterFlow')}` : '';
@@ -89,6 +96,8 @@ const plants = computed(() =>
 /** Thin tubes from the pipe to plants off it. */
 const tubes = computed(() =>
   props.layout.runs
+    
+    .filter((r) => props.layout.beds[r.bedIndex].plant)
     .flatMap((r) => (r.way && r.way.length === 2 && r.leadM > 0 ? `M${r.way.map(([x, y]) => props.on.at(x, y).join(' ')).join('L')}` : []))
     .join(''),
 );
@@ -108,7 +117,8 @@ const joints = computed(() =>
       })
     : [],
 );
-const feed = computed(() => props.on.at(0, 0));
+const alone = computed(() => onlyPlaces(block.value) !== undefined);
+const feed = computed(() => props.on.at(...small.value.nodes[0].at));
 
 function pick(event: MouseEvent, key: string): void {
   if (tools.brush) return;
@@ -156,6 +166,7 @@ function pickJoint(id: string): void {
         <path :d="p.d" class="water" :stroke-width="Math.max(1, p.width - 2.4)" />
       </template>
     </g>
+    <path v-if="joins" :d="joins" class="case" stroke-width="4" />
     <path v-if="tubes" :d="tubes" class="tube" />
     <g
       v-for="p in plants"
@@ -199,8 +210,12 @@ function pickJoint(id: string): void {
       @click="pickJoint(j.joint.id)"
       @keydown="jointKeys($event, j.joint.id, j.joint.xM, j.joint.yM)"
     />
-    <BlockSign :layout="layout" :on="on" :k="k" :raised="raised" :feed="feed" :hand="hand" :edits="edits" />
+    <BlockSign v-if="alone" :layout="layout" :on="on" :k="k" :raised="raised" :feed="feed" :hand="hand" :edits="edits" />
+    <g v-if="!alone" class="begins" @click="view.pickedJoint && pickJoint(FEED)">
+      <circle :cx="feed[0]" :cy="feed[1]" r="4.5" />
+    </g>
     <g
+      v-else
       role="button"
       tabindex="0"
       class="feed"
@@ -237,4 +252,5 @@ function pickJoint(id: string): void {
 .joint:focus-visible, .feed:focus-visible circle { outline: none; stroke: var(--water); stroke-width: 3; }
 .feed circle { fill: var(--card); stroke: var(--ink); stroke-width: 2; cursor: move; }
 .feed:focus-visible { outline: none; }
+.begins circle { fill: var(--ink); }
 </style>

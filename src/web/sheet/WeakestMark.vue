@@ -28,7 +28,7 @@ const mark = computed(() => {
   const [x, y] = props.toScreen(...toSheet(frame, ...placeOnRun(run, walk.endDistanceM)));
   const { maxKpa } = run.tape;
   const minKpa = results.walkFootKpa;
-  const bed = `${plan.blocks.length > 1 ? `${block.name}, ` : ''}${bedWord(block)} ${run.bed}`;
+  const bed = `${plan.blocks.length > 1 ? `${block.name}, ` : ''}${bedWord(block, run.bed)} ${run.bed}`;
   const state = walk.endKpa <= 0 ? 'dry' : walk.endKpa < minKpa ? 'under its window' : walk.endKpa > maxKpa ? 'over its window' : walk.endKpa < run.tape.minKpa ? 'slow but even' : 'in its window';
   const whole = view.pointedBed === undefined && view.pickedBed === undefined;
   const second = whole ? `${bed} · weakest of ${r.emitters.toLocaleString('en-US')}${bed.length > 12 ? '' : ' emitters'}` : `${bed} · its weakest emitter`;

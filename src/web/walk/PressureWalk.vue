@@ -41,7 +41,7 @@ const band = computed(() => {
   const { minKpa, maxKpa } = results.walkTape;
   return { x: run.x0, w: box.value.x1 - run.x0, y: drawn.value.y(maxKpa), h: Math.max(2, drawn.value.y(minKpa) - drawn.value.y(maxKpa)) };
 });
-const title = computed(() => (results.walk ? `in ${settings.parts(0, 'pressure').unit}, ${plan.source.name} → ${plan.blocks.length > 1 ? `${plan.blocks[results.walk.block]?.name}, ` : ''}${bedWord(plan.blocks[results.walk.block])} ${results.walk.bed}, ${results.walk.endDistanceM > 0 ? 'its weakest emitter' : 'its inlet'}` : ''));
+const title = computed(() => (results.walk ? `in ${settings.parts(0, 'pressure').unit}, ${plan.source.name} → ${plan.blocks.length > 1 ? `${plan.blocks[results.walk.block]?.name}, ` : ''}${bedWord(plan.blocks[results.walk.block], results.walk.bed)} ${results.walk.bed}, ${results.walk.endDistanceM > 0 ? 'its weakest emitter' : 'its inlet'}` : ''));
 /** What shows how a step was come by. */
 const WORKING_OF: Record<WalkKind, WorkingName> = { rest: 'available', drawing: 'available', lift: 'available', switch: 'available', boost: 'available', hold: 'available', part: 'parts', main: 'main', header: 'header', run: 'end' };
 const number = (kpa: number): string => settings.parts(kpa, 'pressure').number;

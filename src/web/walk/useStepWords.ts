@@ -1,6 +1,7 @@
 import { pipeKind } from '../../core/catalog/pipes';
 import { riseKpa, type WalkStep } from '../../core/network';
 import { ROLE_WORDS } from '../../core/catalog/headParts';
+import { bedWord, onlyPlaces } from '../../core/plan';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
@@ -46,11 +47,11 @@ export function useStepWords() {
       case 'main':
         return fits(`main ${length}`, 'main');
       case 'header':
-        return plan.blocks[walkBlock()]?.places
+        return onlyPlaces(plan.blocks[walkBlock()])
           ? fits(`small pipe ${length}`, 'pipe')
           : fits(`header ${length}`, 'header');
       case 'run':
-        return plan.blocks[walkBlock()]?.places
+        return bedWord(plan.blocks[walkBlock()], results.walk?.bed) === 'plant'
           ? fits(`to the plant ${length}`, 'plant')
           : fits(`run ${length}`, 'run');
     }

@@ -10,7 +10,7 @@ export function apartNames(a: AlikeBeds, b: AlikeBeds, plan: FullPlan): [string,
   const names: [string, string] = [groupName(a, plan), groupName(b, plan)];
   if (names[0] !== names[1]) return names;
   const beds = ({ keys, block }: AlikeBeds): string => {
-    const word = bedWord(plan.blocks[block]);
+    const word = bedWord(plan.blocks[block], keys[0]);
     return keys.length === 1 ? `${word} ${keys[0]}` : `${word}s ${keys[0]} to ${keys.at(-1)}`;
   };
   return [`${names[0]} (${beds(a)})`, `${names[1]} (${beds(b)})`];

@@ -2,7 +2,7 @@ import type { CropKind } from '../../catalog/crops';
 import { soilKind } from '../../catalog/soils';
 import type { LaidBed } from '../../layout';
 import type { BlockResult, FarmResults } from '../../network';
-import { cropIn, type FullPlan, type Tape } from '../../plan';
+import { cropIn, type FullPlan, type Tape, onlyPlaces } from '../../plan';
 import type { Found, Said } from '../finding';
 import { isUnder } from '../kind';
 import type { State } from '../states';
@@ -60,7 +60,7 @@ export const worstBeds = <S extends Said>(
       says: {
         ...says,
         beds: told.length,
-        plants: plan.blocks[block.index].places !== undefined,
+        plants: onlyPlaces(plan.blocks[block.index]) !== undefined,
       },
     };
   });

@@ -1,5 +1,5 @@
 import { bedsWhere } from '../../network';
-import { ON_LIMIT_KPA } from '../../plan';
+import { ON_LIMIT_KPA, onlyPlaces } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, inBeds } from '../kind';
 import { all, lessPressure, ownRegulator, thickerWall } from '../offers';
@@ -25,7 +25,7 @@ export const emitterOver = findingKind({
         limit,
         kind: 'pressure',
         says: {
-          plants: block.built.layout.small !== undefined,
+          plants: onlyPlaces(block.built.layout.block) !== undefined,
           beds: bedsWhere(results, block, (r) => r.maxKpa > r.run.tape.maxKpa + ON_LIMIT_KPA),
         },
       };

@@ -32,7 +32,8 @@ export function layingOf(context: Context, block: Block): { tape: Tape; id: stri
   const { place } = finding;
   if (place.kind === 'run') {
     const { run } = results.runs[place.runIndex];
-    const id = Object.keys(block.tapes).find((key) => block.tapes[key] === run.tape);
+    const stated = run.label ?? run.tape;
+    const id = Object.keys(block.tapes).find((key) => block.tapes[key] === stated);
     return { tape: run.tape, id };
   }
   return { tape: block.tape, id: undefined };

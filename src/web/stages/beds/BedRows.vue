@@ -2,6 +2,7 @@
 import { watchDebounced } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import Asks from '../../parts/Asks.vue';
+import { bedWord } from '../../../core/plan';
 import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
@@ -15,7 +16,9 @@ const beds = computed(() => plan.block.beds);
 const laid = computed(() => results.block?.built.layout.beds ?? []);
 const bedKey = computed(() => (results.walk?.block === plan.blockIndex ? results.walk.bed : (laid.value[0]?.key ?? '1')));
 const bedFlow = computed(() => results.block?.beds.find((b) => b.key === bedKey.value)?.flowLph ?? 0);
-const totalM = computed(() => laid.value.reduce((m, b) => m + b.lengthM, 0));
+/** Beds alone have a length that is added up. */
+const beside = computed(() => plan.block.places !== undefined);
+const totalM = computed(() => laid.value.reduce((m, b) => m + (b.plant ? 0 : b.lengthM), 0));
 /** Water over bed and path together, mm/h: litres per hour on a square metre. */
 const rate = computed(() => {
   const b = results.block;
@@ -39,9 +42,9 @@ watchDebounced(
 
 <template>
   <dl v-if="results.block" class="rows" :class="{ stale: results.stale }">
-    <dt><Asks working="bed">Bed {{ bedKey }} draws</Asks></dt>
+    <dt><Asks working="bed">{{ bedWord(plan.block, bedKey) === 'plant' ? 'Plant' : 'Bed' }} {{ bedKey }} draws</Asks></dt>
     <dd class="num">{{ settings.show(bedFlow, 'flow') }}</dd>
-    <dt><Asks working="blockFlow">All {{ laid.length }}, {{ settings.show(totalM, 'length') }} of bed</Asks></dt>
+    <dt><Asks working="blockFlow">All {{ laid.length }}{{ beside ? ' beds and plants' : '' }}, {{ settings.show(totalM, 'length') }} of bed</Asks></dt>
     <dd class="num">{{ settings.show(results.block.flowLph, 'flow') }}</dd>
     <dt><Asks working="longest">Longest run that keeps {{ settings.show(plan.wishes.uniformity, 'share') }}</Asks></dt>
     <dd class="num">{{ longestM >= 1000 ? 'any' : longestM > 0 ? settings.show(longestM, 'length') : '…' }}</dd>

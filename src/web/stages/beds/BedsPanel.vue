@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue';
-import { directionsFor, layOut } from '../../../core/layout';
+import { directionsFor, layOut, onlyBeds } from '../../../core/layout';
 import TermWord from '../../parts/TermWord.vue';
 import BlockPicker from '../../parts/BlockPicker.vue';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -30,7 +30,7 @@ const isDefault = (field: string): boolean => stated.value?.[field] === undefine
 const set = (field: string, label: string) => (value: number, gesture: string) => edits.block('beds', { [field]: value }, label, gesture);
 const layout = computed(() => layOut(plan.full).blocks[plan.blockIndex]);
 /** The same list while no bed changes: edits of pipes do not draw this panel anew. */
-const laid = computed(() => layout.value.beds);
+const laid = computed(() => onlyBeds(layout.value));
 const fills = computed(() => plan.block.outline !== undefined || plan.block.tunnel !== undefined);
 const lengths = computed(() => {
   const all = laid.value.map((b) => b.lengthM);
@@ -46,7 +46,9 @@ watch(
 const KINDS = [
   { id: 'beds', name: 'beds' },
   { id: 'plants', name: 'plants at places: pots, bushes, trees' },
+  { id: 'both', name: 'beds, and plants at places beside them' },
 ];
+const growing = computed(() => (!plan.block.places ? 'beds' : plan.block.places.beds ? 'both' : 'plants'));
 const WHY: Record<string, string> = {
   'longest side': 'along the longest side',
   'square to it': 'square to the longest side',
@@ -76,8 +78,8 @@ const turn = computed(() => {
   <section>
     <h2>Beds</h2>
     <BlockPicker />
-    <p class="fill">Here grow <ChoiceField label="What grows here" :value="plan.block.places ? 'plants' : 'beds'" :options="KINDS" :is-default="false" @pick="edits.growAtPlaces(plan.block.id, $event === 'plants')" />.</p>
-    <template v-if="plan.block.places">
+    <p class="fill">Here grow <ChoiceField label="What grows here" :value="growing" :options="KINDS" :is-default="false" @pick="edits.grow(plan.block.id, $event as typeof growing)" />.</p>
+    <template v-if="growing === 'plants'">
       <PlantsPanel />
       <PaintLegend />
     </template>
@@ -118,6 +120,10 @@ const turn = computed(() => {
     <StripsPicture />
 
     <BedRows />
+    <template v-if="growing === 'both'">
+      <h3>Plants beside the beds</h3>
+      <PlantsPanel />
+    </template>
     </template>
   </section>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { layOut } from '../../../core/layout';
+import { layOut, onlyBeds } from '../../../core/layout';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
@@ -12,7 +12,7 @@ const edits = useEdits();
 const view = useView();
 
 /** The same list while no bed changes. */
-const laid = computed(() => layOut(plan.full).blocks[plan.blockIndex].beds);
+const laid = computed(() => onlyBeds(layOut(plan.full).blocks[plan.blockIndex]));
 const bed = computed(() => {
   const picked = view.pickedBed;
   return picked?.block === plan.block.id ? laid.value.find((b) => b.key === picked.key) : undefined;

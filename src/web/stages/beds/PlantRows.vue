@@ -15,12 +15,14 @@ const SHAPES = [
   { id: 'row', name: 'in rows' },
   { id: 'round', name: 'round a ring' },
 ];
-const WAYS = [
+/** Where places are told from: the feed, or beside beds the corner that these begin at. */
+const origin = computed(() => (plan.block.places?.beds ? 'the near left corner' : 'the feed'));
+const WAYS = computed(() => [
   { id: '0', name: 'to the right' },
-  { id: '90', name: 'away from the feed' },
+  { id: '90', name: `away from ${origin.value}` },
   { id: '180', name: 'to the left' },
   { id: '270', name: 'back' },
-];
+]);
 const shape = ref('row');
 const count = ref(5);
 const rows = ref(1);
@@ -66,8 +68,8 @@ function put(): void {
       <QuantityField label="Plants apart" kind="width" :value="apartM" :take="(v) => least(v, 0.05, () => (apartM = v), 'further apart than that')" /> apart<template v-if="rows > 1">, rows <QuantityField label="Rows apart" kind="width" :value="rowsApartM" :take="(v) => least(v, 0.05, () => (rowsApartM = v), 'further apart than that')" /> apart</template>,
       going <ChoiceField label="Direction of the row" :value="way" :options="WAYS" @pick="way = $event" /> from</template>
     <template v-else> of <QuantityField label="Ring radius" kind="width" :value="radiusM" :take="(v) => least(v, 0.1, () => (radiusM = v), 'wider than that')" /> about a middle</template>
-    <QuantityField label="First plant, to the right of the feed" kind="length" :value="xM" :take="(v) => { xM = v; return undefined; }" /> to the right of the feed and
-    <QuantityField label="First plant, away from the feed" kind="length" :value="yM" :take="(v) => { yM = v; return undefined; }" /> beyond it.
+    <QuantityField :label="`First plant, to the right of ${origin}`" kind="length" :value="xM" :take="(v) => { xM = v; return undefined; }" /> to the right of {{ origin }} and
+    <QuantityField :label="`First plant, away from ${origin}`" kind="length" :value="yM" :take="(v) => { yM = v; return undefined; }" /> beyond it.
     <button type="button" class="small" @click="put">put {{ total === 1 ? 'it' : `${total} plants` }}</button>
   </p>
 </template>

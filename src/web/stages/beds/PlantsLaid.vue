@@ -15,7 +15,9 @@ const results = useResults();
 const settings = useSettings();
 const view = useView();
 
-const laid = computed(() => layOut(plan.full).blocks[plan.blockIndex].beds);
+const laid = computed(() => layOut(plan.full).blocks[plan.blockIndex].beds.filter((b) => b.plant));
+/** Where places are told from: the feed, or beside beds the corner that these begin at. */
+const origin = computed(() => (plan.block.places?.beds ? 'the near left corner' : 'the feed'));
 const got = computed(() => new Map(results.block?.beds.map((b) => [b.key, b]) ?? []));
 const picked = computed(() => laid.value.find((b) => sameBed(view.pickedBed, plan.block.id, b.key)));
 const ids = computed(() => {
@@ -38,14 +40,14 @@ const MOST_LISTED = 200;
   <div v-if="picked" class="picked">
     <p class="fill">
       Plant {{ picked.key }}<template v-if="ids.length > 1"> and {{ ids.length - 1 }} more</template>, called <input class="name" type="text" maxlength="80" :aria-label="`Name of plant ${picked.key}`" :value="own?.name ?? ''" placeholder="no name" @change="rename" />, stands
-      <QuantityField :key="`x ${picked.key}`" label="To the right of the feed" kind="length" :value="picked.plant!.plant.xM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { xM: v }, 'move the plant', g)" /> to the right of the feed,
-      <QuantityField :key="`y ${picked.key}`" label="Beyond the feed" kind="length" :value="picked.plant!.plant.yM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { yM: v }, 'move the plant', g)" /> beyond it.
+      <QuantityField :key="`x ${picked.key}`" :label="`To the right of ${origin}`" kind="length" :value="picked.plant!.plant.xM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { xM: v }, 'move the plant', g)" /> to the right of {{ origin }},
+      <QuantityField :key="`y ${picked.key}`" :label="`Beyond ${origin}`" kind="length" :value="picked.plant!.plant.yM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { yM: v }, 'move the plant', g)" /> beyond it.
       <template v-if="picked.plant!.ringM === 0">It has <QuantityField :key="`n ${picked.key}`" label="Its emitters" kind="count" :value="picked.plant!.emitters" :is-default="isDefault('emitters')" :take="set('emitters', 'set a plant’s emitters')" /> emitter{{ picked.plant!.emitters === 1 ? '' : 's' }}</template>
       <template v-else>Its ring is <QuantityField :key="`r ${picked.key}`" label="Its ring across" kind="width" :value="picked.plant!.ringM" :is-default="isDefault('ringM')" :take="set('ringM', 'set a plant’s ring')" /> across</template>,
       serving <QuantityField :key="`s ${picked.key}`" label="Plants they serve" kind="count" :value="picked.plant!.serves" :is-default="isDefault('serves')" :take="set('serves', 'set how many plants share them')" /> plant{{ picked.plant!.serves === 1 ? '' : 's' }};
       it spreads <QuantityField :key="`w ${picked.key}`" label="Its spread" kind="width" :value="picked.plant!.spreadM" :is-default="isDefault('spreadM')" :take="set('spreadM', 'set a plant’s spread')" />,
       in a pot of <QuantityField :key="`p ${picked.key}`" label="Its pot" kind="volume" :value="picked.plant!.potL" :is-default="isDefault('potL')" :take="set('potL', 'set a plant’s pot')" />.
-      <template v-if="plan.block.tape.kind === 'adjustable' && picked.plant!.ringM === 0">Its emitters are set to <QuantityField :key="`q ${picked.key}`" label="Set to" kind="emitterFlow" :value="picked.plant!.plant.setLph ?? plan.block.tape.flowLph" :is-default="isDefault('setLph')" :take="set('setLph', 'set an adjustable emitter')" /> each at {{ settings.show(plan.block.tape.atKpa, 'pressure') }}.</template>
+      <template v-if="picked.plant!.label.kind === 'adjustable' && picked.plant!.ringM === 0">Its emitters are set to <QuantityField :key="`q ${picked.key}`" label="Set to" kind="emitterFlow" :value="picked.plant!.plant.setLph ?? picked.plant!.label.flowLph" :is-default="isDefault('setLph')" :take="set('setLph', 'set an adjustable emitter')" /> each at {{ settings.show(picked.plant!.label.atKpa, 'pressure') }}.</template>
     </p>
     <p class="acts">
       <button type="button" class="small" @click="edits.paint(ids.map((key) => ({ block: plan.block.id, key })), { resting: picked.resting ? undefined : true }, picked.resting ? 'water it again' : 'let it rest')">{{ picked.resting ? 'water it again' : 'let it rest' }}</button>

@@ -15,6 +15,7 @@ import CropField from './CropField.vue';
 import EvenOpenings from './EvenOpenings.vue';
 import PlantRows from './PlantRows.vue';
 import PlantsLaid from './PlantsLaid.vue';
+import { usePlantLabel } from './usePlantLabel';
 
 /** Plants at places: what stands at each, how the pipe leads to them, and ways to put many at once. */
 const plan = usePlan();
@@ -28,10 +29,8 @@ const isDefault = (field: keyof Places): boolean => stated.value[field] === unde
 const set = (field: keyof Places, label: string) => (value: number, g: string) => edits.places(plan.block.id, { [field]: value }, label, g);
 const change = (fields: Stated<Places>, label: string) => edits.places(plan.block.id, fields, label);
 
-const tape = computed(() => plan.block.tape);
-const statedTape = computed(() => plan.statedBlock.tape as Record<string, unknown> | undefined);
-const tapeDefault = (field: string): boolean => statedTape.value?.[field] === undefined;
-const setTape = (field: string, label: string) => (value: number, g: string) => edits.block('tape', { [field]: value }, label, g);
+const { tape, isDefault: tapeDefault, change: changeTape } = usePlantLabel();
+const setTape = (field: string, label: string) => (value: number, g: string) => changeTape({ [field]: value }, label, g);
 const NAMES: Partial<Record<string, string>> = { emitters: 'button emitters', adjustable: 'adjustable emitters', microtubes: 'microtubes', compensating: 'compensating emitters', drilled: 'drilled holes' };
 const ring = computed(() => places.value.around === 'ring');
 const kinds = computed(() => {
@@ -45,7 +44,7 @@ const AROUND = [
 function goAround(id: string): void {
   const around = id as Places['around'];
   change({ around }, around === 'ring' ? 'lay rings round the plants' : 'set emitters at one place');
-  if (!materialsFor({ around }).some((m) => m.id === tape.value.kind)) edits.block('tape', { kind: around === 'ring' ? 'dripline' : 'emitters' }, 'lay what fits');
+  if (!materialsFor({ around }).some((m) => m.id === tape.value.kind)) changeTape({ kind: around === 'ring' ? 'dripline' : 'emitters' }, 'lay what fits');
 }
 
 const layout = computed(() => layOut(plan.full).blocks[plan.blockIndex]);
@@ -73,11 +72,11 @@ const save = (): void => download(`${plan.block.name} plants.csv`, writePlantsCs
   <p class="fill">
     <b>{{ places.plants.length === 1 ? '1 plant' : `${places.plants.length} plants` }}</b>, {{ emitters === 1 ? '1 emitter' : `${emitters} emitters` }}, {{ settings.show(pipeM, 'length') }} of small pipe. The leaves of each spread
     <QuantityField label="Spread of a plant" kind="width" :value="places.spreadM" :is-default="isDefault('spreadM')" :take="set('spreadM', 'set how far the plants spread')" /> across; a pot of
-    <QuantityField label="Pot volume" kind="volume" :value="places.potL" :is-default="isDefault('potL')" :take="set('potL', 'set the pots’ volume')" /> (0: in the ground). <CropField label="Crop of the plants" />
+    <QuantityField label="Pot volume" kind="volume" :value="places.potL" :is-default="isDefault('potL')" :take="set('potL', 'set the pots’ volume')" /> (0: in the ground). <CropField v-if="!places.beds" label="Crop of the plants" />
   </p>
   <p class="fill">
     At each stand <template v-if="!ring"><QuantityField label="Emitters at a plant" kind="count" :value="places.emitters" :is-default="isDefault('emitters')" :take="set('emitters', 'set the emitters at a plant')" /></template>
-    <ChoiceField label="What stands at a plant" :value="tape.kind" :options="kinds" :is-default="tapeDefault('kind')" @pick="edits.block('tape', { kind: $event as never }, 'set what stands at a plant')" />
+    <ChoiceField label="What stands at a plant" :value="tape.kind" :options="kinds" :is-default="tapeDefault('kind')" @pick="changeTape({ kind: $event }, 'set what stands at a plant')" />
     <ChoiceField label="Emitters lie" :value="places.around" :options="AROUND" :is-default="isDefault('around')" @pick="goAround" /><template v-if="ring">
       of <QuantityField label="Ring across" kind="width" :value="places.ringM" :is-default="isDefault('ringM')" :take="set('ringM', 'set the rings’ size')" /> across, an emitter every
       <QuantityField label="Emitter spacing" kind="spacing" :value="tape.spacingM" :is-default="tapeDefault('spacingM')" :take="setTape('spacingM', 'set the emitter spacing')" /></template>.
@@ -86,7 +85,7 @@ const save = (): void => download(`${plan.block.name} plants.csv`, writePlantsCs
       <QuantityField label="Bore of the microtubes" kind="bore" :value="tape.tubeMm" :is-default="tapeDefault('tubeMm')" :take="setTape('tubeMm', 'set the tubes’ bore')" />, longer where a plant stands further off.</template>
     <template v-else>The label says <QuantityField label="Flow per emitter" kind="emitterFlow" :value="tape.flowLph" :is-default="tapeDefault('flowLph')" :take="setTape('flowLph', 'set the emitters’ flow')" /> each
       <template v-if="tape.kind === 'compensating'">from <QuantityField label="Least working pressure" kind="pressure" :value="tape.minKpa" :is-default="tapeDefault('minKpa')" :take="setTape('minKpa', 'set the window’s foot')" /> up</template><template v-else>at <QuantityField label="Label pressure" kind="pressure" :value="tape.atKpa" :is-default="tapeDefault('atKpa')" :take="setTape('atKpa', 'set the label’s pressure')" /></template><template v-if="tape.kind === 'adjustable'">, fully open about {{ settings.show(ADJUSTABLE_MOST_LPH, 'emitterFlow') }}</template>.</template>
-    They lie <ChoiceField label="Where it lies" :value="tape.lies" :options="LIES" :is-default="tapeDefault('lies')" @pick="edits.block('tape', { lies: $event as never }, 'lay it elsewhere')" />.
+    They lie <ChoiceField label="Where it lies" :value="tape.lies" :options="LIES" :is-default="tapeDefault('lies')" @pick="changeTape({ lies: $event }, 'lay it elsewhere')" />.
     <template v-if="!ring && tape.kind !== 'microtubes'">A plant off the pipe is reached by thin tube of
       <QuantityField label="Bore of the thin tube" kind="bore" :value="places.tubeMm" :is-default="isDefault('tubeMm')" :take="set('tubeMm', 'set the thin tube’s bore')" /> bore,
       <QuantityField label="Tube longer by" kind="width" :value="places.tubeExtraM" :is-default="isDefault('tubeExtraM')" :take="set('tubeExtraM', 'set the tube’s slack')" /> longer than the way.</template>

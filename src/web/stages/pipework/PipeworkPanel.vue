@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { isInjector } from '../../../core/catalog/headParts';
 import { headerLoss } from '../../../core/network';
-import { bedWord, HEAD, headerWord } from '../../../core/plan';
+import { bedWord, HEAD, headerWord, onlyPlaces } from '../../../core/plan';
 import AssemblyEditor from '../../assembly/AssemblyEditor.vue';
 import Asks from '../../parts/Asks.vue';
 import TermWord from '../../parts/TermWord.vue';
@@ -61,9 +61,14 @@ const farEnd = computed(() => {
     <BlockPicker />
     <p v-if="plan.blocks.length > 1" class="fill">Inlets of the blocks are put together <ChoiceField label="Inlets of the blocks" :value="plan.full.inlets" :options="INLETS" :is-default="plan.plan.inlets === undefined" @pick="edits.inlets($event as 'own' | 'alike')" />.</p>
     <AssemblyEditor :key="plan.block.id" :place="plan.block.id" from="main" to="header" name="Block inlet" shelf-shut />
-    <h3><TermWord v-if="plan.block.places" term="small-pipe">Small pipe</TermWord><TermWord v-else term="header">Header</TermWord></h3>
-    <SmallPipeSentences v-if="plan.block.places" />
-    <HeaderSentences v-else />
+    <template v-if="!onlyPlaces(plan.block)">
+      <h3><TermWord term="header">Header</TermWord></h3>
+      <HeaderSentences />
+    </template>
+    <template v-if="plan.block.places">
+      <h3><TermWord term="small-pipe">Small pipe</TermWord></h3>
+      <SmallPipeSentences />
+    </template>
     <HeaderStretches :class="{ stale: results.stale }" />
     <dl v-if="results.block && loss" class="rows" :class="{ stale: results.stale }">
       <dt>Pressure at the {{ headerWord(plan.block) }}’s feed</dt>
@@ -71,7 +76,7 @@ const farEnd = computed(() => {
       <dt><Asks working="header">Lost along the {{ headerWord(plan.block) }}</Asks></dt>
       <dd class="num">{{ settings.show(loss.frictionKpa, 'pressure') }}</dd>
       <template v-if="farEnd">
-        <dt><Asks working="end">Far end of {{ bedWord(plan.block) }} {{ farEnd.run.bed }}</Asks></dt>
+        <dt><Asks working="end">Far end of {{ bedWord(plan.block, farEnd.run.bed) }} {{ farEnd.run.bed }}</Asks></dt>
         <dd class="num">{{ settings.show(farEnd.endKpa, 'pressure') }}</dd>
       </template>
       <dt><Asks working="rest">At rest, lowest tape</Asks></dt>

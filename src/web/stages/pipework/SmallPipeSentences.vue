@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { PIPES } from '../../../core/catalog/pipes';
+import { pipeKind, PIPES } from '../../../core/catalog/pipes';
 import { layOut } from '../../../core/layout';
 import { FEED, type Places } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -23,13 +23,21 @@ const ROUTES = [
   { id: 'shortest', name: 'the shortest way, branching' },
   { id: 'drawn', name: 'as I draw it' },
 ];
-const header = computed(() => plan.block.header);
-const stated = computed(() => plan.statedBlock.header as Record<string, unknown> | undefined);
 const places = computed(() => plan.block.places!);
+/** Beside beds, whose header is the block's, small pipe is its own. */
+const pipe = computed(() => (places.value.beds ? { pipe: places.value.pipe, boreMm: places.value.boreMm ?? pipeKind(places.value.pipe).boreMm } : plan.block.header));
+const stated = computed(() => (places.value.beds ? plan.statedBlock.places : plan.statedBlock.header) as Record<string, unknown> | undefined);
+const setPipe = (fields: { pipe?: string; boreMm?: number }, label: string, gesture?: string) =>
+  places.value.beds ? edits.places(plan.block.id, fields, label, gesture) : edits.block('header', { ...fields, ...('pipe' in fields && { hazenWilliamsC: undefined }) }, label, gesture);
+const BEGINS = [
+  { id: 'feed', name: 'at the header’s feed' },
+  { id: 'left', name: 'at the header’s left end' },
+  { id: 'right', name: 'at the header’s right end' },
+];
 const layout = computed(() => layOut(plan.full).blocks[plan.blockIndex]);
 const pipeM = computed(() => layout.value.small?.pipes.reduce((m, p) => m + p.lengthM, 0) ?? 0);
 const far = computed(() => layout.value.beds.filter((b) => (b.plant?.wayM ?? 0) > 2).length);
-const names = computed(() => new Map<string, string>([[FEED, 'the feed'], ...places.value.joints.map((j, i): [string, string] => [j.id, `joint ${i + 1}`])]));
+const names = computed(() => new Map<string, string>([[FEED, places.value.beds ? 'where it begins' : 'the feed'], ...places.value.joints.map((j, i): [string, string] => [j.id, `joint ${i + 1}`])]));
 const statedJoint = (id: string) => plan.statedBlock.places?.joints?.find((j) => j.id === id);
 const SAME = { id: '', name: 'the same pipe' };
 /** Drawing by hand begins with the way that lies there now, so that nothing is lost. */
@@ -44,8 +52,8 @@ function route(next: string): void {
 
 <template>
   <p class="fill">
-    <ChoiceField label="Small pipe" :value="header.pipe" :options="PIPES" :is-default="stated?.pipe === undefined" @pick="edits.block('header', { pipe: $event, boreMm: undefined, hazenWilliamsC: undefined }, 'change the small pipe')" />
-    (<QuantityField label="Bore of the small pipe" kind="bore" :value="header.boreMm" :is-default="stated?.boreMm === undefined" :take="(v, g) => edits.block('header', { boreMm: v }, 'set the small pipe’s bore', g)" /> bore) leads to the plants
+    <ChoiceField label="Small pipe" :value="pipe.pipe" :options="PIPES" :is-default="stated?.pipe === undefined" @pick="setPipe({ pipe: $event, boreMm: undefined }, 'change the small pipe')" />
+    (<QuantityField label="Bore of the small pipe" kind="bore" :value="pipe.boreMm" :is-default="stated?.boreMm === undefined" :take="(v, g) => setPipe({ boreMm: v }, 'set the small pipe’s bore', g)" /> bore)<template v-if="places.beds"> begins <ChoiceField label="Where the small pipe begins" :value="places.begins" :options="BEGINS" :is-default="stated?.begins === undefined" @pick="edits.places(plan.block.id, { begins: $event as Places['begins'] }, 'begin the small pipe elsewhere')" /> and</template> leads to the plants
     <ChoiceField label="Route of the small pipe" :value="places.route" :options="ROUTES" :is-default="plan.statedBlock.places?.route === undefined" @pick="route" />, {{ settings.show(pipeM, 'length') }} of it.
   </p>
   <p v-if="far > 0" class="quiet">{{ far === 1 ? 'One plant is' : `${far} plants are` }} reached by more than {{ settings.show(2, 'length') }} of thin tube: lead the pipe nearer.</p>

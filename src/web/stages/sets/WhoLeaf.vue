@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { bedWord } from '../../../core/plan';
 import { computed, ref } from 'vue';
 import { layOut } from '../../../core/layout';
 import { setWorking } from '../../../core/sets';
@@ -115,7 +116,7 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
       <template v-if="unset > 0"> · <b class="unset">{{ unset }} {{ unset === 1 ? 'bed' : 'beds' }} in no set</b></template>
     </p>
     <p v-if="pickedSet && opening.sets.length > 0" class="fill valves">
-      Bed {{ pickedSet.bed.key }} of {{ pickedSet.block }} waters in <ChoiceField label="Set of the picked bed" :value="pickedSet.id" :options="setChoices" @pick="edits.putInSet([pickedSet.bed], $event === 'none' ? undefined : $event)" />.
+      {{ bedWord(plan.blocks.find((b) => b.id === pickedSet!.bed.block), pickedSet.bed.key) === 'plant' ? 'Plant' : 'Bed' }} {{ pickedSet.bed.key }} of {{ pickedSet.block }} waters in <ChoiceField label="Set of the picked bed" :value="pickedSet.id" :options="setChoices" @pick="edits.putInSet([pickedSet.bed], $event === 'none' ? undefined : $event)" />.
     </p>
     <p class="fill valves">
       <template v-if="plan.blocks.length > 1">In {{ plan.block.name }} valves</template><template v-else>Valves</template> are

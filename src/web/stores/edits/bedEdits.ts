@@ -167,6 +167,7 @@ export function bedEdits(plan: ReturnType<typeof usePlan>) {
       draft.blocks.forEach((b) => {
         for (const [key, s] of Object.entries(b.beds?.single ?? {}))
           if (s.tape === id) change(draft, { block: b.id, key }, { tape: undefined });
+        if (b.places?.tape === id) delete b.places.tape;
       });
       draft.tapes = draft.tapes?.filter((t) => t.id !== id);
       if (draft.tapes?.length === 0) delete draft.tapes;

@@ -70,9 +70,28 @@ test('pipe beyond a joint that is taken out comes from where its own came from',
 });
 
 test('a block goes to plants and back, and one step undoes it', () => {
-  edits.growAtPlaces('b', false);
+  edits.grow('b', 'beds');
   expect(places()).toBeUndefined();
   expect(plan.plan.watering!.sets![0].beds).toEqual([{ block: 'b' }]);
   plan.undo();
   expect(places()).toEqual({});
+});
+
+test('plants beside beds have their own label and numbers, and go back to bare ones', () => {
+  edits.addPlants('b', [{ xM: 0, yM: 1 }], 'x');
+  edits.single({ block: 'b', key: '5' }, { crop: 'squash' }, 'x');
+  edits.grow('b', 'both');
+  expect(places().plants!.map((p) => p.id)).toEqual(['p5']);
+  expect(plan.plan.blocks[0].beds!.single).toEqual({ '4': { crop: 'squash' }, p5: { crop: 'squash' } });
+  const id = places().tape!;
+  expect(plan.full.blocks[0].tapes[id].kind).toBe('emitters');
+  expect(plan.full.blocks[0].tape.kind).toBe('tape');
+  expect(edits.addPlant('b', 13, 5)).toBe('p6');
+  edits.grow('b', 'plants');
+  expect(places().plants!.map((p) => p.id)).toEqual(['5', '6']);
+  expect(plan.plan.blocks[0].beds!.single!['5']).toEqual({ crop: 'squash' });
+  expect(plan.plan.tapes).toBeUndefined();
+  edits.grow('b', 'both');
+  edits.removeTape(places().tape!);
+  expect(places().tape).toBeUndefined();
 });

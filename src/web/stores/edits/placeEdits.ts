@@ -17,7 +17,8 @@ export function placeEdits(plan: ReturnType<typeof usePlan>) {
   const jointsOf = (places: Draft<StatedPlaces>): Draft<Joint>[] => (places.joints ??= []);
 
   /** A number that no plant of a block has, and that no bed's own fields are kept under. */
-  function freshNumber(places: Pick<StatedPlaces, 'plants'>, taken: object = {}): string {
+  function freshNumber(places: Pick<StatedPlaces, 'plants' | 'beds'>, taken: object = {}): string {
+    if (places.beds) return `p${Math.max(0, ...(places.plants ?? []).map((p) => Number(p.id.slice(1)))) + 1}`;
     const used = [
       ...(places.plants ?? []).map((p) => Number(p.id)),
       ...Object.keys(taken).map((k) => parseInt(k, 10)),
@@ -34,16 +35,65 @@ export function placeEdits(plan: ReturnType<typeof usePlan>) {
     );
   }
 
-  /** Plants at places instead of beds in a block, and back. What its beds say is kept for when they come back. */
-  function growAtPlaces(block: string, at: boolean): Refusal | undefined {
-    return plan.edit(at ? 'set plants at places' : 'lay beds again', (draft) => {
+  /**
+   * Beds in a block, plants at places instead of them, or both. What its beds say is kept for when they come back. Beside beds
+   * what stands at the plants is a further tape of the plan, for the block's own is the beds'.
+   */
+  function grow(block: string, what: 'beds' | 'plants' | 'both'): Refusal | undefined {
+    const label = {
+      beds: 'lay beds again',
+      plants: 'set plants at places',
+      both: 'set plants beside the beds',
+    };
+    return plan.edit(label[what], (draft) => {
       const b = draft.blocks[indexOf(block)];
-      if (at) b.places ??= {};
-      else delete b.places;
+      dropLabel(draft, b);
+      if (what === 'beds') delete b.places;
+      else {
+        const places = (b.places ??= {});
+        if (what === 'both') {
+          const id = freshId(draft.tapes ?? [], 'at-plants');
+          (draft.tapes ??= []).push({
+            id,
+            name: 'at the plants',
+            tape: { kind: 'emitters', lies: 'surface' },
+          });
+          Object.assign(places, { beds: true, tape: id });
+        } else
+          for (const field of ['beds', 'begins', 'pipe', 'boreMm', 'tape'] as const) delete places[field];
+        renumber(b, what === 'both');
+      }
       // Sets name beds by their keys: those of the other are none here.
       for (const set of draft.watering?.sets ?? [])
         for (const group of set.beds) if (group.block === block) delete group.keys;
     });
+  }
+
+  /** Takes the tape away that said what stands at plants beside beds, unless a bed has it too. */
+  function dropLabel(draft: Draft<Plan>, b: Draft<Plan>['blocks'][number]): void {
+    const id = b.places?.tape;
+    if (id === undefined) return;
+    delete b.places!.tape;
+    const used = draft.blocks.some(
+      (x) => x.places?.tape === id || Object.values(x.beds?.single ?? {}).some((s) => s.tape === id),
+    );
+    if (used) return;
+    draft.tapes = draft.tapes?.filter((t) => t.id !== id);
+    if (draft.tapes?.length === 0) delete draft.tapes;
+  }
+
+  /** Plants' numbers stand after a p beside beds, and alone without them; what is theirs goes with them. */
+  function renumber(b: Draft<Plan>['blocks'][number], besideBeds: boolean): void {
+    const single = b.beds?.single;
+    for (const p of plantsOf(b.places!)) {
+      const bare = p.id.replace('p', '');
+      const id = besideBeds ? `p${bare}` : bare;
+      if (single && p.id in single && id !== p.id) {
+        single[id] = single[p.id];
+        delete single[p.id];
+      }
+      p.id = id;
+    }
   }
 
   /** Plants at places in a block's frame, in their order. @returns their numbers; none where there is no room for them */
@@ -200,7 +250,7 @@ export function placeEdits(plan: ReturnType<typeof usePlan>) {
 
   return {
     places,
-    growAtPlaces,
+    grow,
     addPlants,
     addPlant,
     plant,

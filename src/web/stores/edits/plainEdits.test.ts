@@ -143,7 +143,7 @@ const ARGUMENTS: Record<EditName, unknown[]> = {
   evenLengths: [0],
   answerAsked: [{ sketch: 'barrel', question: 'beds', field: 0 }, 3],
   places: ['block-4', { emitters: 2 }, 'x'],
-  growAtPlaces: ['block-1', true],
+  grow: ['block-1', 'both'],
   addPlants: ['block-4', [{ xM: 3, yM: 4, potL: 9 }], 'x'],
   addPlant: ['block-4', 70, 5],
   plant: ['block-4', ['1'], { emitters: 3 }, 'x'],
