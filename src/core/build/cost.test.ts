@@ -132,4 +132,88 @@ describe('what a plan costs', () => {
   test('blocks out of use are bought all the same', () => {
     expect(costs({ inUse: false }).cost.laid).toBeCloseTo(costs().cost.laid, 9);
   });
+
+  /** Polyethylene of 13.6 mm, and of 20 mm. */
+  const PE_16 = 0.2 + 0.0011 * 13.6 ** 2;
+  const PE_20 = 0.2 + 0.0011 * 20 ** 2;
+  const row = (prefix = '') => [
+    { id: `${prefix}1`, xM: 4, yM: 0 },
+    { id: `${prefix}2`, xM: 10, yM: 3 },
+  ];
+
+  test('plants: their small pipe, an emitter each and the thin tube to those off it', () => {
+    const { cost } = costs({
+      header: { pipe: 'pe-16' },
+      places: {
+        route: 'drawn',
+        joints: [{ id: 'j', xM: 12, yM: 0, from: 'feed' }],
+        plants: [row()[0], { ...row()[1], emitters: 3 }],
+      },
+    });
+    expect(cost.headers).toBeCloseTo(12 * PE_16, 9);
+    // One emitter on the pipe; three at the end of 3 m of tube at 0.3 a metre.
+    expect(cost.laid).toBeCloseTo(0.4 + 3 * 0.4 + 3 * 0.3, 9);
+    expect(cost.parts).toBeCloseTo(2 * 1.2 + 25 + 10 + 18, 9);
+  });
+
+  test('a ring is so much of its line as goes round; one that is painted otherwise is of that', () => {
+    const ring = (more: object = {}) =>
+      costs({
+        header: { pipe: 'pe-16' },
+        tape: { kind: 'dripline' },
+        places: { around: 'ring', ringM: 0.8, plants: [row()[0]] },
+        ...more,
+      });
+    const { plan, cost } = ring();
+    expect(cost.laid).toBeCloseTo(Math.PI * 0.8 * layingPrice(plan.blocks[0].tape), 9);
+    // A closed ring of pipe is bought too.
+    const closed = costs({
+      header: { pipe: 'pe-16' },
+      places: {
+        route: 'drawn',
+        joints: [
+          { id: 'a', xM: 5, yM: 0, from: 'feed' },
+          { id: 'b', xM: 5, yM: 5, from: 'a' },
+        ],
+        loops: [{ id: 'l', a: 'b', b: 'feed' }],
+        plants: [{ id: '1', xM: 5, yM: 5 }],
+      },
+    });
+    expect(closed.cost.headers).toBeCloseTo((5 + 5 + Math.hypot(5, 5)) * PE_16, 9);
+  });
+
+  test('plants beside beds: tape for the beds, small pipe and emitters for the plants, both headers’ pipe', () => {
+    const beds = costs().cost;
+    const plan = fillIn({
+      ...base,
+      tapes: [{ id: 't', tape: { kind: 'emitters' } }],
+      blocks: [
+        {
+          ...base.blocks[0],
+          places: { beds: true, begins: 'feed', pipe: 'pe-16', tape: 't', plants: row('p') },
+        },
+      ],
+    });
+    const cost = costOf(plan, layOut(plan));
+    expect(cost.laid - beds.laid).toBeCloseTo(2 * 0.4, 9);
+    expect(cost.headers - beds.headers).toBeCloseTo((4 + Math.hypot(6, 3)) * PE_16, 9);
+    expect(cost.parts - beds.parts).toBeCloseTo(2 * 1.2, 9);
+  });
+
+  test('the pipe to a second header goes from feed to feed, wherever the first one lies', () => {
+    const other = (along: number) =>
+      costs({
+        xM: 7,
+        yM: 3,
+        header: {
+          pipe: 'pe-1',
+          boreMm: 26,
+          along,
+          feed: 'middle',
+          other: { along: 1, pipe: 'pe-1', boreMm: 26, link: { pipe: 'pe-3/4', boreMm: 20 } },
+        },
+      }).cost.headers;
+    // Beds of 30 m: from their near end 30 m of it, from a fifth of the way along 24.
+    expect(other(0) - other(0.2)).toBeCloseTo(6 * PE_20, 6);
+  });
 });

@@ -46,3 +46,32 @@ test('other emitters are not turned', () => {
   expect(evenOpenings(garden({ tape: { kind: 'emitters' } }), 0, createPlanSolver())).toBeUndefined();
   expect(evenOpenings(garden({ places: undefined }), 0, createPlanSolver())).toBeUndefined();
 });
+
+test('of the block that is asked for, wherever it stands in the plan, and only its plants', () => {
+  const one = garden();
+  const two = fillIn({
+    ...blankPlan('metric'),
+    sources: [{ id: 's', kind: 'tap', bucketL: 1000, triesS: [60], shutKpa: 200, xM: 0, yM: -2 }],
+    blocks: [
+      { id: 'beds', beds: { count: 1, lengthM: 4 } },
+      {
+        id: 'b',
+        header: { pipe: 'pe-16', boreMm: 9 },
+        inlet: [],
+        tape: { kind: 'adjustable' },
+        places: { plants: plantRow(12, 3) },
+      },
+    ],
+  });
+  const found = evenOpenings(two, 1, createPlanSolver())!;
+  expect(found.setLph.map(([id]) => id)).toEqual(one.blocks[0].places!.plants.map((p) => p.id));
+  expect(evenOpenings(two, 0, createPlanSolver())).toBeUndefined();
+  const turned = withOpenings(two, 1, new Map(found.setLph));
+  expect(turned.blocks[0]).toBe(two.blocks[0]);
+});
+
+test('where nothing flows, or nothing stands, nothing is turned', () => {
+  const dry = garden({ heightM: 40, ground: { by: 'falls', slopeAlong: 0, slopeAcross: 0 } });
+  expect(evenOpenings(dry, 0, createPlanSolver())).toBeUndefined();
+  expect(evenOpenings(garden({ places: { plants: [] } }), 0, createPlanSolver())).toBeUndefined();
+});

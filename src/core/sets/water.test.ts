@@ -61,6 +61,37 @@ describe('filling', () => {
   });
 });
 
+describe('filling up and down hill', () => {
+  const seconds = (heightM: number, sourceM: number, takeOffK = 1.5): number => {
+    const p = gardenPlan({
+      sources: [
+        { id: 'tap', kind: 'tap', shutKpa: 200, bucketL: 10, triesS: [10], xM: 0, yM: 0, heightM: sourceM },
+      ],
+      blocks: [
+        {
+          id: 'b',
+          inlet: [],
+          heightM,
+          ground: { by: 'falls', slopeAlong: 0, slopeAcross: 0 },
+          beds: { count: 4, lengthM: 20 },
+          header: { pipe: 'pe-1', takeOffK },
+        },
+      ],
+    });
+    return fillingOf(p, solve(p), false).seconds;
+  };
+
+  it('goes by the height between source and block, not by that over the sea', () => {
+    expect(seconds(30, 30)).toBeCloseTo(seconds(0, 0), 6);
+    expect(seconds(35, 30)).toBeGreaterThan(1.05 * seconds(30, 30));
+    expect(seconds(25, 30)).toBeLessThan(0.98 * seconds(30, 30));
+  });
+
+  it('takes longer through narrow take-offs', () => {
+    expect(seconds(0, 0, 400)).toBeGreaterThan(1.02 * seconds(0, 0));
+  });
+});
+
 describe('travel', () => {
   it('along a run of like emitters is the closed sum', () => {
     // Ten emitters of q with v litres between them: v/q · (1/10 + 1/9 + … + 1).
