@@ -301,3 +301,31 @@ test('a part of one’s own is kept, used and saved as a file', async () => {
   await headIs(['hose vacuum breaker', '¾ in screen filter', '¾ in screen filter, my own']);
   await find(driver, named('Save own parts as a file'));
 });
+
+test('heights that contradict are told beside both fields; both stay as typed, and all is well once either is mended', async () => {
+  const { driver } = bench;
+  await blank();
+  await openStage('water');
+  await pick(driver, 'Kind of source', 'tank that stands high');
+  const low = await fill(driver, 'Low water', '0.5 m');
+  await reads(driver, '[aria-label=Stage]', /The low water stands below the outlet/);
+  // Beside the outlet it is said what was typed against it, and the figures shown are called the last valid ones.
+  await reads(driver, '[aria-label=Stage]', /Low water, as typed: the low water stands below the outlet/);
+  await reads(driver, VERDICT, /Showing the last valid plan/);
+  await fill(driver, 'Outlet height', '0.3 m');
+  await driver.wait(
+    async () => !/stands below/.test(await (await find(driver, By.css('[aria-label=Stage]'))).getText()),
+    WAIT_MS,
+  );
+  expect(await low.getAttribute('value')).toBe('0.5 m');
+  await reads(driver, VERDICT, /^(?!Showing the last)./);
+  // A pump's points likewise: a head that rises is told beside both.
+  await pick(driver, 'Kind of source', 'surface pump at open water');
+  await fill(driver, 'Pump point 2, head', '60 m');
+  await reads(driver, '[aria-label=Stage]', /Pump point 2, head, as typed: a pump’s head does not rise/);
+  await fill(driver, 'Pump point 1, head', '70 m');
+  await driver.wait(
+    async () => !/does not rise/.test(await (await find(driver, By.css('[aria-label=Stage]'))).getText()),
+    WAIT_MS,
+  );
+});

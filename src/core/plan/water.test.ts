@@ -134,6 +134,12 @@ describe('bad numbers of sources and mains are told at their field', () => {
     expect(refusalOf(bad)).toMatchObject({ rule: 'number.min', limit: 1 });
     expect(refusalOf(source({ kind: 'well', vessel: { cutInKpa: 999 } }) as Plan)).toMatchObject({
       rule: 'contradiction',
+      path: 'sources[0].vessel.cutInKpa',
+      other: 'sources[0].vessel.cutOutKpa',
+    });
+    expect(refusalOf(source({ kind: 'tank', lowM: 0.2 }) as Plan)).toMatchObject({
+      path: 'sources[0].lowM',
+      other: 'sources[0].outletM',
     });
   });
 });
