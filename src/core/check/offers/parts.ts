@@ -122,7 +122,9 @@ export const fitFilter: Offering = (context) => {
   });
   return [
     ...(separator.length > 0 ? [[separator]] : []),
-    ...swaps.slice(0, 2).map((f): Offer => [[swap(f)], [swap(f), ...separator]]),
+    ...swaps
+      .slice(0, 2)
+      .map((f): Offer => [[swap(f)], ...(separator.length > 0 ? [[swap(f), ...separator]] : [])]),
   ];
 };
 export const biggerFilter: Offering = (context) => {
