@@ -71,6 +71,31 @@ export const LAID: readonly Planted[] = [
   },
   { name: 'runs too long', plan: beds({ count: 3, lengthM: 170 }), finds: ['run-too-long'] },
   {
+    name: 'hoses snaked through wide beds',
+    plan: beds({ count: 8, lengthM: 12, widthM: 1.2, runsPerBed: 1, passes: 4 }),
+    finds: [],
+  },
+  {
+    name: 'hoses snaked so often that they are too long',
+    plan: beds({ count: 4, lengthM: 45, widthM: 1.2, runsPerBed: 1, passes: 4 }),
+    finds: ['run-too-long'],
+  },
+  {
+    name: 'pots beside beds, on their header’s far end',
+    plan: {
+      ...block({
+        places: {
+          beds: true,
+          begins: 'right',
+          tape: 'at-plants',
+          plants: plantRow(6, 1).map((p) => ({ ...p, id: `p${p.id}`, xM: p.xM + 10, potL: 15 })),
+        },
+      }),
+      tapes: [{ id: 'at-plants', tape: { kind: 'emitters', lies: 'surface' } }],
+    },
+    finds: ['past-roots', 'unlike-needs'],
+  },
+  {
     name: 'quarter-inch lines too long',
     plan: block({
       beds: { count: 4, lengthM: 14, runsPerBed: 2 },

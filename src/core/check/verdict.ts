@@ -85,7 +85,10 @@ function plainVerdict({ sets, opened }: Opens, told: readonly Finding[], choice:
     return stop('Too much pressure', `${measuredKpa}, the tape is rated ${limitKpa}`);
   }
   const dry = by('emitters-dry');
-  if (dry) return stop(`${dry.says.beds === 1 ? 'One bed runs' : `${Number(dry.says.beds)} beds run`} dry`);
+  if (dry) {
+    const word = dry.says.plants ? 'plant' : 'bed';
+    return stop(`${dry.says.beds === 1 ? `One ${word} runs` : `${Number(dry.says.beds)} ${word}s run`} dry`);
+  }
   const short = by('flow-short');
   if (short)
     return stop(

@@ -9,6 +9,8 @@ export interface LaidTape {
   beds: number;
   /** Longest run of it, without the plain pipe that leads to its bed, m. */
   longestM: number;
+  /** It stands at plants of their own instead of in beds. */
+  plants: boolean;
 }
 
 /** Each material of each block in use, once. */
@@ -22,7 +24,14 @@ export function tapesOf(results: FarmResults): LaidTape[] {
       if (!laid)
         found.set(
           run.tape,
-          (laid = { block: block.index, tape: run.tape, beds: 0, longestM: 0, seen: new Set() }),
+          (laid = {
+            block: block.index,
+            tape: run.tape,
+            beds: 0,
+            longestM: 0,
+            plants: run.label !== undefined,
+            seen: new Set(),
+          }),
         );
       laid.seen.add(run.bedIndex);
       laid.longestM = Math.max(laid.longestM, run.lengthM - run.leadM);

@@ -15,7 +15,8 @@ export const bedsUnlike = findingKind({
   stage: 'beds',
   find: ({ plan, results }: State): Found<Said>[] =>
     results.blocks.flatMap((block) => {
-      const own = tapesOf(results).filter((t) => t.block === block.index);
+      // What plants at places get is told by their need: their emitters stand at points, not along a length.
+      const own = tapesOf(results).filter((t) => t.block === block.index && !t.plants);
       if (own.length < 2) return [];
       const rates = own.map(
         ({ tape }) => emitterLph(emitterOf(tape), block.feedKpa, plan.wishes.waterC) / tape.spacingM,

@@ -1,11 +1,18 @@
 import { bedsWhere, dripsEvenly } from '../../network';
-import { ON_LIMIT_KPA } from '../../plan';
+import { ON_LIMIT_KPA, onlyPlaces } from '../../plan';
 import type { Found } from '../finding';
-import { findingKind, percent, plural } from '../kind';
+import { findingKind, inBeds, percent, plural } from '../kind';
 import { forWeakEmitters } from '../offers';
 import type { State } from '../states';
 
-type Said = { beds: number; ofBeds: number; drips: boolean; share: number; evenness: number };
+type Said = {
+  beds: number;
+  ofBeds: number;
+  plants: boolean;
+  drips: boolean;
+  share: number;
+  evenness: number;
+};
 
 /** Some emitter of a block works below the window of what is laid. */
 export const emitterUnder = findingKind({
@@ -33,6 +40,7 @@ export const emitterUnder = findingKind({
         says: {
           beds: bedsWhere(results, block, (r) => r.minKpa < r.run.tape.minKpa - ON_LIMIT_KPA),
           ofBeds: bedsWhere(results, block, () => true),
+          plants: onlyPlaces(block.built.layout.block) !== undefined,
           drips,
           share: block.flowLph / rated,
           evenness: block.uniformity,
@@ -48,8 +56,8 @@ export const emitterUnder = findingKind({
           tries: ['water longer', 'keep the filter fine and clean', 'raise the tank'],
         }
       : {
-          title: `Too little pressure in ${plural(says.beds, 'bed')}`,
-          howMuch: `The weakest emitter gets ${show(measured, 'pressure')}; ${show(limit, 'pressure')} is needed. ${says.beds} of ${plural(says.ofBeds, 'bed')} ${says.beds === 1 ? 'is' : 'are'} under it.`,
+          title: `Too little pressure ${inBeds(says.beds, says.plants)}`,
+          howMuch: `The weakest emitter gets ${show(measured, 'pressure')}; ${show(limit, 'pressure')} is needed. ${says.beds} of ${plural(says.ofBeds, says.plants ? 'plant' : 'bed')} ${says.beds === 1 ? 'is' : 'are'} under it.`,
           why: 'Below their least working pressure emitters drip unevenly, and what little there is goes to those nearest the water.',
           tries: [
             'water fewer beds at once',

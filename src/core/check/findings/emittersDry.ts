@@ -1,10 +1,11 @@
 import { bedsWhere } from '../../network';
+import { onlyPlaces } from '../../plan';
 import type { Found } from '../finding';
-import { findingKind, plural, sameBlock } from '../kind';
+import { findingKind, inBeds, plural, sameBlock } from '../kind';
 import { forWeakEmitters } from '../offers';
 import type { State } from '../states';
 
-type Said = { beds: number; ofBeds: number };
+type Said = { beds: number; ofBeds: number; plants: boolean };
 
 /** Some emitter of a block gets no water at all. */
 export const emittersDry = findingKind({
@@ -24,12 +25,13 @@ export const emittersDry = findingKind({
         says: {
           beds: bedsWhere(results, block, (r) => r.minKpa <= 0),
           ofBeds: bedsWhere(results, block, () => true),
+          plants: onlyPlaces(block.built.layout.block) !== undefined,
         },
       };
     }),
   words: ({ limit, says }, show) => ({
-    title: `Dry emitters in ${plural(says.beds, 'bed')}`,
-    howMuch: `No pressure is left before the end of the worst run; ${show(limit, 'pressure')} is needed there. ${says.beds} of ${plural(says.ofBeds, 'bed')} ${says.beds === 1 ? 'has' : 'have'} dry emitters.`,
+    title: `Dry emitters ${inBeds(says.beds, says.plants)}`,
+    howMuch: `No pressure is left before the end of the worst run; ${show(limit, 'pressure')} is needed there. ${says.beds} of ${plural(says.ofBeds, says.plants ? 'plant' : 'bed')} ${says.beds === 1 ? 'has' : 'have'} dry emitters.`,
     why: 'The pipes, the emitters nearer the water and the rise of the ground take all there is.',
     tries: [
       'water fewer beds at once',
