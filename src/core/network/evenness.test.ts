@@ -15,6 +15,7 @@ import {
   emittersOf,
   emitterOf,
   evennessOf,
+  looksAtAll,
   lowQuarter,
 } from './index';
 import { emitterLph } from '../hydraulics/emitter';
@@ -76,6 +77,14 @@ describe('schools of evenness', () => {
       expect(results.blocks[0].uniformity).toBeCloseTo(by, 5);
     }
   });
+});
+
+test('Christiansen’s and the low quarter’s schools look at every emitter, the others at least, most and mean', () => {
+  expect((['eu', 'variation', 'cu', 'du'] as const).map(looksAtAll)).toEqual([false, false, true, true]);
+  let asked = 0;
+  const flows = { cv: 0, minLph: 1, maxLph: 1, meanLph: 1, all: () => (asked++, new Float64Array([1])) };
+  for (const school of ['eu', 'variation', 'cu', 'du'] as const) evennessOf(school, flows);
+  expect(asked).toBe(2);
 });
 
 describe('limits', () => {

@@ -12,6 +12,9 @@ import {
   piecesTo,
   shutKpa,
   sourceFlowLph,
+  suctionFacts,
+  switchFacts,
+  tankFacts,
   tankLevelM,
 } from './index';
 
@@ -114,5 +117,77 @@ describe('headers as the solver takes them', () => {
     expect(stretches.map((s) => s.second)).toEqual([false, true]);
     expect(stretches[1].flowLph).toBeCloseTo(tie, 9);
     expect(stretches[0].velocityMps).toBeCloseTo(Math.max(...speeds.slice(0, -1)), 9);
+  });
+});
+
+describe('facts of sources', () => {
+  const WELL = { kind: 'well', pumpingLevelM: 10, drop: { lengthM: 15 } };
+  const facts = (source: object) => {
+    const plan = planOf(source);
+    return switchFacts(plan.sources[0], plan);
+  };
+
+  test('only a pump on a pressure tank has a switch; one that cannot reach its cut-out never stops', () => {
+    expect(facts(TAP)).toBeUndefined();
+    expect(facts(TANK)).toBeUndefined();
+    expect(facts({ ...WELL, vessel: { part: 'none' } })).toBeUndefined();
+    const tank = (cutOutKpa: number) =>
+      facts({
+        ...WELL,
+        vessel: { part: 'tank', volumeL: 100, prechargeKpa: 180, cutInKpa: 200, cutOutKpa },
+      })!;
+    // 62 m shut less 10 m of lift: 510 kPa.
+    expect(tank(500).neverStops).toBe(false);
+    expect(tank(500).cutOutLph).toBeGreaterThan(0);
+    expect(tank(520).neverStops).toBe(true);
+    expect(tank(520).cutOutLph).toBe(0);
+    expect(tank(340).cutInLph).toBeGreaterThan(tank(340).cutOutLph);
+    // Boyle, at sea level: 100 L · 281.325 · (1/301.325 − 1/441.325).
+    expect(tank(340).drawdownL).toBeCloseTo(100 * 281.325 * (1 / 301.325 - 1 / 441.325), 6);
+  });
+
+  test('in thinner air a pressure tank gives otherwise, and less suction head is left', () => {
+    const pump = (altitudeM: number) => ({
+      kind: 'pump',
+      altitudeM,
+      liftM: 3,
+      suction: { lengthM: 8, pipe: 'pe-1-1/2', minorK: 3 },
+      vessel: { part: 'tank' },
+    });
+    expect(facts(pump(2000))!.airKpa).toBeLessThan(facts(pump(0))!.airKpa - 15);
+    const left = (altitudeM: number, lph: number) => {
+      const plan = planOf(pump(altitudeM));
+      const [s] = plan.sources;
+      if (s.kind !== 'pump') throw new Error('no pump');
+      return suctionFacts(s, plan, lph, 0.5);
+    };
+    const still = left(0, 0);
+    // 10.33 m of air less the vapour at 20 °C, 0.24 m, and the lift.
+    expect(still.airM).toBeCloseTo(101.325 / KPA_PER_M, 2);
+    expect(still.frictionM).toBe(0);
+    expect(still.haveM).toBeCloseTo(still.airM - still.vapourM - 3, 6);
+    expect(still.spareM).toBeCloseTo(still.haveM - still.needsM, 9);
+    // Raised by what is left but for the margin it would just do.
+    expect(still.highestLiftM).toBeCloseTo(3 + still.spareM - 0.5, 9);
+    const drawn = left(0, 4000);
+    expect(drawn.frictionM).toBeGreaterThan(0.05);
+    expect(drawn.haveM).toBeCloseTo(still.haveM - drawn.frictionM, 6);
+    expect(left(1500, 0).haveM).toBeLessThan(still.haveM - 1.5);
+  });
+
+  test('a tank lasts its usable water over the flow, weighs a kilogram a litre, and is filled by its roof or hose', () => {
+    const of = (more: object, lph: number) => {
+      const [tank] = planOf({ ...TANK, shape: 'stated', volumeL: 1000, ...more }).sources;
+      if (tank.kind !== 'tank') throw new Error('no tank');
+      return tankFacts(tank, lph);
+    };
+    // From 2 m down to 1.2 m of the 1 m that holds 1000 L.
+    expect(of({}, 400).usableL).toBeCloseTo(800, 9);
+    expect(of({}, 400).lastsMin).toBeCloseTo(120, 9);
+    expect(of({}, 0).lastsMin).toBe(Infinity);
+    expect(of({ level: 'held' }, 400).lastsMin).toBe(Infinity);
+    expect(of({ count: 3 }, 400).fullKg).toBeCloseTo(3 * of({}, 400).fullKg, 9);
+    expect(of({ roofM2: 50, rainMm: 12, roofShare: 0.8 }, 1).rainL).toBeCloseTo(480, 9);
+    expect(of({ refillLph: 200 }, 1).refillH).toBeCloseTo(4, 9);
   });
 });

@@ -10,6 +10,7 @@ import {
   kpaAt,
   longestWhere,
   pressuresAlong,
+  walkTo,
 } from './index';
 
 const BLOCK: StatedBlock = {
@@ -262,5 +263,54 @@ describe('the longest that will do', () => {
     const hopeless = longestWhere((m) => (m <= 20 || m > 60 ? 0.95 : 0.1), 0.9);
     expect(hopeless).toBeLessThanOrEqual(20);
     expect(hopeless).toBeGreaterThan(19.8);
+  });
+});
+
+describe('the walk and what is asked for', () => {
+  test('a part that takes nothing is no step of the walk, and each other is one', () => {
+    const { plan, r } = solved(
+      { inlet: [part('g', 'gauge'), part('r', 'regulator-mid', { setKpa: 69 })] },
+      { head: [part('v', 'ball-1', { lossKpa: 0, fixedKpa: 0 }), part('f', 'screen-1'), part('h', 'gauge')] },
+    );
+    const steps = walkTo(plan, r, 0).steps.filter((s) => s.kind === 'part');
+    expect(steps.map((s) => s.step!.part.id)).toEqual(['f', 'r']);
+    expect(steps.map((s) => s.flowLph)).toEqual([r.flowLph, r.blocks[0].flowLph]);
+    for (const s of steps) expect(s.beforeKpa - s.afterKpa).toBeGreaterThan(0);
+  });
+
+  test('parts before a block’s regulator ask for their loss on top, parts after it lie behind what it holds', () => {
+    const REGULATOR = part('r', 'regulator-mid', { setKpa: 69, fixedKpa: 0, lossKpa: 0 });
+    const VALVE = part('v', 'ball-1', { fixedKpa: 6, lossKpa: 0, atLph: 1000 });
+    const needs = (...inlet: StatedPart[]): number => solved({ inlet }).r.demand.blocks[0].entryKpa;
+    const asks = (...inlet: StatedPart[]): number => solved({ inlet }).r.demand.blocks[0].askedLph;
+    expect(needs(VALVE, REGULATOR) - needs(REGULATOR)).toBeCloseTo(6, 6);
+    expect(needs(REGULATOR, VALVE) - needs(REGULATOR)).toBeCloseTo(0, 6);
+    expect(asks(VALVE, REGULATOR)).toBeCloseTo(asks(REGULATOR), 6);
+    expect(asks(REGULATOR, VALVE)).toBeLessThan(asks(REGULATOR));
+    // Of two regulators the last one holds what the beds get.
+    const low = part('low', 'regulator-mid', { setKpa: 50, fixedKpa: 0, lossKpa: 0 });
+    expect(asks(REGULATOR, low)).toBeCloseTo(asks(low), 6);
+  });
+
+  test('without a regulator it asks for what lifts the weakest emitter of any tape to its own least pressure', () => {
+    const two = solved(
+      { beds: { ...BLOCK.beds, single: { '4': { tape: 't' } } } },
+      { tapes: [{ id: 't', tape: { kind: 'dripline', flowLph: 1, atKpa: 100, minKpa: 60 } }] },
+    ).r;
+    const [demand] = two.demand.blocks;
+    expect(demand.feedKpa).toBeGreaterThan(60);
+    expect(demand.feedKpa).toBeLessThan(66);
+    const one = solved().r.demand.blocks[0];
+    // The typical tape’s window begins at 41.
+    expect(one.feedKpa).toBeGreaterThan(41);
+    expect(one.feedKpa).toBeLessThan(45);
+  });
+
+  test('two headers are two ways from the feed, each piece of each its own', () => {
+    const { r } = solved({ header: { pipe: 'pe-20', other: { along: 1, pipe: 'pe-20' } } });
+    const [block] = r.blocks;
+    expect(new Set(block.built.takeOffs).size).toBe(8);
+    expect(new Set(block.built.nodes.map((n) => n.id)).size).toBe(block.built.nodes.length);
+    expect(r.runs.reduce((q, x) => q + x.flowLph, 0)).toBeCloseTo(r.flowLph, 5);
   });
 });
