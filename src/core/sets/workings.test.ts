@@ -3,6 +3,8 @@ import { BATTERY } from '../check/battery.testing';
 import { SOUND_PLANS } from '../check/soundPlans.testing';
 import { createPlanSolver } from '../network';
 import { fillIn, openings, readPlan, type FullPlan, type Plan } from '../plan';
+import { METRIC } from '../units';
+import { workingText } from '../working';
 import { wrongIn } from '../working/readBack.testing';
 import { outlookOf, type Outlook } from './outlook';
 import { seasonOf } from './season';
@@ -85,4 +87,16 @@ test('a ration that would not fill the pipes opens nothing', () => {
   const { plan } = GARDENS.find((g) => g.name === 'water all but gone')!;
   const o = look(plan);
   expect(setWorking('runTime', o.sets[0].id, o, plan)!.result!.value).toBe(0);
+});
+
+// As they were read over: a change of what is told is looked at in the file beside this one.
+test.each(GARDENS)('the workings of $name, as they are printed', ({ plan }) => {
+  const o = look(plan);
+  const texts = o.sets.flatMap((s) =>
+    SET_WORKING_NAMES.flatMap((name) => {
+      const working = setWorking(name, s.id, o, plan);
+      return working ? [workingText(working, METRIC, () => false)] : [];
+    }),
+  );
+  expect(texts.join('\n\n')).toMatchSnapshot();
 });
