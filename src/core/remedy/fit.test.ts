@@ -110,6 +110,23 @@ describe('fit it for me', () => {
     expect(tellRefusal(none.refusal!, metric)).toBe('There are no beds with emitters to fit anything to.');
   });
 
+  test('where no way of laying a block is even enough, the best of them is told', () => {
+    const plan = tap(9000, {
+      blocks: [{ ...SOUND.blocks[0], beds: { count: 3, lengthM: 190, runsPerBed: 1 } }],
+      wishes: { uniformity: 0.97 },
+    });
+    const kept = fit(plan, { ...FREE, keepTape: true, keepHeaders: true });
+    const free = fit(plan, FREE);
+    if (kept.refusal?.why !== 'block-uneven' || free.refusal?.why !== 'block-uneven')
+      throw new Error(JSON.stringify([kept.refusal, free.refusal]));
+    const now = figuresOf(judge(plan)).uniformity;
+    expect(kept.refusal.best).toBeGreaterThanOrEqual(now - 1e-9);
+    // With a lower flow and a header in the middle more can be had, and that is what is told.
+    expect(free.refusal.best).toBeGreaterThan(kept.refusal.best + 0.01);
+    expect(free.refusal.best).toBeLessThan(0.97);
+    expect(free.refusal.wished).toBe(0.97);
+  });
+
   test('tells how far it has come, never backwards, and stops when told to', () => {
     const shares: number[] = [];
     fit(farm(3, 3000), FREE, (s) => shares.push(s));

@@ -1,4 +1,5 @@
-import { judge, judgeOpen, offersFor, roots } from '../check';
+import { pipeKind } from '../catalog/pipes';
+import { flowsUnder, judge, judgeOpen, offersFor, regulatorsFor, roots, widerThan } from '../check';
 import { BATTERY, SOUND } from '../check/battery.testing';
 import { sayChange } from '../changes';
 import { fillIn } from '../plan';
@@ -163,5 +164,68 @@ describe('what a search for whole plans says', () => {
       'Everything waters at once, 91\u00a0% even, the weakest emitter at 61\u00a0kPa; about 1,500 for all of it at typical prices.',
     );
     expect(tellFit(fit(3), show)).toMatch(/^3 sets water one after the other, /);
+  });
+});
+
+describe('what is sold next', () => {
+  const wider = (pipe: string, most?: number): string[] =>
+    widerThan({ pipe, boreMm: pipeKind(pipe).boreMm, hazenWilliamsC: 150 }, most).map((p) => p.id);
+
+  test('wider pipe of the same kind and family of sizes, next first', () => {
+    expect(wider('pe-1')).toEqual(['pe-1-1/4', 'pe-1-1/2', 'pe-2']);
+    expect(wider('pe-25', 3)).toEqual(['pe-32', 'pe-40', 'pe-50']);
+    expect(wider('pvc-1', 2)).toEqual(['pvc-1-1/4', 'pvc-1-1/2']);
+    expect(wider('layflat-1', 9)).toEqual([
+      'layflat-1-1/4',
+      'layflat-1-1/2',
+      'layflat-2',
+      'layflat-3',
+      'layflat-4',
+    ]);
+    expect(wider('pe-90')).toEqual([]);
+  });
+
+  test('beyond the widest hose inch poly pipe; never metric, and nothing only a hair wider', () => {
+    expect(wider('hose-5/8', 9)).toEqual(['hose-3/4', 'hose-1', 'pe-1', 'pe-1-1/4', 'pe-1-1/2', 'pe-2']);
+    expect(widerThan({ pipe: 'pe-1', boreMm: 34, hazenWilliamsC: 150 }).map((p) => p.id)).toEqual([
+      'pe-1-1/2',
+      'pe-2',
+    ]);
+  });
+
+  test('flows under what is laid, at the label’s pressure, next lower first', () => {
+    const { tape } = fillIn(SOUND).blocks[0];
+    expect(flowsUnder(tape)).toEqual([0.83, 0.68, 0.53]);
+    expect(flowsUnder({ ...tape, flowLph: 0.53 })).toEqual([]);
+  });
+
+  test('regulators that work at a flow, each within its own range', () => {
+    for (const lph of [30, 600, 3000, 7000])
+      for (const r of regulatorsFor(lph)) {
+        expect(r.role).toBe('regulator');
+        expect(r.minLph).toBeLessThanOrEqual(lph);
+        expect(r.maxLph).toBeGreaterThanOrEqual(lph);
+      }
+    expect(regulatorsFor(600)[0].id).toBe('regulator-low');
+    expect(regulatorsFor(3000)[0].id).toBe('regulator-mid');
+  });
+
+  test('of a main with a tee, the one stretch that eats most before all of it', () => {
+    const judged = judge({
+      ...SOUND,
+      tees: [{ id: 't', xM: -3, yM: 0, main: { pipe: 'hose-1/2', extraM: 40 } }],
+      blocks: [{ ...SOUND.blocks[0], main: { from: 't', pipe: 'pe-1-1/4' } }],
+    });
+    const eats = judged.told.find((f) => f.code === 'main-eats')!;
+    const { plan, results } = judged.foundIn.get(eats.id)!;
+    const offers = offersFor({ finding: eats, plan, results, whole: judged.plan });
+    const kinds = offers.flatMap((o) => o[0].map((c) => c.kind));
+    expect(eats.place).toEqual({ kind: 'main', to: 't' });
+    expect(kinds).toContain('main-size');
+    const onBlock = { ...eats, place: { kind: 'main' as const, to: 'b' } };
+    const both = offersFor({ finding: onBlock, plan, results, whole: judged.plan });
+    const of = both.flatMap((o) => o[0]).filter((c) => c.kind === 'piece-size' || c.kind === 'main-size');
+    expect(of.map((c) => c.kind)).toEqual(['piece-size', 'main-size']);
+    expect(of.every((c) => 'to' in c && c.to === 'b')).toBe(true);
   });
 });
