@@ -314,3 +314,108 @@ describe('the walk and what is asked for', () => {
     expect(r.runs.reduce((q, x) => q + x.flowLph, 0)).toBeCloseTo(r.flowLph, 5);
   });
 });
+
+describe('the steps of the walk', () => {
+  const walk = (source: object, block: Partial<StatedBlock> = {}, plan: Partial<Plan> = {}) => {
+    const made = solved(
+      { inlet: [part('r', 'regulator-mid', { setKpa: 69 })], ...block },
+      { sources: [{ id: 's', xM: -2, yM: 0, ...source }] as unknown as Plan['sources'], ...plan },
+    );
+    return { ...made, steps: walkTo(made.plan, made.r, 0).steps };
+  };
+  const kinds = (of: ReturnType<typeof walk>): string[] => of.steps.map((s) => s.kind);
+  const meets = ({ steps, r }: ReturnType<typeof walk>): void => {
+    steps.slice(1).forEach((s, i) => expect(s.beforeKpa).toBe(steps[i].afterKpa));
+    expect(steps.at(-1)!.afterKpa).toBeCloseTo(r.runs[0].minKpa, 6);
+  };
+  const TAP = { kind: 'tap', method: 'gauge', shutKpa: 300, flowingKpa: 250, flowingLph: 3000 };
+
+  test('from a tap: what it stands at shut, what drawing takes, parts, main, header, run', () => {
+    const tap = walk(TAP);
+    expect(kinds(tap)).toEqual(['rest', 'drawing', 'main', 'part', 'header', 'run']);
+    meets(tap);
+    const [rest, drawing, main, regulator, header, run] = tap.steps;
+    expect([rest.afterKpa, rest.flowLph]).toEqual([300, 0]);
+    expect(drawing.afterKpa).toBeCloseTo(300 - 50 * (tap.r.flowLph / (0.8 * 3000)) ** 2, 4);
+    expect(main.key).toBe('main b');
+    expect(main.lengthM).toBeCloseTo(2, 9);
+    expect(main.flowLph).toBeCloseTo(tap.r.flowLph, 6);
+    expect(regulator).toMatchObject({ key: 'part b r', lengthM: 0, riseM: 0, afterKpa: 69 });
+    expect(header.key).toBe('header b');
+    expect(run.key).toBe('run');
+    expect(run.flowLph).toBeCloseTo(tap.r.runs[0].flowLph, 9);
+  });
+
+  test('from a tank nothing is lost by drawing; from a well it is lifted and held by its switch', () => {
+    const tank = walk({ kind: 'tank', outletM: 8, lowM: 8.5, highM: 9 }, { inlet: [] });
+    expect(kinds(tank)).toEqual(['rest', 'main', 'header', 'run']);
+    expect(tank.steps[0].afterKpa).toBeCloseTo(8.5 * KPA_PER_M, 6);
+    meets(tank);
+    const well = walk({ kind: 'well', pumpingLevelM: 12, drop: { lengthM: 16 } });
+    expect(kinds(well)).toEqual(['rest', 'drawing', 'lift', 'switch', 'main', 'part', 'header', 'run']);
+    const lift = well.steps[2];
+    expect([lift.riseM, lift.lengthM, lift.key]).toEqual([12, 16, 'source']);
+    expect(lift.beforeKpa - lift.afterKpa).toBeGreaterThan(12 * KPA_PER_M);
+    expect(well.steps[3].afterKpa).toBeCloseTo(207, 3);
+    meets(well);
+  });
+
+  test('a booster adds to what it gets, and holds what it is set to', () => {
+    const fixed = walk({ ...TAP, shutKpa: 120, flowingKpa: 90, booster: { kind: 'fixed' } });
+    expect(kinds(fixed)).toEqual(['rest', 'drawing', 'boost', 'main', 'part', 'header', 'run']);
+    expect(fixed.steps[2].afterKpa - fixed.steps[2].beforeKpa).toBeGreaterThan(150);
+    const held = walk({ ...TAP, shutKpa: 120, flowingKpa: 90, booster: { kind: 'variable', holdKpa: 200 } });
+    expect(kinds(held)).toEqual(['rest', 'drawing', 'boost', 'hold', 'main', 'part', 'header', 'run']);
+    expect(held.steps[3].afterKpa).toBeCloseTo(200, 3);
+    meets(held);
+  });
+
+  test('over tees piece by piece, each with its rise and what flows through it', () => {
+    const two = solved(
+      {},
+      {
+        tees: [{ id: 't', xM: 0, yM: -5, heightM: 2, main: { pipe: 'pe-32' } }],
+        blocks: [
+          { ...BLOCK, main: { from: 't' } },
+          { ...BLOCK, id: 'c', xM: 20, main: { from: 't' } },
+        ],
+      },
+    );
+    const steps = walkTo(two.plan, two.r, 5).steps.filter((s) => s.kind === 'main');
+    expect(steps.map((s) => s.key)).toEqual(['main t', 'main c']);
+    expect(steps.map((s) => s.riseM)).toEqual([2, -2]);
+    expect(steps[0].flowLph).toBeCloseTo(two.r.flowLph, 5);
+    expect(steps[1].flowLph).toBeCloseTo(two.r.blocks[1].flowLph, 5);
+    expect(walkTo(two.plan, two.r, 5).block).toBe(1);
+    expect(walkTo(two.plan, two.r, 5).bed).toBe('2');
+    // A tee that leads to nothing in use is no part of the network.
+    const shut = solved(
+      {},
+      {
+        tees: [
+          { id: 't', xM: 0, yM: -5, main: { pipe: 'pe-32' } },
+          { id: 'u', xM: 9, yM: -5, main: { from: 't', pipe: 'pe-32' } },
+        ],
+        blocks: [
+          { ...BLOCK, main: { from: 't' } },
+          { ...BLOCK, id: 'c', xM: 20, main: { from: 'u' }, inUse: false },
+        ],
+      },
+    ).r;
+    expect(shut.mains.map((m) => m.laid.to)).toEqual(['t', 'b']);
+    expect(shut.blocks).toHaveLength(1);
+  });
+
+  test('within a run the line bends as its emitters do, and ends at the weakest', () => {
+    const long = solved({ beds: { ...BLOCK.beds, lengthM: 120 } });
+    const made = walkTo(long.plan, long.r, 2);
+    const run = made.steps.at(-1)!;
+    expect(run.shape!.length).toBeGreaterThan(5);
+    const shares = run.shape!.map((p) => p.share);
+    expect([...shares].sort((a, b) => a - b)).toEqual(shares);
+    expect(run.shape!.at(-1)!.kpa - long.r.runs[2].minKpa).toBeLessThan(0.05);
+    expect(made.endKpa).toBeCloseTo(long.r.runs[2].minKpa, 4);
+    expect(made.endDistanceM).toBeGreaterThan(110);
+    expect(made.endDistanceM).toBeLessThanOrEqual(120);
+  });
+});
