@@ -6,7 +6,7 @@ import { BLOCK, SOUND, TAP, parts, regulated } from './batteryBase.testing';
 import { apartNames } from './facts/groupNames';
 import { figuresOf, isMeasured } from './figures';
 import type { Finding, Grade, Holds, Place } from './finding';
-import { describe as inWords, verdict, type Opens } from './index';
+import { describe as inWords, judge, verdict, type Opens } from './index';
 import { grouped } from './judge';
 import { kindOfCode } from './kindOf';
 import { holdsOf, statesOf, withDirtyFilters } from './states';
@@ -375,4 +375,17 @@ test('beds that need unlike are told apart by their crop and block, and else by 
     'squash and pumpkins in Low (bed 1)',
     'squash and pumpkins in Low (beds 2 to 4)',
   ]);
+});
+
+test('what varies more as made than the target allows is told of the material, and not of block or run too', () => {
+  const codes = (cv: number): string[] =>
+    judge({ ...SOUND, blocks: [{ ...BLOCK, header: { pipe: 'pe-16' }, tape: { cv } }] }).each.map(
+      (f) => f.code,
+    );
+  // 1 − 1.27 · 0.03 is 0.96, 1 − 1.27 · 0.12 is 0.85; the target is 0.9.
+  expect(codes(0.03)).toContain('block-uneven');
+  expect(codes(0.03)).not.toContain('material-uneven');
+  expect(codes(0.12)).toContain('material-uneven');
+  expect(codes(0.12)).not.toContain('block-uneven');
+  expect(codes(0.12)).not.toContain('run-too-long');
 });

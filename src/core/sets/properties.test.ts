@@ -205,6 +205,13 @@ describe('need by the season', () => {
     expect(rainInMm(plan, groups[0], { ...day, rainMm: 0.9 })).toBe(0);
     // What falls on the bed's 0.75 m counts on the 1.2 m that it is reckoned on.
     expect(rainInMm(plan, groups[0], { ...day, rainMm: 8 })).toBeCloseTo(8 * 0.625, 9);
+    // Film lets in what the plan says of it, a tunnel nothing.
+    const film = { ...groups[0], cover: 'film' as const };
+    expect(rainInMm(plan, film, { ...day, rainMm: 8 })).toBeCloseTo(
+      8 * 0.625 * plan.watering.need.filmRain,
+      9,
+    );
+    expect(rainInMm(plan, { ...groups[0], tunnel: true }, { ...day, rainMm: 8 })).toBe(0);
   });
 
   it('keeps rain as far as there is room, and for later days: a week of rain on sand runs through', () => {

@@ -1,6 +1,6 @@
 import { createPlanSolver, type FarmResults } from '../network';
 import { fillIn, blankPlan, type FullPlan, type TankSource } from '../plan';
-import { evenOut } from './evenOut';
+import { evenOut, withValves } from './evenOut';
 import { feedOf } from './feeding';
 import { fillingOf, pipeL } from './filling';
 import { heldOrFalling } from './lasting';
@@ -331,5 +331,75 @@ describe('valves turned for evenness', () => {
     // Those near the feed are turned most; the last one stands open.
     expect(valves.get('b')!.get('1')!).toBeGreaterThanOrEqual(valves.get('b')!.get('10') ?? 0);
     expect(valves.get('b')!.get('16')).toBeUndefined();
+  });
+
+  it('begins from open valves, whatever the plan says; those of beds that rest, or are shut now, stay as they are', () => {
+    const turned = (
+      single: Record<string, { valveDeg?: number; resting?: boolean; crop?: string }>,
+      open?: string[],
+    ) => {
+      const plan = gardenPlan({ blocks: [{ id: 'b', beds: { count: 4, lengthM: 20, single } }] });
+      const now = open ? { ...plan, blocks: plan.blocks.map((b) => ({ ...b, open })) } : plan;
+      return (anew: boolean, own: [string, number][] = []) =>
+        withValves(now, new Map([['b', new Map(own)]]), anew).blocks[0].beds.single;
+    };
+    const two = turned({ '1': { valveDeg: 30, crop: 'squash' }, '2': { valveDeg: 50 } });
+    expect(two(true)).toEqual({ '1': { crop: 'squash' }, '2': {} });
+    expect(two(false)).toEqual({ '1': { valveDeg: 30, crop: 'squash' }, '2': { valveDeg: 50 } });
+    expect(two(true, [['2', 15]])).toEqual({ '1': { crop: 'squash' }, '2': { valveDeg: 15 } });
+    expect(two(false, [['3', 15]])['3']).toEqual({ valveDeg: 15 });
+    // A set that opens bed 2 alone leaves bed 1's valve be.
+    expect(turned({ '1': { valveDeg: 30 }, '2': { valveDeg: 50 } }, ['2'])(true)).toEqual({
+      '1': { valveDeg: 30 },
+      '2': {},
+    });
+    const idle = gardenPlan({
+      blocks: [{ id: 'b', inUse: false, beds: { count: 2, single: { '1': { valveDeg: 9 } } } }],
+    });
+    expect(withValves(idle, new Map(), true).blocks[0]).toBe(idle.blocks[0]);
+  });
+
+  it('evens a plan whose valves stand wrong as well as one whose valves stand open', () => {
+    const plan = (single: Record<string, { valveDeg: number }>) =>
+      gardenPlan({
+        tapLph: 9000,
+        blocks: [
+          {
+            id: 'b',
+            inlet: [],
+            beds: { count: 8, lengthM: 30, single },
+            header: { pipe: 'pe-3/4', boreMm: 18 },
+          },
+        ],
+      });
+    const open = evenOut(plan({}), createPlanSolver());
+    const wrong = evenOut(plan({ '8': { valveDeg: 60 } }), createPlanSolver());
+    expect([...wrong.valves.get('b')!]).toEqual([...open.valves.get('b')!]);
+    expect(wrong.before.most - wrong.before.least).toBeGreaterThan(open.before.most - open.before.least);
+  });
+});
+
+describe('a tank that is filled while it is drawn on', () => {
+  const level = (levelM: number) => ({ levelM, flowLph: 60, weakestKpa: 10, marginKpa: 5, evenness: 1 });
+  const table = {
+    levels: [level(0), level(0.5), level(1)],
+    outletM: 0,
+    highM: 1,
+    litresPerM: 100,
+    held: false,
+  };
+  const through = (refillLph: number, minutes: number) =>
+    tankThrough(new Map([['a', table]]), [{ set: 'a', fromMin: 0, minutes }], 1, 1, refillLph, () => 0);
+
+  it('gives what is in it and what runs in: 100 L at 60 L/h less 20 L/h of hose last two hours and a half', () => {
+    expect(through(0, 90).dry).toBeUndefined();
+    expect(through(0, 120).dry).toMatchObject({ minute: 100 });
+    expect(through(20, 145).dry).toBeUndefined();
+    expect(through(20, 200).dry?.minute).toBe(150);
+    // Empty, it gives what the hose brings.
+    const spent = through(20, 200);
+    expect(spent.givenL).toBeCloseTo(100 + (20 * 200) / 60, 6);
+    expect(spent.missingL).toBeCloseTo(200 - spent.givenL, 6);
+    expect(through(60, 600).dry).toBeUndefined();
   });
 });
