@@ -228,6 +228,26 @@ describe('water that lasts, or does not', () => {
     expect(o.well!.weekL).toBeGreaterThan(o.well!.givesWeekL);
   });
 
+  it('is asked of a well only where one is drawn on, whatever else the plan has', () => {
+    const tap = { id: 't', kind: 'tap' as const, bucketL: 25, triesS: [10], shutKpa: 300, xM: 0, yM: 0 };
+    const well = { id: 'w', kind: 'well' as const, pumpingLevelM: 10, yieldLph: 800, xM: 0, yM: 0 };
+    expect(look(garden({}, { sources: [tap, well] })).well).toBeUndefined();
+    expect(look(garden({}, { sources: [well, tap] })).well!.givesDayL).toBeCloseTo(800 * 0.8 * 24, 6);
+    const others = look(garden({}, { sources: [{ ...well, othersLph: 100 }] })).well!;
+    expect(others.givesDayL).toBeCloseTo((800 * 0.8 - 100) * 24, 6);
+  });
+
+  it('what drains after each start is lost as often as it starts; each set is told with its material’s least pressure', () => {
+    const starts = (n: number) => look(garden({ day: { startsPerDay: n } })).sets[0];
+    const [one, three] = [starts(1), starts(3)];
+    expect(one.time.drainsL).toBeCloseTo(one.filling.drainsL, 9);
+    expect(three.time.drainsL).toBeCloseTo(3 * three.filling.drainsL, 9);
+    // The typical tape’s window begins at 6 psi, dripline’s at 50 kPa.
+    expect(one.windowKpa).toBeCloseTo(41.4, 9);
+    const dripline = garden({}, { blocks: [{ ...BLOCK[0], tape: { kind: 'dripline' } }] });
+    expect(look(dripline).sets[0].windowKpa).toBe(50);
+  });
+
   it('tells when a tank fails and what would do, by which it does', () => {
     const tank = (more: object = {}): FullPlan =>
       garden(
