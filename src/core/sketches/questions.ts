@@ -260,29 +260,43 @@ export const depth: Question = {
 /** A pump hangs this far under the water. */
 const PUMP_UNDER_M = 3;
 
+type CurveField = [
+  field: string,
+  label: string,
+  kind: Asked['kind'],
+  words: [string, string],
+  bounds: [number, number],
+];
+/** Fields of a pump's curve, as it is known by one method; of tries the first is asked. */
+function ofCurve(method: 'label' | 'bucket', fields: CurveField[]): Asked[] {
+  return fields.map(([field, label, kind, words, bounds]) =>
+    asked(
+      label,
+      kind,
+      words,
+      bounds,
+      (p) => {
+        const value = (p.sources[0] as unknown as { curve: Record<string, number | number[]> }).curve[field];
+        return Array.isArray(value) ? value[0] : value;
+      },
+      (d, v) =>
+        void Object.assign(within(sourceOf(d), 'curve'), { method, [field]: field === 'triesS' ? [v] : v }),
+      ['curve'],
+    ),
+  );
+}
+
 /** A pump by its label: what it gives where it works best. */
 export const pumpLabel: Question = {
   id: 'label',
   ask: 'What does the pump’s label say?',
   how: 'Read its plate: power, flow and head. Where it shows two flows and heads, take the pair in the middle.',
   picture: 'label',
-  fields: (
-    [
-      ['powerKw', 'Power', 'power', ['It has', 'and gives'], [0.05, 200]],
-      ['labelLph', 'Flow on the label', 'flow', ['', 'at a head of'], [50, 500_000]],
-      ['labelM', 'Head on the label', 'height', ['', '.'], [1, 400]],
-    ] as const
-  ).map(([field, label, kind, words, bounds]) =>
-    asked(
-      label,
-      kind,
-      [...words],
-      [...bounds],
-      (p) => (p.sources[0] as unknown as { curve: Record<string, number> }).curve[field],
-      (d, v) => void Object.assign(within(sourceOf(d), 'curve'), { method: 'label', [field]: v }),
-      ['curve'],
-    ),
-  ),
+  fields: ofCurve('label', [
+    ['powerKw', 'Power', 'power', ['It has', 'and gives'], [0.05, 200]],
+    ['labelLph', 'Flow on the label', 'flow', ['', 'at a head of'], [50, 500_000]],
+    ['labelM', 'Head on the label', 'height', ['', '.'], [1, 400]],
+  ]),
 };
 
 /** A pump that nobody knows more of than what it fills a bucket with. */
@@ -291,30 +305,11 @@ export const pumpBucket: Question = {
   ask: 'How fast does the pump fill a bucket, and at what pressure?',
   how: 'Open a tap near the pressure tank just so far that the pump runs on and its gauge stands still. Time the bucket, and read the gauge.',
   picture: 'bucket',
-  fields: (
-    [
-      ['bucketL', 'Bucket', 'volume', ['A bucket of', 'fills in'], [1, 1000]],
-      ['triesS', 'Seconds to fill it', 'time', ['', 'while the gauge stays at'], [1, 3600]],
-      ['bucketKpa', 'Gauge meanwhile', 'pressure', ['', '.'], [1, 1500]],
-    ] as const
-  ).map(([field, label, kind, words, bounds]) =>
-    asked(
-      label,
-      kind,
-      [...words],
-      [...bounds],
-      (p) => {
-        const value = (p.sources[0] as unknown as { curve: Record<string, number | number[]> }).curve[field];
-        return Array.isArray(value) ? value[0] : value;
-      },
-      (d, v) =>
-        void Object.assign(within(sourceOf(d), 'curve'), {
-          method: 'bucket',
-          [field]: field === 'triesS' ? [v] : v,
-        }),
-      ['curve'],
-    ),
-  ),
+  fields: ofCurve('bucket', [
+    ['bucketL', 'Bucket', 'volume', ['A bucket of', 'fills in'], [1, 1000]],
+    ['triesS', 'Seconds to fill it', 'time', ['', 'while the gauge stays at'], [1, 3600]],
+    ['bucketKpa', 'Gauge meanwhile', 'pressure', ['', '.'], [1, 1500]],
+  ]),
 };
 
 export const lift: Question = {
