@@ -42,6 +42,7 @@ export const useAdvice = defineStore('advice', () => {
   /** A search for whole plans: how far it is, and what it found last. */
   const fitting = shallowRef(0);
   const searching = shallowRef(false);
+  let searches = 0;
   /** Why a search broke off, if it did. */
   const failed = shallowRef('');
   /** Why remedies could not be worked out. */
@@ -78,6 +79,12 @@ export const useAdvice = defineStore('advice', () => {
     }
   }
 
+  /** Works remedies out once the plan is still. A search goes first, and takes them up when it is done. */
+  function soon(): void {
+    clearTimeout(waiting);
+    waiting = window.setTimeout(() => void (searching.value || workOut()), STILL_MS);
+  }
+
   watch(
     [() => watched.value > 0, () => judgement.of, () => plan.plan],
     ([shown, judged]) => {
@@ -86,8 +93,7 @@ export const useAdvice = defineStore('advice', () => {
       together.value = undefined;
       // Only of the plan that is shown as judged.
       if (!shown || judged !== toRaw(plan.plan) || of.value === plan.plan) return;
-      // A search goes first; remedies are taken up when it is done.
-      waiting = window.setTimeout(() => void (searching.value || workOut()), STILL_MS);
+      soon();
     },
     { immediate: true },
   );
@@ -122,6 +128,7 @@ export const useAdvice = defineStore('advice', () => {
 
   async function search(limits: FitLimits): Promise<void> {
     const stated = toRaw(plan.plan);
+    const own = ++searches;
     searching.value = true;
     working.value = false;
     fitting.value = 0;
@@ -135,10 +142,12 @@ export const useAdvice = defineStore('advice', () => {
         calledBack((share: number) => void (fitting.value = share)),
       ),
     );
+    // A newer search goes on.
+    if (own !== searches) return;
     searching.value = false;
     if (outcome.ended === 'failed') failed.value = `The search broke off: ${outcome.why}`;
     if (outcome.ended === 'answered') fitted.value = { of: stated, answer: outcome.value };
-    if (watched.value > 0) waiting = window.setTimeout(() => void workOut(), STILL_MS);
+    if (watched.value > 0) soon();
   }
   /** Ends a search. */
   const stopSearch = (): void => jobs.stop();
