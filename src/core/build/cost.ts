@@ -16,7 +16,7 @@ const PIPE_PRICES: Record<PipeFamily, { perM: number; perMPerMm2: number }> = {
   layflat: { perM: 0.5, perMPerMm2: 0.0006 },
   hose: { perM: 0.6, perMPerMm2: 0.003 },
 };
-const PART_PRICES: Partial<Record<Role, number>> = {
+export const PART_PRICES: Partial<Record<Role, number>> = {
   regulator: 18,
   screen: 25,
   disc: 40,
@@ -36,10 +36,10 @@ const PART_PRICES: Partial<Record<Role, number>> = {
   splitter: 15,
   flush: 9,
 };
-const OTHER_PART = 8;
-const TAKE_OFF = 1.2;
-const EMITTER = 0.4;
-const THIN_TUBE_PER_M = 0.3;
+export const OTHER_PART = 8;
+export const TAKE_OFF = 1.2;
+export const EMITTER = 0.4;
+export const THIN_TUBE_PER_M = 0.3;
 /** Of tape the wall makes the price: at 8 mil it is the typical one. */
 const TYPICAL_WALL_MM = 8 * MM_PER_MIL;
 
@@ -103,7 +103,7 @@ export function costOf(plan: FullPlan, layout: FarmLayout): Cost {
 }
 
 /** Stretches of a first header of one size each. */
-function stretches(
+export function stretches(
   layout: FarmLayout['blocks'][number],
   fromXM: number,
   toXM: number,

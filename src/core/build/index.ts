@@ -1,1 +1,16 @@
+export * from './chain';
 export * from './cost';
+export * from './cutting';
+export * from './ends';
+export * from './extras';
+export * from './fitter';
+export * from './fittings';
+export { headerCorners, headerSizes } from './headers';
+export * from './item';
+export * from './joint';
+export * from './laid';
+export * from './rules';
+export * from './shop';
+export * from './steps';
+export * from './use';
+export * from './uses';

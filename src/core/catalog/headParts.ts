@@ -87,6 +87,19 @@ export const ENDS = [
   { id: 'comp-40', name: '40 mm compression' },
   { id: 'comp-50', name: '50 mm compression' },
   { id: 'comp-63', name: '63 mm compression' },
+  { id: 'barb-16', name: '16 mm barb' },
+  { id: 'barb-20', name: '20 mm barb' },
+  // Threads of the one or the other standard, whichever the rest of the plan is of.
+  { id: 'taper-1/2', name: '½ in pipe thread, tapered (inch standard)' },
+  { id: 'taper-3/4', name: '¾ in pipe thread, tapered (inch standard)' },
+  { id: 'taper-1', name: '1 in pipe thread, tapered (inch standard)' },
+  { id: 'taper-1-1/2', name: '1½ in pipe thread, tapered (inch standard)' },
+  { id: 'taper-2', name: '2 in pipe thread, tapered (inch standard)' },
+  { id: 'parallel-1/2', name: '½ in pipe thread, parallel (metric standard)' },
+  { id: 'parallel-3/4', name: '¾ in pipe thread, parallel (metric standard)' },
+  { id: 'parallel-1', name: '1 in pipe thread, parallel (metric standard)' },
+  { id: 'parallel-1-1/2', name: '1½ in pipe thread, parallel (metric standard)' },
+  { id: 'parallel-2', name: '2 in pipe thread, parallel (metric standard)' },
 ] as const;
 
 export type EndId = (typeof ENDS)[number]['id'];

@@ -193,8 +193,17 @@ export const HEADS: readonly Planted[] = [
     finds: [],
   },
   {
-    name: 'hose thread onto pipe thread',
+    name: 'hose thread onto pipe thread, by adaptors',
     plan: head(parts('vacuum-breaker', 'gauge', 'screen-1', 'gauge')),
+    finds: [],
+  },
+  {
+    name: 'a filter of the other thread standard',
+    plan: head([
+      ...parts('vacuum-breaker', 'gauge'),
+      { id: 'other', kind: 'screen-1', inEnd: 'taper-1', outEnd: 'taper-1' },
+      { id: 'after', kind: 'gauge' },
+    ]),
     finds: ['ends-unlike'],
   },
   {

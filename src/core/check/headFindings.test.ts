@@ -112,8 +112,15 @@ describe('one planted fault is found, and no other', () => {
     [['tested-wet'], 'measured in the wet season', plan({}, { testedIn: 'wet' })],
     [
       ['ends-unlike'],
-      'hose thread onto pipe thread',
-      plan({ head: parts('vacuum-breaker', 'gauge', 'screen-1', 'gauge') }),
+      'threads of two standards',
+      plan({
+        head: parts(
+          'vacuum-breaker',
+          'gauge',
+          { id: 'x', kind: 'screen-1', inEnd: 'taper-1', outEnd: 'taper-1' },
+          'gauge',
+        ),
+      }),
     ],
     [
       ['flow-over-rating'],

@@ -10,6 +10,7 @@ import { fullGround, fullObstacle, HEADLAND_M, surfaceOf, TUNNEL, TYPICAL_BEDS }
 import { over, piece } from './over';
 import { fullPlaces, SMALL_PIPE } from './placesDefaults';
 import { remembering } from './remembering';
+import { fullBuild } from './buildDefaults';
 import { fullWatering } from './wateringDefaults';
 import { fullSource } from './sourceDefaults';
 import {
@@ -230,6 +231,7 @@ const knownTees = remembering<StatedTee, Tee>();
 const knownHeads = remembering<StatedPart[], Part[]>();
 const knownWishes = remembering<object, FullPlan['wishes']>();
 const knownWaterings = remembering<object, FullPlan['watering']>();
+const knownBuilds = remembering<object, FullPlan['build']>();
 const knownGrounds = remembering<object, FarmGround>();
 const knownObstacles = remembering<readonly object[], Obstacle[]>();
 const knownTapes = remembering<readonly object[], NamedTape[]>();
@@ -237,6 +239,7 @@ const NO_OWN: PartKind[] = [];
 const NO_WISHES = {};
 const NO_GROUND = {};
 const NO_WATERING = {};
+const NO_BUILD = {};
 const TYPICAL_HEADS: Record<SourceKind, StatedPart[]> = {
   tap: typicalHead('tap'),
   well: typicalHead('well'),
@@ -320,6 +323,9 @@ export function fillIn(plan: Plan): FullPlan {
     wishes: knownWishes(plan.wishes ?? NO_WISHES, '', NONE, () => fullWishes(plan.wishes)),
     watering: knownWaterings(plan.watering ?? NO_WATERING, String(ground.origin?.lat), NONE, () =>
       fullWatering(plan.watering, ground.origin?.lat),
+    ),
+    build: knownBuilds(plan.build ?? NO_BUILD, plan.units ?? 'metric', NONE, () =>
+      fullBuild(plan.build, plan.units ?? 'metric'),
     ),
   };
 }

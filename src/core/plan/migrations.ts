@@ -9,6 +9,8 @@ export const MIGRATIONS: Record<number, (plan: Record<string, unknown>) => Recor
   3: (plan) => plan,
   4: fromVersion4,
   5: fromVersion5,
+  // Version 7 added what is bought and built: nothing of version 6 is told otherwise.
+  6: (plan) => plan,
 };
 
 type Fields = Record<string, unknown>;

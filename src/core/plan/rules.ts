@@ -27,6 +27,12 @@ export const LIMITS = {
   mostSetLph: 70,
   sets: 60,
   weatherDays: 800,
+  prices: 3000,
+  pieces: 200,
+  /** A roll holds no more, m or pieces. */
+  rollM: 10_000,
+  joined: 1000,
+  steps: 2000,
   /** A picture's data address, characters. */
   pictureLength: 3_000_000,
 } as const;

@@ -3,6 +3,7 @@ import { ENDS, ROLES } from '../catalog/headParts';
 import { LIES, MATERIAL_IDS } from '../catalog/materials';
 import { PIPES } from '../catalog/pipes';
 import { WATERS } from '../catalog/water';
+import { build } from './buildSchema';
 import { beds, ground, obstacle, outline, slopes, tunnel, turn, underlay } from './landSchema';
 import { LIMIT_NAMES, LIMIT_TABLE } from './limits';
 import { places } from './placesSchema';
@@ -287,4 +288,5 @@ export const planSchema = Joi.object({
     ),
   }),
   watering,
+  build,
 });

@@ -7,11 +7,13 @@ import type { PressureTank } from '../hydraulics/pressureTank';
 import type { PumpCurve } from '../hydraulics/pump';
 import type { Store } from '../hydraulics/storage';
 
+import type { Build } from './buildTypes';
 import type { LimitName } from './limits';
 import type { Places } from './placesTypes';
 import type { Beds, FarmGround, Ground, Obstacle, Tunnel, Underlay } from './landTypes';
 import type { Watering, WaterSet } from './wateringTypes';
 
+export type * from './buildTypes';
 export type * from './landTypes';
 export type * from './placesTypes';
 export type * from './wateringTypes';
@@ -24,7 +26,7 @@ export type Stated<T> = T extends readonly unknown[]
     : T;
 
 export const PLAN_FORMAT = 'idle-furrow-plan';
-export const PLAN_VERSION = 6;
+export const PLAN_VERSION = 7;
 
 export interface PipePiece {
   pipe: string;
@@ -329,6 +331,7 @@ export interface FullPlan {
   blocks: Block[];
   wishes: Wishes;
   watering: Watering;
+  build: Build;
 }
 
 type StatedSource = {
@@ -375,6 +378,7 @@ export interface Plan {
   blocks: StatedBlock[];
   wishes?: Stated<Wishes>;
   watering?: StatedWatering;
+  build?: Stated<Build>;
 }
 
 /** A list of parts while a tank is drawn on: what it was, and what it was left as. */

@@ -9,7 +9,7 @@ const MOST_CROPS = 100;
 const MOST_OWN_CROPS = 40;
 const MONTHS = 12;
 const MINUTES_A_DAY = 24 * 60;
-const date = Joi.string()
+export const date = Joi.string()
   .pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'a date like 2027-05-01')
   .custom((value: string, helpers) => {
     const [y, m, d] = value.split('-').map(Number);

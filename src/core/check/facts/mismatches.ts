@@ -1,7 +1,7 @@
 import { isBranch } from '../../catalog/headParts';
 import type { Part } from '../../plan';
 
-/** Two neighbours whose ends do not meet, with the adaptor that would join them. */
+/** Two neighbours with unlike ends, between which adaptors go. */
 export interface Mismatch {
   /** Place of the second among the parts. */
   at: number;

@@ -1,39 +1,54 @@
-import { ENDS } from '../../catalog/headParts';
+import { jointWords, meetingsOf, type Meeting } from '../../build';
 import { HEAD } from '../../plan';
-import { mismatches } from '../facts/mismatches';
-import type { Found } from '../finding';
-import { findingKind } from '../kind';
-import type { State } from '../states';
+import type { Found, Place } from '../finding';
+import { findingKind, type Whole } from '../kind';
 
 type Said = { before: string; after: string; outEnd: string; inEnd: string };
 
-const endName = (id: string): string => ENDS.find((e) => e.id === id)!.name;
+/** The place of a meeting: its part, its piece of main, or its block's header. */
+function placeOf({ at, part }: Meeting, { plan }: Whole): Place {
+  if (part !== undefined) return { kind: 'part', place: at.id ?? HEAD, id: part };
+  if (at.place === 'head') return { kind: 'head' };
+  if (at.place === 'main') return { kind: 'main', to: at.id! };
+  return { kind: 'header', block: plan.blocks.findIndex((b) => b.id === at.id) };
+}
 
-/** Parts that do not meet: each needs an adaptor, a bought part. */
+/** Two ends that no stock fittings join. Adaptors there are need no telling: they stand in the parts list. */
 export const endsUnlike = findingKind({
   code: 'ends-unlike',
   stage: 'pipework',
-  find: ({ plan }: State): Found<Said>[] =>
-    [
-      { place: HEAD, parts: plan.head },
-      ...plan.blocks.filter((b) => b.inUse).map((b) => ({ place: b.id, parts: b.inlet })),
-    ].flatMap(({ place, parts }) =>
-      mismatches(parts).map(({ before, after }) => ({
-        grade: 'watch',
-        place: { kind: 'part', place, id: after.id },
-        says: {
-          before: before.name,
-          after: after.name,
-          outEnd: endName(before.outEnd),
-          inEnd: endName(after.inEnd),
+  findInWhole(whole: Whole): Found<Said>[] {
+    const [state] = whole.states;
+    if (!state) return [];
+    // A part of the other standard meets nothing at either end: it is told once.
+    const told = new Set<string>();
+    return meetingsOf(whole.plan, state.results.layout).flatMap((m): Found<Said>[] => {
+      const place = placeOf(m, whole);
+      const key = JSON.stringify(place);
+      if (m.chain || told.has(key)) return [];
+      told.add(key);
+      return [
+        {
+          grade: 'mend',
+          place,
+          says: {
+            before: m.before,
+            after: m.after,
+            outEnd: jointWords(m.from),
+            inEnd: jointWords(m.to),
+          },
         },
-      })),
-    ),
+      ];
+    });
+  },
   words: ({ says }) => ({
-    title: `The ${says.before} and the ${says.after} do not fit together`,
-    howMuch: `One ends in ${says.outEnd}, the other begins with ${says.inEnd}.`,
-    why: 'Each change of size or joint is a part to buy, and one more place to leak.',
-    tries: [`put in an adaptor from ${says.outEnd} to ${says.inEnd}`],
+    title: `The ${says.before} and the ${says.after} cannot be joined`,
+    howMuch: `One ends in ${says.outEnd}, the other begins with ${says.inEnd}, and no stock fittings lead from the one to the other.`,
+    why: 'Threads of two standards look alike, catch for a turn, and leak or strip under pressure.',
+    tries: [
+      'choose a part with ends of the standard that the rest of the plan has',
+      'say in Build which standard the plan keeps to',
+    ],
   }),
   alike: ({ says }) => `${says.before} ${says.after}`,
 });

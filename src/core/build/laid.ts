@@ -1,0 +1,266 @@
+import { material, THIN_LINE_MM } from '../catalog/materials';
+import { pipeKind } from '../catalog/pipes';
+import { emitterCount } from '../hydraulics/run';
+import type { BlockLayout, LaidRun } from '../layout';
+import { blockNetwork, headerPipeAt } from '../network';
+import type { Block, Family, FullPlan, PipePiece, RunEnd, Tape } from '../plan';
+import { EMITTER, TAKE_OFF, THIN_TUBE_PER_M } from './cost';
+import { runEnd } from './ends';
+import type { Fitter } from './fitter';
+import { laidItem, thing, type Item } from './item';
+import { joint, sizeWords, type Joint } from './joint';
+import { blockPlace, type Where } from './use';
+
+/** Slack left in a run for the fold at its end and for the sun, m, and as a share of its length (growers' practice). */
+export const FOLD_M = 0.3;
+export const SLACK_SHARE = 0.01;
+/** Leads shorter than this are the take-off's own tail, m. */
+const NO_LEAD_M = 0.05;
+/** Headers narrower than this are cut, with a tee at each take-off, instead of punched, mm. */
+const PUNCHED_FROM_MM = 14;
+
+/** How runs leave a header. */
+export type TakeOffStyle = 'punched' | 'screwed' | 'grommet' | 'tee';
+
+/** A take-off's way of leaving a header, with the hole it usually needs, mm, and a pilot hole before it (makers' common sizes). */
+export const STYLES: Record<TakeOffStyle, { words: string; holeMm: number; pilotMm: number; howTo: string }> =
+  {
+    punched: {
+      words: 'pushed into a punched hole',
+      holeMm: 8,
+      pilotMm: 0,
+      howTo: 'punch straight down, never through the far wall',
+    },
+    screwed: {
+      words: 'screwed into a punched hole',
+      holeMm: 12,
+      pilotMm: 0,
+      howTo: 'punch the layflat on a block of wood while it lies flat, one wall only',
+    },
+    grommet: {
+      words: 'in a rubber grommet',
+      holeMm: 16,
+      pilotMm: 4,
+      howTo: 'pilot hole first, then the full size, never into the far wall; scrape the edge clean',
+    },
+    tee: {
+      words: 'by a tee in the cut pipe',
+      holeMm: 0,
+      pilotMm: 0,
+      howTo: 'cut square, and push both ends home',
+    },
+  };
+/** A thin line's barb needs a smaller hole, mm. */
+const THIN_HOLE_MM = 3;
+
+/** How runs leave a header of a block: by a tee where it is cut, or through its wall. */
+export function styleOf({ header }: Pick<Block, 'header'>, pipe: PipePiece): TakeOffStyle {
+  const { family } = pipeKind(pipe.pipe);
+  if (family === 'hose' || header.throughK > 0 || pipe.boreMm < PUNCHED_FROM_MM) return 'tee';
+  if (family === 'pvc') return 'grommet';
+  return family === 'layflat' ? 'screwed' : 'punched';
+}
+
+export const holeOf = (style: TakeOffStyle, tape: Tape, stated: number | undefined): number =>
+  style === 'tee'
+    ? 0
+    : (stated ?? (style === 'punched' && tape.boreMm < THIN_LINE_MM ? THIN_HOLE_MM : STYLES[style].holeMm));
+
+/** The take-off of a run from a header. */
+export function takeOffItem(style: TakeOffStyle, header: PipePiece, to: Joint, valve: boolean): Item {
+  const { family, name } = pipeKind(header.pipe);
+  const words =
+    family === 'layflat' ? 'layflat' : family === 'pvc' ? 'PVC' : family === 'hose' ? 'hose' : 'poly pipe';
+  const run = to.kind === 'tape' ? `${sizeWords(to.size)} tape lock` : `${sizeWords(to.size)} barb`;
+  const text =
+    style === 'tee'
+      ? `tee in ${name}, to ${run}${valve ? ', with valve' : ''}`
+      : `take-off ${STYLES[style].words} of ${words}, to ${run}${valve ? ', with valve' : ''}`;
+  const id = `takeoff:${style}:${style === 'tee' ? header.pipe : family}:${to.kind}-${to.size}${valve ? ':valve' : ''}`;
+  return thing(id, 'takeoff', text, TAKE_OFF + (valve ? 1.2 : 0));
+}
+
+const ENDS: Record<RunEnd, { item: (size: string) => Item; words: string; drawback: string }> = {
+  fold: {
+    item: (size) =>
+      thing(`run-end:sleeve:${size}`, 'takeoff', `sleeve for a folded end, ${sizeWords(size)}`, 0.1),
+    words: 'folded over three times, with a sleeve over the fold',
+    drawback: 'A hand’s length of tape goes into the fold; it must be flattened again to flush.',
+  },
+  cap: {
+    item: (size) => thing(`run-end:cap:${size}`, 'takeoff', `end cap, ${sizeWords(size)}`, 0.5),
+    words: 'by a cap',
+    drawback: 'It comes off under too much pressure, and is lost in the grass.',
+  },
+  valve: {
+    item: (size) =>
+      thing(`run-end:valve:${size}`, 'takeoff', `flush valve at a run’s end, ${sizeWords(size)}`, 1.8),
+    words: 'by a flush valve',
+    drawback: 'It lets a little water out at each start; dear on many runs.',
+  },
+  tie: {
+    item: () => thing('run-end:tie', 'takeoff', 'tie for a kinked end', 0.03, { sold: 'pack', holds: [100] }),
+    words: 'kinked twice and tied',
+    drawback: 'The kink cracks after a season or two.',
+  },
+  knot: {
+    item: () => thing('run-end:none', 'takeoff', 'knot', 0),
+    words: 'by a knot',
+    drawback: 'Thin tape tears at a knot, and it must be cut off to flush.',
+  },
+};
+export const runEndWords = (end: RunEnd): { words: string; drawback: string } => ENDS[end];
+
+/** Between staples on what lies free, m, by the soil that holds them, and fewer where mulch or soil holds it (growers' practice). */
+const STAPLE_EVERY_M = { sand: 1, loam: 1.5, clay: 2 };
+const STAPLES_IN_MULCH = 2;
+const SANDY = ['sand', 'loamy-sand'];
+const CLAYEY = ['clay', 'clay-loam'];
+export function stapleEveryM({ ground, tape }: Block): number {
+  const { lies } = tape;
+  if (lies === 'buried' || lies === 'mulch') return Infinity;
+  if (SANDY.includes(ground.soil)) return STAPLE_EVERY_M.sand;
+  return CLAYEY.includes(ground.soil) ? STAPLE_EVERY_M.clay : STAPLE_EVERY_M.loam;
+}
+const staple: Item = thing('staple', 'small', 'staple or peg', 0.12, { sold: 'pack', holds: [50, 100, 500] });
+
+/** Length to cut for a run: its bed, slack and fold, and on to just past an emitter, m. */
+export function cutLengthM(
+  { lengthM, leadM, tape }: Pick<LaidRun, 'lengthM' | 'leadM' | 'tape'>,
+  end: RunEnd,
+): number {
+  const laidM = lengthM - leadM;
+  const emits =
+    tape.kind !== 'porous' &&
+    tape.kind !== 'emitters' &&
+    tape.kind !== 'microtubes' &&
+    tape.kind !== 'adjustable';
+  const asked = laidM * (1 + SLACK_SHARE) + (end === 'cap' || end === 'valve' ? 0 : FOLD_M);
+  if (!emits) return asked;
+  // Half an emitter's spacing past the last one: the cut never goes through one.
+  return (Math.ceil(asked / tape.spacingM - 0.5) + 0.5) * tape.spacingM;
+}
+
+const leadJoint = (family: Family): Joint => joint('barb', family === 'inch' ? '1/2' : '16mm', 'female');
+const leadItem = (family: Family): Item =>
+  thing(
+    `pipe:pe-${family === 'inch' ? '1/2' : '16'}`,
+    'pipe',
+    family === 'inch' ? '½ in poly pipe' : '16 mm poly pipe',
+    0.45,
+    {
+      unit: 'm',
+      sold: 'roll',
+      holds: family === 'inch' ? [15.24, 30.48, 76.2, 152.4] : [25, 50, 100, 200],
+    },
+  );
+
+/** Everything from the header's wall to the runs' ends, of beds. Plants at places have their own. */
+export function layRuns(plan: FullPlan, layout: BlockLayout, fitter: Fitter): void {
+  const { block, runs, beds, takeOffs } = layout;
+  const { family, runEnd: how } = plan.build;
+  const valve = block.valves !== 'block';
+  const laterals = blockNetwork(layout).laterals;
+  const stapleM = stapleEveryM(block);
+  runs.forEach((run, i) => {
+    const bed = beds[run.bedIndex];
+    if (bed.plant) return;
+    const at = blockPlace(block.id, run.bed);
+    const own = blockPlace(block.id);
+    const { header, xM } = takeOffs[run.takeOff];
+    const pipe = header > 0 ? layout.headers[header].pipe : headerPipeAt(layout, xM);
+    const style = styleOf(block, pipe);
+    const end = runEnd(run.tape);
+    const lead = run.leadM > NO_LEAD_M;
+    const first = lead ? leadJoint(family) : end;
+    fitter.use(takeOffItem(style, pipe, first, valve), 1, at, 'one at each run');
+    if (style === 'grommet')
+      fitter.use(
+        thing(
+          `grommet:${holeOf(style, run.tape, plan.build.holeMm)}`,
+          'takeoff',
+          'rubber grommet for a {0} hole',
+          0.3,
+          { sizes: [[holeOf(style, run.tape, plan.build.holeMm), 'bore']] },
+        ),
+        1,
+        at,
+        'one at each take-off',
+      );
+    if (lead) {
+      fitter.use(leadItem(family), 1, at, 'plain pipe from the header to the bed’s own end', run.leadM);
+      fitter.join(
+        { joint: first, name: 'plain pipe to the bed' },
+        { joint: end, name: material(run.tape.kind).name },
+        own,
+      );
+    }
+    fitter.use(
+      laidItem(run.tape, family),
+      1,
+      at,
+      'a run with slack and fold, cut past an emitter',
+      cutLengthM(run, how),
+    );
+    if (how !== 'knot') fitter.use(ENDS[how].item(end.size), 1, at, 'one at each run’s end');
+    outlets(run.tape, emitterCount(laterals[i]), at, fitter);
+    if (Number.isFinite(stapleM))
+      fitter.use(
+        staple,
+        Math.ceil((run.lengthM - run.leadM) / stapleM) + 1,
+        at,
+        'along each run, and one at its end',
+      );
+  });
+  if (
+    runs.some((r) => !beds[r.bedIndex].plant) &&
+    [...new Set(runs.map((r) => r.tape.lies))].includes('mulch')
+  )
+    fitter.use(
+      staple,
+      STAPLES_IN_MULCH * runs.filter((r) => !beds[r.bedIndex].plant).length,
+      blockPlace(block.id),
+      'at both ends of each run under mulch',
+    );
+}
+
+/** Emitters, microtubes and what holds them, where line is plain. */
+export function outlets(tape: Tape, count: number, at: Where, fitter: Fitter): void {
+  if (tape.kind === 'emitters' || tape.kind === 'adjustable')
+    fitter.use(
+      thing(
+        `emitter:${tape.kind}:${tape.kind === 'emitters' ? tape.flowLph : ''}`,
+        'takeoff',
+        tape.kind === 'emitters' ? 'emitter of {0}' : 'adjustable emitter',
+        EMITTER,
+        {
+          ...(tape.kind === 'emitters' && { sizes: [[tape.flowLph, 'emitterFlow']] }),
+          sold: 'pack',
+          holds: [10, 25, 100],
+        },
+      ),
+      count,
+      at,
+      'one at each place',
+    );
+  if (tape.kind === 'microtubes') {
+    fitter.use(
+      thing(`microtube:${tape.tubeMm}`, 'laid', 'microtube, {0} bore', THIN_TUBE_PER_M, {
+        sizes: [[tape.tubeMm, 'bore']],
+        unit: 'm',
+        sold: 'roll',
+        holds: [25, 50, 100, 200],
+      }),
+      count,
+      at,
+      'a tube at each place',
+      tape.tubeM,
+    );
+    fitter.use(
+      thing('stake', 'small', 'stake for a thin tube', 0.15, { sold: 'pack', holds: [25, 100] }),
+      count,
+      at,
+      'one at each tube',
+    );
+  }
+}

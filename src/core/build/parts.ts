@@ -1,0 +1,95 @@
+import { HEAD_PARTS, isBranch, type Role } from '../catalog/headParts';
+import type { Family, FullPlan, Part } from '../plan';
+import { PART_PRICES, OTHER_PART } from './cost';
+import { partEnds, threadOf, threadSize } from './ends';
+import type { Fitter, Open } from './fitter';
+import { thing, type Item } from './item';
+import { joint, sizeWords } from './joint';
+import type { Where } from './use';
+
+/** Nominal widths in millimetres of inch sizes (ISO 6708): how valves are called where pipe is metric. */
+const NOMINAL_MM: Record<string, string> = {
+  '½': '15',
+  '¾': '20',
+  '1': '25',
+  '1¼': '32',
+  '1½': '40',
+  '2': '50',
+  '3': '80',
+  '4': '100',
+};
+/** A part's name as a shop of the family has it: of metric ones by width, with the thread's size beside it. */
+export const nameIn = (name: string, family: Family): string => {
+  const [whole, size] = name.match(/(\d?[½¾¼]|\d) in /) ?? [];
+  if (family === 'inch' || !whole || !size || !NOMINAL_MM[size]) return name;
+  return `${name.replace(whole, `${NOMINAL_MM[size]} mm `)} (${size} in thread)`;
+};
+
+/** A part of the head or of an inlet as it is bought. */
+export function partItem(part: Part, family: Family): Item {
+  const typical = PART_PRICES[part.role] ?? OTHER_PART;
+  const name = nameIn(part.name, family);
+  const own = !HEAD_PARTS.some((p) => p.id === part.kind);
+  const id = `part:${own ? 'own:' : ''}${part.kind}`;
+  return part.role === 'regulator'
+    ? thing(`${id}:${Math.round(part.setKpa)}`, 'part', `${name}, lets out {0}`, typical, {
+        sizes: [[part.setKpa, 'pressure']],
+      })
+    : thing(id, 'part', name, typical);
+}
+
+const teeOf = (size: string, family: Family): Item =>
+  thing(`tee:${threadOf(family)}:${size}`, 'fitting', `${sizeWords(size)} tee, female thread`, 3);
+
+/**
+ * Joins a list of parts to an open end, in the order of the water. What stands on a branch gets a tee in the line. An adaptor in
+ * the list stands for the fittings that are found here.
+ * @returns the open end after them
+ */
+export function joinParts(
+  parts: readonly Part[],
+  begins: Open,
+  at: Where,
+  family: Family,
+  fitter: Fitter,
+): Open {
+  let open = begins;
+  for (const part of parts) {
+    if (part.role === 'adaptor') continue;
+    const { name } = part;
+    const ends = partEnds(part, family);
+    fitter.use(partItem(part, family), 1, at, 'in the line');
+    if (isBranch(part.role)) {
+      const size = threadSize(open.joint);
+      const side = joint(threadOf(family), size, 'female');
+      const tee: Open = { joint: side, name: `tee of the ${name}` };
+      fitter.use(teeOf(size, family), 1, at, `for the ${name}`);
+      fitter.join(open, tee, at);
+      fitter.join(tee, { joint: ends.in, name, part: part.id }, at);
+      open = tee;
+    } else {
+      fitter.join(open, { joint: ends.in, name, part: part.id }, at);
+      open = { joint: ends.out, name, part: part.id };
+    }
+  }
+  return open;
+}
+
+/** Parts that can be shut. */
+const SHUTS: readonly Role[] = [
+  'ball-valve',
+  'gate-valve',
+  'solenoid-valve',
+  'motor-valve',
+  'timer',
+  'splitter',
+];
+export const canBeShut = (parts: readonly Part[]): boolean => parts.some((p) => SHUTS.includes(p.role));
+
+/** A valve of a block that has to be opened and shut apart from others. */
+export const blockValve = (size: string, family: Family): Item =>
+  thing(`valve:${threadOf(family)}:${size}`, 'part', nameIn(`${sizeWords(size)} ball valve`, family), 12);
+
+/** Whether blocks have to be opened and shut one by one. */
+export const needsBlockValves = ({ blocks, watering }: FullPlan): boolean =>
+  blocks.filter((b) => b.inUse).length > 1 || watering.sets.length > 1;

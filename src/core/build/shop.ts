@@ -1,0 +1,314 @@
+import { material } from '../catalog/materials';
+import { layOut, type FarmLayout } from '../layout';
+import type { FullPlan, Have, Price } from '../plan';
+import { chainBetween } from './chain';
+import { cutStock, joinedCuts, type CutPlan, type LinearSolver, type Wanted } from './cutting';
+import { cutEndOf, runEnd } from './ends';
+import { fixingsOf, type Meeting } from './fitter';
+import { fittingItem, thing, type Item } from './item';
+import type { Joint } from './joint';
+import { usesOf } from './uses';
+import { amountOf, HEAD_PLACE, type Use } from './use';
+
+/** One line of the parts list. */
+export interface Line {
+  item: Item;
+  uses: Use[];
+  /** Metres or pieces that the plan takes, and more of them against breaking and losing. */
+  used: number;
+  spares: number;
+  /** Taken from what the grower has. */
+  had: number;
+  /** Rolls, sticks, packs or pieces to buy, what each holds, and what is left over in the end. */
+  packs: number;
+  holds: number;
+  left: number;
+  /** How it is cut, of pipe and tape. */
+  cuts?: CutPlan;
+  /** In the grower's own currency; left out where no price is known. */
+  price?: number;
+  asked?: string;
+  /** At typical prices, to compare. */
+  typical: number;
+}
+
+export interface Shop {
+  lines: Line[];
+  meetings: Meeting[];
+  /** Sum of the prices that are known, and the lines to buy that have none. */
+  total: number;
+  gaps: number;
+  typical: number;
+  /** Known prices by block; by place `head` and `main` for what serves all. */
+  places: { id: string; total: number; typical: number; gaps: number }[];
+}
+
+/** Larger rolls cost less a metre: the price of a roll goes with this power of its length (common price lists). */
+const SCALE = 0.85;
+/** At least so many goof plugs and repair couplings lie ready. */
+const LEAST_SPARES = 2;
+/** Repairs of tape in a season: one for so many metres (growers' practice). */
+const REPAIR_EVERY_M = 250;
+const SPARED = ['takeoff', 'small'];
+
+const goofPlug: Item = thing('goof-plug', 'small', 'goof plug', 0.1, { sold: 'pack', holds: [10, 25] });
+
+/** Pieces of one item that are wanted, alike ones together. */
+function wantedOf(uses: readonly Use[]): Wanted[] {
+  const found = new Map<string, Wanted>();
+  for (const { pieceM, count, at } of uses) {
+    const label = `${at.id ?? at.place}${at.bed ? ` ${at.bed}` : ''}`;
+    const key = `${pieceM!.toFixed(3)} ${label}`;
+    const own = found.get(key);
+    if (own) own.count += count;
+    else found.set(key, { lengthM: pieceM!, count, label });
+  }
+  return [...found.values()];
+}
+
+const isCut = (item: Item): boolean => item.unit === 'm' && item.group !== 'small';
+
+/** Cuts an item from what is there and from rolls of the size that costs least. */
+function cutItem(
+  item: Item,
+  uses: readonly Use[],
+  plan: FullPlan,
+  have: Have | undefined,
+  solve?: LinearSolver,
+): { cuts: CutPlan; holds: number } {
+  const wanted = wantedOf(uses);
+  const pieces = have?.piecesM ?? [];
+  const stated = plan.build.packs[item.id];
+  // A roll that holds the longest piece saves a join.
+  const longest = Math.max(...wanted.map((w) => w.lengthM));
+  const long = item.holds.filter((h) => h >= longest);
+  const sizes = stated ? [stated] : long.length > 0 ? long : item.holds.slice(-1);
+  const isTape = item.id.startsWith('laid:tape');
+  const tried = sizes.map((holds) => {
+    const plain = cutStock(wanted, holds, pieces);
+    const joined =
+      isTape && plan.build.joins > 0 && pieces.length === 0
+        ? joinedCuts(wanted, holds, plan.build.joins)
+        : undefined;
+    const cuts = joined && joined.bought < plain.bought ? joined : plain;
+    return { holds, cuts, joined: cuts === joined, cost: cuts.bought * holds ** SCALE };
+  });
+  const best = tried.reduce((a, b) => (b.cost <= a.cost * (1 + 1e-9) ? b : a));
+  const { holds } = best;
+  if (best.joined || !solve) return { cuts: best.cuts, holds };
+  return { cuts: cutStock(wanted, holds, pieces, solve), holds };
+}
+
+/** The coupling of an item's own ends, where pieces of it are joined. */
+function couplingOf(item: Item, plan: FullPlan): Item | undefined {
+  const [group, kind] = item.id.split(':');
+  let end: Joint | undefined;
+  if (group === 'pipe' && kind.includes('-')) end = cutEndOf(kind);
+  if (group === 'laid') {
+    const tape = [...plan.blocks.map((b) => b.tape), ...plan.tapes.map((t) => t.tape)].find(
+      (t) => kind === 'plain' || t.kind === kind,
+    );
+    end = tape && runEnd(tape);
+  }
+  const chain = end && chainBetween(end, end, plan.build.family);
+  return chain?.[0] && fittingItem(chain[0]);
+}
+
+function priced(line: Omit<Line, 'typical'>, price: Price | undefined): Line {
+  const { item, packs, holds } = line;
+  const typical = packs * holds * item.typical;
+  if (packs === 0) return { ...line, price: 0, typical };
+  if (!price) return { ...line, typical };
+  return {
+    ...line,
+    price: price.per === 'pack' ? packs * price.price : packs * holds * price.price,
+    ...(price.asked && { asked: price.asked }),
+    typical,
+  };
+}
+
+/** Packs of a counted item: of the sizes there are, the one that costs least. */
+function packsOf(item: Item, need: number, stated: number | undefined): { packs: number; holds: number } {
+  const sizes = stated ? [stated] : item.holds;
+  return sizes
+    .map((holds) => ({ holds, packs: Math.ceil(need / holds - 1e-9) }))
+    .reduce((a, b) => (b.packs * b.holds ** SCALE <= a.packs * a.holds ** SCALE * (1 + 1e-9) ? b : a));
+}
+
+/**
+ * What is bought for a plan: everything used, with spares, less what the grower has, in whole rolls, sticks and packs.
+ * @param solve cuts rolls and sticks to least waste; without it the longest are cut first
+ */
+export function shopFor(plan: FullPlan, layout: FarmLayout = layOut(plan), solve?: LinearSolver): Shop {
+  const { uses, meetings } = usesOf(plan, layout);
+  const { build } = plan;
+  const have = new Map(build.have.map((h) => [h.item, h]));
+  const prices = new Map(build.prices.map((p) => [p.item, p]));
+  const byItem = new Map<string, Use[]>();
+  const add = (u: Use): void => {
+    const own = byItem.get(u.item.id);
+    if (own) own.push(u);
+    else byItem.set(u.item.id, [u]);
+  };
+  uses.forEach(add);
+  const lines: Line[] = [];
+  // Lengths first: where pieces are joined, couplings are used.
+  for (const [id, own] of [...byItem].filter(([, u]) => isCut(u[0].item))) {
+    const { item } = own[0];
+    const { cuts, holds } = cutItem(item, own, plan, have.get(id), solve);
+    const used = own.reduce((sum, u) => sum + amountOf(u), 0);
+    const had = cuts.rolls.filter((r) => r.had).reduce((s, r) => s + r.lengthM - r.leftM, 0);
+    const coupling = cuts.joins.length > 0 ? couplingOf(item, plan) : undefined;
+    if (coupling) {
+      const meeting = (label: string): Meeting => {
+        const f = chainBetween(cutEndJoint(item, plan)!, cutEndJoint(item, plan)!, plan.build.family)!;
+        return {
+          id: label,
+          at: HEAD_PLACE,
+          before: label,
+          after: label,
+          from: cutEndJoint(item, plan)!,
+          to: cutEndJoint(item, plan)!,
+          chain: f,
+        };
+      };
+      add({ item: coupling, count: cuts.joins.length, at: HEAD_PLACE, reason: 'where rolls or sticks meet' });
+      fixingsOf(cuts.joins.map((j) => meeting(j.label))).forEach(add);
+    }
+    lines.push(
+      priced(
+        {
+          item,
+          uses: own,
+          used,
+          spares: 0,
+          had,
+          packs: cuts.bought,
+          holds,
+          left: cuts.rolls.filter((r) => !r.had).reduce((s, r) => s + r.leftM, 0),
+          cuts,
+        },
+        prices.get(id),
+      ),
+    );
+  }
+  addSpares(plan, byItem, add);
+  for (const [id, own] of byItem) {
+    const { item } = own[0];
+    if (isCut(item)) continue;
+    const used = own.reduce((sum, u) => sum + amountOf(u), 0);
+    const spares =
+      SPARED.includes(item.group) && item.id !== goofPlug.id ? moreOf(item, used, build.spares) : 0;
+    const had = Math.min(used + spares, have.get(id)?.count ?? 0);
+    const need = used + spares - had;
+    const { packs, holds } = packsOf(item, need, build.packs[id]);
+    lines.push(
+      priced(
+        { item, uses: own, used, spares, had, packs, holds, left: packs * holds - need },
+        prices.get(id),
+      ),
+    );
+  }
+  const toBuy = lines.filter((l) => l.packs > 0);
+  return {
+    lines,
+    meetings,
+    total: toBuy.reduce((s, l) => s + (l.price ?? 0), 0),
+    gaps: toBuy.filter((l) => l.price === undefined).length,
+    typical: toBuy.reduce((s, l) => s + l.typical, 0),
+    places: placesOf(plan, toBuy),
+  };
+}
+
+const moreOf = (item: Item, used: number, share: number): number =>
+  item.unit === 'm' ? used * share : Math.ceil(used * share - 1e-9);
+
+function cutEndJoint(item: Item, plan: FullPlan): Joint | undefined {
+  const coupling = couplingOf(item, plan);
+  if (!coupling) return undefined;
+  const [group, kind] = item.id.split(':');
+  if (group === 'pipe') return cutEndOf(kind);
+  const tape = [...plan.blocks.map((b) => b.tape), ...plan.tapes.map((t) => t.tape)].find(
+    (t) => kind === 'plain' || t.kind === kind,
+  );
+  return tape && runEnd(tape);
+}
+
+/** Goof plugs for holes punched wrong, and couplings to mend tape with. */
+function addSpares(plan: FullPlan, byItem: ReadonlyMap<string, Use[]>, add: (u: Use) => void): void {
+  const share = plan.build.spares;
+  if (share <= 0) return;
+  const all = [...byItem.values()].flat();
+  const holes = all
+    .filter((u) => u.item.id.startsWith('takeoff:') && !u.item.id.startsWith('takeoff:tee'))
+    .reduce((n, u) => n + u.count, 0);
+  if (holes > 0)
+    add({
+      item: goofPlug,
+      count: Math.max(LEAST_SPARES, Math.ceil(holes * share)),
+      at: HEAD_PLACE,
+      reason: 'for holes punched in the wrong place',
+    });
+  const ends = new Map<string, { joint: Joint; lengthM: number }>();
+  for (const b of plan.blocks)
+    for (const u of byItem.get(laidId(byItem, b.id)) ?? []) {
+      const end = runEnd(b.tape);
+      const key = `${end.kind}${end.size}`;
+      const own = ends.get(key) ?? { joint: end, lengthM: 0 };
+      if (u.at.id === b.id) own.lengthM += amountOf(u);
+      ends.set(key, own);
+    }
+  for (const { joint, lengthM } of ends.values()) {
+    const coupling = chainBetween(joint, joint, plan.build.family)?.[0];
+    const count = Math.max(LEAST_SPARES, Math.ceil((lengthM / REPAIR_EVERY_M) * (share / 0.1)));
+    if (coupling && lengthM > 0)
+      add({ item: fittingItem(coupling), count, at: HEAD_PLACE, reason: 'to mend what is cut or chewed' });
+  }
+}
+
+const laidId = (byItem: ReadonlyMap<string, Use[]>, block: string): string =>
+  [...byItem].find(
+    ([, u]) => u[0].item.group === 'laid' && u.some((x) => x.at.id === block && x.pieceM !== undefined),
+  )?.[0] ?? '';
+
+/** Each place's share of what is bought, by what it uses of each line. */
+function placesOf(plan: FullPlan, lines: readonly Line[]): Shop['places'] {
+  const ids = ['head', 'main', ...plan.blocks.map((b) => b.id)];
+  const found = new Map(ids.map((id) => [id, { id, total: 0, typical: 0, gaps: 0 }]));
+  for (const line of lines) {
+    const own = new Map<string, number>();
+    for (const u of line.uses) {
+      const id = u.at.place === 'block' ? u.at.id! : u.at.place;
+      own.set(id, (own.get(id) ?? 0) + amountOf(u));
+    }
+    for (const [id, amount] of own) {
+      const place = found.get(id)!;
+      const share = line.used > 0 ? amount / line.used : 0;
+      place.typical += line.typical * share;
+      if (line.price === undefined) place.gaps++;
+      else place.total += line.price * share;
+    }
+  }
+  return [...found.values()].filter((p) => p.typical > 0 || p.gaps > 0);
+}
+
+/** Cost of what is laid for each season that it should last, in the money of the price. */
+export function perSeason(plan: FullPlan, shop: Shop): { price: number | undefined; typical: number } {
+  let price: number | undefined = 0;
+  let typical = 0;
+  for (const line of shop.lines) {
+    if (line.item.group !== 'laid' || line.packs === 0) continue;
+    const kind = line.item.id.split(':')[1];
+    const tape = plan.blocks.map((b) => b.tape).find((t) => t.kind === kind);
+    const seasons = tape?.seasons ?? material('dripline').seasons;
+    typical += line.typical / seasons;
+    price = price === undefined || line.price === undefined ? undefined : price + line.price / seasons;
+  }
+  return { price, typical };
+}
+
+/** Metres of run laid in a block's beds. */
+export const rowsM = (layout: FarmLayout, block: string): number =>
+  layout.blocks
+    .filter((b) => b.block.id === block)
+    .reduce((s, b) => s + b.runs.reduce((m, r) => m + r.lengthM - r.leadM, 0), 0);

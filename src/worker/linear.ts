@@ -1,0 +1,17 @@
+import type { Highs } from 'highs';
+import type { LinearSolver } from '../core/build';
+
+/** HiGHS as the core asks it. */
+export const linearSolver =
+  (highs: Highs): LinearSolver =>
+  (model) => {
+    const answer = highs.solve(model, { output_flag: false } as never);
+    const columns = answer.Columns as Record<string, { Primal: number }>;
+    const rows = answer.Rows as { Dual?: number }[];
+    return {
+      solved: answer.Status === 'Optimal',
+      objective: answer.ObjectiveValue,
+      values: Object.fromEntries(Object.entries(columns).map(([name, c]) => [name, c.Primal])),
+      duals: rows.map((r) => r.Dual ?? 0),
+    };
+  };
