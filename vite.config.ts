@@ -40,7 +40,7 @@ const keepsItself = VitePWA({
   manifest: false,
   injectRegister: false,
   workbox: {
-    globPatterns: ['**/*.{js,css,html,svg,woff2,json}'],
+    globPatterns: ['**/*.{js,css,html,svg,woff,woff2,ttf,wasm,json}'],
     maximumFileSizeToCacheInBytes: 5_000_000,
     navigateFallback: '/index.html',
     navigateFallbackDenylist: [/^\/station\//, /^\/health/],

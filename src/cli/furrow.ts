@@ -1,9 +1,9 @@
 import { Command } from 'commander';
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { describe, GRADE_WORDS, judge, opensOf, verdict, type Finding } from '../core/check';
 import { readNetworkCase, writeNetworkResult } from '../core/formats';
 import { NetworkError, solveNetwork } from '../core/hydraulics/network';
-import { readPlan } from '../core/plan';
+import { fillIn, readPlan } from '../core/plan';
 import { remediesFor, remedyWorking, sayChange } from '../core/remedy';
 import { format, METRIC, US, type KindName, type UnitChoice } from '../core/units';
 import { report } from './report';
@@ -21,10 +21,21 @@ function readFile(path: string): string {
   }
 }
 
-/** Runs a command; what cannot be used is said on standard error, with its place, and ends with 2. */
-function attempt(work: () => number): void {
+function readBytes(path: string): Uint8Array {
   try {
-    process.exitCode = work();
+    return readFileSync(path);
+  } catch (error) {
+    throw new NetworkError(
+      path,
+      `cannot be read (${(error as NodeJS.ErrnoException).code ?? (error as Error).message})`,
+    );
+  }
+}
+
+/** Runs a command; what cannot be used is said on standard error, with its place, and ends with 2. */
+async function attempt(work: () => number | Promise<number>): Promise<void> {
+  try {
+    process.exitCode = await work();
   } catch (error) {
     if (!(error instanceof NetworkError)) throw error;
     process.stderr.write(`${error.message}\n`);
@@ -114,6 +125,50 @@ function check(path: string, options: CheckOptions): number {
   return told.some((f) => f.grade === 'stop') ? EXIT.findings : EXIT.fine;
 }
 
+interface BuildOptions {
+  prices?: string;
+  have?: string;
+  json?: boolean;
+  csv?: boolean;
+  pdf?: string;
+  units?: string;
+}
+
+/** What to buy and how to build it; with 1 where something cannot be joined, 2 where a file cannot be used. */
+async function build(path: string, options: BuildOptions): Promise<number> {
+  const reading = readPlan(readFile(path));
+  if (!reading.ok) {
+    for (const { path: field, what } of reading.problems) process.stderr.write(`${field || path}: ${what}\n`);
+    return EXIT.unusable;
+  }
+  const { buildReport, taken } = await import('./build');
+  const full = fillIn(reading.plan);
+  const choice: UnitChoice = (options.units ?? full.units) === 'us' ? US : METRIC;
+  const { plan, refused } = taken(
+    reading.plan,
+    choice,
+    options.prices === undefined ? undefined : readBytes(options.prices),
+    options.have === undefined ? undefined : readBytes(options.have),
+  );
+  for (const r of refused)
+    process.stderr.write(
+      `${r.file === 'prices' ? options.prices : options.have}, line ${r.line}: ${r.why}\n`,
+    );
+  const report = await buildReport(plan, choice);
+  if (options.pdf !== undefined) {
+    const pdf = await report.pdf(new Date().toISOString().slice(0, 10));
+    try {
+      writeFileSync(options.pdf, pdf);
+    } catch (error) {
+      throw new NetworkError(
+        options.pdf,
+        `cannot be written (${(error as NodeJS.ErrnoException).code ?? (error as Error).message})`,
+      );
+    }
+  } else process.stdout.write(options.json ? report.json() : options.csv ? report.csv() : report.text());
+  return report.unjoined > 0 ? EXIT.findings : EXIT.fine;
+}
+
 const program = new Command('furrow')
   .description('Idle Furrow from a shell: solve a drip network, or check a plan.')
   .exitOverride((error) => {
@@ -137,8 +192,20 @@ program
   .description(`check a plan; ends with 1 when a finding of grade “${GRADE_WORDS.stop}” stands`)
   .action((path: string, options: CheckOptions) => attempt(() => check(path, options)));
 
+program
+  .command('build')
+  .argument('<plan>', 'a plan file')
+  .option('--prices <book>', 'a price book as CSV')
+  .option('--have <list>', 'what there is already, as CSV')
+  .option('--json', 'print everything as JSON')
+  .option('--csv', 'print the parts list as CSV')
+  .option('--pdf <file>', 'write the field sheets')
+  .option('--units <system>', 'us or metric; the plan’s own if not given')
+  .description('what to buy, where to cut, and in which order; ends with 1 when something cannot be joined')
+  .action((path: string, options: BuildOptions) => attempt(() => build(path, options)));
+
 try {
-  program.parse();
+  await program.parseAsync();
 } catch (error) {
   // Commander has said what is wrong with the words and set the exit code.
   if (!(error instanceof Error) || !('code' in error)) throw error;

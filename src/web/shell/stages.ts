@@ -4,7 +4,7 @@ import type { Component } from 'vue';
 
 /** A stage of the working order. */
 export interface Stage {
-  id: 'water' | 'ground' | 'beds' | 'pipework' | 'check' | 'sets';
+  id: 'water' | 'ground' | 'beds' | 'pipework' | 'check' | 'sets' | 'build';
   name: string;
   panel: () => Promise<Component>;
   /** Whether the grower has stated anything in it. */
@@ -58,6 +58,12 @@ export const STAGES: readonly Stage[] = [
     name: 'Sets',
     panel: () => import('../stages/sets/SetsPanel.vue'),
     touched: (plan) => plan.watering !== undefined,
+  },
+  {
+    id: 'build',
+    name: 'Build',
+    panel: () => import('../stages/build/BuildPanel.vue'),
+    touched: (plan) => plan.build !== undefined,
   },
 ];
 

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia';
 import type { LimitName, Plan } from '../../core/plan';
 import { bedEdits } from './edits/bedEdits';
 import { blockEdits } from './edits/blockEdits';
+import { buildEdits } from './edits/buildEdits';
 import { assign } from './edits/fields';
 import { groundEdits } from './edits/groundEdits';
 import { sketchEdits } from './edits/sketchEdits';
@@ -45,6 +46,7 @@ export const useEdits = defineStore('edits', () => {
     ...placeEdits(plan),
     ...sketchEdits(plan),
     ...wateringEdits(plan),
+    ...buildEdits(plan),
     wishes,
     limit,
   };

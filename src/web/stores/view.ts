@@ -5,6 +5,8 @@ import type { Working, WorkingName } from '../../core/working';
 
 /** Leaves of Sets, by the question each answers. */
 export type Leaf = 'who' | 'much' | 'when' | 'lasts' | 'feed';
+/** Leaves of Build. */
+export type BuildLeaf = 'buy' | 'joints' | 'cut' | 'steps' | 'paper';
 /** Pictures under the sheet in Sets. */
 export type Under = 'balance' | 'season' | 'soil' | 'day' | 'tank' | 'feed' | 'walk';
 const UNDER_OF: Record<Leaf, Under> = {
@@ -50,6 +52,7 @@ export const useView = defineStore('view', () => {
   /** Which leaf of Sets lies open, and what is drawn under the sheet there. */
   const leaf = ref<Leaf>('who');
   const under = ref<Under>('balance');
+  const buildLeaf = ref<BuildLeaf>('buy');
   const turnTo = (next: Leaf): void => {
     leaf.value = next;
     under.value = UNDER_OF[next];
@@ -103,6 +106,7 @@ export const useView = defineStore('view', () => {
     openMade,
     leaf,
     under,
+    buildLeaf,
     turnTo,
     badFields,
     clashes,

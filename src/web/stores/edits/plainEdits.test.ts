@@ -120,6 +120,14 @@ const OWN_PART = {
 
 /** Arguments for every edit there is: a new edit must be added here. */
 const ARGUMENTS: Record<EditName, unknown[]> = {
+  build: [{ people: 2 }, 'x'],
+  price: ['staple', { price: 2, per: 'pack' }],
+  have: ['pipe:pe-25', { piecesM: [4, 5] }],
+  pack: ['staple', 100],
+  joinedBy: ['head/tap to timer', 'fit:x'],
+  done: ['head', { on: '2027-03-01', note: 'two more gauges', hours: 2 }],
+  priceBook: [[{ item: 'staple', price: 2, per: 'pack' }], { staple: 50 }, '€'],
+  inventory: [[{ item: 'staple', count: 7 }]],
   block: ['beds', { count: 7 }, 'x'],
   blockSelf: [{ name: 'Top', turnDeg: 12 }, 'x'],
   copyBlock: [],

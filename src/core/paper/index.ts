@@ -1,0 +1,3 @@
+export * from './fieldSheets';
+export * from './page';
+export * from './letters';

@@ -1,0 +1,42 @@
+import { amountOf, itemName, type Line, type Show } from '../build';
+import type { FullPlan } from '../plan';
+import { term, type Term, type Working } from './types';
+
+/** How much of a line of the parts list is bought, and why: use by use, with spares, less what is there, in whole packs. */
+export function lineWorking(line: Line, plan: FullPlan, show: Show): Working {
+  const { item, uses, spares, had, packs, holds, left } = line;
+  const kind = item.unit === 'm' ? 'length' : 'count';
+  const names = new Map(plan.blocks.map((b) => [b.id, b.name]));
+  const reasons = new Map<string, { amount: number; times: number }>();
+  for (const u of uses) {
+    const where =
+      u.at.place === 'block' ? (names.get(u.at.id!) ?? '') : u.at.place === 'head' ? 'head' : 'mains';
+    const key = `${u.reason} (${where})`;
+    const own = reasons.get(key) ?? { amount: 0, times: 0 };
+    reasons.set(key, { amount: own.amount + amountOf(u), times: own.times + u.count });
+  }
+  const terms: Term[] = [...reasons].map(([meaning, { amount, times }]) =>
+    term('n', item.unit === 'm' && times > 1 ? `${meaning}, ${times} pieces` : meaning, amount, kind),
+  );
+  const all = terms.length;
+  const cut = line.cuts;
+  terms.push(
+    term('s', 'spares', spares, kind, 'build.spares'),
+    term('h', 'taken from what you have', had, kind),
+  );
+  // What is cut off and cannot be used, so that what is bought is what is used and what is left.
+  terms.push(term('l', cut ? 'left over on rolls or sticks' : 'left over in the pack', left, kind));
+  return {
+    title: itemName(item, show),
+    says:
+      holds === 1
+        ? 'Everything that uses it, with spares, less what you have.'
+        : `Everything that uses it, with spares, less what you have, in whole ${item.sold === 'each' ? 'packs' : `${item.sold}s`}: ${packs} of ${show(holds, kind)}.${cut ? ` At least ${cut.atLeast} would be needed however they are cut.` : ''}`,
+    formula: 'B = Σ n + s − h + l',
+    terms,
+    gives: (values) =>
+      values.slice(0, all).reduce((sum, v) => sum + v, 0) + values[all] - values[all + 1] + values[all + 2],
+    result: term('B', 'to buy', packs * holds, kind),
+    source: cut ? 'Cuts to least waste: columns of cuts (Gilmore & Gomory 1961).' : 'Counted from the plan.',
+  };
+}

@@ -1,0 +1,234 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef } from 'vue';
+import { GROUPS, itemName, perSeason, rowsM, type Line } from '../../../core/build';
+import { stepKey } from '../../../core/network';
+import { lineWorking } from '../../../core/working';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import QuantityField from '../../parts/QuantityField.vue';
+import { download } from '../../storage/download';
+import { useBuilding } from '../../stores/building';
+import { useEdits } from '../../stores/edits';
+import { usePlan } from '../../stores/plan';
+import { useResults } from '../../stores/results';
+import { useSettings } from '../../stores/settings';
+import { useView } from '../../stores/view';
+import PriceField from './PriceField.vue';
+
+/** Everything to buy: how much and why, in whole rolls and packs, less what is there, at the grower's own prices. */
+const building = useBuilding();
+const plan = usePlan();
+const edits = useEdits();
+const settings = useSettings();
+const results = useResults();
+const view = useView();
+
+const shop = computed(() => building.built!.shop);
+const build = computed(() => plan.full.build);
+const stated = computed(() => plan.plan.build);
+const by = ref<'kind' | 'place'>('kind');
+const FAMILIES = [
+  { id: 'metric', name: 'metric pipe with parallel threads' },
+  { id: 'inch', name: 'inch pipe with tapered threads' },
+];
+const ENDS = [
+  { id: 'fold', name: 'a fold in a sleeve' },
+  { id: 'cap', name: 'a cap' },
+  { id: 'valve', name: 'a flush valve' },
+  { id: 'tie', name: 'a double kink and a tie' },
+  { id: 'knot', name: 'a knot' },
+];
+const places = computed(() => [
+  { id: 'head', name: 'Head' },
+  { id: 'main', name: 'Mains' },
+  ...plan.full.blocks.map((b) => ({ id: b.id, name: b.name })),
+]);
+const placeOf = (l: Line): Set<string> => new Set(l.uses.map((u) => (u.at.place === 'block' ? u.at.id! : u.at.place)));
+const groups = computed(() =>
+  by.value === 'kind'
+    ? GROUPS.map((g) => ({ id: g.id as string, name: g.name, lines: shop.value.lines.filter((l) => l.item.group === g.id) })).filter((g) => g.lines.length > 0)
+    : places.value.map((p) => ({ ...p, lines: shop.value.lines.filter((l) => placeOf(l).has(p.id)) })).filter((p) => p.lines.length > 0),
+);
+const name = (l: Line): string => itemName(l.item, settings.show);
+const amount = (v: number, l: Line): string => (l.item.unit === 'm' ? settings.show(v, 'length') : String(Math.round(v * 100) / 100));
+const buys = (l: Line): string =>
+  l.packs === 0 ? 'you have it' : l.holds === 1 ? `buy ${l.packs}` : `buy ${l.packs} ${l.item.sold === 'each' ? 'pack' : l.item.sold}${l.packs === 1 ? '' : 's'} of ${amount(l.holds, l)}`;
+const money = (v: number): string => `${v.toFixed(2)}${build.value.currency ? ` ${build.value.currency}` : ''}`;
+const priceOf = (l: Line) => build.value.prices.find((p) => p.item === l.item.id);
+const haveOf = (l: Line) => build.value.have.find((h) => h.item === l.item.id);
+const perWords = (l: Line): string => (l.item.unit === 'm' ? 'a metre' : 'each');
+const today = (): string => new Date().toISOString().slice(0, 10);
+const setPrice = (l: Line, price: number | undefined) => edits.price(l.item.id, price === undefined ? undefined : { price, per: priceOf(l)?.per ?? (l.holds > 1 ? 'pack' : 'unit'), asked: today() });
+const setPer = (l: Line, per: string): void => {
+  const p = priceOf(l);
+  if (p) edits.price(l.item.id, { price: p.price, per: per as 'unit' | 'pack', ...(p.asked && { asked: p.asked }) });
+};
+const haveText = (l: Line): string => {
+  const h = haveOf(l);
+  return h ? (h.piecesM ? h.piecesM.map((m) => settings.show(m, 'length')).join(' + ') : String(h.count ?? '')) : '';
+};
+const haveWhy = ref<{ item: string; why: string }>();
+const perM = computed(() => (settings.units.system === 'us' ? 0.3048 : 1));
+const MOST_PIECE_M = 10_000;
+/** What there is of a line: a count, or lengths one after the other. */
+function setHave(l: Line, event: Event): void {
+  const text = (event.target as HTMLInputElement).value.trim();
+  haveWhy.value = undefined;
+  if (text === '') return void edits.have(l.item.id, undefined);
+  const numbers = text.split(/\s*[+;]\s*|\s+(?=[\d.,])/).map((p) => Number(p.replace(',', '.').replace(/\s*(m|ft)$/i, '')));
+  if (numbers.some((n) => !(n > 0) || n > MOST_PIECE_M)) return void (haveWhy.value = { item: l.item.id, why: l.cuts ? 'Lengths like 12.5 + 3 are wanted.' : 'A number of pieces is wanted.' });
+  const refused = l.cuts ? edits.have(l.item.id, { piecesM: numbers.map((n) => n * perM.value) }) : edits.have(l.item.id, { count: numbers[0] });
+  if (refused) haveWhy.value = { item: l.item.id, why: refused.what };
+}
+function point(l: Line | undefined): void {
+  const at = l?.uses[0]?.at;
+  view.pointedStep = !at ? undefined : at.place === 'head' ? stepKey.source : at.place === 'main' ? stepKey.main(at.id!) : stepKey.header(at.id!);
+}
+const lit = (l: Line): boolean => l.uses.some((u) => (u.at.place === 'main' ? view.pointedStep === stepKey.main(u.at.id!) : u.at.place === 'block' && view.pointedStep === stepKey.header(u.at.id!)));
+
+const layout = computed(() => results.solved?.results.layout);
+const totals = computed(() =>
+  shop.value.places.map((p) => {
+    const block = plan.full.blocks.find((b) => b.id === p.id);
+    const beds = block && layout.value?.blocks.find((b) => b.block.id === p.id)?.beds.length;
+    const rows = block && layout.value ? rowsM(layout.value, p.id) : 0;
+    return { ...p, name: places.value.find((x) => x.id === p.id)?.name ?? p.id, beds, rows };
+  }),
+);
+/** Lines to buy whose price is known. */
+const known = computed(() => shop.value.lines.filter((l) => l.packs > 0 && l.price !== undefined).length);
+const season = computed(() => perSeason(plan.full, shop.value));
+
+// Files in and out.
+const input = ref<HTMLInputElement>();
+const reads = ref<'prices' | 'have'>('prices');
+const refused = shallowRef<{ line: number; why: string }[]>([]);
+const tookIn = ref('');
+const MOST_SHOWN = 20;
+function choose(what: 'prices' | 'have'): void {
+  reads.value = what;
+  input.value?.click();
+}
+async function takeFile(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement;
+  const file = field.files?.[0];
+  if (!file) return;
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  field.value = '';
+  tookIn.value = '';
+  if (reads.value === 'prices') {
+    const reading = await building.readPrices(bytes);
+    if (!reading) return;
+    refused.value = reading.refused;
+    const no = reading.prices.length > 0 ? edits.priceBook(reading.prices, reading.packs, reading.currency) : undefined;
+    tookIn.value = no ? no.what : `${reading.prices.length} ${reading.prices.length === 1 ? 'price is' : 'prices are'} taken${reading.refused.length > 0 ? `, ${reading.refused.length} ${reading.refused.length === 1 ? 'line is' : 'lines are'} not` : ''}.`;
+  } else {
+    const reading = await building.readHave(bytes);
+    if (!reading) return;
+    refused.value = reading.refused;
+    const no = reading.have.length > 0 ? edits.inventory(reading.have) : undefined;
+    tookIn.value = no ? no.what : `${reading.have.length} ${reading.have.length === 1 ? 'line is' : 'lines are'} taken${reading.refused.length > 0 ? `, ${reading.refused.length} not` : ''}.`;
+  }
+}
+const stem = (): string => plan.full.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'farm';
+async function give(what: 'parts' | 'prices' | 'have' | 'json'): Promise<void> {
+  const text = await building.table(what);
+  if (text !== undefined) download(`${stem()}-${what === 'json' ? 'parts' : what}.${what === 'json' ? 'json' : 'csv'}`, text, what === 'json' ? 'application/json' : 'text/csv');
+}
+async function giveWorkbook(): Promise<void> {
+  const blob = await building.workbook();
+  if (blob) download(`${stem()}-parts.xlsx`, blob, 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet');
+}
+const setCurrency = (event: Event): void => void edits.build({ currency: (event.target as HTMLInputElement).value.trim().slice(0, 8) || undefined }, 'name the money');
+</script>
+
+<template>
+  <div>
+    <p class="fill">
+      Everything is of one family: <ChoiceField label="Family of sizes" :value="build.family" :options="FAMILIES" :is-default="stated?.family === undefined" @pick="edits.build({ family: $event as 'inch' | 'metric' }, 'choose the family of sizes')" />.
+      Runs end in <ChoiceField label="How runs end" :value="build.runEnd" :options="ENDS" :is-default="stated?.runEnd === undefined" @pick="edits.build({ runEnd: $event as 'fold' }, 'choose how runs end')" />,
+      with at most <QuantityField label="Joins in a run of tape" kind="count" :value="build.joins" :is-default="stated?.joins === undefined" :take="(v, g) => edits.build({ joins: v }, 'say how many joins a run may have', g)" /> joins in a run.
+      Of small parts <QuantityField label="Share of spares" kind="share" :value="build.spares" :is-default="stated?.spares === undefined" :take="(v, g) => edits.build({ spares: v }, 'set the share of spares', g)" /> more, as spares.
+    </p>
+    <p class="sum" aria-label="What it costs">
+      <b class="num">{{ known === 0 ? 'no price yet' : money(shop.total) }}</b>
+      <label>prices are in <input class="money" type="text" maxlength="8" aria-label="Money that prices are in" placeholder="money" :value="build.currency" @change="setCurrency" /></label>
+      <span v-if="shop.gaps > 0" class="gap">{{ shop.gaps }} {{ shop.gaps === 1 ? 'line has' : 'lines have' }} no price yet: that much is missing from the sum.</span>
+      <span v-else>Every line has a price of yours.</span>
+      <span class="quiet">Only to compare: about {{ Math.round(shop.typical).toLocaleString('en-US') }} at typical prices.</span>
+    </p>
+    <p class="files">
+      <button type="button" @click="choose('prices')">Price book in…</button> <button type="button" @click="give('prices')">Price book out</button>
+      <button type="button" @click="choose('have')">What I have in…</button> <button type="button" @click="give('have')">What I have out</button>
+      <button type="button" @click="give('parts')">Parts (CSV)</button> <button type="button" @click="giveWorkbook">Parts (XLSX)</button> <button type="button" @click="give('json')">Parts (JSON)</button>
+    </p>
+    <input ref="input" type="file" accept=".csv,.txt,text/csv" class="sr" tabindex="-1" :aria-label="reads === 'prices' ? 'Price book file' : 'File of what I have'" @change="takeFile" />
+    <p v-if="tookIn" role="status" class="quiet">{{ tookIn }}</p>
+    <ul v-if="refused.length > 0" class="refused" aria-label="Lines that were not taken">
+      <li v-for="r in refused.slice(0, MOST_SHOWN)" :key="r.line">Line {{ r.line }}: {{ r.why }}.</li>
+      <li v-if="refused.length > MOST_SHOWN">and {{ (refused.length - MOST_SHOWN).toLocaleString('en-US') }} more</li>
+    </ul>
+    <p class="by" role="group" aria-label="How the list is ordered">
+      <button type="button" :aria-pressed="by === 'kind'" @click="by = 'kind'">by kind</button>
+      <button type="button" :aria-pressed="by === 'place'" @click="by = 'place'">by place</button>
+    </p>
+    <section v-for="g in groups" :key="g.id" :aria-label="g.name">
+      <h3>{{ g.name }}</h3>
+      <ul class="lines">
+        <li v-for="l in g.lines" :key="l.item.id" :class="{ lit: lit(l) }" @pointerenter="point(l)" @pointerleave="point(undefined)">
+          <button type="button" class="asks name" :aria-label="`Why so much: ${name(l)}`" @click="view.openMade = lineWorking(l, plan.full, settings.show)">{{ name(l) }}</button>
+          <span class="num how"><b>{{ buys(l) }}</b><template v-if="l.packs > 0 && (l.holds > 1 || l.spares > 0 || l.had > 0)">: {{ amount(l.used, l) }} used<template v-if="l.spares > 0">, {{ amount(l.spares, l) }} spare</template><template v-if="l.had > 0">, {{ amount(l.had, l) }} of yours</template><template v-if="l.left > 0.005">, {{ amount(l.left, l) }} left</template></template></span>
+          <span class="own">
+            <label>have <input type="text" :aria-label="`What I have of ${name(l)}`" :value="haveText(l)" :placeholder="l.cuts ? 'lengths' : '0'" @change="setHave(l, $event)" /></label>
+            <PriceField :label="`Price of ${name(l)}`" :value="priceOf(l)?.price" :take="(v) => setPrice(l, v)" />
+            <select v-if="priceOf(l) && l.holds !== 1" :value="priceOf(l)!.per" :aria-label="`What the price of ${name(l)} is for`" @change="setPer(l, ($event.target as HTMLSelectElement).value)">
+              <option value="unit">{{ perWords(l) }}</option><option value="pack">a {{ l.item.sold === 'each' ? 'pack' : l.item.sold }}</option>
+            </select>
+            <span v-if="l.price !== undefined && l.packs > 0" class="num">{{ money(l.price) }}<span v-if="l.asked" class="quiet"> asked {{ l.asked }}</span></span>
+          </span>
+          <span v-if="haveWhy?.item === l.item.id" role="alert" class="why">{{ haveWhy.why }}</span>
+        </li>
+      </ul>
+    </section>
+    <h3>What each part of the farm costs</h3>
+    <table class="totals">
+      <thead><tr><th></th><th>yours</th><th>typical</th><th>a bed</th><th>a metre of row</th></tr></thead>
+      <tbody>
+        <tr v-for="t in totals" :key="t.id">
+          <td>{{ t.name }}</td>
+          <td class="num">{{ money(t.total) }}<span v-if="t.gaps > 0" class="gap"> {{ t.gaps }} missing</span></td>
+          <td class="num">{{ Math.round(t.typical) }}</td>
+          <td class="num">{{ t.beds ? money(t.total / t.beds) : '' }}</td>
+          <td class="num">{{ t.rows ? money(t.total / t.rows) : '' }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="quiet">What is laid costs {{ season.price === undefined ? 'an unknown sum' : money(season.price) }} for each season that it should last.</p>
+  </div>
+</template>
+
+<style scoped>
+.sum { display: flex; flex-wrap: wrap; gap: 4px 12px; align-items: baseline; margin-bottom: 10px; }
+.sum b { font-size: 22px; }
+.sum > span { font-size: 13.5px; flex-basis: 100%; line-height: 1.35; }
+.money { width: 70px; border: 0; border-bottom: 2px solid var(--leaf); background: var(--card); color: var(--ink); font: inherit; }
+.gap { color: var(--clay); }
+.files, .by { display: flex; flex-wrap: wrap; gap: 6px; margin-bottom: 10px; }
+.files button, .by button { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); padding: 2px 9px; font-size: 13.5px; cursor: pointer; color: var(--ink); }
+.by button[aria-pressed='true'] { background: var(--ink); color: var(--paper); }
+.refused { font-size: 13.5px; border-left: 4px solid var(--alarm); padding: 2px 0 2px 22px; margin-bottom: 10px; }
+h3 { font-size: 16px; margin: 14px 0 4px; }
+.lines { list-style: none; padding: 0; margin: 0; }
+.lines li { border-bottom: 1px solid var(--line); padding: 6px 2px 7px; font-size: 14.5px; line-height: 1.4; }
+.lines li.lit { background: var(--picked); }
+.name { font-size: 14.5px; display: inline; }
+.how { display: block; font-size: 13.5px; }
+.own { display: flex; flex-wrap: wrap; gap: 4px 12px; align-items: baseline; font-size: 13.5px; color: var(--faint); }
+.own input { width: 84px; border: 0; border-bottom: 2px solid var(--line); background: var(--card); color: var(--ink); font: inherit; padding: 1px 4px; }
+.own select { background: var(--card); border: 0; border-bottom: 2px solid var(--line); color: var(--ink); font: inherit; }
+.why { color: var(--alarm); font-size: 12.5px; }
+.totals { width: 100%; border-collapse: collapse; font-size: 13.5px; margin-bottom: 8px; }
+.totals th { text-align: right; font-weight: 400; color: var(--faint); }
+.totals td { border-bottom: 1px solid var(--line); padding: 3px 0 3px 6px; }
+.totals td.num { text-align: right; }
+@media print { .files, .by, .own input, .own label { display: none; } }
+</style>

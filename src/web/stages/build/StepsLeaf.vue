@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { hoursLeft, type Step } from '../../../core/build';
+import { stepKey } from '../../../core/network';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import QuantityField from '../../parts/QuantityField.vue';
+import { useBuilding } from '../../stores/building';
+import { useEdits } from '../../stores/edits';
+import { usePlan } from '../../stores/plan';
+import { useView } from '../../stores/view';
+
+/** The order of work: the next step open, each ticked off with what was done otherwise. */
+const building = useBuilding();
+const plan = usePlan();
+const edits = useEdits();
+const view = useView();
+const build = computed(() => plan.full.build);
+const steps = computed(() => building.built!.steps);
+const done = computed(() => new Map(build.value.done.map((d) => [d.step, d])));
+const next = computed(() => steps.value.find((s) => !done.value.has(s.id)));
+const open = ref<string>();
+watch(next, (n) => (open.value = n?.id), { immediate: true });
+const time = computed(() => hoursLeft(steps.value, build.value));
+const hours = (h: number): string => (h < 1 ? `${Math.max(5, Math.round((h * 60) / 5) * 5)} min` : `${h.toFixed(h < 10 ? 1 : 0)} h`);
+const own = (s: Step): number => (build.value.people === 2 ? s.hoursTwo : s.hours) * time.value.pace;
+const PEOPLE = [
+  { id: '1', name: 'one alone' },
+  { id: '2', name: 'two' },
+];
+const today = (): string => new Date().toISOString().slice(0, 10);
+const tick = (s: Step): void => void edits.done(s.id, done.value.has(s.id) ? undefined : { on: today() });
+const told = (s: Step) => done.value.get(s.id);
+function tell(s: Step, fields: { note?: string; hours?: number }): ReturnType<typeof edits.done> {
+  const { step: _, ...before } = told(s) ?? { step: s.id };
+  void _;
+  return edits.done(s.id, { on: today(), ...before, ...fields }, `tell of ${s.id}`);
+}
+const note = (s: Step, event: Event): void => void tell(s, { note: (event.target as HTMLTextAreaElement).value.trim().slice(0, 400) || undefined });
+/** Main that a step lays, for what was laid otherwise. */
+const mainOf = (s: Step) => (s.id.startsWith('main/') ? plan.full.blocks.find((b) => b.id === s.at.id) : undefined);
+function point(s: Step | undefined): void {
+  view.pointedStep = !s ? undefined : s.at.place === 'main' ? stepKey.main(s.at.id!) : s.at.place === 'block' ? stepKey.header(s.at.id!) : stepKey.source;
+}
+const lit = (s: Step): boolean => view.pointedStep === (s.at.place === 'main' ? stepKey.main(s.at.id!) : s.at.place === 'block' ? stepKey.header(s.at.id!) : '');
+</script>
+
+<template>
+  <div>
+    <p class="fill">
+      <b>{{ done.size }} of {{ steps.length }}</b> steps are done; about <b class="num">{{ hours(time.left) }}</b> are left for <ChoiceField label="How many work" :value="String(build.people)" :options="PEOPLE" :is-default="plan.plan.build?.people === undefined" @pick="edits.build({ people: $event === '2' ? 2 : 1 }, 'say how many work')" />.
+    </p>
+    <p v-if="time.spent > 0" class="quiet">By the {{ hours(time.spent) }} you told, you take {{ time.pace.toFixed(2) }} times what was thought; the rest is reckoned so.</p>
+    <ol class="steps">
+      <li v-for="(s, i) in steps" :key="s.id" :class="{ done: done.has(s.id), next: s.id === next?.id, lit: lit(s) }" @pointerenter="point(s)" @pointerleave="point(undefined)">
+        <div class="row">
+          <input :id="`step-${i}`" type="checkbox" :checked="done.has(s.id)" :aria-label="`Done: ${s.title}`" @change="tick(s)" />
+          <button type="button" class="title" :aria-expanded="open === s.id" @click="open = open === s.id ? undefined : s.id">{{ i + 1 }}. {{ s.title }}</button>
+          <span class="num">{{ hours(own(s)) }}</span>
+        </div>
+        <div v-if="open === s.id" class="body">
+          <p v-for="d in s.does" :key="d">{{ d }}</p>
+          <p v-if="s.tools.length > 0"><b>At hand:</b> {{ s.tools.join(', ') }}.</p>
+          <p v-for="m in s.mistakes" :key="m" class="mind"><b>Mind:</b> {{ m }}</p>
+          <p v-for="c in s.cautions" :key="c" class="caution">{{ c }}</p>
+          <p><b>Right when:</b> {{ s.check }}</p>
+          <p class="quiet">{{ [s.dry ? 'Dry weather' : '', s.warm ? 'Pipe warm from the sun' : '', s.helper ? 'A helper' : ''].filter(Boolean).join(' · ') }}</p>
+          <p v-if="mainOf(s)" class="fill">As built, the pipe is longer than straight by <QuantityField label="Pipe beyond the straight way, as built" kind="length" :value="mainOf(s)!.main.extraM" :take="(v, g) => plan.edit('lay the main as it was built', (d) => { const b = d.blocks.find((x) => x.id === s.at.id)!; (b.main ??= {}).extraM = v; }, g)" />.</p>
+          <label class="note">What was done otherwise <textarea rows="2" maxlength="400" :value="told(s)?.note ?? ''" @change="note(s, $event)" /></label>
+          <p class="fill">It took <QuantityField label="Hours that it took" kind="factor" :value="told(s)?.hours ?? 0" :is-default="told(s)?.hours === undefined" :take="(v) => tell(s, { hours: v > 0 ? v : undefined })" /> hours.</p>
+          <button type="button" class="tick" @click="tick(s)">{{ done.has(s.id) ? 'Not done after all' : 'Done' }}</button>
+        </div>
+      </li>
+    </ol>
+  </div>
+</template>
+
+<style scoped>
+.steps { list-style: none; padding: 0; margin: 0; }
+li { border-bottom: 1px solid var(--line); padding: 4px 0; }
+li.next { border-left: 5px solid var(--leaf); padding-left: 6px; }
+li.lit { background: var(--picked); }
+.row { display: flex; gap: 10px; align-items: baseline; }
+.row input { width: 24px; height: 24px; accent-color: var(--leaf); flex: none; align-self: center; }
+.title { flex: 1; text-align: left; border: 0; background: none; font: inherit; font-size: 15.5px; padding: 8px 0; cursor: pointer; color: var(--ink); line-height: 1.3; }
+.next .title { font-weight: 700; }
+.done .title { color: var(--faint); text-decoration: line-through; }
+.body { padding: 2px 0 10px 34px; font-size: 14.5px; line-height: 1.45; }
+.body p { margin-bottom: 5px; }
+.mind { border-left: 3px solid var(--clay); padding-left: 8px; }
+.note { display: block; font-size: 13.5px; color: var(--faint); margin: 6px 0; }
+textarea { display: block; width: 100%; border: 1px solid var(--line); border-radius: 3px; background: var(--card); color: var(--ink); font: inherit; padding: 4px 6px; }
+.tick { border: 0; border-radius: 4px; background: var(--leaf); color: var(--paper); font-weight: 700; font-size: 16px; padding: 10px 26px; cursor: pointer; min-height: 44px; }
+@media (max-width: 600px) { .body { padding-left: 4px; } .tick { width: 100%; } }
+</style>

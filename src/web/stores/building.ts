@@ -1,0 +1,162 @@
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, toRaw, watch } from 'vue';
+import type { Change } from '../../core/changes';
+import type { SheetId } from '../../core/paper';
+import type { HaveReading, PriceReading } from '../../core/formats/buyingCsv';
+import type { BuilderApi, Built, Priced } from '../../worker/builder';
+import BuilderWorker from '../../worker/builder?worker';
+import { plain } from '../plain';
+import { calledBack, createJobs, forWorker, type Outcome } from './jobs';
+import { usePlan } from './plan';
+import { useSettings } from './settings';
+import type { Plan } from '../../core/plan';
+
+/** A plan that is still for so long is counted anew, ms. */
+const STILL_MS = 120;
+const BUILT = 'parts counted';
+const PRINTED = 'field sheets made';
+function tellTook(name: string, ms: number): void {
+  const end = performance.now();
+  performance.clearMeasures(name);
+  performance.measure(name, { start: Math.max(0, end - ms), end });
+}
+
+/** What is bought and built, counted in a worker of its own while somebody looks at it. */
+export const useBuilding = defineStore('building', () => {
+  const plan = usePlan();
+  const settings = useSettings();
+  const jobs = createJobs<BuilderApi>(() => new BuilderWorker());
+  /** Files are made beside the counting, in another worker. */
+  const files = createJobs<BuilderApi>(() => new BuilderWorker());
+  const built = shallowRef<Built>();
+  const of = shallowRef<Plan>();
+  const working = ref(false);
+  const failed = ref('');
+  const printing = ref(false);
+  const progress = ref(0);
+  const watched = ref(0);
+  const fresh = computed(() => of.value === toRaw(plan.plan));
+  let waiting = 0;
+
+  async function count(): Promise<void> {
+    const stated = toRaw(plan.plan);
+    working.value = true;
+    const outcome = await jobs.ask((builder, number) =>
+      builder.build(number, forWorker(stated), plain(settings.choice)),
+    );
+    if (outcome.ended === 'cancelled') return;
+    working.value = false;
+    failed.value = outcome.ended === 'failed' ? `The parts could not be counted: ${outcome.why}` : '';
+    if (outcome.ended !== 'answered') return;
+    built.value = outcome.value;
+    of.value = stated;
+    tellTook(BUILT, outcome.value.tookMs);
+  }
+  watch(
+    [() => watched.value > 0, () => plan.plan, () => settings.choice],
+    ([shown], before) => {
+      clearTimeout(waiting);
+      if (!shown) return;
+      // Words are in the reader's units: another choice is counted anew too.
+      const first = before[1] === undefined || built.value === undefined;
+      waiting = window.setTimeout(() => void count(), first ? 0 : STILL_MS);
+    },
+    { immediate: true },
+  );
+  function show(): () => void {
+    watched.value++;
+    return () => void watched.value--;
+  }
+
+  const say = (outcome: Outcome<unknown>): void => {
+    if (outcome.ended === 'failed') failed.value = `It could not be made: ${outcome.why}`;
+  };
+
+  /** Field sheets as a file; nothing where it was stopped or failed. */
+  async function paper(which: readonly SheetId[]): Promise<Blob | undefined> {
+    printing.value = true;
+    progress.value = 0;
+    failed.value = '';
+    const on = new Date().toISOString().slice(0, 10);
+    const outcome = await files.ask((builder, number) =>
+      builder.paper(
+        number,
+        forWorker(toRaw(plan.plan)),
+        [...which],
+        plain(settings.choice),
+        on,
+        calledBack((share: number) => void (progress.value = share)),
+      ),
+    );
+    printing.value = false;
+    say(outcome);
+    if (outcome.ended !== 'answered') return undefined;
+    tellTook(PRINTED, outcome.value.tookMs);
+    return new Blob([outcome.value.pdf as BlobPart], { type: 'application/pdf' });
+  }
+  const stopPaper = (): void => files.stop();
+
+  async function table(what: 'parts' | 'prices' | 'have' | 'json'): Promise<string | undefined> {
+    failed.value = '';
+    const outcome = await files.ask(
+      (builder, number) => builder.table(number, forWorker(toRaw(plan.plan)), what, plain(settings.choice)),
+      { beside: true },
+    );
+    say(outcome);
+    return outcome.ended === 'answered' ? outcome.value : undefined;
+  }
+  async function workbook(): Promise<Blob | undefined> {
+    failed.value = '';
+    const outcome = await files.ask(
+      (builder, number) => builder.workbook(number, forWorker(toRaw(plan.plan)), plain(settings.choice)),
+      { beside: true },
+    );
+    say(outcome);
+    return outcome.ended === 'answered' ? outcome.value : undefined;
+  }
+  async function readPrices(bytes: Uint8Array): Promise<PriceReading | undefined> {
+    failed.value = '';
+    const outcome = await files.ask(
+      (builder, number) =>
+        builder.readPrices(number, forWorker(toRaw(plan.plan)), bytes, plain(settings.choice)),
+      { beside: true },
+    );
+    say(outcome);
+    return outcome.ended === 'answered' ? outcome.value : undefined;
+  }
+  async function readHave(bytes: Uint8Array): Promise<HaveReading | undefined> {
+    failed.value = '';
+    const outcome = await files.ask(
+      (builder, number) =>
+        builder.readHave(number, forWorker(toRaw(plan.plan)), bytes, plain(settings.choice)),
+      { beside: true },
+    );
+    say(outcome);
+    return outcome.ended === 'answered' ? outcome.value : undefined;
+  }
+  /** What changes would cost in the grower's own prices, the plan itself first. */
+  async function price(ways: readonly (readonly Change[])[]): Promise<Priced[] | undefined> {
+    const outcome = await files.ask(
+      (builder, number) => builder.price(number, forWorker(toRaw(plan.plan)), plain(ways) as Change[][]),
+      { beside: true },
+    );
+    return outcome.ended === 'answered' ? outcome.value : undefined;
+  }
+
+  return {
+    built,
+    fresh,
+    working,
+    failed,
+    printing,
+    progress,
+    show,
+    paper,
+    stopPaper,
+    table,
+    workbook,
+    readPrices,
+    readHave,
+    price,
+  };
+});

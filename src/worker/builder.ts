@@ -1,0 +1,181 @@
+import loadHighs from 'highs';
+import highsWasm from 'highs/runtime?url';
+import { meetingsOf, shopFor, stepsFor, type LinearSolver, type Shop, type Step } from '../core/build';
+import { changed, type Change } from '../core/changes';
+import { judge } from '../core/check';
+import {
+  haveCsv,
+  namedItems,
+  partRows,
+  PART_COLUMNS,
+  partsCsv,
+  priceBookCsv,
+  readHave,
+  readPriceBook,
+  type HaveReading,
+  type PriceReading,
+} from '../core/formats/buyingCsv';
+import { layOut } from '../core/layout';
+import { fieldSheets, type SheetId } from '../core/paper';
+import { fillIn, type Plan } from '../core/plan';
+import { format, type KindName, type UnitChoice } from '../core/units';
+import { checkpoint, job, serve, type Ended } from './jobs';
+import { linearSolver } from './linear';
+
+/** What Build shows. */
+export interface Built {
+  shop: Shop;
+  steps: Step[];
+  tookMs: number;
+}
+/** What changes would cost: what is known of it, and lines without a price. */
+export interface Priced {
+  total: number;
+  gaps: number;
+}
+
+let solving: Promise<LinearSolver> | undefined;
+/** Loaded once, on first use. */
+const solver = (): Promise<LinearSolver> =>
+  (solving ??= loadHighs({ locateFile: () => highsWasm }).then((highs) => linearSolver(highs)));
+
+const shower =
+  (choice: UnitChoice) =>
+  (value: number, kind: KindName): string =>
+    format(value, kind, choice);
+
+const api = {
+  async build(number: number, plan: Plan, choice: UnitChoice): Promise<Ended<Built>> {
+    const solve = await solver();
+    return job(number, () => {
+      const began = performance.now();
+      const full = fillIn(plan);
+      const layout = layOut(full);
+      const shop = shopFor(full, layout, solve);
+      checkpoint();
+      const steps = stepsFor(full, shower(choice), layout);
+      return { shop, steps, tookMs: performance.now() - began };
+    });
+  },
+
+  /** What a plan would cost in the grower's own prices after each of some changes; the plan itself first. */
+  async price(number: number, plan: Plan, ways: Change[][]): Promise<Ended<Priced[]>> {
+    const solve = await solver();
+    return job(number, () =>
+      [[], ...ways].map((changes) => {
+        checkpoint();
+        const { total, gaps } = shopFor(
+          fillIn(changes.length > 0 ? changed(plan, changes) : plan),
+          undefined,
+          solve,
+        );
+        return { total, gaps };
+      }),
+    );
+  },
+
+  /** Field sheets as PDF, and how long they took. */
+  async paper(
+    number: number,
+    plan: Plan,
+    which: SheetId[],
+    choice: UnitChoice,
+    on: string,
+    progress: (share: number) => void,
+  ): Promise<Ended<{ pdf: Uint8Array; tookMs: number }>> {
+    const solve = await solver();
+    const began = performance.now();
+    const made = job(number, () => {
+      const judged = judge(plan, { checkpoint, progress: (share) => progress(share / 2) });
+      const states = judged.states.filter((s) => s.how === 'open' && !s.backup);
+      const shop = shopFor(judged.plan, undefined, solve);
+      return fieldSheets(
+        {
+          stated: plan,
+          plan: judged.plan,
+          states,
+          shop,
+          programme: judged.outlook?.programme.rows ?? [],
+          choice,
+          show: shower(choice),
+          on,
+        },
+        which,
+      );
+    });
+    if (!('value' in made)) return made;
+    const { renderPdf } = await import('./pdf');
+    const pdf = await renderPdf(made.value);
+    return job(number, () => ({ pdf, tookMs: performance.now() - began }));
+  },
+
+  /** The parts list, the price book or the list of what there is, as a file. */
+  async table(
+    number: number,
+    plan: Plan,
+    what: 'parts' | 'prices' | 'have' | 'json',
+    choice: UnitChoice,
+  ): Promise<Ended<string>> {
+    const solve = await solver();
+    return job(number, () => {
+      const full = fillIn(plan);
+      const shop = shopFor(full, undefined, solve);
+      const show = shower(choice);
+      if (what === 'parts') return partsCsv(shop, show);
+      if (what === 'prices')
+        return priceBookCsv(shop, full.build.prices, full.build.packs, full.build.currency, show);
+      if (what === 'have') return haveCsv(shop, full.build.have, show);
+      return JSON.stringify(
+        {
+          plan: full.name,
+          lines: partRows(shop, show).map((row) =>
+            Object.fromEntries(PART_COLUMNS.map((c, i) => [c, row[i]])),
+          ),
+          total: shop.total,
+          withoutPrice: shop.gaps,
+          currency: full.build.currency,
+        },
+        null,
+        2,
+      );
+    });
+  },
+
+  /** The parts list as a workbook. */
+  async workbook(number: number, plan: Plan, choice: UnitChoice): Promise<Ended<Blob>> {
+    const solve = await solver();
+    const rows = job(number, () => partRows(shopFor(fillIn(plan), undefined, solve), shower(choice)));
+    if (!('value' in rows)) return rows;
+    const { default: writeWorkbook } = await import('write-excel-file/universal');
+    const cells = [
+      PART_COLUMNS.map((value) => ({ value, fontWeight: 'bold' as const })),
+      ...rows.value.map((row) => row.map((value) => (value === '' ? null : { value }))),
+    ];
+    const file = await writeWorkbook(cells as never, {}).toBlob();
+    return job(number, () => file);
+  },
+
+  /** A price book. */
+  readPrices(number: number, plan: Plan, bytes: Uint8Array, choice: UnitChoice): Ended<PriceReading> {
+    return job(number, () => {
+      const full = fillIn(plan);
+      return readPriceBook(bytes, namedItems(shopFor(full), shower(choice)), full.build.currency);
+    });
+  },
+  /** A list of what the grower has. */
+  readHave(number: number, plan: Plan, bytes: Uint8Array, choice: UnitChoice): Ended<HaveReading> {
+    return job(number, () => readHave(bytes, namedItems(shopFor(fillIn(plan)), shower(choice))));
+  },
+
+  /** Places where ends come together, for what a grower has instead. */
+  meetings(number: number, plan: Plan): Ended<ReturnType<typeof meetingsOf>> {
+    return job(number, () => {
+      const full = fillIn(plan);
+      return meetingsOf(full, layOut(full));
+    });
+  },
+};
+
+export type BuilderApi = typeof api;
+
+serve(api);
