@@ -80,7 +80,7 @@ export function cutStock(
   const total = left.reduce((sum, p) => sum + p.cm, 0);
   const first = longestFirst(left, stock);
   let { rolls } = { rolls: first };
-  let atLeast = stock > 0 ? Math.ceil(total / stock - EPS) : 0;
+  let atLeast = total > 0 ? Math.ceil(total / stock - EPS) : 0;
   if (solve && rolls.length > atLeast) {
     const better = byColumns(left, stock, solve);
     if (better) {

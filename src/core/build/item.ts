@@ -136,3 +136,22 @@ export const thing = (
   typical,
   ...more,
 });
+
+/** Items whose id is one word; all others tell their kind before a colon. */
+const PLAIN_IDS = [
+  'staple',
+  'stake',
+  'sleeve',
+  'stand',
+  'cement',
+  'primer',
+  'goof-plug',
+  'thread-tape',
+  'valve-box',
+  'wire-joint',
+  'float-valve',
+  'tank-screen',
+  'tank-overflow',
+];
+/** Whether a text is an item's id, of this plan's list or another's. */
+export const isItemId = (text: string): boolean => PLAIN_IDS.includes(text) || /^[a-z][a-z-]*:/.test(text);

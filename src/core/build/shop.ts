@@ -131,7 +131,7 @@ function priced(line: Omit<Line, 'typical'>, price: Price | undefined): Line {
 function packsOf(item: Item, need: number, stated: number | undefined): { packs: number; holds: number } {
   const sizes = stated ? [stated] : item.holds;
   return sizes
-    .map((holds) => ({ holds, packs: Math.ceil(need / holds - 1e-9) }))
+    .map((holds) => ({ holds, packs: Math.max(0, Math.ceil(need / holds - 1e-9)) }))
     .reduce((a, b) => (b.packs * b.holds ** SCALE <= a.packs * a.holds ** SCALE * (1 + 1e-9) ? b : a));
 }
 
@@ -221,7 +221,7 @@ export function shopFor(plan: FullPlan, layout: FarmLayout = layOut(plan), solve
 }
 
 const moreOf = (item: Item, used: number, share: number): number =>
-  item.unit === 'm' ? used * share : Math.ceil(used * share - 1e-9);
+  item.unit === 'm' ? used * share : Math.max(0, Math.ceil(used * share - 1e-9));
 
 function cutEndJoint(item: Item, plan: FullPlan): Joint | undefined {
   const coupling = couplingOf(item, plan);

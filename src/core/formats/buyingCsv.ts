@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { itemName, type Item, type Line, type Shop, type Show } from '../build';
+import { isItemId, itemName, type Item, type Line, type Shop, type Show } from '../build';
 import { LIMITS, type Have, type Price } from '../plan';
 import { decode } from './decode';
 import { moneyIn, tableNumber } from './tableNumbers';
@@ -42,16 +42,22 @@ interface Table {
   commas: boolean;
 }
 
+/** What parts the columns: of the usual signs the one that the line of titles has most of. */
+const delimiterOf = (titles: string): string =>
+  [',', ';', '\t', '|']
+    .map((sign) => ({ sign, count: titles.split(sign).length }))
+    .reduce((a, b) => (b.count > a.count ? b : a)).sign;
+
 function tableOf(bytes: Uint8Array | string): Table | string {
-  const text = typeof bytes === 'string' ? bytes : decode(bytes).text;
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false });
-  const first = parsed.data.findIndex((r) => r.some((c) => c.trim() !== ''));
+  const text = (typeof bytes === 'string' ? bytes : decode(bytes).text).replace(/^\uFEFF/, '');
+  const delimiter = delimiterOf(text.trimStart().split(/\r?\n/, 1)[0]);
+  const { data: rows } = Papa.parse<string[]>(text, { delimiter });
+  const first = rows.findIndex((r) => r.some((c) => c.trim() !== ''));
   if (first < 0) return 'the file is empty';
-  const rows = parsed.data;
   return {
     rows: rows.slice(first),
     titles: rows[first].map((t) => t.trim().toLowerCase()),
-    commas: parsed.meta.delimiter !== ',',
+    commas: delimiter !== ',',
   };
 }
 
@@ -84,7 +90,7 @@ function finder(named: readonly Named[], t: Table): (row: string[]) => string | 
   const [item, name] = [columnOf(t.titles, TITLES.item), columnOf(t.titles, TITLES.name)];
   return (row) => {
     const id = item >= 0 ? row[item]?.trim() : '';
-    if (id && (known.has(id) || /^[a-z][a-z-]*(:|$)/.test(id))) return id;
+    if (id && (known.has(id) || isItemId(id))) return id;
     return byName.get(plainName(row[name] ?? '')) ?? byName.get(plainName(id ?? ''));
   };
 }
