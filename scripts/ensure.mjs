@@ -1,4 +1,5 @@
-// Installs what a fresh machine is missing: the packages of the lock file, and for "browser" Debian's Chromium and its driver.
+// Installs what a fresh machine is missing: the packages of the lock file, and for "browser" what the tests need of Debian's
+// packages: Chromium, its driver, and what reads PDF back.
 // Plain Node, so that it runs before anything is installed.
 import { spawnSync } from 'node:child_process';
 import { existsSync, statSync } from 'node:fs';
@@ -18,12 +19,14 @@ const installed = new URL('../node_modules/.package-lock.json', import.meta.url)
 const wanted = new URL('../package-lock.json', import.meta.url);
 if (!existsSync(installed) || statSync(installed).mtimeMs < statSync(wanted).mtimeMs - 1000) run('npm', ['ci']);
 
-if (process.argv.includes('browser') && !(existsSync('/usr/bin/chromium') && existsSync('/usr/bin/chromedriver'))) {
+const NEEDED = { chromium: 'chromium', 'chromium-driver': 'chromedriver', 'poppler-utils': 'pdftotext' };
+const missing = Object.entries(NEEDED).filter(([, program]) => !existsSync(`/usr/bin/${program}`)).map(([name]) => name);
+if (process.argv.includes('browser') && missing.length > 0) {
   if (process.getuid?.() !== 0) {
-    console.error('The browser tests need Debian’s packages chromium and chromium-driver. Install them, or run this as root once.');
+    console.error(`The tests need Debian’s packages ${missing.join(', ')}. Install them, or run this as root once.`);
     process.exit(1);
   }
   process.env.DEBIAN_FRONTEND = 'noninteractive';
   run('apt-get', ['update', '-qq']);
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium', 'chromium-driver']);
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing]);
 }

@@ -36,6 +36,8 @@ const M_PER_FT = 0.3048;
 const plainName = (text: string): string => text.toLowerCase().replace(/\s+/g, ' ').trim();
 
 interface Table {
+  /** Number in the file of the first line under the titles. */
+  firstLine: number;
   rows: string[][];
   titles: string[];
   /** Columns are not parted by commas. */
@@ -55,6 +57,7 @@ function tableOf(bytes: Uint8Array | string): Table | string {
   const first = rows.findIndex((r) => r.some((c) => c.trim() !== ''));
   if (first < 0) return 'the file is empty';
   return {
+    firstLine: first + 2,
     rows: rows.slice(first),
     titles: rows[first].map((t) => t.trim().toLowerCase()),
     commas: delimiter !== ',',
@@ -122,7 +125,7 @@ export function readPriceBook(
   const seen = new Map<string, number>();
   const money = new Set<string>(currency ? [currency] : []);
   t.rows.slice(1).forEach((row, i) => {
-    const line = i + 2;
+    const line = t.firstLine + i;
     const refuse = (why: string): void => void reading.refused.push({ line, why });
     if (row.every((c) => c.trim() === '')) return;
     const text = row[at.price]?.trim() ?? '';
@@ -175,7 +178,7 @@ export function readHave(bytes: Uint8Array | string, named: readonly Named[]): H
   const feet = lengths >= 0 && /\b(ft|feet|foot)\b/.test(t.titles[lengths]);
   const seen = new Map<string, number>();
   t.rows.slice(1).forEach((row, i) => {
-    const line = i + 2;
+    const line = t.firstLine + i;
     const refuse = (why: string): void => void reading.refused.push({ line, why });
     const [countText, lengthText] = [
       count >= 0 ? (row[count]?.trim() ?? '') : '',
