@@ -86,6 +86,17 @@ describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
     expect(await serious()).toEqual([]);
   });
 
+  test.each(['Buy', 'Join', 'Cut', 'Steps', 'Paper'])('nor on Build, %s', async (leaf) => {
+    const { driver, url } = bench;
+    await driver.get(url);
+    await press(driver, 'Hollin Bank');
+    await reads(driver, VERDICT, /Runs/);
+    await driver.get(`${url}/plan/build`);
+    await reads(driver, '[aria-label=Stage]', /What is laid/);
+    await press(driver, leaf);
+    expect(await serious()).toEqual([]);
+  });
+
   test('nor on the sheets of what is weighed up, nor where plans were fitted', async () => {
     const { driver, url } = bench;
     await driver.get(url);

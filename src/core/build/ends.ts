@@ -118,14 +118,19 @@ const TANK_OUTLETS: readonly { toL: number; size: string }[] = [
 ];
 
 /**
- * What a source ends in, where the head begins: a tap in a thread for hose, a pump in a pipe thread that takes in, sized by the most it
- * gives; a tank in an outlet through its wall, which is bought with the head.
+ * What a source ends in, where the head begins: a tap in a thread for hose; a well in its drop pipe, or in the tee of its pressure tank of
+ * that size; a pump in a pipe thread that takes in, sized by the most it gives; a tank in an outlet through its wall, which is bought with
+ * the head.
  */
 export function sourceOutlet(source: Source, family: Family, mostLph: number): Joint {
   if (source.kind === 'tap') return joint(family === 'inch' ? 'hose' : 'parallel', '3/4', 'male');
   const thread = threadOf(family);
   if (source.kind === 'tank')
     return joint(thread, TANK_OUTLETS.find((t) => source.volumeL <= t.toL)!.size, 'female');
+  if (source.kind === 'well') {
+    const drop = pipeEnd(source.drop.pipe, 'out', family);
+    return source.vessel.part === 'tank' ? joint(thread, threadSize(drop), 'female') : drop;
+  }
   return joint(thread, PUMP_OUTLETS.find((p) => mostLph <= p.toLph)!.size, 'female');
 }
 

@@ -1,6 +1,6 @@
 import { pipeKind } from '../catalog/pipes';
 import type { FarmLayout, LaidMain } from '../layout';
-import { HEAD, type Family, type FullPlan } from '../plan';
+import { HEAD, type Family, type FullPlan, type Source } from '../plan';
 import { cutEndOf, fittingJoint, pipeEnd, sourceOutlet, threadOf, threadSize } from './ends';
 import { keyOf, type Fitter, type Open } from './fitter';
 import { pipeItem, thing } from './item';
@@ -43,6 +43,16 @@ export function turnDeg(a: LaidMain, b: LaidMain): number {
 
 const pipeName = (pipe: string): string => pipeKind(pipe).name;
 
+const outletName = (source: Source): string => {
+  if (source.kind === 'tank') return 'tank’s outlet';
+  if (source.kind === 'tap') return 'tap';
+  if (source.kind === 'well') return source.vessel.part === 'tank' ? 'pressure tank’s tee' : 'drop pipe';
+  return 'pump’s outlet';
+};
+
+/** Boosters that give more than this have outlets of 1½ in, L/h (makers' common patterns). */
+const LARGE_BOOSTER_LPH = 4000;
+
 /** The head from the source's outlet on. */
 export function joinHead(plan: FullPlan, layout: FarmLayout, fitter: Fitter): Open {
   const { family } = plan.build;
@@ -51,10 +61,10 @@ export function joinHead(plan: FullPlan, layout: FarmLayout, fitter: Fitter): Op
   const outlet = sourceOutlet(source, family, mostLph);
   let open: Open = {
     joint: outlet,
-    name: source.kind === 'tank' ? 'tank’s outlet' : source.kind === 'tap' ? 'tap' : 'pump’s outlet',
+    name: outletName(source),
   };
   if (source.booster.kind !== 'none') {
-    const side = joint(threadOf(family), source.booster.maxLph > 4000 ? '1-1/2' : '1', 'female');
+    const side = joint(threadOf(family), source.booster.maxLph > LARGE_BOOSTER_LPH ? '1-1/2' : '1', 'female');
     fitter.use(thing('part:booster', 'part', 'booster pump', 250), 1, HEAD_PLACE, 'after the source');
     fitter.join(open, { joint: side, name: 'booster' }, HEAD_PLACE);
     open = { joint: side, name: 'booster' };

@@ -19,7 +19,11 @@ const steps = computed(() => building.built!.steps);
 const done = computed(() => new Map(build.value.done.map((d) => [d.step, d])));
 const next = computed(() => steps.value.find((s) => !done.value.has(s.id)));
 const open = ref<string>();
-watch(next, (n) => (open.value = n?.id), { immediate: true });
+watch(
+  () => next.value?.id,
+  (id) => (open.value = id),
+  { immediate: true },
+);
 const time = computed(() => hoursLeft(steps.value, build.value));
 const hours = (h: number): string => (h < 1 ? `${Math.max(5, Math.round((h * 60) / 5) * 5)} min` : `${h.toFixed(h < 10 ? 1 : 0)} h`);
 const own = (s: Step): number => (build.value.people === 2 ? s.hoursTwo : s.hours) * time.value.pace;
@@ -65,7 +69,7 @@ const lit = (s: Step): boolean => view.pointedStep === (s.at.place === 'main' ? 
           <p><b>Right when:</b> {{ s.check }}</p>
           <p class="quiet">{{ [s.dry ? 'Dry weather' : '', s.warm ? 'Pipe warm from the sun' : '', s.helper ? 'A helper' : ''].filter(Boolean).join(' · ') }}</p>
           <p v-if="mainOf(s)" class="fill">As built, the pipe is longer than straight by <QuantityField label="Pipe beyond the straight way, as built" kind="length" :value="mainOf(s)!.main.extraM" :take="(v, g) => plan.edit('lay the main as it was built', (d) => { const b = d.blocks.find((x) => x.id === s.at.id)!; (b.main ??= {}).extraM = v; }, g)" />.</p>
-          <label class="note">What was done otherwise <textarea rows="2" maxlength="400" :value="told(s)?.note ?? ''" @change="note(s, $event)" /></label>
+          <label class="note">What was done otherwise <textarea rows="2" aria-label="What was done otherwise" maxlength="400" :value="told(s)?.note ?? ''" @change="note(s, $event)" /></label>
           <p class="fill">It took <QuantityField label="Hours that it took" kind="factor" :value="told(s)?.hours ?? 0" :is-default="told(s)?.hours === undefined" :take="(v) => tell(s, { hours: v > 0 ? v : undefined })" /> hours.</p>
           <button type="button" class="tick" @click="tick(s)">{{ done.has(s.id) ? 'Not done after all' : 'Done' }}</button>
         </div>

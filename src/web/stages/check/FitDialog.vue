@@ -5,6 +5,7 @@ import QuantityField from '../../parts/QuantityField.vue';
 import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
+import { useOwnPrices } from './useOwnPrices';
 
 /** Whole plans that work within limits, looked for and laid side by side. */
 const open = defineModel<boolean>({ required: true });
@@ -32,6 +33,7 @@ function setBudget(value: number) {
 const go = (): Promise<void> => advice.search({ ...limits, budget: limits.budget > 0 ? limits.budget : undefined });
 const names = (fit: Fit): string => fit.kinds.map((k) => FIT_NAMES[k]).join(', ');
 const steps = (fit: Fit): string[] => fit.changes.filter((c) => c.kind !== 'sets').map((c) => advice.say([c]));
+const prices = useOwnPrices(computed(() => found.value?.fits.map((fit) => fit.changes) ?? []));
 /** Long lists of like steps are cut. */
 const MOST_STEPS = 9;
 function take(fit: Fit): void {
@@ -62,16 +64,17 @@ function shut(): void {
         <p v-if="found?.refusal" class="caution" role="alert">{{ tellRefusal(found.refusal, settings.show) }}</p>
         <p v-if="advice.failed" class="caution" role="alert">{{ advice.failed }}</p>
         <div v-if="found" class="fits">
-          <article v-for="fit in found.fits" :key="names(fit)">
+          <article v-for="(fit, i) in found.fits" :key="names(fit)">
             <h3>{{ names(fit) }}</h3>
             <p>{{ tellFit(fit, settings.show) }}</p>
+            <p v-if="prices[i]" class="num">{{ prices[i] }}</p>
             <ul v-if="steps(fit).length > 0">
               <li v-for="step in steps(fit).slice(0, MOST_STEPS)" :key="step">{{ step }}</li>
               <li v-if="steps(fit).length > MOST_STEPS">and {{ steps(fit).length - MOST_STEPS }} more like these</li>
             </ul>
             <p v-else class="quiet">Nothing needs to change.</p>
             <ol v-if="fit.sets.length > 1">
-              <li v-for="(set, i) in fit.sets" :key="i">{{ tellSet(set, plan.full) }}</li>
+              <li v-for="(set, n) in fit.sets" :key="n">{{ tellSet(set, plan.full) }}</li>
             </ol>
             <p v-for="c in cautionsOf(fit.changes)" :key="c" class="caution">{{ c }}</p>
             <v-btn @click="take(fit)">Take this plan</v-btn>

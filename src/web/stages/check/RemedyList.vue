@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue';
 import { describe, type Finding } from '../../../core/check';
 import { cautionsOf, remedyWorking, type Outcome, type Remedy } from '../../../core/remedy';
 import { useAdvice } from '../../stores/advice';
@@ -6,14 +7,16 @@ import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
 import { figuresTold } from './figures';
+import { useOwnPrices } from './useOwnPrices';
 
 /** Remedies that were worked out: each is taken with one press, or ticked to be taken with others. */
-defineProps<{ finding: Finding; remedies: readonly Remedy[] }>();
+const props = defineProps<{ finding: Finding; remedies: readonly Remedy[] }>();
 const advice = useAdvice();
 const plan = usePlan();
 const settings = useSettings();
 const view = useView();
 
+const prices = useOwnPrices(computed(() => props.remedies.map((remedy) => remedy.changes)));
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 const worse = (outcome: Outcome): string => outcome.worse.map((f) => describe(f, plan.full, settings.choice).title).join('; ');
 /** It is promised to put things right only where nothing else gets worse, in any state of the plan. */
@@ -22,7 +25,7 @@ const promise = (r: Remedy): string => (!r.clears ? 'helps, but not enough' : r.
 
 <template>
   <ul class="remedies">
-    <li v-for="remedy in remedies" :key="advice.say(remedy.changes)">
+    <li v-for="(remedy, i) in remedies" :key="advice.say(remedy.changes)">
       <input
         type="checkbox"
         :checked="advice.isTicked(remedy)"
@@ -34,6 +37,7 @@ const promise = (r: Remedy): string => (!r.clears ? 'helps, but not enough' : r.
         <b>{{ capital(advice.say(remedy.changes)) }}</b>
         <span class="promise" :class="{ half: !remedy.clears || remedy.worse.length > 0 }">{{ promise(remedy) }}</span>
         <span class="num figures"><span v-for="f in figuresTold(remedy, settings.show)" :key="f.name">{{ f.name }} {{ f.from }} → {{ f.to }}</span></span>
+        <span v-if="prices[i]" class="num figures">{{ prices[i] }}</span>
         <span v-if="remedy.worse.length > 0" class="worse">but: {{ worse(remedy) }}</span>
       </button>
       <button

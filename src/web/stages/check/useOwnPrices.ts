@@ -1,0 +1,31 @@
+import { shallowRef, watch, type Ref } from 'vue';
+import type { Change } from '../../../core/changes';
+import { useBuilding } from '../../stores/building';
+import { usePlan } from '../../stores/plan';
+
+/** What some ways would cost in the grower's own prices, in words; nothing where no price is known yet. */
+export function useOwnPrices(ways: Ref<readonly (readonly Change[])[]>): Ref<string[]> {
+  const building = useBuilding();
+  const plan = usePlan();
+  const told = shallowRef<string[]>([]);
+  let asked = 0;
+  watch(
+    [ways, () => plan.plan],
+    async ([list]) => {
+      const own = ++asked;
+      told.value = [];
+      if (list.length === 0 || !plan.plan.build?.prices?.length) return;
+      const priced = await building.price(list);
+      if (own !== asked || !priced) return;
+      const [before, ...after] = priced;
+      const sign = plan.full.build.currency ? ` ${plan.full.build.currency}` : '';
+      told.value = after.map(({ total, gaps }) => {
+        const more = total - before.total;
+        const missing = gaps > 0 ? `, ${gaps} ${gaps === 1 ? 'line' : 'lines'} without a price` : '';
+        return `${more < 0 ? '−' : '+'}${Math.abs(more).toFixed(2)}${sign} in your prices, ${total.toFixed(2)}${sign} in all${missing}`;
+      });
+    },
+    { immediate: true },
+  );
+  return told;
+}
