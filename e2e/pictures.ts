@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
-import { find, named, press, reads, start, unfold, VERDICT, viewport } from './browser';
+import { fill, find, named, press, reads, start, unfold, VERDICT, viewport } from './browser';
 import { shot } from './shot';
 
 /** Takes the pictures of the README from the demo plans. */
@@ -95,18 +95,21 @@ async function main(): Promise<void> {
     await take('lay');
     await press(driver, 'How long a run');
     await driver.wait(async () => (await driver.findElements(By.css('.v-dialog .dot'))).length > 0, 15_000);
-    await press(driver, 'How sure');
-    await reads(driver, '.v-dialog', /Drawn all at once/);
-    await take('sure');
     await driver.get(url);
-    await press(driver, 'Hollin Bank');
+    await press(driver, 'Wren Bottom');
     await reads(driver, VERDICT, /Runs/);
-    await driver.get(`${url}/plan/beds`);
-    await reads(driver, '[aria-label=Stage] h2', /Beds/);
-    await press(driver, 'Zoom in');
-    await driver.findElement(By.css('[data-bed="croft/2"]')).click();
-    await reads(driver, '[aria-label=Stage]', /Bed 2 is/);
-    await take('paint');
+    await driver.get(`${url}/plan/build`);
+    await reads(driver, '[aria-label=Stage]', /Parts of the head/);
+    await fill(driver, 'Money that prices are in', '€\t');
+    await fill(driver, 'Price of 1¼ in poly pipe', '58\t');
+    await reads(driver, '[aria-label="What it costs"]', /58\.00 €/);
+    await take('build');
+    await viewport(driver, { width: 390, height: 844 });
+    await press(driver, 'Steps');
+    await press(driver, 'Done: Put the head together');
+    await reads(driver, '[aria-label=Stage]', /1 of 8 steps/);
+    await take('trench');
+    await viewport(driver, SIZE);
     await driver.get(url);
     await press(driver, 'Larch tunnels');
     await reads(driver, VERDICT, /Runs/);
