@@ -88,9 +88,11 @@ test('a barrel garden, counted by hand', () => {
     'stand that bears',
   ])
     expect(is(name)).toEqual([1, 0, 1, 1]);
+  // Take-offs in poly pipe want a hole of 8 mm; the punch is bought or borrowed once, and no spare of it.
+  expect(is('hole punch, 8 mm')).toEqual([1, 0, 1, 1]);
   // Small tubing's barbs hold without clamps, and nothing else is bought.
   expect(is('clamp')).toBeUndefined();
-  expect(shop.lines).toHaveLength(15);
+  expect(shop.lines).toHaveLength(16);
 });
 
 /** A tunnel in feet and inches: a tap, 40 ft of 1 in layflat as header, six beds of one run, a valve at each. */
@@ -155,7 +157,9 @@ test('a tunnel in feet and inches, counted by hand', () => {
   // On clay one in 2 m: 14.63 m is 8, and one at the end; six runs.
   expect(is('staple or peg')![0]).toBe(54);
   expect(is('goof plug')).toBeUndefined();
-  expect(shop.lines).toHaveLength(12);
+  // Screwed into layflat: 12 mm, in inches.
+  expect(is('hole punch, 0.472 in')).toEqual([1, 0, 1, 1]);
+  expect(shop.lines).toHaveLength(13);
 });
 
 /** Four blocks on a PVC main with a tee each: 30, 30 and 30 m along the main, then a piece of 5 m to each block. */
@@ -204,6 +208,7 @@ test('a farm of four blocks, counted by hand', () => {
   // 1 in leaves the tee through a bush each; at the last tee both ways are 1 in.
   expect(is('take-off in a rubber grommet of PVC, to 16 mm tape lock')).toEqual([12, 0, 12, 1]);
   expect(is('rubber grommet')).toEqual([12, 0, 12, 1]);
+  expect(is('hole saw, 0.63 in')).toEqual([1, 0, 1, 1]);
   expect(is('end of 1 in PVC')).toEqual([4, 0, 4, 1]);
   // 50 m, a hundredth and a fold are 50.8 m: at 169.5 spacings of 0.3 m, 50.85 m. Twelve of them, whole.
   expect(is('tape, 0.626 in bore')![0]).toBeCloseTo(12 * 50.85, 2);

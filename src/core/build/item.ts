@@ -15,6 +15,7 @@ export const GROUPS = [
   { id: 'small', name: 'Clamps, tape, glue, staples' },
   { id: 'wire', name: 'Wire and boxes' },
   { id: 'tank', name: 'Tank and stand' },
+  { id: 'tool', name: 'Tools to buy or borrow' },
 ] as const;
 export type GroupId = (typeof GROUPS)[number]['id'];
 

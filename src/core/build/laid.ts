@@ -9,7 +9,7 @@ import { runEnd } from './ends';
 import type { Fitter } from './fitter';
 import { laidItem, thing, type Item } from './item';
 import { joint, sizeWords, type Joint } from './joint';
-import { blockPlace, type Where } from './use';
+import { blockPlace, HEAD_PLACE, type Where } from './use';
 
 /** Slack left in a run for the fold at its end and for the sun, m, and as a share of its length (growers' practice). */
 export const FOLD_M = 0.3;
@@ -155,6 +155,16 @@ const leadItem = (family: Family): Item =>
     },
   );
 
+const grommetItem = (holeMm: number): Item =>
+  thing(`grommet:${holeMm}`, 'takeoff', 'rubber grommet for a {0} hole', 0.3, { sizes: [[holeMm, 'bore']] });
+/** What makes the holes: one serves the whole farm. */
+const toolItem = (style: TakeOffStyle, holeMm: number): Item =>
+  style === 'grommet'
+    ? thing(`tool:saw:${holeMm}`, 'tool', 'hole saw, {0}, with its pilot drill', 9, {
+        sizes: [[holeMm, 'bore']],
+      })
+    : thing(`tool:punch:${holeMm}`, 'tool', 'hole punch, {0}', 6, { sizes: [[holeMm, 'bore']] });
+
 /** Everything from the header's wall to the runs' ends, of beds. Plants at places have their own. */
 export function layRuns(plan: FullPlan, layout: BlockLayout, fitter: Fitter): void {
   const { block, runs, beds, takeOffs } = layout;
@@ -162,6 +172,7 @@ export function layRuns(plan: FullPlan, layout: BlockLayout, fitter: Fitter): vo
   const valve = block.valves !== 'block';
   const laterals = blockNetwork(layout).laterals;
   const stapleM = stapleEveryM(block);
+  const tools = new Map<string, Item>();
   runs.forEach((run, i) => {
     const bed = beds[run.bedIndex];
     if (bed.plant) return;
@@ -174,19 +185,9 @@ export function layRuns(plan: FullPlan, layout: BlockLayout, fitter: Fitter): vo
     const lead = run.leadM > NO_LEAD_M;
     const first = lead ? leadJoint(family) : end;
     fitter.use(takeOffItem(style, pipe, first, valve), 1, at, 'one at each run');
-    if (style === 'grommet')
-      fitter.use(
-        thing(
-          `grommet:${holeOf(style, run.tape, plan.build.holeMm)}`,
-          'takeoff',
-          'rubber grommet for a {0} hole',
-          0.3,
-          { sizes: [[holeOf(style, run.tape, plan.build.holeMm), 'bore']] },
-        ),
-        1,
-        at,
-        'one at each take-off',
-      );
+    const holeMm = holeOf(style, run.tape, plan.build.holeMm);
+    if (style === 'grommet') fitter.use(grommetItem(holeMm), 1, at, 'one at each take-off');
+    if (holeMm > 0) tools.set(toolItem(style, holeMm).id, toolItem(style, holeMm));
     if (lead) {
       fitter.use(leadItem(family), 1, at, 'plain pipe from the header to the bed’s own end', run.leadM);
       fitter.join(
@@ -212,6 +213,9 @@ export function layRuns(plan: FullPlan, layout: BlockLayout, fitter: Fitter): vo
         'along each run, and one at its end',
       );
   });
+  for (const tool of tools.values())
+    if (!fitter.uses.some((u) => u.item.id === tool.id))
+      fitter.use(tool, 1, HEAD_PLACE, 'for the take-offs’ holes');
   if (
     runs.some((r) => !beds[r.bedIndex].plant) &&
     [...new Set(runs.map((r) => r.tape.lies))].includes('mulch')

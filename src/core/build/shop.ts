@@ -5,7 +5,7 @@ import { chainBetween } from './chain';
 import { cutStock, joinedCuts, type CutPlan, type LinearSolver, type Wanted } from './cutting';
 import { cutEndOf, runEnd } from './ends';
 import { fixingsOf, type Meeting } from './fitter';
-import { fittingItem, thing, type Item } from './item';
+import { fittingItem, laidItem, thing, type Item } from './item';
 import type { Joint } from './joint';
 import { usesOf } from './uses';
 import { amountOf, HEAD_PLACE, type Use } from './use';
@@ -99,19 +99,23 @@ function cutItem(
   return { cuts: cutStock(wanted, holds, pieces, solve), holds };
 }
 
-/** The coupling of an item's own ends, where pieces of it are joined. */
-function couplingOf(item: Item, plan: FullPlan): Item | undefined {
-  const [group, kind] = item.id.split(':');
-  let end: Joint | undefined;
-  if (group === 'pipe' && kind.includes('-')) end = cutEndOf(kind);
-  if (group === 'laid') {
-    const tape = [...plan.blocks.map((b) => b.tape), ...plan.tapes.map((t) => t.tape)].find(
-      (t) => kind === 'plain' || t.kind === kind,
-    );
-    end = tape && runEnd(tape);
-  }
-  const chain = end && chainBetween(end, end, plan.build.family);
-  return chain?.[0] && fittingItem(chain[0]);
+/** The cut end of what an item is a length of, by its id; nothing where pieces of it are not joined by fittings. */
+function endOf({ id }: Item): Joint | undefined {
+  const [group, kind, bore] = id.split(':');
+  if (group === 'pipe') return cutEndOf(kind);
+  if (group !== 'laid') return undefined;
+  return runEnd({ kind: kind === 'tape' ? 'tape' : 'dripline', boreMm: Number(bore) });
+}
+/** The fitting that joins two such ends, and the joints that it makes. */
+function couplingOf(item: Item, { build }: FullPlan): { item: Item; meeting: Meeting } | undefined {
+  const end = endOf(item);
+  const chain = end && chainBetween(end, end, build.family);
+  if (!chain?.[0]) return undefined;
+  const name = 'where rolls or sticks meet';
+  return {
+    item: fittingItem(chain[0]),
+    meeting: { id: name, at: HEAD_PLACE, before: name, after: name, from: end!, to: end!, chain },
+  };
 }
 
 function priced(line: Omit<Line, 'typical'>, price: Price | undefined): Line {
@@ -160,20 +164,13 @@ export function shopFor(plan: FullPlan, layout: FarmLayout = layOut(plan), solve
     const had = cuts.rolls.filter((r) => r.had).reduce((s, r) => s + r.lengthM - r.leftM, 0);
     const coupling = cuts.joins.length > 0 ? couplingOf(item, plan) : undefined;
     if (coupling) {
-      const meeting = (label: string): Meeting => {
-        const f = chainBetween(cutEndJoint(item, plan)!, cutEndJoint(item, plan)!, plan.build.family)!;
-        return {
-          id: label,
-          at: HEAD_PLACE,
-          before: label,
-          after: label,
-          from: cutEndJoint(item, plan)!,
-          to: cutEndJoint(item, plan)!,
-          chain: f,
-        };
-      };
-      add({ item: coupling, count: cuts.joins.length, at: HEAD_PLACE, reason: 'where rolls or sticks meet' });
-      fixingsOf(cuts.joins.map((j) => meeting(j.label))).forEach(add);
+      add({
+        item: coupling.item,
+        count: cuts.joins.length,
+        at: HEAD_PLACE,
+        reason: 'where rolls or sticks meet',
+      });
+      fixingsOf(cuts.joins.map(() => coupling.meeting)).forEach(add);
     }
     lines.push(
       priced(
@@ -223,17 +220,6 @@ export function shopFor(plan: FullPlan, layout: FarmLayout = layOut(plan), solve
 const moreOf = (item: Item, used: number, share: number): number =>
   item.unit === 'm' ? used * share : Math.max(0, Math.ceil(used * share - 1e-9));
 
-function cutEndJoint(item: Item, plan: FullPlan): Joint | undefined {
-  const coupling = couplingOf(item, plan);
-  if (!coupling) return undefined;
-  const [group, kind] = item.id.split(':');
-  if (group === 'pipe') return cutEndOf(kind);
-  const tape = [...plan.blocks.map((b) => b.tape), ...plan.tapes.map((t) => t.tape)].find(
-    (t) => kind === 'plain' || t.kind === kind,
-  );
-  return tape && runEnd(tape);
-}
-
 /** Goof plugs for holes punched wrong, and couplings to mend tape with. */
 function addSpares(plan: FullPlan, byItem: ReadonlyMap<string, Use[]>, add: (u: Use) => void): void {
   const share = plan.build.spares;
@@ -249,27 +235,20 @@ function addSpares(plan: FullPlan, byItem: ReadonlyMap<string, Use[]>, add: (u: 
       at: HEAD_PLACE,
       reason: 'for holes punched in the wrong place',
     });
-  const ends = new Map<string, { joint: Joint; lengthM: number }>();
-  for (const b of plan.blocks)
-    for (const u of byItem.get(laidId(byItem, b.id)) ?? []) {
-      const end = runEnd(b.tape);
-      const key = `${end.kind}${end.size}`;
-      const own = ends.get(key) ?? { joint: end, lengthM: 0 };
-      if (u.at.id === b.id) own.lengthM += amountOf(u);
-      ends.set(key, own);
-    }
-  for (const { joint, lengthM } of ends.values()) {
-    const coupling = chainBetween(joint, joint, plan.build.family)?.[0];
-    const count = Math.max(LEAST_SPARES, Math.ceil((lengthM / REPAIR_EVERY_M) * (share / 0.1)));
-    if (coupling && lengthM > 0)
-      add({ item: fittingItem(coupling), count, at: HEAD_PLACE, reason: 'to mend what is cut or chewed' });
+  for (const [, own] of [...byItem].filter(([, u]) => u[0].item.id.startsWith('laid:'))) {
+    const coupling = couplingOf(own[0].item, plan);
+    const lengthM = own.reduce((sum, u) => sum + amountOf(u), 0);
+    if (coupling)
+      add({
+        item: coupling.item,
+        count: Math.max(LEAST_SPARES, Math.ceil((lengthM / REPAIR_EVERY_M) * (share / USUAL_SPARES))),
+        at: HEAD_PLACE,
+        reason: 'to mend what is cut or chewed',
+      });
   }
 }
-
-const laidId = (byItem: ReadonlyMap<string, Use[]>, block: string): string =>
-  [...byItem].find(
-    ([, u]) => u[0].item.group === 'laid' && u.some((x) => x.at.id === block && x.pieceM !== undefined),
-  )?.[0] ?? '';
+/** The share of spares that repairs are reckoned at. */
+const USUAL_SPARES = 0.1;
 
 /** Each place's share of what is bought, by what it uses of each line. */
 function placesOf(plan: FullPlan, lines: readonly Line[]): Shop['places'] {
@@ -298,8 +277,9 @@ export function perSeason(plan: FullPlan, shop: Shop): { price: number | undefin
   let typical = 0;
   for (const line of shop.lines) {
     if (line.item.group !== 'laid' || line.packs === 0) continue;
-    const kind = line.item.id.split(':')[1];
-    const tape = plan.blocks.map((b) => b.tape).find((t) => t.kind === kind);
+    const tape = [...plan.blocks.map((b) => b.tape), ...plan.tapes.map((t) => t.tape)].find(
+      (t) => laidItem(t, plan.build.family).id === line.item.id,
+    );
     const seasons = tape?.seasons ?? material('dripline').seasons;
     typical += line.typical / seasons;
     price = price === undefined || line.price === undefined ? undefined : price + line.price / seasons;

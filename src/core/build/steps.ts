@@ -74,7 +74,7 @@ const TOOLS = {
   tape: 'measuring tape',
   string: 'string line and stakes',
   spade: 'spade',
-  punch: 'hole punch of the take-offs’ size',
+  punch: 'the hole punch',
   drill: 'drill with pilot bit and hole saw',
   water: 'flask of hot water',
   marker: 'marker pen',

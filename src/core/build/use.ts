@@ -14,7 +14,6 @@ export interface Use {
   count: number;
   /** Of pipe and tape: each of these is so long, m. */
   pieceM?: number;
-  /** Ground or pipe between ends, without what is added for the joint: what the plan's own lengths come to. */
   at: Where;
   /** In plain words: “one at each run”. */
   reason: string;

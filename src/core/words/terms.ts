@@ -229,6 +229,36 @@ export const TERMS: readonly Term[] = [
     also: ['layflat'],
     says: 'Woven hose that lies flat when empty and may be driven over then.',
   },
+  {
+    id: 'barb',
+    word: 'barb',
+    says: 'An end with ridges that is pushed into a pipe and holds there, by itself or under a clamp.',
+  },
+  {
+    id: 'grommet',
+    word: 'grommet',
+    says: 'A rubber ring in a drilled hole, in which a take-off sits tight.',
+  },
+  {
+    id: 'nipple',
+    word: 'nipple',
+    says: 'A short piece with a thread outside at both ends, which joins two parts that take threads in.',
+  },
+  {
+    id: 'bush',
+    word: 'reducing bush',
+    says: 'A piece that screws into a wide thread and takes a narrower one.',
+  },
+  {
+    id: 'compression',
+    word: 'compression',
+    says: 'A joint whose nut squeezes a ring about the outside of the pipe.',
+  },
+  {
+    id: 'goof-plug',
+    word: 'goof plug',
+    says: 'A small plug for a hole that was punched in the wrong place.',
+  },
 ];
 
 export const termOf = (id: string): Term | undefined => TERMS.find((t) => t.id === id);
