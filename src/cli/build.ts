@@ -14,7 +14,7 @@ import {
 import { judge } from '../core/check';
 import { namedItems, partsCsv, readHave, readPriceBook, type Refused } from '../core/formats/buyingCsv';
 import { layOut } from '../core/layout';
-import { fieldSheets } from '../core/paper';
+import { fieldSheets } from '../core/print';
 import { fillIn, type Plan } from '../core/plan';
 import { format, type UnitChoice } from '../core/units';
 import { linearSolver } from '../worker/linear';

@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import pdfmake from 'pdfmake';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
-import { inOwnLetters } from '../core/paper';
+import { inOwnLetters } from '../core/print';
 
 const find = createRequire(import.meta.url);
 const own = (weight: number): string =>

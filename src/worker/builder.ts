@@ -16,7 +16,7 @@ import {
   type PriceReading,
 } from '../core/formats/buyingCsv';
 import { layOut } from '../core/layout';
-import { fieldSheets, type SheetId } from '../core/paper';
+import { fieldSheets, type SheetId } from '../core/print';
 import { fillIn, type Plan } from '../core/plan';
 import { format, type KindName, type UnitChoice } from '../core/units';
 import { checkpoint, job, serve, type Ended } from './jobs';

@@ -4,7 +4,7 @@ import pdfMake from 'pdfmake/build/pdfmake';
 import wideBold from 'pdfmake/build/fonts/Roboto/Roboto-Medium.ttf?url';
 import wideNormal from 'pdfmake/build/fonts/Roboto/Roboto-Regular.ttf?url';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
-import { inOwnLetters } from '../core/paper';
+import { inOwnLetters } from '../core/print';
 
 const FILES = {
   'page.woff': pageNormal,

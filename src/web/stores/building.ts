@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
 import type { Change } from '../../core/changes';
-import type { SheetId } from '../../core/paper';
+import type { SheetId } from '../../core/print';
 import type { HaveReading, PriceReading } from '../../core/formats/buyingCsv';
 import type { BuilderApi, Built, Priced } from '../../worker/builder';
 import BuilderWorker from '../../worker/builder?worker';

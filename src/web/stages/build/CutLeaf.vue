@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { headerRules, holeRules, itemName, runCuts, runEndWords, STYLES, trenchesOf, type HeaderRule } from '../../../core/build';
 import { pipeKind } from '../../../core/catalog/pipes';
-import { onTape, ranges } from '../../../core/paper';
+import { onTape, ranges } from '../../../core/print';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useBuilding } from '../../stores/building';

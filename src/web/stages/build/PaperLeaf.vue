@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue';
-import { fingerprint, SHEETS, type SheetId } from '../../../core/paper';
+import { fingerprint, SHEETS, type SheetId } from '../../../core/print';
 import { writePlan } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { download } from '../../storage/download';
