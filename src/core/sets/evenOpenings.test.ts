@@ -75,3 +75,11 @@ test('where nothing flows, or nothing stands, nothing is turned', () => {
   expect(evenOpenings(dry, 0, createPlanSolver())).toBeUndefined();
   expect(evenOpenings(garden({ places: { plants: [] } }), 0, createPlanSolver())).toBeUndefined();
 });
+
+test('what is told is of one emitter, where a plant has several', () => {
+  const plan = garden({ places: { plants: plantRow(4, 3), emitters: 3 } });
+  const found = evenOpenings(plan, 0, createPlanSolver())!;
+  const each = flows(plan).map((lph) => lph / 3);
+  expect(found.before.leastLph).toBeCloseTo(Math.min(...each), 9);
+  expect(found.before.mostLph).toBeCloseTo(Math.max(...each), 9);
+});

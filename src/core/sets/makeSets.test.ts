@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { createPlanSolver } from '../network';
-import { withOpen, type FullPlan, type Plan, type WaterSet } from '../plan';
+import { withOpen, type FullPlan, type Plan, type StatedBlock, type WaterSet } from '../plan';
 import { makeSets } from './makeSets';
 import { loadOf } from './parts';
 import { gardenPlan } from './sets.testing';
@@ -155,6 +155,26 @@ describe('sets made automatically', () => {
     expect(apart).toHaveLength(2);
     expect(apart.every((s) => s.beds.length === 1)).toBe(true);
     expect(makeSets(gardenPlan({ tapLph: 9000, blocks, watering: { apart: false } })).sets).toHaveLength(1);
+  });
+
+  it('that are kept hold what they can, and the rest makes sets of its own: apart by what is laid, or mixed', () => {
+    const of = (id: string, count: number, tape?: StatedBlock['tape']) => ({
+      id,
+      beds: { count, lengthM: 20, crop: 'tomatoes' },
+      ...(tape && { tape }),
+    });
+    const blocks: Plan['blocks'] = [of('a', 6), of('b', 2), of('c', 2, { kind: 'dripline', spacingM: 1 })];
+    const sets = [{ id: 'first', beds: [{ block: 'a' }] }];
+    const made = (apart: boolean, list = blocks, tapLph = 1200): string[] =>
+      makeSets(gardenPlan({ tapLph, blocks: list, watering: { apart, sets } })).sets.map((s) =>
+        s.beds.map((g) => g.block).join('+'),
+      );
+    // The tap carries five beds at once: the sixth goes with the new block of its kind, the dripline by itself.
+    expect(made(true)).toEqual(['a', 'a+b', 'c']);
+    expect(made(false)).toHaveLength(2);
+    expect(made(false)[1].split('+').sort()).toEqual(['a', 'b', 'c']);
+    // Where all fits in the set that is there, no further one is made.
+    expect(made(false, blocks.slice(0, 1), 2600)).toEqual(['a']);
   });
 
   it('say which bed asks too much even alone', () => {

@@ -271,6 +271,7 @@ describe('feeding', () => {
     expect(feed.ratio).toBeCloseTo(results.flowLph / feed.rateLph, 9);
     // All the feed in the water that passes while it is injected.
     expect(feed.strengthGPerL * results.flowLph * (feed.injectMin / 60)).toBeCloseTo(120, 6);
+    expect(feed.fillMin).toBeCloseTo(filling.seconds / 60, 9);
     expect(feed.totalMin).toBeCloseTo(feed.fillMin + feed.injectMin + feed.rinseMin, 9);
     expect(feed.injectMin).toBeCloseTo(travel.seconds / 60, 9);
   });
