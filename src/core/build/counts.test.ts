@@ -92,7 +92,9 @@ test('a barrel garden, counted by hand', () => {
   expect(is('hole punch, 8 mm')).toEqual([1, 0, 1, 1]);
   // Small tubing's barbs hold without clamps, and nothing else is bought.
   expect(is('clamp')).toBeUndefined();
-  expect(shop.lines).toHaveLength(16);
+  // A stake at either end of the header, and a spare.
+  expect(is('stake for a header')).toEqual([2, 1, 3, 1]);
+  expect(shop.lines).toHaveLength(17);
 });
 
 /** A tunnel in feet and inches: a tap, 40 ft of 1 in layflat as header, six beds of one run, a valve at each. */
@@ -159,7 +161,7 @@ test('a tunnel in feet and inches, counted by hand', () => {
   expect(is('goof plug')).toBeUndefined();
   // Screwed into layflat: 12 mm, in inches.
   expect(is('hole punch, 0.472 in')).toEqual([1, 0, 1, 1]);
-  expect(shop.lines).toHaveLength(13);
+  expect(shop.lines).toHaveLength(14);
 });
 
 /** Four blocks on a PVC main with a tee each: 30, 30 and 30 m along the main, then a piece of 5 m to each block. */

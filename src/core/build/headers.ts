@@ -5,7 +5,7 @@ import type { FullPlan, PipePiece } from '../plan';
 import { stretches } from './cost';
 import { cutEndOf, fittingJoint, pipeEnd } from './ends';
 import type { Fitter, Open } from './fitter';
-import { pipeItem } from './item';
+import { pipeItem, thing } from './item';
 import { bendsNot, BENDS_DEG, elbowItem, endCapItem, teeItem } from './mains';
 import { blockPlace } from './use';
 
@@ -47,6 +47,7 @@ export function turnAt(a: Point, b: Point, c: Point): number {
   return (Math.abs(Math.atan2(ax * by - ay * bx, ax * bx + ay * by)) * 180) / Math.PI;
 }
 
+const headerStake = thing('header-stake', 'small', 'stake for a header’s end', 0.8);
 const nameOf = (pipe: PipePiece): string => pipeKind(pipe.pipe).name;
 
 /** A block's headers from the open end at its inlet: pipe by size, reducers, elbows, tees and ends that open. */
@@ -84,6 +85,7 @@ export function joinHeaders(plan: FullPlan, layout: BlockLayout, inlet: Open, fi
       fitter.join(end(laid.pipe), elbow, at);
       fitter.join(elbow, end(laid.pipe), at);
     }
+    fitter.use(headerStake, 2, at, 'at both ends of the header');
     if (sizes.length === 0) {
       fitter.join(feed, end(laid.pipe), at);
       return;

@@ -141,6 +141,7 @@ export const thing = (
 /** Items whose id is one word; all others tell their kind before a colon. */
 const PLAIN_IDS = [
   'staple',
+  'header-stake',
   'stake',
   'sleeve',
   'stand',

@@ -2,6 +2,7 @@ import { layOut } from '../layout';
 import { blankPlan, fillIn, type Block, type Plan, type Stated, type StatedBlock } from '../plan';
 import { format, METRIC } from '../units';
 import {
+  cutGroups,
   cutLengthM,
   headerRules,
   holeRules,
@@ -271,4 +272,20 @@ describe('steps', () => {
       left: expect.closeTo(all - first.hours, 9),
     });
   });
+});
+
+test('what is cut from a roll is told by its lengths and where each goes', () => {
+  const plan = planOf({ name: 'Low' });
+  const cut = (lengthM: number, label: string) => ({ lengthM, label });
+  const roll = {
+    lengthM: 100,
+    had: false,
+    leftM: 1,
+    cuts: [cut(20, 'b 1'), cut(20, 'b 2'), cut(20, 'b 3'), cut(8, 'b'), cut(5, 'main'), cut(5, 'tee-1')],
+  };
+  expect(cutGroups(roll, plan)).toEqual([
+    { lengthM: 20, count: 3, goesTo: 'Low 1–3' },
+    { lengthM: 8, count: 1, goesTo: 'Low' },
+    { lengthM: 5, count: 2, goesTo: 'main' },
+  ]);
 });

@@ -2,6 +2,7 @@ import { pipeKind } from '../catalog/pipes';
 import { lengthOnLine, type BlockLayout } from '../layout';
 import { headerPipeAt } from '../network';
 import type { FullPlan, PipePiece } from '../plan';
+import type { CutRoll } from './cutting';
 import { headerCorners, headerSizes } from './headers';
 import { cutLengthM, holeOf, styleOf, STYLES, type TakeOffStyle } from './laid';
 
@@ -178,4 +179,53 @@ export function holeRules(layout: BlockLayout): HoleRule[] {
       holes: own.reduce((n, r) => n + Math.floor((r.lengthM - r.leadM) / spacingM + SAME_MARK_M), 0),
     },
   ];
+}
+
+/** Names in a row in few words: 1–8, 10. */
+export function ranges(names: readonly string[]): string {
+  const out: string[] = [];
+  for (let i = 0; i < names.length;) {
+    let j = i;
+    while (j + 1 < names.length && Number(names[j + 1]) === Number(names[j]) + 1) j++;
+    out.push(j > i + 1 ? `${names[i]}–${names[j]}` : names.slice(i, j + 1).join(', '));
+    i = j + 1;
+  }
+  return out.join(', ');
+}
+
+/** What is cut from a roll, like lengths together, and where each goes. */
+export function cutGroups(
+  { cuts }: CutRoll,
+  plan: FullPlan,
+): { lengthM: number; count: number; goesTo: string }[] {
+  const names = new Map(plan.blocks.map((b) => [b.id, b.name]));
+  const found = new Map<string, { lengthM: number; count: number; places: Map<string, string[]> }>();
+  for (const { lengthM, label } of cuts) {
+    const key = lengthM.toFixed(2);
+    const own = found.get(key) ?? { lengthM, count: 0, places: new Map<string, string[]>() };
+    own.count++;
+    const [id, bed] = splitLabel(label, names);
+    const beds = own.places.get(id) ?? [];
+    if (bed && !beds.includes(bed)) beds.push(bed);
+    own.places.set(id, beds);
+    found.set(key, own);
+  }
+  return [...found.values()].map(({ lengthM, count, places }) => ({
+    lengthM,
+    count,
+    goesTo: [...places]
+      .map(([id, beds]) => `${names.get(id) ?? id}${beds.length > 0 ? ` ${ranges(beds)}` : ''}`)
+      .join('; '),
+  }));
+}
+/** A cut's label: a block's id with a bed's key after it, or a place of the main. */
+function splitLabel(
+  label: string,
+  names: ReadonlyMap<string, string>,
+): [place: string, bed: string | undefined] {
+  if (names.has(label)) return [label, undefined];
+  const at = label.lastIndexOf(' ');
+  return at > 0 && names.has(label.slice(0, at))
+    ? [label.slice(0, at), label.slice(at + 1)]
+    : ['main', undefined];
 }

@@ -1,12 +1,14 @@
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import {
   GROUPS,
+  cutGroups,
   headerRules,
   holeRules,
   isTaped,
   itemName,
   jointWords,
   madeJoints,
+  ranges,
   runCuts,
   runEndWords,
   stepsFor,
@@ -310,13 +312,13 @@ const cut: SheetMaker = (p) => {
         table(
           ['auto', '*', 'auto'],
           [l.item.sold, 'cut', 'left'],
-          l
-            .cuts!.rolls.slice(0, MOST_ROLLS)
-            .map((r, i) => [
-              `${r.had ? 'yours' : i + 1}: ${p.show(r.lengthM, 'length')}`,
-              alike(r.cuts.map((c) => p.show(c.lengthM, 'length'))),
-              num(p.show(r.leftM, 'length')),
-            ]),
+          l.cuts!.rolls.slice(0, MOST_ROLLS).map((r, i) => [
+            `${r.had ? 'yours' : i + 1}: ${p.show(r.lengthM, 'length')}`,
+            cutGroups(r, plan)
+              .map((c) => `${c.count > 1 ? `${c.count} × ` : ''}${p.show(c.lengthM, 'length')} (${c.goesTo})`)
+              .join(', '),
+            num(p.show(r.leftM, 'length')),
+          ]),
         ),
         ...(l.cuts!.rolls.length > MOST_ROLLS
           ? [para(`and ${l.cuts!.rolls.length - MOST_ROLLS} more cut like these.`)]
@@ -346,24 +348,6 @@ const MOST_ROLLS = 40;
 function pairs(rows: TableCell[][]): TableCell[][] {
   const half = Math.ceil(rows.length / 2);
   return Array.from({ length: half }, (_, i) => [...rows[i], ...(rows[i + half] ?? ['', '', '', ''])]);
-}
-
-/** Names in a row as few words: 1–8, 10. */
-export function ranges(names: readonly string[]): string {
-  const out: string[] = [];
-  for (let i = 0; i < names.length;) {
-    let j = i;
-    while (j + 1 < names.length && Number(names[j + 1]) === Number(names[j]) + 1) j++;
-    out.push(j > i + 1 ? `${names[i]}–${names[j]}` : names.slice(i, j + 1).join(', '));
-    i = j + 1;
-  }
-  return out.join(', ');
-}
-/** Like lengths together: 3 × 12 m, 4 m. */
-function alike(list: readonly string[]): string {
-  const counts = new Map<string, number>();
-  for (const x of list) counts.set(x, (counts.get(x) ?? 0) + 1);
-  return [...counts].map(([x, n]) => (n > 1 ? `${n} × ${x}` : x)).join(', ');
 }
 
 /** A strip at true size: a mark for each hole, tile by tile, with a line of known length to measure. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { headerRules, holeRules, itemName, runCuts, runEndWords, STYLES, trenchesOf, type HeaderRule } from '../../../core/build';
+import { cutGroups, headerRules, holeRules, itemName, ranges, runCuts, runEndWords, STYLES, trenchesOf, type HeaderRule } from '../../../core/build';
 import { pipeKind } from '../../../core/catalog/pipes';
-import { onTape, ranges } from '../../../core/print';
+import { onTape } from '../../../core/print';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useBuilding } from '../../stores/building';
@@ -36,11 +36,6 @@ const MAINS = [
 ];
 const styleOf = (rule: HeaderRule) => rule.marks.find((m) => m.style)?.style;
 const MOST_ROLLS = 12;
-function alike(list: readonly number[]): string {
-  const counts = new Map<string, number>();
-  for (const m of list) counts.set(settings.show(m, 'length'), (counts.get(settings.show(m, 'length')) ?? 0) + 1);
-  return [...counts].map(([m, n]) => (n > 1 ? `${n} × ${m}` : m)).join(', ');
-}
 </script>
 
 <template>
@@ -76,7 +71,7 @@ function alike(list: readonly number[]): string {
     <details v-for="l in cuts" :key="l.item.id">
       <summary>{{ itemName(l.item, settings.show) }}: {{ l.cuts!.bought }} to buy, at least {{ l.cuts!.atLeast }} {{ l.cuts!.atLeast === 1 ? 'is' : 'are' }} needed<template v-if="l.cuts!.joins.length > 0">, {{ l.cuts!.joins.length }} {{ l.cuts!.joins.length === 1 ? 'join' : 'joins' }}</template></summary>
       <ol class="rolls num">
-        <li v-for="(r, i) in l.cuts!.rolls.slice(0, MOST_ROLLS)" :key="i">{{ r.had ? 'yours, ' : '' }}{{ settings.show(r.lengthM, 'length') }}: {{ alike(r.cuts.map((c) => c.lengthM)) }}<template v-if="r.leftM > 0.005">; {{ settings.show(r.leftM, 'length') }} left</template></li>
+        <li v-for="(r, i) in l.cuts!.rolls.slice(0, MOST_ROLLS)" :key="i">{{ r.had ? 'yours, ' : '' }}{{ settings.show(r.lengthM, 'length') }}: <template v-for="(c, k) in cutGroups(r, plan.full)" :key="k">{{ k > 0 ? ', ' : '' }}{{ c.count > 1 ? `${c.count} × ` : '' }}{{ settings.show(c.lengthM, 'length') }} <span class="quiet">({{ c.goesTo }})</span></template><template v-if="r.leftM > 0.005">; {{ settings.show(r.leftM, 'length') }} left</template></li>
         <li v-if="l.cuts!.rolls.length > MOST_ROLLS">and {{ l.cuts!.rolls.length - MOST_ROLLS }} more, on the printed list</li>
       </ol>
       <p v-for="(j, i) in l.cuts!.joins.slice(0, MOST_ROLLS)" :key="i" class="quiet">A join in {{ j.label }}, {{ settings.show(j.atM, 'length') }} from its fed end.</p>
