@@ -141,6 +141,13 @@ export function addExtras(plan: FullPlan, layout: FarmLayout, fitter: Fitter): v
     HEAD_PLACE,
     'where the tank runs over',
   );
+  if (source.count > 1)
+    use(
+      thing('tank-link', 'tank', 'hose with a valve and tee, from tank to tank', 14),
+      source.count - 1,
+      HEAD_PLACE,
+      'joins tanks at their feet',
+    );
   if (source.level === 'held')
     use(thing('float-valve', 'tank', 'float valve', 12), 1, HEAD_PLACE, 'holds the level');
   if (source.outletM > NO_STAND_M)

@@ -85,11 +85,11 @@ export function joinHeaders(plan: FullPlan, layout: BlockLayout, inlet: Open, fi
       fitter.join(end(laid.pipe), elbow, at);
       fitter.join(elbow, end(laid.pipe), at);
     }
-    fitter.use(headerStake, 2, at, 'at both ends of the header');
     if (sizes.length === 0) {
       fitter.join(feed, end(laid.pipe), at);
       return;
     }
+    fitter.use(headerStake, 2, at, 'at both ends of the header');
     const x = laid.feed[0];
     const [left, right] = [sizes[0], sizes[sizes.length - 1]];
     if (header.feed === 'both') {

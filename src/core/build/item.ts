@@ -152,6 +152,7 @@ const PLAIN_IDS = [
   'valve-box',
   'wire-joint',
   'float-valve',
+  'tank-link',
   'tank-screen',
   'tank-overflow',
 ];

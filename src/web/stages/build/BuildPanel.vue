@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount } from 'vue';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useBuilding } from '../../stores/building';
 import { useView, type BuildLeaf } from '../../stores/view';
 import BuyLeaf from './BuyLeaf.vue';
@@ -20,6 +20,12 @@ const LEAVES: { id: BuildLeaf; name: string; is: typeof BuyLeaf }[] = [
 ];
 const open = computed(() => LEAVES.find((l) => l.id === view.buildLeaf)!);
 onBeforeUnmount(building.show());
+/** What was counted of another plan is not shown. */
+const ready = ref(building.fresh);
+watch(
+  () => building.fresh,
+  (fresh) => (ready.value ||= fresh),
+);
 </script>
 
 <template>
@@ -29,7 +35,7 @@ onBeforeUnmount(building.show());
       <button v-for="l in LEAVES" :id="`build-${l.id}`" :key="l.id" type="button" role="tab" :aria-selected="view.buildLeaf === l.id" @click="view.buildLeaf = l.id">{{ l.name }}</button>
     </div>
     <p v-if="building.failed" role="alert" class="caution">{{ building.failed }}</p>
-    <component :is="open.is" v-if="building.built" class="to-print" :class="{ old: !building.fresh }" />
+    <component :is="open.is" v-if="ready && building.built" class="to-print" :class="{ old: !building.fresh }" />
     <p v-else-if="!building.failed" class="quiet" role="status">Counting the parts …</p>
     <p class="caution">Planning figures: hold each fitting against what it goes into before you buy the rest.</p>
   </section>
