@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -201,6 +202,20 @@ test('remedies are told in the grower’s own prices too', async () => {
   await reads(driver, '[aria-label="What it costs"]', /\d+\.\d\d/);
   await goTo(bench, 'check');
   await reads(driver, STAGE, /\d+\.\d\d in your prices, \d+\.\d\d in all, \d+ lines without a price/);
+});
+
+test('the steps print from the browser too', async () => {
+  const { driver } = bench;
+  await demoAtBuild('Otter strip');
+  await press(driver, 'Steps');
+  await reads(driver, STAGE, /0 of 8 steps/);
+  const path = join(mkdtempSync(join(tmpdir(), 'furrow-print-')), 'page.pdf');
+  writeFileSync(path, Buffer.from((await driver.printPage({} as never)) as unknown as string, 'base64'));
+  const text = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
+  for (const title of ['Put the head together', 'Lay the runs of River strip', 'Tighten all clamps again'])
+    expect(text).toContain(title);
+  // The sheet and the walk stay on the screen.
+  expect(text).not.toContain('Pressure walk');
 });
 
 test('one family of sizes throughout', async () => {

@@ -6,9 +6,9 @@ import { blockNetwork, headerPipeAt } from '../network';
 import type { Block, Family, FullPlan, PipePiece, RunEnd, Tape } from '../plan';
 import { EMITTER, TAKE_OFF, THIN_TUBE_PER_M } from './cost';
 import { runEnd } from './ends';
-import type { Fitter } from './fitter';
+import type { Fitter, Open } from './fitter';
 import { laidItem, thing, type Item } from './item';
-import { joint, sizeWords, type Joint } from './joint';
+import { isClamped, joint, jointKey, mateOf, sizeWords, type Joint } from './joint';
 import { blockPlace, HEAD_PLACE, type Where } from './use';
 
 /** Slack left in a run for the fold at its end and for the sun, m, and as a share of its length (growers' practice). */
@@ -165,6 +165,10 @@ const toolItem = (style: TakeOffStyle, holeMm: number): Item =>
       })
     : thing(`tool:punch:${holeMm}`, 'tool', 'hole punch, {0}', 6, { sizes: [[holeMm, 'bore']] });
 
+const LEAD = 'plain pipe to the bed';
+const laidName = ({ kind }: Tape): string => material(kind).name;
+const takeOff = (fits: Joint): Open => ({ joint: mateOf(fits), name: 'take-off' });
+
 /** Everything from the header's wall to the runs' ends, of beds. Plants at places have their own. */
 export function layRuns(plan: FullPlan, layout: BlockLayout, fitter: Fitter): void {
   const { block, runs, beds, takeOffs } = layout;
@@ -173,6 +177,14 @@ export function layRuns(plan: FullPlan, layout: BlockLayout, fitter: Fitter): vo
   const laterals = blockNetwork(layout).laterals;
   const stapleM = stapleEveryM(block);
   const tools = new Map<string, Item>();
+  // Take-offs and run ends are bought to fit: what holds by itself is told once, what is clamped is joined each time.
+  const told = new Set<string>();
+  const joinRun = (from: Open, to: Open, at: Where): void => {
+    const key = `${from.name} ${to.name} ${jointKey(from.joint)}`;
+    if (told.has(key) && !isClamped(from.joint)) return;
+    told.add(key);
+    fitter.join(from, to, at);
+  };
   runs.forEach((run, i) => {
     const bed = beds[run.bedIndex];
     if (bed.plant) return;
@@ -185,16 +197,13 @@ export function layRuns(plan: FullPlan, layout: BlockLayout, fitter: Fitter): vo
     const lead = run.leadM > NO_LEAD_M;
     const first = lead ? leadJoint(family) : end;
     fitter.use(takeOffItem(style, pipe, first, valve), 1, at, 'one at each run');
+    joinRun(takeOff(first), { joint: first, name: lead ? LEAD : laidName(run.tape) }, own);
     const holeMm = holeOf(style, run.tape, plan.build.holeMm);
     if (style === 'grommet') fitter.use(grommetItem(holeMm), 1, at, 'one at each take-off');
     if (holeMm > 0) tools.set(toolItem(style, holeMm).id, toolItem(style, holeMm));
     if (lead) {
       fitter.use(leadItem(family), 1, at, 'plain pipe from the header to the bed’s own end', run.leadM);
-      fitter.join(
-        { joint: first, name: 'plain pipe to the bed' },
-        { joint: end, name: material(run.tape.kind).name },
-        own,
-      );
+      fitter.join({ joint: first, name: LEAD }, { joint: end, name: laidName(run.tape) }, own);
     }
     fitter.use(
       laidItem(run.tape, family),
@@ -204,6 +213,8 @@ export function layRuns(plan: FullPlan, layout: BlockLayout, fitter: Fitter): vo
       cutLengthM(run, how),
     );
     if (how !== 'knot') fitter.use(ENDS[how].item(end.size), 1, at, 'one at each run’s end');
+    if (how === 'cap' || how === 'valve')
+      joinRun({ joint: end, name: laidName(run.tape) }, { joint: mateOf(end), name: 'run’s end' }, own);
     outlets(run.tape, emitterCount(laterals[i]), at, fitter);
     if (Number.isFinite(stapleM))
       fitter.use(

@@ -93,7 +93,8 @@ export function stepsFor(
 ): Step[] {
   const steps: Step[] = [];
   const { build } = plan;
-  const step = (id: string, title: string, hours: number, at: Where, more: Partial<Step>): void => {
+  const step = (id: string, title: string, counted: number, at: Where, more: Partial<Step>): void => {
+    const hours = build.hours[id] ?? counted;
     steps.push({
       id,
       title,

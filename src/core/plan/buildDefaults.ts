@@ -21,6 +21,7 @@ export const fullBuild = (stated: Stated<Build> | undefined, units: 'us' | 'metr
       frostM: 0,
       coverM: COVER_M,
       people: 1,
+      hours: {},
       done: [],
       paper: units === 'us' ? 'letter' : 'a4',
     } as Build,

@@ -45,6 +45,7 @@ export const build = Joi.object({
   coverM: notNegative(3),
   holeMm: positive(60),
   people: Joi.valid(1, 2),
+  hours: Joi.object().pattern(item, positive(MOST_HOURS)).max(LIMITS.steps),
   done: Joi.array()
     .items(Joi.object({ step: item.required(), on: date, note: text(400), hours: notNegative(MOST_HOURS) }))
     .max(LIMITS.steps)

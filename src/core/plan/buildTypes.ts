@@ -66,6 +66,8 @@ export interface Build {
   /** Hole that a take-off needs in a header, where its label says another than the usual one, mm. */
   holeMm?: number;
   people: 1 | 2;
+  /** Hours that the grower thinks a step takes one person, by step, in place of those that are counted. */
+  hours: Record<string, number>;
   done: Done[];
   paper: 'a4' | 'letter';
 }

@@ -84,6 +84,7 @@ const farm: SheetMaker = (p) => {
     writeSheetSvg(plan, states[0].results, {
       paper: plan.build.paper === 'a4' ? 'A4' : 'Letter',
       units: choice,
+      named: true,
     });
   if (!sheet?.ok) return [heading('The farm'), para(sheet ? sheet.why : 'Nothing is solved yet.')];
   const across = sheet.widthMm > sheet.heightMm;

@@ -70,6 +70,7 @@ const lit = (s: Step): boolean => view.pointedStep === (s.at.place === 'main' ? 
           <p class="quiet">{{ [s.dry ? 'Dry weather' : '', s.warm ? 'Pipe warm from the sun' : '', s.helper ? 'A helper' : ''].filter(Boolean).join(' · ') }}</p>
           <p v-if="mainOf(s)" class="fill">As built, the pipe is longer than straight by <QuantityField label="Pipe beyond the straight way, as built" kind="length" :value="mainOf(s)!.main.extraM" :take="(v, g) => plan.edit('lay the main as it was built', (d) => { const b = d.blocks.find((x) => x.id === s.at.id)!; (b.main ??= {}).extraM = v; }, g)" />.</p>
           <label class="note">What was done otherwise <textarea rows="2" aria-label="What was done otherwise" maxlength="400" :value="told(s)?.note ?? ''" @change="note(s, $event)" /></label>
+          <p class="fill">One alone is thought to take <QuantityField label="Hours that it is thought to take" kind="factor" :value="s.hours" :is-default="build.hours[s.id] === undefined" :take="(h, g) => edits.stepHours(s.id, h > 0 ? h : undefined, g)" /> hours.</p>
           <p class="fill">It took <QuantityField label="Hours that it took" kind="factor" :value="told(s)?.hours ?? 0" :is-default="told(s)?.hours === undefined" :take="(v) => tell(s, { hours: v > 0 ? v : undefined })" /> hours.</p>
           <button type="button" class="tick" @click="tick(s)">{{ done.has(s.id) ? 'Not done after all' : 'Done' }}</button>
         </div>

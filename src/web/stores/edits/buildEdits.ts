@@ -64,6 +64,18 @@ export function buildEdits(plan: ReturnType<typeof usePlan>) {
         },
         gesture,
       ),
+    /** Hours that a step is thought to take one person; `undefined` goes back to those that are counted. */
+    stepHours: (step: string, hours: number | undefined, gesture?: string): Refusal | undefined =>
+      change(
+        'say how long a step takes',
+        (b) => {
+          const own = { ...b.hours };
+          if (hours === undefined) delete own[step];
+          else own[step] = hours;
+          b.hours = Object.keys(own).length > 0 ? own : undefined;
+        },
+        gesture,
+      ),
     /** A fitting that the grower has, used where two ends meet; or no more. */
     joinedBy: (at: string, fitting: string | undefined): Refusal | undefined =>
       change(

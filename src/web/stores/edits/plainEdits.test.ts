@@ -124,6 +124,7 @@ const ARGUMENTS: Record<EditName, unknown[]> = {
   price: ['staple', { price: 2, per: 'pack' }],
   have: ['pipe:pe-25', { piecesM: [4, 5] }],
   pack: ['staple', 100],
+  stepHours: ['head', 3],
   joinedBy: ['head/tap to timer', 'fit:x'],
   done: ['head', { on: '2027-03-01', note: 'two more gauges', hours: 2 }],
   priceBook: [[{ item: 'staple', price: 2, per: 'pack' }], { staple: 50 }, '€'],
