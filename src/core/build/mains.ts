@@ -4,6 +4,7 @@ import { HEAD, type Family, type FullPlan, type Source } from '../plan';
 import { cutEndOf, fittingJoint, pipeEnd, sourceOutlet, threadOf, threadSize } from './ends';
 import { keyOf, type Fitter, type Open } from './fitter';
 import { pipeItem, thing } from './item';
+import { THREADS } from './fittings';
 import { joint, sizeWords, type Joint } from './joint';
 import { joinParts } from './parts';
 import { HEAD_PLACE, mainPlace, type Where } from './use';
@@ -100,7 +101,8 @@ export function joinMains(plan: FullPlan, layout: FarmLayout, fitter: Fitter): M
     const at = before ? mainPlace(from) : HEAD_PLACE;
     if (next.length === 0 && before) fitter.use(endCapItem(before.piece.pipe), 1, at, 'where the main ends');
     const own = before ? fittingJoint(before.piece.pipe) : undefined;
-    const tee = own ?? joint(threadOf(family), threadSize(largest(next, family, open)), 'female');
+    const tee =
+      own ?? joint(threadOf(family), widerThread(largest(next, family, open), open.joint), 'female');
     if (before && next.length === 1 && turnDeg(before, next[0]) > BENDS_DEG && bendsNot(before.piece.pipe)) {
       const elbow: Open = { joint: fittingJoint(before.piece.pipe), name: 'elbow' };
       fitter.use(elbowItem(elbow.joint), 1, at, 'where the main turns');
@@ -152,4 +154,11 @@ function largest(next: readonly LaidMain[], family: Family, open: Open): Joint {
     undefined,
   );
   return widest ? pipeEnd(widest.piece.pipe, 'in', family) : open.joint;
+}
+
+/** The wider of two joints' threads: a tee at the head narrows nothing. */
+function widerThread(a: Joint, b: Joint): string {
+  const sizes: readonly string[] = THREADS;
+  const [x, y] = [threadSize(a), threadSize(b)];
+  return sizes.indexOf(x) >= sizes.indexOf(y) ? x : y;
 }

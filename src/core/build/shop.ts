@@ -50,6 +50,8 @@ const LEAST_SPARES = 2;
 /** Repairs of tape in a season: one for so many metres (growers' practice). */
 const REPAIR_EVERY_M = 250;
 const SPARED = ['takeoff', 'small'];
+/** Of what there are one or two for a header nothing is spare. */
+const NONE_SPARE = ['end:', 'header-stake', 'goof-plug'];
 
 const goofPlug: Item = thing('goof-plug', 'small', 'goof plug', 0.1, { sold: 'pack', holds: [10, 25] });
 
@@ -195,7 +197,9 @@ export function shopFor(plan: FullPlan, layout: FarmLayout = layOut(plan), solve
     if (isCut(item)) continue;
     const used = own.reduce((sum, u) => sum + amountOf(u), 0);
     const spares =
-      SPARED.includes(item.group) && item.id !== goofPlug.id ? moreOf(item, used, build.spares) : 0;
+      SPARED.includes(item.group) && !NONE_SPARE.some((id) => item.id.startsWith(id))
+        ? moreOf(item, used, build.spares)
+        : 0;
     const had = Math.min(used + spares, have.get(id)?.count ?? 0);
     const need = used + spares - had;
     const { packs, holds } = packsOf(item, need, build.packs[id]);

@@ -49,6 +49,7 @@ export const HOURS = {
   flush: 0.5,
   valveWire: 0.4,
   stand: 3,
+  walk: 0.5,
   plant: 0.08,
 } as const;
 /** Two together take this share of one's time (a helper waits now and then). */
@@ -413,12 +414,21 @@ export function stepsFor(
         tools: [TOOLS.spade],
       },
     );
-  step('retighten', 'Tighten all clamps again after the first two runs', 0.5, HEAD_PLACE, {
-    does: ['Walk every joint with the driver while the water runs, and again after the second run.'],
-    mistakes: ['Warm pipe gives: clamps that were tight in the morning are loose at noon.'],
-    check: 'Nothing drips, and the gauges read what the plan says for each set.',
-    tools: [TOOLS.driver, TOOLS.gauge],
-  });
+  const clamps = all.meetings.some((m) => madeJoints(m).some(isClamped));
+  step(
+    'retighten',
+    clamps
+      ? 'Tighten all clamps again after the first two runs'
+      : 'Walk every joint again after the first two runs',
+    HOURS.walk,
+    HEAD_PLACE,
+    {
+      does: ['Walk every joint while the water runs, and again after the second run.'],
+      mistakes: clamps ? ['Warm pipe gives: clamps that were tight in the morning are loose at noon.'] : [],
+      check: 'Nothing drips, and the gauges read what the plan says for each set.',
+      tools: [...(clamps ? [TOOLS.driver] : []), TOOLS.gauge],
+    },
+  );
   return steps;
 }
 const HELPER_FROM_M = 40;
