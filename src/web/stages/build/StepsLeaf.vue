@@ -40,8 +40,9 @@ function tell(s: Step, fields: { note?: string; hours?: number }): ReturnType<ty
   return edits.done(s.id, { on: today(), ...before, ...fields }, `tell of ${s.id}`);
 }
 const note = (s: Step, event: Event): void => void tell(s, { note: (event.target as HTMLTextAreaElement).value.trim().slice(0, 400) || undefined });
-/** Main that a step lays, for what was laid otherwise. */
-const mainOf = (s: Step) => (s.id.startsWith('main/') ? plan.full.blocks.find((b) => b.id === s.at.id) : undefined);
+/** The piece of main that a step lays, for what was laid otherwise. */
+const mainOf = (s: Step) =>
+  s.id.startsWith('main/') ? [...plan.full.blocks, ...plan.full.tees].find((b) => b.id === s.at.id)?.main : undefined;
 function point(s: Step | undefined): void {
   view.pointedStep = !s ? undefined : s.at.place === 'main' ? stepKey.main(s.at.id!) : s.at.place === 'block' ? stepKey.header(s.at.id!) : stepKey.source;
 }
@@ -68,7 +69,7 @@ const lit = (s: Step): boolean => view.pointedStep === (s.at.place === 'main' ? 
           <p v-for="c in s.cautions" :key="c" class="caution">{{ c }}</p>
           <p><b>Right when:</b> {{ s.check }}</p>
           <p class="quiet">{{ [s.dry ? 'Dry weather' : '', s.warm ? 'Pipe warm from the sun' : '', s.helper ? 'A helper' : ''].filter(Boolean).join(' · ') }}</p>
-          <p v-if="mainOf(s)" class="fill">As built, the pipe is longer than straight by <QuantityField label="Pipe beyond the straight way, as built" kind="length" :value="mainOf(s)!.main.extraM" :take="(v, g) => plan.edit('lay the main as it was built', (d) => { const b = d.blocks.find((x) => x.id === s.at.id)!; (b.main ??= {}).extraM = v; }, g)" />.</p>
+          <p v-if="mainOf(s)" class="fill">As built, the pipe is longer than straight by <QuantityField label="Pipe beyond the straight way, as built" kind="length" :value="mainOf(s)!.extraM" :take="(v, g) => edits.main(s.at.id!, { extraM: v }, 'lay the main as it was built', g)" />.</p>
           <label class="note">What was done otherwise <textarea rows="2" aria-label="What was done otherwise" maxlength="400" :value="told(s)?.note ?? ''" @change="note(s, $event)" /></label>
           <p class="fill">One alone is thought to take <QuantityField label="Hours that it is thought to take" kind="factor" :value="s.hours" :is-default="build.hours[s.id] === undefined" :take="(h, g) => edits.stepHours(s.id, h > 0 ? h : undefined, g)" /> hours.</p>
           <p class="fill">It took <QuantityField label="Hours that it took" kind="factor" :value="told(s)?.hours ?? 0" :is-default="told(s)?.hours === undefined" :take="(v) => tell(s, { hours: v > 0 ? v : undefined })" /> hours.</p>
