@@ -103,11 +103,13 @@ async function main(): Promise<void> {
     await fill(driver, 'Money that prices are in', '€\t');
     await fill(driver, 'Price of 1¼ in poly pipe', '58\t');
     await reads(driver, '[aria-label="What it costs"]', /58\.00 €/);
+    await reads(driver, '[aria-label=Stage] h2', /^Build$/);
     await take('build');
     await viewport(driver, { width: 390, height: 844 });
     await press(driver, 'Steps');
     await press(driver, 'Done: Put the head together');
     await reads(driver, '[aria-label=Stage]', /1 of 8 steps/);
+    await reads(driver, '[aria-label=Stage] h2', /^Build$/);
     await take('trench');
     await viewport(driver, SIZE);
     await driver.get(url);

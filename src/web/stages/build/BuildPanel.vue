@@ -30,12 +30,12 @@ watch(
 
 <template>
   <section>
-    <h2>Build</h2>
+    <h2>Build<span v-if="ready && !building.fresh" class="quiet" role="status"> counting anew …</span></h2>
     <div class="leaves" role="tablist" aria-label="What Build tells">
       <button v-for="l in LEAVES" :id="`build-${l.id}`" :key="l.id" type="button" role="tab" :aria-selected="view.buildLeaf === l.id" @click="view.buildLeaf = l.id">{{ l.name }}</button>
     </div>
     <p v-if="building.failed" role="alert" class="caution">{{ building.failed }}</p>
-    <component :is="open.is" v-if="ready && building.built" class="to-print" :class="{ old: !building.fresh }" />
+    <component :is="open.is" v-if="ready && building.built" class="to-print" />
     <p v-else-if="!building.failed" class="quiet" role="status">Counting the parts …</p>
     <p class="caution">Planning figures: hold each fitting against what it goes into before you buy the rest.</p>
   </section>
@@ -45,6 +45,5 @@ watch(
 .leaves { display: flex; gap: 2px; border-bottom: 1.5px solid var(--ink); margin-bottom: 12px; }
 [role='tab'] { border: 0; background: none; padding: 4px 9px 5px; cursor: pointer; font-size: 15px; border-radius: 3px 3px 0 0; }
 [role='tab'][aria-selected='true'] { background: var(--ink); color: var(--paper); font-weight: 700; }
-/* Counted anew in a moment: only what takes long is seen to be old. */
-.old { opacity: 0.7; transition: opacity 0.2s 0.5s; }
+h2 .quiet { font-weight: 400; margin-left: 8px; }
 </style>
