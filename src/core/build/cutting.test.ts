@@ -40,6 +40,17 @@ test('a length beyond a roll is joined of several, where each roll ends', () => 
   ]);
 });
 
+test('what is longer than a roll, and than what was filled otherwise, is joined too', () => {
+  // The piece of 60 m is filled by 30 and 30; the 55 m then are a roll and 5 m more.
+  const plan = cutStock([w(30, 2), w(55, 1, 'long')], 50, [60], solve);
+  const lengths = plan.rolls.flatMap((r) => r.cuts.map((c) => c.lengthM));
+  expect(lengths.reduce((a, b) => a + b, 0)).toBeCloseTo(115, 6);
+  for (const r of plan.rolls) expect(r.leftM).toBeGreaterThanOrEqual(-1e-9);
+  expect(
+    plan.joins.length + plan.rolls.filter((r) => r.had && r.cuts.some((c) => c.lengthM === 55)).length,
+  ).toBe(1);
+});
+
 test('with joins, rolls are laid to their ends, and a join lies in the far half of its run', () => {
   // Six runs of 70 m from rolls of 100 m: one each without joins; 420 m are five rolls with.
   const plain = cutStock([w(70, 6)], 100, [], solve);

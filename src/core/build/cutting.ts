@@ -64,19 +64,13 @@ export function cutStock(
   solve?: LinearSolver,
 ): CutPlan {
   const stock = Math.floor(stockM * CM_PER_M + EPS);
-  const joins: CutPlan['joins'] = [];
   const pieces: Piece[] = wanted.flatMap(({ lengthM, count, label }) =>
-    Array.from({ length: count }, () => ({ cm: cmUp(lengthM), label })).flatMap((p): Piece[] => {
-      if (p.cm <= stock || have.some((h) => Math.floor(h * CM_PER_M + EPS) >= p.cm)) return [p];
-      const whole = Math.floor(p.cm / stock);
-      const rest = p.cm - whole * stock;
-      const parts = [...Array.from({ length: whole }, () => stock), ...(rest > 0 ? [rest] : [])];
-      for (let i = 1; i < parts.length; i++) joins.push({ label: p.label, atM: (i * stock) / CM_PER_M });
-      return parts.map((cm) => ({ cm, label: p.label }));
-    }),
+    Array.from({ length: count }, () => ({ cm: cmUp(lengthM), label })),
   );
   pieces.sort((a, b) => b.cm - a.cm);
-  const { rolls: used, left } = fromWhatIsThere(pieces, have);
+  const { rolls: used, left: whole } = fromWhatIsThere(pieces, have);
+  const joins: CutPlan['joins'] = [];
+  const left = whole.flatMap((p) => partsOf(p, stock, joins)).sort((a, b) => b.cm - a.cm);
   const total = left.reduce((sum, p) => sum + p.cm, 0);
   const first = longestFirst(left, stock);
   let { rolls } = { rolls: first };
@@ -108,6 +102,16 @@ export function cutStock(
     atLeast,
     joins,
   };
+}
+
+/** A length beyond a whole roll in parts: whole rolls and what is left, with the places where they are joined. */
+function partsOf(p: Piece, stock: number, joins: CutPlan['joins']): Piece[] {
+  const parts: Piece[] = [];
+  for (let left = p.cm; left > 0; left -= stock) {
+    if (parts.length > 0) joins.push({ label: p.label, atM: (parts.length * stock) / CM_PER_M });
+    parts.push({ cm: Math.min(left, stock), label: p.label });
+  }
+  return parts;
 }
 
 /** Fills each piece that is there, the shortest first, as full as it goes. */

@@ -7,7 +7,7 @@ import type { Block, Family, FullPlan, PipePiece, RunEnd, Tape } from '../plan';
 import { EMITTER, TAKE_OFF, THIN_TUBE_PER_M } from './cost';
 import { runEnd } from './ends';
 import type { Fitter, Open } from './fitter';
-import { laidItem, thing, type Item } from './item';
+import { laidItem, pipeItem, thing, type Item } from './item';
 import { isClamped, joint, jointKey, mateOf, sizeWords, type Joint } from './joint';
 import { blockPlace, HEAD_PLACE, type Where } from './use';
 
@@ -142,18 +142,10 @@ export function cutLengthM(
 }
 
 const leadJoint = (family: Family): Joint => joint('barb', family === 'inch' ? '1/2' : '16mm', 'female');
-const leadItem = (family: Family): Item =>
-  thing(
-    `pipe:pe-${family === 'inch' ? '1/2' : '16'}`,
-    'pipe',
-    family === 'inch' ? '½ in poly pipe' : '16 mm poly pipe',
-    0.45,
-    {
-      unit: 'm',
-      sold: 'roll',
-      holds: family === 'inch' ? [15.24, 30.48, 76.2, 152.4] : [25, 50, 100, 200],
-    },
-  );
+const leadItem = (family: Family): Item => {
+  const { id, boreMm } = pipeKind(family === 'inch' ? 'pe-1/2' : 'pe-16');
+  return pipeItem({ pipe: id, boreMm }, family);
+};
 
 const grommetItem = (holeMm: number): Item =>
   thing(`grommet:${holeMm}`, 'takeoff', 'rubber grommet for a {0} hole', 0.3, { sizes: [[holeMm, 'bore']] });
