@@ -1,3 +1,4 @@
 export * from './fieldSheets';
-export * from './page';
 export * from './letters';
+export * from './page';
+export type { Printed } from './sheets/printed';

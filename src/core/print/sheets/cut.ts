@@ -1,0 +1,154 @@
+import {
+  cutGroups,
+  headerRules,
+  itemName,
+  ranges,
+  runCuts,
+  runEndWords,
+  STYLES,
+  trenchesOf,
+  type HeaderRule,
+} from '../../build';
+import { pipeKind } from '../../catalog/pipes';
+import { caution, heading, MARGIN_PT, num, onTape, PAGES, para, subheading, table } from '../page';
+import type { Content, TableCell } from 'pdfmake/interfaces';
+import { blockName, type SheetMaker } from './printed';
+
+const RULE_MM = 170;
+/** A header drawn to the width of the page, with its take-offs. */
+function ruleDrawing(rule: HeaderRule): Content {
+  const k = rule.lengthM > 0 ? RULE_MM / rule.lengthM : 0;
+  const marks = rule.marks.map((m) => {
+    const x = (m.atM * k).toFixed(2);
+    if (m.kind === 'take-off')
+      return `<path d="M${x} 8V${m.side === 'near' ? 13 : 3}" stroke="#000" stroke-width=".4"/>`;
+    if (m.kind === 'end') return `<path d="M${x} 5.5V10.5" stroke="#000" stroke-width=".9"/>`;
+    return `<path d="M${x} 6l1.4 2l-1.4 2l-1.4 -2z" fill="#fff" stroke="#000" stroke-width=".3"/>`;
+  });
+  return {
+    svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-3 0 ${RULE_MM + 6} 16" width="${RULE_MM + 6}" height="16"><circle cx="0" cy="8" r="1.6" fill="#000"/><path d="M0 8H${RULE_MM}" stroke="#000" stroke-width=".8"/>${marks.join('')}</svg>`,
+    width: PAGES.a4.widthPt - 2 * MARGIN_PT,
+    margin: [0, 2, 0, 2],
+  };
+}
+
+export const cut: SheetMaker = (p) => {
+  const { plan, shop } = p;
+  const layouts = p.states[0]?.results.layout.blocks ?? [];
+  const { family } = plan.build;
+  const trenches = p.states[0] ? trenchesOf(plan, p.states[0].results.layout) : [];
+  return [
+    heading('Header rules and cut list'),
+    para(
+      'All distances are from the fed end (the dot). Lines over the header are runs towards the far end of the beds, lines under it towards their near end.',
+    ),
+    ...layouts.flatMap((b): Content[] =>
+      headerRules(plan, b).flatMap((rule): Content[] => {
+        const style = rule.marks.find((m) => m.style)?.style;
+        return [
+          subheading(
+            `${b.block.name}: ${pipeKind(rule.pipe.pipe).name}${rule.header > 0 ? ', second header' : ''}, ${rule.way === 'left' ? 'to the left' : 'to the right'} of its feed, ${onTape(rule.lengthM, family)}`,
+          ),
+          ruleDrawing(rule),
+          ...(style && style !== 'tee'
+            ? [para(`Take-offs ${STYLES[style].words}: ${STYLES[style].howTo}.`)]
+            : []),
+          table(
+            ['auto', 'auto', '*', 'auto', 'auto', 'auto', '*', 'auto'],
+            ['At', 'What', 'Side', 'Hole', 'At', 'What', 'Side', 'Hole'],
+            pairs(
+              rule.marks.map((m) => [
+                num(onTape(m.atM, family)),
+                m.kind === 'take-off'
+                  ? `run ${m.label}`
+                  : m.kind === 'size'
+                    ? `${m.label} from here`
+                    : m.kind,
+                m.side ? `${m.side} end` : '',
+                m.holeMm
+                  ? `${m.pilotMm ? `${p.show(m.pilotMm, 'bore')}, then ` : ''}${p.show(m.holeMm, 'bore')}`
+                  : '',
+              ]),
+            ),
+          ),
+          ...(rule.pieces.length > 0
+            ? [
+                para('Made of tees and cut pieces; each cut has what goes into the fittings taken off:'),
+                table(
+                  ['*', '*', '*'],
+                  ['From', 'to', 'cut'],
+                  rule.pieces.map((c) => [
+                    num(onTape(c.fromM, family)),
+                    num(onTape(c.toM, family)),
+                    num(onTape(c.cutM, family)),
+                  ]),
+                ),
+              ]
+            : []),
+        ];
+      }),
+    ),
+    subheading('Runs'),
+    para(`Ends closed ${runEndWords(plan.build.runEnd).words}. ${runEndWords(plan.build.runEnd).drawback}`),
+    table(
+      ['*', '*', 'auto', 'auto', 'auto'],
+      ['Block', 'Beds', 'Runs', 'Laid', 'Cut'],
+      layouts.flatMap((b) =>
+        runCuts(plan, b).map((c) => [
+          blockName(p, c.block),
+          ranges(c.beds),
+          num(`${c.count}`),
+          num(p.show(c.laidM, 'length')),
+          num(p.show(c.cutM, 'length')),
+        ]),
+      ),
+    ),
+    subheading('From which roll or stick'),
+    ...shop.lines
+      .filter((l) => l.cuts && l.cuts.rolls.length > 0)
+      .flatMap((l): Content[] => [
+        {
+          text: `${itemName(l.item, p.show)}: ${l.cuts!.bought} to buy, at least ${l.cuts!.atLeast} are needed`,
+          bold: true,
+          margin: [0, 4, 0, 0],
+        },
+        table(
+          ['auto', '*', 'auto'],
+          [l.item.sold, 'cut', 'left'],
+          l.cuts!.rolls.slice(0, MOST_ROLLS).map((r, i) => [
+            `${r.had ? 'yours' : i + 1}: ${p.show(r.lengthM, 'length')}`,
+            cutGroups(r, plan)
+              .map((c) => `${c.count > 1 ? `${c.count} × ` : ''}${p.show(c.lengthM, 'length')} (${c.goesTo})`)
+              .join(', '),
+            num(p.show(r.leftM, 'length')),
+          ]),
+        ),
+        ...(l.cuts!.rolls.length > MOST_ROLLS
+          ? [para(`and ${l.cuts!.rolls.length - MOST_ROLLS} more cut like these.`)]
+          : []),
+      ]),
+    ...(trenches.length > 0
+      ? [
+          subheading('Trenches'),
+          caution('have buried services located before you dig.'),
+          table(
+            ['*', 'auto', 'auto', 'auto'],
+            ['To', 'Long', 'Deep', 'Soil'],
+            trenches.map((t) => [
+              blockName(p, t.to),
+              num(p.show(t.lengthM, 'length')),
+              num(p.show(t.depthM, 'height')),
+              num(p.show(t.spoilM3 * 1000, 'volume')),
+            ]),
+          ),
+        ]
+      : []),
+  ];
+};
+const MOST_ROLLS = 40;
+
+/** Rows of four cells as rows of eight, the second half beside the first. */
+function pairs(rows: TableCell[][]): TableCell[][] {
+  const half = Math.ceil(rows.length / 2);
+  return Array.from({ length: half }, (_, i) => [...rows[i], ...(rows[i + half] ?? ['', '', '', ''])]);
+}

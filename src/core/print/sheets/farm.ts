@@ -1,0 +1,27 @@
+import { writeSheetSvg } from '../../formats/sheetSvg';
+import { heading, para, PT_PER_MM } from '../page';
+import type { Content } from 'pdfmake/interfaces';
+import type { SheetMaker } from './printed';
+
+export const farm: SheetMaker = (p) => {
+  const { plan, states, choice } = p;
+  const sheet =
+    states[0] &&
+    writeSheetSvg(plan, states[0].results, {
+      paper: plan.build.paper === 'a4' ? 'A4' : 'Letter',
+      units: choice,
+      named: true,
+    });
+  if (!sheet?.ok) return [heading('The farm'), para(sheet ? sheet.why : 'Nothing is solved yet.')];
+  const across = sheet.widthMm > sheet.heightMm;
+  // Drawn at its own size on the whole page, so that its scale holds.
+  return [
+    {
+      svg: sheet.svg.replace(/^<\?xml[^>]*\?>\s*/, '').replace(/font-family="[^"]*"/, 'font-family="Page"'),
+      width: sheet.widthMm * PT_PER_MM,
+      height: sheet.heightMm * PT_PER_MM,
+      absolutePosition: { x: 0, y: 0 },
+      ...(across && { pageOrientation: 'landscape' }),
+    } as Content,
+  ];
+};

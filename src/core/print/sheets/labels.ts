@@ -1,0 +1,40 @@
+import { isBranch } from '../../catalog/headParts';
+import { heading } from '../page';
+import type { Content } from 'pdfmake/interfaces';
+import type { SheetMaker } from './printed';
+
+export const labels: SheetMaker = (p) => {
+  const { plan, states } = p;
+  const names = [
+    ...plan.head.filter((x) => !isBranch(x.role) && x.role !== 'adaptor').map((x) => x.name),
+    ...plan.blocks.map((b) => b.name),
+    ...plan.watering.sets.map((s) => s.name),
+    ...(states[0]?.results.layout.blocks ?? []).flatMap((b) =>
+      [...new Set(b.beds.map((x) => x.key))].map((k) => `${b.block.name} · ${k}`),
+    ),
+  ];
+  const cells = names.map((text): Content => ({
+    text,
+    bold: true,
+    fontSize: 12,
+    alignment: 'center',
+    margin: [2, 12, 2, 12],
+  }));
+  while (cells.length % LABELS_A_ROW !== 0) cells.push('');
+  const rows = Array.from({ length: cells.length / LABELS_A_ROW }, (_, i) =>
+    cells.slice(i * LABELS_A_ROW, (i + 1) * LABELS_A_ROW),
+  );
+  return [
+    heading('Labels to cut'),
+    {
+      table: { widths: Array.from({ length: LABELS_A_ROW }, () => '*'), dontBreakRows: true, body: rows },
+      layout: {
+        hLineStyle: () => ({ dash: { length: 3, space: 2 } }),
+        vLineStyle: () => ({ dash: { length: 3, space: 2 } }),
+        hLineWidth: () => 0.5,
+        vLineWidth: () => 0.5,
+      },
+    } as Content,
+  ];
+};
+const LABELS_A_ROW = 4;

@@ -1,0 +1,46 @@
+import { GROUPS, itemName } from '../../build';
+import { box, heading, num, para, subheading, table } from '../page';
+import type { Content } from 'pdfmake/interfaces';
+import type { SheetMaker } from './printed';
+
+export const parts: SheetMaker = (p) => {
+  const { shop, plan, show } = p;
+  const money = plan.build.currency;
+  const price = (v: number | undefined): string =>
+    v === undefined ? '–' : `${v.toFixed(2)}${money ? ` ${money}` : ''}`;
+  const amount = (v: number, unit: string): string =>
+    unit === 'm' ? show(v, 'length') : `${Math.round(v * 100) / 100}`;
+  return [
+    heading('Parts and shopping'),
+    ...GROUPS.flatMap((g): Content[] => {
+      const lines = shop.lines.filter((l) => l.item.group === g.id);
+      if (lines.length === 0) return [];
+      return [
+        subheading(g.name),
+        table(
+          [14, '*', 'auto', 'auto', 'auto', 'auto'],
+          ['', 'What', 'Used', 'Buy', 'Left over', 'Price'],
+          lines.map((l) => [
+            { stack: [box()] },
+            itemName(l.item, show),
+            num(
+              `${amount(l.used, l.item.unit)}${l.spares > 0 ? ` and ${amount(l.spares, l.item.unit)}` : ''}`,
+            ),
+            num(
+              l.packs === 0
+                ? 'have it'
+                : l.holds === 1
+                  ? `${l.packs}`
+                  : `${l.packs} × ${amount(l.holds, l.item.unit)}`,
+            ),
+            num(l.left > 0 ? amount(l.left, l.item.unit) : ''),
+            num(l.packs === 0 ? '' : price(l.price)),
+          ]),
+        ),
+      ];
+    }),
+    para(
+      `Known prices: ${price(shop.total)}. ${shop.gaps > 0 ? `${shop.gaps} lines have no price yet and are not in that sum.` : 'Every line has a price.'}`,
+    ),
+  ];
+};

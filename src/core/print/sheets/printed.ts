@@ -1,0 +1,26 @@
+import type { Shop, Show } from '../../build';
+import type { State } from '../../check';
+import type { FullPlan, Plan } from '../../plan';
+import type { ProgrammeRow } from '../../sets';
+import type { UnitChoice } from '../../units';
+import type { Content } from 'pdfmake/interfaces';
+
+/** All that is printed. */
+export interface Printed {
+  stated: Plan;
+  plan: FullPlan;
+  /** States in which sets are open as planned: their readings are told. */
+  states: readonly State[];
+  shop: Shop;
+  programme: readonly ProgrammeRow[];
+  choice: UnitChoice;
+  show: Show;
+  /** The day it is printed, as 2027-03-01. */
+  on: string;
+}
+
+export type SheetMaker = (printed: Printed) => Content[];
+
+export const blockName = ({ plan }: Printed, id: string): string =>
+  plan.blocks.find((b) => b.id === id)?.name ?? id;
+export const setName = (s: State): string => s.set?.name ?? 'all beds';

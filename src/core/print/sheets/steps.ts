@@ -1,0 +1,43 @@
+import { stepsFor } from '../../build';
+import { box, caution, heading } from '../page';
+import type { Content } from 'pdfmake/interfaces';
+import type { SheetMaker } from './printed';
+
+export const steps: SheetMaker = (p) => {
+  const list = stepsFor(p.plan, p.show, p.states[0]?.results.layout);
+  const done = new Map(p.plan.build.done.map((d) => [d.step, d]));
+  return [
+    heading('Steps, in the order of work'),
+    ...list.map((s, i): Content => ({
+      unbreakable: true,
+      margin: [0, 0, 0, 8],
+      columns: [
+        { ...(box() as object), margin: [0, 2, 0, 0] } as Content,
+        {
+          stack: [
+            { text: `${i + 1}. ${s.title}${done.has(s.id) ? ' (done)' : ''}`, bold: true },
+            { text: s.does.join(' ') },
+            ...(s.tools.length > 0 ? [{ text: `At hand: ${s.tools.join(', ')}.`, italics: true }] : []),
+            ...s.mistakes.map((m) => ({
+              text: `Mind: ${m}`,
+              margin: [10, 0, 0, 0] as [number, number, number, number],
+            })),
+            ...s.cautions.map((c) => caution(c)),
+            { text: `Right when: ${s.check}` },
+            {
+              text: [
+                `about ${s.hours.toFixed(1)} h alone, ${s.hoursTwo.toFixed(1)} h for two`,
+                s.dry ? 'dry weather' : '',
+                s.warm ? 'pipe warm from the sun' : '',
+                s.helper ? 'a helper' : '',
+              ]
+                .filter(Boolean)
+                .join(' · '),
+              color: '#444',
+            },
+          ],
+        },
+      ],
+    })),
+  ];
+};

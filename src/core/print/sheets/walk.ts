@@ -1,0 +1,38 @@
+import { blank, box, heading, num, para, subheading, table } from '../page';
+import type { Content } from 'pdfmake/interfaces';
+import { setName, type SheetMaker } from './printed';
+
+export const walk: SheetMaker = (p) => {
+  const open = p.states.filter((s) => s.how === 'open' && !s.backup);
+  return [
+    heading('First walk'),
+    para('Water on, one set after the other. Write down what is there beside what should be.'),
+    ...open.flatMap((s): Content[] => [
+      subheading(setName(s)),
+      table(
+        ['*', 'auto', 80],
+        ['Place', 'Should read', 'Reads'],
+        [
+          ...s.results.head
+            .filter((g) => g.step.part.role === 'gauge')
+            .map((g, i) => [`gauge ${i + 1} of the head`, num(p.show(g.afterKpa, 'pressure')), blank(70)]),
+          ['flow, by meter or bucket', num(p.show(s.results.flowLph, 'flow')), blank(70)],
+          ...s.results.blocks
+            .filter((b) => b.flowLph > 0)
+            .map((b) => [
+              `${p.plan.blocks[b.index].name}, at its header’s feed`,
+              num(p.show(b.feedKpa, 'pressure')),
+              blank(70),
+            ]),
+        ],
+      ),
+    ]),
+    ...[
+      'Every joint of the head is dry',
+      'Every joint of the mains is dry',
+      'Every take-off is dry',
+      'Every far end drips',
+      'Ends open and close',
+    ].map((text): Content => ({ columns: [box(), { text }], margin: [0, 2, 0, 2] })),
+  ];
+};
