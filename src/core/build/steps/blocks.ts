@@ -1,0 +1,153 @@
+import { pipeKind } from '../../catalog/pipes';
+import { runEndWords, styleOf, STYLES } from '../laid';
+import { holeRules } from '../rules';
+import { blockPlace } from '../use';
+import { habits, type StepMaker } from './stepMaker';
+import { CAUTIONS, HELPER_FROM_RUNS, HOURS, TOOLS } from './tables';
+
+/** Each block: its header, runs, staples, flushing, plants, holes and wires. */
+export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker): void {
+  for (const b of layout.blocks) {
+    const at = blockPlace(b.block.id);
+    const j = joints(at);
+    const own = all.uses.filter((u) => u.at.place === 'block' && u.at.id === b.block.id);
+    const takeOffs = own.filter((u) => u.item.id.startsWith('takeoff:')).reduce((n, u) => n + u.count, 0);
+    const runs = b.runs.filter((r) => !b.beds[r.bedIndex].plant);
+    const headerM = own
+      .filter((u) => u.item.group === 'pipe')
+      .reduce((s, u) => s + u.count * (u.pieceM ?? 0), 0);
+    const style = styleOf(b.block, b.headers[0].pipe);
+    if (runs.length > 0)
+      step(
+        `header/${b.block.id}`,
+        `Lay and punch the header of ${b.block.name}`,
+        HOURS.headerM * headerM +
+          HOURS.takeOff * takeOffs +
+          HOURS.joint * j.count +
+          HOURS.part * b.block.inlet.length,
+        at,
+        {
+          does: [
+            'Join the inlet’s parts in the order of the water, arrows towards the beds.',
+            `Unroll the header, stake both ends, and mark it by its rule from the fed end: ${takeOffs} take-offs ${STYLES[style].words}.`,
+            `${capitalFirst(STYLES[style].howTo)}.`,
+          ],
+          mistakes: [
+            ...habits(j),
+            'Marks wander when each is measured from the last one: measure all from the fed end.',
+            ...(style !== 'tee'
+              ? ['One hole in a scrap piece first: the take-off must go in hard and hold when pulled.']
+              : []),
+          ],
+          check: 'Each take-off stands towards its bed; the end opens for flushing.',
+          tools: [
+            TOOLS.tape,
+            TOOLS.marker,
+            style === 'grommet' ? TOOLS.drill : style === 'tee' ? TOOLS.cut : TOOLS.punch,
+            ...(j.clamped ? [TOOLS.driver] : []),
+          ],
+          warm: pipeKind(b.headers[0].pipe.pipe).family === 'poly',
+          helper: runs.length > HELPER_FROM_RUNS,
+        },
+      );
+    if (runs.length > 0) {
+      const runM = runs.reduce((s, r) => s + r.lengthM, 0);
+      const end = runEndWords(plan.build.runEnd);
+      step(
+        `runs/${b.block.id}`,
+        `Lay the runs of ${b.block.name}`,
+        HOURS.run * runs.length + HOURS.runM * runM,
+        at,
+        {
+          does: [
+            `${runs.length} runs: cut them by the cut list, with slack, just past an emitter. Emitters look up.`,
+            'Push each onto its take-off and leave its far end open.',
+            ...(b.block.tape.lies === 'mulch' ? ['Film goes over them only after the first water.'] : []),
+          ],
+          mistakes: [
+            'Dragged over stones tape is cut before it ever runs: two carry the roll, or it turns on a stick.',
+            'Pulled tight it comes off its take-off in the first cold night.',
+          ],
+          check: 'Each pulls off its take-off only with force.',
+          tools: [
+            'knife or scissors',
+            'stick for the roll',
+            ...(b.block.tape.kind === 'tape' ? [] : [TOOLS.water]),
+          ],
+          helper: true,
+        },
+      );
+      const staples = own.filter((u) => u.item.id === 'staple').reduce((n, u) => n + u.count, 0);
+      if (staples > 0)
+        step(`staples/${b.block.id}`, `Staple the runs of ${b.block.name}`, HOURS.staple * staples, at, {
+          does: [`${staples} staples, loose over the line so that it can stretch.`],
+          mistakes: ['A staple driven home pinches the line.'],
+          check: 'The line still slides under each.',
+          tools: ['hammer'],
+        });
+      step(`flush/${b.block.id}`, `Flush ${b.block.name}, then close its ends`, HOURS.flush, at, {
+        does: [
+          'Main first with its end open, then the header with its end open, then the runs two or three at a time, until the water is clear.',
+          `Close the runs’ ends ${end.words}.`,
+        ],
+        mistakes: [
+          'Runs closed before they were flushed keep the shavings of every hole you punched.',
+          end.drawback,
+        ],
+        check: 'Clear water at each far end, then every emitter drips.',
+        tools: [],
+        helper: runs.length > HELPER_FROM_RUNS,
+      });
+    }
+    const plants = b.beds.filter((x) => x.plant && !x.resting).length;
+    if (plants > 0)
+      step(
+        `plants/${b.block.id}`,
+        `Lay small pipe and emitters at the plants of ${b.block.name}`,
+        HOURS.plant * plants + HOURS.headerM * headerM,
+        at,
+        {
+          does: [
+            `${plants} plants: lay the small pipe in their order, then set each plant’s emitters.`,
+            'Flush the pipe with its end open before the last cap goes on.',
+          ],
+          mistakes: ['A barb pushed in askew leaks under the mulch where nobody sees it.'],
+          check: 'Each emitter drips; a cup under a few fills in the time the plan tells.',
+          tools: [TOOLS.cut, 'punch for barbs'],
+        },
+      );
+    for (const rule of holeRules(b))
+      step(`holes/${b.block.id}`, `Open planting holes in ${b.block.name}`, HOURS.hole * rule.holes, at, {
+        does: [
+          `${rule.holes.toLocaleString('en-US')} holes, one every ${shown(rule.spacingM, 'spacing')} at the emitters, by the printed strip rule.`,
+        ],
+        mistakes: [
+          'Cut or burned beside the emitter the plant stands dry; over the line, the tool goes through it.',
+        ],
+        check: 'Run the water: each wet spot shows in its hole.',
+        cautions:
+          rule.cover === 'cover'
+            ? [
+                'Burning holes: no dry grass about, water at hand, out of the smoke, and never over the laid line.',
+              ]
+            : [],
+        tools: ['strip rule', rule.cover === 'cover' ? 'hole burner, or a knife' : 'bulb planter'],
+        dry: rule.cover === 'cover',
+      });
+    const wires = own.filter((u) => u.item.id === 'wire-joint').reduce((n, u) => n + u.count, 0) / 2;
+    if (wires > 0)
+      step(`wire/${b.block.id}`, `Wire the valves of ${b.block.name}`, HOURS.valveWire * wires, at, {
+        does: [
+          'A core to each valve and the shared one to all; every joint in a waterproof connector.',
+          'Write the valve’s number on both ends.',
+        ],
+        mistakes: ['A joint in plain tape works until the first wet week.'],
+        check: 'Each valve clicks when its station is turned on.',
+        cautions: [CAUTIONS.electric],
+        tools: ['wire stripper', 'waterproof joints'],
+        dry: true,
+      });
+  }
+}
+
+const capitalFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

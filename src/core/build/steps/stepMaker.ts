@@ -1,0 +1,122 @@
+import type { FarmLayout } from '../../layout';
+import type { FullPlan } from '../../plan';
+import { madeJoints } from '../fitter';
+import type { Item, Show } from '../item';
+import { isClamped, isGlued, isTaped } from '../joint';
+import type { Uses } from '../uses';
+import type { Where } from '../use';
+import { TWO_SHARE } from './tables';
+
+/** A step of the work. */
+export interface Step {
+  id: string;
+  title: string;
+  /** What is done, sentence by sentence. */
+  does: string[];
+  /** What others did wrong here. */
+  mistakes: string[];
+  /** What to have at hand. */
+  tools: string[];
+  /** How to see that it is right. */
+  check: string;
+  cautions: string[];
+  /** Hours for one, and hours that two are at it together. */
+  hours: number;
+  hoursTwo: number;
+  dry: boolean;
+  warm: boolean;
+  helper: boolean;
+  at: Where;
+}
+
+/** Joints that are made in one place. */
+export interface MadeThere {
+  count: number;
+  clamped: boolean;
+  taped: boolean;
+  glued: number;
+}
+
+/** What steps are made from. */
+export interface StepMaker {
+  plan: FullPlan;
+  layout: FarmLayout;
+  all: Uses;
+  /** Writes quantities in the reader's units. */
+  shown: Show;
+  steps: Step[];
+  step(id: string, title: string, counted: number, at: Where, more: Partial<Step>): void;
+  /** What a piece of the main leads to, by name. */
+  leadsTo(to: string): string;
+  joints(at: Where): MadeThere;
+  /** How many of a group's items are used in one place. */
+  used(at: Where, group: Item['group'], starts?: string): number;
+}
+
+export function createStepMaker(plan: FullPlan, shown: Show, layout: FarmLayout, all: Uses): StepMaker {
+  const steps: Step[] = [];
+  const names = new Map(plan.blocks.map((b) => [b.id, b.name]));
+  return {
+    plan,
+    layout,
+    all,
+    shown,
+    steps,
+    step(id, title, counted, at, more) {
+      const hours = plan.build.hours[id] ?? counted;
+      steps.push({
+        id,
+        title,
+        does: [],
+        mistakes: [],
+        tools: [],
+        check: '',
+        cautions: [],
+        dry: false,
+        warm: false,
+        helper: false,
+        at,
+        ...more,
+        hours,
+        hoursTwo: hours * TWO_SHARE,
+      });
+    },
+    leadsTo: (to) => names.get(to) ?? `tee ${plan.tees.findIndex((t) => t.id === to) + 1}`,
+    joints(at) {
+      const made = all.meetings
+        .filter((m) => m.at.place === at.place && m.at.id === at.id)
+        .flatMap(madeJoints);
+      return {
+        count: made.length,
+        clamped: made.some(isClamped),
+        taped: made.some(isTaped),
+        glued: made.filter(isGlued).length,
+      };
+    },
+    used: (at, group, starts = '') =>
+      all.uses
+        .filter(
+          (u) =>
+            u.at.place === at.place &&
+            u.at.id === at.id &&
+            u.item.group === group &&
+            u.item.id.startsWith(starts),
+        )
+        .reduce((n, u) => n + u.count, 0),
+  };
+}
+
+/** What others did wrong at joints of these kinds. */
+export const habits = (j: MadeThere): string[] => [
+  ...(j.clamped
+    ? ['Clamps go onto the pipe before the fitting goes in: two at each barb, screws on opposite sides.']
+    : []),
+  ...(j.glued > 0
+    ? ['Put everything together dry first and mark it; cement sets in seconds and nothing comes apart again.']
+    : []),
+  ...(j.taped
+    ? [
+        'Thread tape goes on pipe threads only, five turns the way the thread tightens; hose threads have a washer and want none, hand-tight and a quarter more.',
+      ]
+    : []),
+];

@@ -1,0 +1,54 @@
+/** Hours that one person takes (growers' reports, rounded): until their own hours are known. */
+export const HOURS = {
+  trenchM: 0.12,
+  mainM: 0.008,
+  joint: 0.08,
+  glued: 0.15,
+  part: 0.2,
+  takeOff: 0.06,
+  headerM: 0.01,
+  run: 0.06,
+  runM: 0.0025,
+  staple: 0.006,
+  hole: 0.004,
+  flush: 0.5,
+  valveWire: 0.4,
+  stand: 3,
+  walk: 0.5,
+  plant: 0.08,
+} as const;
+/** Two together take this share of one's time (a helper waits now and then). */
+export const TWO_SHARE = 0.6;
+
+export const LOCATE =
+  'Have buried services located before you dig: power, gas, water, telephone. The utilities’ own locators or licensed people do that.';
+export const CAUTIONS = {
+  backflow:
+    'Backflow protection is law on most public supplies: local water rules and licensed plumbers decide what is fitted and who fits it.',
+  electric: 'Pump and valve wiring beyond low voltage is a licensed electrician’s work.',
+  stand:
+    'A tank is heavy: a kilogram for each litre. A stand higher than about a metre, or for more than 200 kg, is designed by someone competent.',
+  cement: 'Solvent cement and primer: fresh air and gloves, no flame.',
+  trench: 'Never go into a trench that is deeper than your hip without support for its walls.',
+};
+
+/** Usual tools, by what has to be done. */
+export const TOOLS = {
+  cut: 'pipe cutter',
+  wrench: 'two wrenches',
+  driver: 'nut driver for clamps',
+  tape: 'measuring tape',
+  string: 'string line and stakes',
+  spade: 'spade',
+  punch: 'the hole punch',
+  drill: 'drill with pilot bit and hole saw',
+  water: 'flask of hot water',
+  marker: 'marker pen',
+  gauge: 'gauge',
+};
+
+/** From so long a pipe, or so many runs, a helper saves more than his own time. */
+export const HELPER_FROM_M = 40;
+export const HELPER_FROM_RUNS = 12;
+/** Filling takes this share of digging. */
+export const FILL_SHARE = 0.4;
