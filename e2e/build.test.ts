@@ -195,6 +195,23 @@ test('a step that was built otherwise changes the plan, with one undo', async ()
   await reads(driver, STAGE, /22\.8 m of/);
 });
 
+test('what is cut is of the whole farm, whatever set is looked at', async () => {
+  const { driver } = bench;
+  await demoAtBuild('Hollin Bank');
+  await press(driver, 'Cut');
+  const runs = async (): Promise<string> => {
+    await reads(driver, STAGE, /Runs: how long to cut/);
+    return (await driver.findElement(By.css(`${STAGE} table`))).getText();
+  };
+  const before = await runs();
+  await goTo(bench, 'sets');
+  await press(driver, 'Make the sets');
+  await reads(driver, STAGE, /each was solved/);
+  await goTo(bench, 'build');
+  await press(driver, 'Cut');
+  await driver.wait(async () => (await runs()) === before, WAIT_MS);
+});
+
 test('remedies are told in the grower’s own prices too', async () => {
   const { driver } = bench;
   await demoAtBuild('Otter strip');

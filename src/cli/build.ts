@@ -138,6 +138,7 @@ export async function buildReport(
         fieldSheets({
           stated,
           plan: judged.plan,
+          layout,
           states,
           shop,
           programme: judged.outlook?.programme.rows ?? [],

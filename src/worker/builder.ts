@@ -93,6 +93,7 @@ const api = {
         {
           stated: plan,
           plan: judged.plan,
+          layout: layOut(judged.plan),
           states,
           shop,
           programme: judged.outlook?.programme.rows ?? [],

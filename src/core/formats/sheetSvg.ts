@@ -1,4 +1,3 @@
-import { pipeKind } from '../catalog/pipes';
 import { boxOf, type Box, type Point } from '../ground';
 import { placeOnRun, sheetCorners, stretchOfRun, toSheet } from '../layout';
 import type { FarmResults } from '../network';
@@ -36,8 +35,8 @@ export interface SheetOptions {
   units: UnitChoice;
   /** Pressures along each run at even steps, run after run, kPa, as drawn on the screen. */
   shading?: { kpa: Float32Array; points: number };
-  /** Mains bear their pipe and length, tees their number. */
-  named?: boolean;
+  /** Pieces of the main bear their number. */
+  numbered?: boolean;
   /** Contours as paths on the sheet in metres, with their heights. */
   contours?: readonly { d: string; zM: number }[];
 }
@@ -143,22 +142,14 @@ export function writeSheetSvg(plan: FullPlan, results: FarmResults, options: She
         [m.start.xM, m.start.yM],
         [m.end.xM, m.end.yM],
       ])}" class="pipe"/>`,
-      ...(options.named
-        ? [
-            text(
-              [(m.start.xM + m.end.xM) / 2, (m.start.yM + m.end.yM) / 2],
-              `${pipeKind(m.piece.pipe).name} · ${show(m.lengthM, 'length')}`,
-              'dx="1.5" dy="-1" class="small"',
-            ),
-          ]
-        : []),
     );
-  if (options.named)
-    plan.tees.forEach((t, i) => {
-      const [tx, ty] = at([t.xM, t.yM]).split(' ');
+  if (options.numbered)
+    layout.mains.forEach(({ start, end }, i) => {
+      const [mx, my] = at([(start.xM + end.xM) / 2, (start.yM + end.yM) / 2])
+        .split(' ')
+        .map(Number);
       out.push(
-        `<circle cx="${tx}" cy="${ty}" r="1.1" class="source"/>`,
-        text([t.xM, t.yM], `tee ${i + 1}`, 'dx="1.6" dy="2.6" class="small"'),
+        `<circle cx="${mx}" cy="${my}" r="1.9" class="source"/><text x="${mx}" y="${my + 0.8}" text-anchor="middle" class="small">${i + 1}</text>`,
       );
     });
   const [sx, sy] = at([layout.head.xM, layout.head.yM]).split(' ');

@@ -1,5 +1,7 @@
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
-import { BATTERY } from '../check/battery.testing';
+import { BATTERY, SOUND } from '../check/battery.testing';
+import { layOut } from '../layout';
+import type { Plan } from '../plan';
 import { judge } from '../check';
 import { itemName, ranges, shopFor, type Show } from '../build';
 import { lineWorking } from '../working';
@@ -50,6 +52,7 @@ describe('field sheets', () => {
   const printed = {
     stated,
     plan: judged.plan,
+    layout: layOut(judged.plan),
     states,
     shop: shopFor(judged.plan),
     programme: judged.outlook?.programme.rows ?? [],
@@ -90,6 +93,50 @@ describe('field sheets', () => {
     expect(foot).toMatch(/2027-03-01 · plan [0-9a-f]{8}/);
     expect(foot).toContain('page 2 of 7');
   });
+});
+
+test('of a plan in sets everything is printed, and each gauge with what it reads in the sets that open its block', () => {
+  const gauge = (id: string) => [{ id, kind: 'gauge' }];
+  const stated: Plan = {
+    ...SOUND,
+    blocks: ['a', 'c'].map((id, i) => ({
+      ...SOUND.blocks[0],
+      id,
+      name: `Field ${id}`,
+      xM: 30 * i,
+      inlet: [...SOUND.blocks[0].inlet!, ...gauge(`g${id}`)],
+    })),
+    watering: { sets: ['a', 'c'].map((id) => ({ id: `set-${id}`, beds: [{ block: id }] })) },
+  };
+  const judged = judge(stated);
+  const states = judged.states.filter((s) => s.how === 'open' && !s.backup);
+  expect(states).toHaveLength(2);
+  const layout = layOut(judged.plan);
+  const content = (id: 'cut' | 'head' | 'labels'): string =>
+    JSON.stringify(
+      fieldSheets(
+        {
+          stated,
+          plan: judged.plan,
+          layout,
+          states,
+          shop: shopFor(judged.plan),
+          programme: [],
+          choice: METRIC,
+          show,
+          on: '2027-03-01',
+        },
+        [id],
+      ).content,
+    );
+  for (const name of ['Field a', 'Field c']) {
+    expect(content('cut')).toContain(name);
+    expect(content('labels')).toContain(`${name} · 1`);
+  }
+  const runs = layout.blocks.flatMap((b) => b.runs).length;
+  expect(content('cut').match(/"run [0-9a-z.]+"/g)).toHaveLength(runs);
+  // Set by set its own gauge alone reads.
+  expect(content('head').match(/"–"/g)).toHaveLength(2);
 });
 
 test('the working of every line of every planted plan gives what is bought', () => {

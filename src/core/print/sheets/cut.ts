@@ -34,9 +34,9 @@ function ruleDrawing(rule: HeaderRule): Content {
 
 export const cut: SheetMaker = (p) => {
   const { plan, shop } = p;
-  const layouts = p.states[0]?.results.layout.blocks ?? [];
+  const layouts = p.layout.blocks;
   const { family } = plan.build;
-  const trenches = p.states[0] ? trenchesOf(plan, p.states[0].results.layout) : [];
+  const trenches = trenchesOf(plan, p.layout);
   return [
     heading('Header rules and cut list'),
     para(

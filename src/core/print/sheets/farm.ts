@@ -4,14 +4,19 @@ import type { Content } from 'pdfmake/interfaces';
 import type { SheetMaker } from './printed';
 
 export const farm: SheetMaker = (p) => {
-  const { plan, states, choice } = p;
+  const { plan, states, layout, choice } = p;
+  // Each run in the shade of its own set.
   const sheet =
     states[0] &&
-    writeSheetSvg(plan, states[0].results, {
-      paper: plan.build.paper === 'a4' ? 'A4' : 'Letter',
-      units: choice,
-      named: true,
-    });
+    writeSheetSvg(
+      plan,
+      { ...states[0].results, layout, runs: states.flatMap((s) => s.results.runs), weakest: -1 },
+      {
+        paper: plan.build.paper === 'a4' ? 'A4' : 'Letter',
+        units: choice,
+        numbered: true,
+      },
+    );
   if (!sheet?.ok) return [heading('The farm'), para(sheet ? sheet.why : 'Nothing is solved yet.')];
   const across = sheet.widthMm > sheet.heightMm;
   // Drawn at its own size on the whole page, so that its scale holds.

@@ -1,19 +1,21 @@
-import { isTaped, jointWords, madeJoints } from '../../build';
+import { isTaped, jointWords, madeJoints, partEnds } from '../../build';
 import { isBranch } from '../../catalog/headParts';
 import type { State } from '../../check';
 import { inletParts, type PartResult } from '../../network';
-import type { FullPlan } from '../../plan';
+import { HEAD, type FullPlan, type Part } from '../../plan';
+import { pipeKind } from '../../catalog/pipes';
 import { heading, num, para, subheading, table } from '../page';
 import type { Content } from 'pdfmake/interfaces';
 import { setName, type Printed, type SheetMaker } from './printed';
 
 /** Readings of gauges by set, shut and running. */
-function readings(p: Printed, of: (s: State) => PartResult[]): Content[] {
+function readings(p: Printed, of: (s: State) => PartResult[], without: string): Content[] {
   const open = p.states.filter((s) => s.how === 'open' && !s.backup);
   if (open.length === 0) return [];
-  const gauges = of(open[0]).filter((g) => g.step.part.role === 'gauge');
-  if (gauges.length === 0)
-    return [para('No gauge stands here. A gauge before and after the filter tells when to clean it.')];
+  // A set that does not open a block tells nothing of its gauges.
+  const gauges =
+    open.map((s) => of(s).filter((g) => g.step.part.role === 'gauge')).find((g) => g.length > 0) ?? [];
+  if (gauges.length === 0) return [para(without)];
   return [
     table(
       ['*', 'auto', ...open.map(() => 'auto')],
@@ -21,9 +23,7 @@ function readings(p: Printed, of: (s: State) => PartResult[]): Content[] {
       gauges.map((g, i) => [
         `${i + 1}. ${g.step.part.name}`,
         num(p.show(g.restKpa, 'pressure')),
-        ...open.map((s) =>
-          num(p.show(of(s).filter((x) => x.step.part.role === 'gauge')[i].afterKpa, 'pressure')),
-        ),
+        ...open.map((s) => num(readOf(of(s).filter((x) => x.step.part.role === 'gauge')[i], p))),
       ]),
     ),
   ];
@@ -35,12 +35,46 @@ const partTable = (p: Printed, parts: FullPlan['head']): Content =>
     ['', 'Part, in the order of the water', 'Comes in by', 'Leaves by'],
     parts
       .filter((x) => x.role !== 'adaptor')
-      .map((x, i) => [num(`${i + 1}`), isBranch(x.role) ? `${x.name}, on a tee` : x.name, ...ends(p, x.id)]),
+      .map((x, i) => [num(`${i + 1}`), isBranch(x.role) ? `${x.name}, on a tee` : x.name, ...ends(p, x)]),
   );
-function ends({ shop }: Printed, part: string): [string, string] {
-  const own = shop.meetings.filter((m) => m.part === part);
-  const into = own.find((m) => m.to);
-  return [into ? jointWords({ ...into.to }) : '', own.length > 1 ? jointWords(own[1].from) : ''];
+function ends({ plan }: Printed, part: Part): [string, string] {
+  const own = partEnds(part, plan.build.family);
+  return [jointWords(own.in), isBranch(part.role) ? '' : jointWords(own.out)];
+}
+
+/** A gauge of a block that a set does not open stands at what is there, which is not told. */
+const readOf = (gauge: PartResult | undefined, { show }: Printed): string =>
+  gauge ? show(gauge.afterKpa, 'pressure') : '–';
+/** The parts of a block's inlet in a state, where that opens the block. */
+const inletOf =
+  (index: number) =>
+  ({ results }: State): PartResult[] => {
+    const block = results.blocks.find((b) => b.index === index && b.flowLph > 0);
+    return block ? inletParts(results, block) : [];
+  };
+
+/** Pieces of the main by the numbers that they bear on the farm. */
+function mains({ plan, layout, show }: Printed): Content[] {
+  const laid = layout.mains;
+  if (laid.length === 0) return [];
+  const name = (id: string): string =>
+    id === HEAD
+      ? 'the head'
+      : (plan.blocks.find((b) => b.id === id)?.name ?? `tee ${plan.tees.findIndex((t) => t.id === id) + 1}`);
+  return [
+    subheading('Mains, by their numbers on the farm'),
+    table(
+      [20, '*', '*', '*', 'auto'],
+      ['', 'From', 'To', 'Pipe', 'Length'],
+      laid.map((m, i) => [
+        num(`${i + 1}`),
+        name(m.from),
+        name(m.to),
+        pipeKind(m.piece.pipe).name,
+        num(show(m.lengthM, 'length')),
+      ]),
+    ),
+  ];
 }
 
 export const head: SheetMaker = (p) => [
@@ -48,16 +82,21 @@ export const head: SheetMaker = (p) => [
   para('Every arrow points away from the source.'),
   partTable(p, p.plan.head),
   subheading('What its gauges should read'),
-  ...readings(p, (s) => s.results.head),
+  ...readings(
+    p,
+    (s) => s.results.head,
+    'No gauge stands here. A gauge before and after the filter tells when to clean it.',
+  ),
   ...p.plan.blocks.flatMap((b, i): Content[] =>
     b.inlet.length === 0
       ? []
       : [
           subheading(`Inlet of ${b.name}`),
           partTable(p, b.inlet),
-          ...readings(p, (s) => (s.results.blocks[i] ? inletParts(s.results, s.results.blocks[i]) : [])),
+          ...readings(p, inletOf(i), 'No gauge stands here: one after the regulator would prove it.'),
         ],
   ),
+  ...mains(p),
   subheading('Joints'),
   table(
     ['*', '*', '*'],

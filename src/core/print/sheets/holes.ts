@@ -5,7 +5,7 @@ import { blockName, type SheetMaker } from './printed';
 
 /** A strip at true size: a mark for each hole, tile by tile, with a line of known length to measure. */
 export const holes: SheetMaker = (p) => {
-  const layouts = p.states[0]?.results.layout.blocks ?? [];
+  const layouts = p.layout.blocks;
   const rules = [...new Map(layouts.flatMap((b) => holeRules(b)).map((r) => [r.spacingM, r])).values()];
   if (rules.length === 0)
     return [

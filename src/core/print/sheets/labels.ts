@@ -4,12 +4,12 @@ import type { Content } from 'pdfmake/interfaces';
 import type { SheetMaker } from './printed';
 
 export const labels: SheetMaker = (p) => {
-  const { plan, states } = p;
+  const { plan, layout } = p;
   const names = [
     ...plan.head.filter((x) => !isBranch(x.role) && x.role !== 'adaptor').map((x) => x.name),
     ...plan.blocks.map((b) => b.name),
     ...plan.watering.sets.map((s) => s.name),
-    ...(states[0]?.results.layout.blocks ?? []).flatMap((b) =>
+    ...layout.blocks.flatMap((b) =>
       [...new Set(b.beds.map((x) => x.key))].map((k) => `${b.block.name} · ${k}`),
     ),
   ];

@@ -1,5 +1,6 @@
 import type { Shop, Show } from '../../build';
 import type { State } from '../../check';
+import type { FarmLayout } from '../../layout';
 import type { FullPlan, Plan } from '../../plan';
 import type { ProgrammeRow } from '../../sets';
 import type { UnitChoice } from '../../units';
@@ -9,6 +10,8 @@ import type { Content } from 'pdfmake/interfaces';
 export interface Printed {
   stated: Plan;
   plan: FullPlan;
+  /** The whole farm laid out, whatever a set opens. */
+  layout: FarmLayout;
   /** States in which sets are open as planned: their readings are told. */
   states: readonly State[];
   shop: Shop;

@@ -4,7 +4,7 @@ import type { Content } from 'pdfmake/interfaces';
 import type { SheetMaker } from './printed';
 
 export const steps: SheetMaker = (p) => {
-  const list = stepsFor(p.plan, p.show, p.states[0]?.results.layout);
+  const list = stepsFor(p.plan, p.show, p.layout);
   const done = new Map(p.plan.build.done.map((d) => [d.step, d]));
   return [
     heading('Steps, in the order of work'),

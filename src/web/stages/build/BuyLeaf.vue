@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
 import { GROUPS, itemName, perSeason, rowsM, type Line } from '../../../core/build';
+import { layOut } from '../../../core/layout';
 import { stepKey } from '../../../core/network';
 import { lineWorking } from '../../../core/working';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -9,7 +10,6 @@ import { download } from '../../storage/download';
 import { useBuilding } from '../../stores/building';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
-import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
 import PriceField from './PriceField.vue';
@@ -19,7 +19,6 @@ const building = useBuilding();
 const plan = usePlan();
 const edits = useEdits();
 const settings = useSettings();
-const results = useResults();
 const view = useView();
 
 const shop = computed(() => building.built!.shop);
@@ -85,12 +84,13 @@ function point(l: Line | undefined): void {
 }
 const lit = (l: Line): boolean => l.uses.some((u) => (u.at.place === 'main' ? view.pointedStep === stepKey.main(u.at.id!) : u.at.place === 'block' && view.pointedStep === stepKey.header(u.at.id!)));
 
-const layout = computed(() => results.solved?.results.layout);
+/** The whole farm, whatever set is looked at. */
+const layout = computed(() => layOut(plan.full));
 const totals = computed(() =>
   shop.value.places.map((p) => {
     const block = plan.full.blocks.find((b) => b.id === p.id);
-    const beds = block && layout.value?.blocks.find((b) => b.block.id === p.id)?.beds.length;
-    const rows = block && layout.value ? rowsM(layout.value, p.id) : 0;
+    const beds = block && layout.value.blocks.find((b) => b.block.id === p.id)?.beds.length;
+    const rows = block ? rowsM(layout.value, p.id) : 0;
     return { ...p, name: places.value.find((x) => x.id === p.id)?.name ?? p.id, beds, rows };
   }),
 );

@@ -2,28 +2,28 @@
 import { computed } from 'vue';
 import { cutGroups, headerRules, holeRules, itemName, ranges, runCuts, runEndWords, STYLES, trenchesOf, type HeaderRule } from '../../../core/build';
 import { pipeKind } from '../../../core/catalog/pipes';
+import { layOut } from '../../../core/layout';
 import { onTape } from '../../../core/print';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useBuilding } from '../../stores/building';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
-import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
 
 /** Where to punch headers, how long to cut runs, from which roll, and how deep to dig. */
 const building = useBuilding();
 const plan = usePlan();
 const edits = useEdits();
-const results = useResults();
 const settings = useSettings();
 const build = computed(() => plan.full.build);
 const stated = computed(() => plan.plan.build);
-const layout = computed(() => results.solved?.results.layout);
-const rules = computed(() => layout.value?.blocks.flatMap((b) => headerRules(plan.full, b).map((rule) => ({ rule, name: b.block.name }))) ?? []);
-const runs = computed(() => layout.value?.blocks.flatMap((b) => runCuts(plan.full, b).map((c) => ({ ...c, name: b.block.name }))) ?? []);
-const holes = computed(() => layout.value?.blocks.flatMap(holeRules) ?? []);
-const trenches = computed(() => (layout.value ? trenchesOf(plan.full, layout.value) : []));
+/** The whole farm, whatever set is looked at. */
+const layout = computed(() => layOut(plan.full));
+const rules = computed(() => layout.value.blocks.flatMap((b) => headerRules(plan.full, b).map((rule) => ({ rule, name: b.block.name }))));
+const runs = computed(() => layout.value.blocks.flatMap((b) => runCuts(plan.full, b).map((c) => ({ ...c, name: b.block.name }))));
+const holes = computed(() => layout.value.blocks.flatMap(holeRules));
+const trenches = computed(() => trenchesOf(plan.full, layout.value));
 const cuts = computed(() => building.built!.shop.lines.filter((l) => l.cuts && l.cuts.rolls.length > 0));
 const tape = (m: number): string => onTape(m, build.value.family);
 const nameOf = (id: string): string => plan.full.blocks.find((b) => b.id === id)?.name ?? 'a tee';
