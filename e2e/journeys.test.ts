@@ -169,7 +169,7 @@ test('a bad file is refused with the reason, and what was there stays', async ()
     ['broken.json', '{"format":', /broken/],
     ['foreign.json', '{"type":"FeatureCollection"}', /not an Idle Furrow plan/],
     ['huge.json', ' '.repeat(20 * 1024 * 1024 + 1), /larger than 20 MB/],
-    ['future.json', '{"format":"idle-furrow-plan","version":7}', /newer Idle Furrow/],
+    ['future.json', '{"format":"idle-furrow-plan","version":99}', /newer Idle Furrow/],
     [
       'odd.json',
       '{"format":"idle-furrow-plan","version":1,"sources":[{"id":"a","kind":"tap"}],"blocks":[{"id":"b","beds":{"lengthM":-1}}]}',
