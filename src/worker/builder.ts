@@ -1,6 +1,14 @@
 import loadHighs from 'highs';
 import highsWasm from 'highs/runtime?url';
-import { meetingsOf, shopFor, stepsFor, type LinearSolver, type Shop, type Step } from '../core/build';
+import {
+  meetingsOf,
+  shopFor,
+  stepsFor,
+  usesOf,
+  type LinearSolver,
+  type Shop,
+  type Step,
+} from '../core/build';
 import { changed, type Change } from '../core/changes';
 import { judge } from '../core/check';
 import {
@@ -51,9 +59,10 @@ const api = {
       const began = performance.now();
       const full = fillIn(plan);
       const layout = layOut(full);
-      const shop = shopFor(full, layout, solve);
+      const uses = usesOf(full, layout);
+      const shop = shopFor(full, layout, solve, uses);
       checkpoint();
-      const steps = stepsFor(full, shower(choice), layout);
+      const steps = stepsFor(full, shower(choice), layout, uses);
       return { shop, steps, tookMs: performance.now() - began };
     });
   },

@@ -7,7 +7,7 @@ import { cutEndOf, runEnd } from './ends';
 import { fixingsOf, type Meeting } from './fitter';
 import { fittingItem, laidItem, thing, type Item } from './item';
 import type { Joint } from './joint';
-import { usesOf } from './uses';
+import { usesOf, type Uses } from './uses';
 import { amountOf, HEAD_PLACE, type Use } from './use';
 
 /** One line of the parts list. */
@@ -145,8 +145,12 @@ function packsOf(item: Item, need: number, stated: number | undefined): { packs:
  * What is bought for a plan: everything used, with spares, less what the grower has, in whole rolls, sticks and packs.
  * @param solve cuts rolls and sticks to least waste; without it the longest are cut first
  */
-export function shopFor(plan: FullPlan, layout: FarmLayout = layOut(plan), solve?: LinearSolver): Shop {
-  const { uses, meetings } = usesOf(plan, layout);
+export function shopFor(
+  plan: FullPlan,
+  layout: FarmLayout = layOut(plan),
+  solve?: LinearSolver,
+  { uses, meetings }: Uses = usesOf(plan, layout),
+): Shop {
   const { build } = plan;
   const have = new Map(build.have.map((h) => [h.item, h]));
   const prices = new Map(build.prices.map((p) => [p.item, p]));
