@@ -289,3 +289,12 @@ test('what is cut from a roll is told by its lengths and where each goes', () =>
     { lengthM: 5, count: 2, goesTo: 'main' },
   ]);
 });
+
+test('a header is cut with tees where its tees narrow it, or where it is too thin to punch', () => {
+  const style = (header: Stated<Block['header']>) =>
+    rulesOf({ beds: BEDS, header } as never)[0].marks[0].style;
+  expect(style({ pipe: 'pe-32', throughK: 0.5 })).toBe('tee');
+  expect(style({ pipe: 'pe-16' })).toBe('tee');
+  expect(style({ pipe: 'pe-20', boreMm: 14 })).toBe('punched');
+  expect(style({ pipe: 'pe-32' })).toBe('punched');
+});

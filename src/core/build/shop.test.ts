@@ -1,6 +1,16 @@
 import { fillIn, blankPlan, type Plan, type StatedBlock } from '../plan';
 import { layOut } from '../layout';
-import { chainBetween, meetingsOf, perSeason, rowsM, shopFor, usesOf, type Shop } from './index';
+import {
+  chainBetween,
+  chainThrough,
+  fittingOf,
+  meetingsOf,
+  perSeason,
+  rowsM,
+  shopFor,
+  usesOf,
+  type Shop,
+} from './index';
 
 const planOf = (block: Partial<StatedBlock>, more: Partial<Plan> = {}) =>
   fillIn({
@@ -204,4 +214,33 @@ test('a tee at the head narrows nothing', () => {
       'metric',
     ),
   ).toHaveLength(1);
+});
+
+test('an air vent stands on a tee of its own, at the tee of the main that has one', () => {
+  const farm = (vent: boolean) =>
+    shopFor(
+      fillIn({
+        ...blankPlan('metric'),
+        head: [],
+        tees: [
+          { id: 't1', xM: 0, yM: 5, main: { pipe: 'pe-32', from: 'head' } },
+          { id: 't2', xM: 0, yM: 10, vent, main: { pipe: 'pe-32', from: 't1' } },
+        ],
+        blocks: [{ id: 'b', xM: 0, yM: 15, main: { pipe: 'pe-32', from: 't2' } }],
+      }),
+    );
+  const [bare, vented] = [farm(false), farm(true)];
+  expect(used(bare, 'part:air-vent')).toBe(0);
+  expect(used(vented, 'part:air-vent')).toBe(1);
+  expect(used(vented, 'tee:comp_32mm') - used(bare, 'tee:comp_32mm')).toBe(1);
+  // From the compression tee to the vent's ¾ in thread.
+  expect(used(vented, 'fit:') - used(bare, 'fit:')).toBeGreaterThan(0);
+});
+
+test('through a fitting that is there the shorter of both ways round is taken', () => {
+  const at = (kind: 'taper' | 'barb', size: string, half: 'male' | 'female') => ({ kind, size, half });
+  const has = fittingOf('fit:barb_1_male~taper_1_male')!;
+  // One way it fits as it is; the other way round it would want three more.
+  expect(chainThrough(at('taper', '1', 'female'), has, at('barb', '1', 'female'), 'inch')).toEqual([has]);
+  expect(chainThrough(at('barb', '1', 'female'), has, at('taper', '1', 'female'), 'inch')).toEqual([has]);
 });
