@@ -244,3 +244,23 @@ test('through a fitting that is there the shorter of both ways round is taken', 
   expect(chainThrough(at('taper', '1', 'female'), has, at('barb', '1', 'female'), 'inch')).toEqual([has]);
   expect(chainThrough(at('barb', '1', 'female'), has, at('taper', '1', 'female'), 'inch')).toEqual([has]);
 });
+
+test('wire runs along the mains, with a core for each valve beyond and one that they share', () => {
+  const valve = [{ id: 'v', kind: 'solenoid-1' }];
+  const shop = shopFor(
+    fillIn({
+      ...blankPlan('metric'),
+      sources: [{ id: 's', kind: 'tap', xM: 0, yM: 0 }],
+      tees: [{ id: 't', xM: 0, yM: 10, main: { from: 'head' } }],
+      blocks: [
+        { id: 'a', xM: 0, yM: 20, inlet: valve, main: { from: 't' } },
+        { id: 'c', xM: 0, yM: 30, inlet: valve, main: { from: 't' } },
+        { id: 'd', xM: 0, yM: 40, inlet: [], main: { from: 't' } },
+      ],
+    }),
+  );
+  // To the tee three cores, 10 m and a tail; to each valve two, 10 and 20 m and their tails; none to the block without.
+  expect(used(shop, 'wire:3')).toBeCloseTo(11, 9);
+  expect(used(shop, 'wire:2')).toBeCloseTo(11 + 21, 9);
+  expect(used(shop, 'wire-joint')).toBe(4);
+});

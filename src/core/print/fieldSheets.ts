@@ -29,8 +29,8 @@ export type SheetId = (typeof SHEETS)[number]['id'];
 const MAKERS: Record<SheetId, SheetMaker> = { farm, head, parts, cut, holes, steps, timer, walk, labels };
 
 /**
- * Field sheets as a document to print, black and white readable: any of them alone, or all. Each page bears the plan's name, the day and
- * the plan's fingerprint, by which an old print is known.
+ * Field sheets as a document to print, black and white readable: any of them alone, or all. Each page bears
+ * the plan's name, the day and the plan's mark, by which an old print is known.
  */
 export function fieldSheets(
   printed: Printed,

@@ -112,7 +112,7 @@ test('of a plan in sets everything is printed, and each gauge with what it reads
   const states = judged.states.filter((s) => s.how === 'open' && !s.backup);
   expect(states).toHaveLength(2);
   const layout = layOut(judged.plan);
-  const content = (id: 'cut' | 'head' | 'labels'): string =>
+  const content = (id: 'farm' | 'cut' | 'head' | 'labels'): string =>
     JSON.stringify(
       fieldSheets(
         {
@@ -135,6 +135,9 @@ test('of a plan in sets everything is printed, and each gauge with what it reads
   }
   const runs = layout.blocks.flatMap((b) => b.runs).length;
   expect(content('cut').match(/"run [0-9a-z.]+"/g)).toHaveLength(runs);
+  // No bed is drawn as one that rests.
+  expect(content('farm')).toMatch(/class=..bed../);
+  expect(content('farm')).not.toContain('bed rests');
   // Set by set its own gauge alone reads.
   expect(content('head').match(/"–"/g)).toHaveLength(2);
 });
