@@ -13,7 +13,7 @@ export * from './outlook';
 export { loadOf } from './parts';
 export * from './programme';
 export * from './runTime';
-export * from './season';
+export * from './seasonDays';
 export * from './sky';
 export * from './tankOverTime';
 export * from './travel';

@@ -2,7 +2,7 @@ import { createPlanSolver } from '../network';
 import { openings, type FullPlan, type Plan, type StatedWatering } from '../plan';
 import { ALL_SET, outlookOf, type Outlook } from './outlook';
 import { usableShare } from '../soil';
-import { seasonOf } from './season';
+import { seasonOf } from './seasonDays';
 import { gardenPlan } from './sets.testing';
 import { setWorking } from './workings';
 

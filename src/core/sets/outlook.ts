@@ -14,7 +14,7 @@ import { skyOver } from './sky';
 import { loadOf } from './parts';
 import { monthBudgets, programmeRows, type Programme } from './programme';
 import { runTimeOf, type RunTime } from './runTime';
-import type { Gift } from './season';
+import type { Gift } from './seasonDays';
 import { tankTable, type TankTable } from './tankOverTime';
 import { slowestTravel, type Travel } from './travel';
 

@@ -7,7 +7,7 @@ import { METRIC } from '../units';
 import { workingText } from '../working';
 import { wrongIn } from '../working/readBack.testing';
 import { outlookOf, type Outlook } from './outlook';
-import { seasonOf } from './season';
+import { seasonOf } from './seasonDays';
 import { gardenPlan } from './sets.testing';
 import { seasonWorking, SET_WORKING_NAMES, setWorking } from './workings';
 

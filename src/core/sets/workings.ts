@@ -6,7 +6,7 @@ import { sum, term, type Working } from '../working';
 import { groundOf, WEEK_D } from './need';
 import type { Outlook, SetOutlook } from './outlook';
 import type { SetBeds } from './runTime';
-import type { BedSeason } from './season';
+import type { BedSeason } from './seasonDays';
 
 /** Numbers of a set that show how they were come by. */
 export type SetWorkingName =
