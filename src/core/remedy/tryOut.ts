@@ -130,7 +130,8 @@ export function tryChanges(
 /** What a finding stands for: itself, and the same elsewhere where it is told for several places. */
 const idsOf = (finding: Finding): string[] => [finding.id, ...finding.also.map((o) => o.id)];
 
-const sumOf = (list: readonly Finding[]): number => list.reduce((sum, f) => sum + f.margin, 0);
+const sumOf = (list: readonly Pick<Finding, 'margin'>[]): number =>
+  list.reduce((sum, f) => sum + f.margin, 0);
 
 /** Judges what is open as planned first: what does not help there is not looked at in every state. */
 function helpsAtAll(way: Change[], finding: Finding, before: Judgement, solver: PlanSolver): boolean {
@@ -140,9 +141,17 @@ function helpsAtAll(way: Change[], finding: Finding, before: Judgement, solver: 
   if (plan === before.stated || refusalOf(plan)) return false;
   const ids = idsOf(finding);
   const left = judgeOpen(plan, { solver }).each.filter((f) => ids.includes(f.id));
-  const was = before.each.filter((f) => ids.includes(f.id));
-  return left.length < was.length || sumOf(left) < sumOf(was) * (1 - LEAST_HELP);
+  return isLess(
+    left,
+    before.each.filter((f) => ids.includes(f.id)),
+  );
 }
+
+/** Less is left of a finding: in fewer places, or by so much less in all of them together that it is felt. */
+export const isLess = (
+  left: readonly Pick<Finding, 'margin'>[],
+  was: readonly Pick<Finding, 'margin'>[],
+): boolean => left.length < was.length || sumOf(left) < sumOf(was) * (1 - LEAST_HELP);
 
 /** Tries one way: what it comes to for a finding; nothing where it does not help, or brings a stop that was not there. */
 function tryWay(
@@ -229,7 +238,9 @@ export function remediesFor(
 }
 
 /** Where something clears a finding without a graver fault elsewhere, what does so at that price is not offered beside it. */
-function mildOf(remedies: Remedy[]): Remedy[] {
+export function mildOf<R extends { clears: boolean; worse: readonly Pick<Finding, 'grade'>[] }>(
+  remedies: R[],
+): R[] {
   const mild = remedies.filter((r) => !r.worse.some((f) => f.grade === 'stop'));
   return mild.some((r) => r.clears) ? mild : remedies;
 }

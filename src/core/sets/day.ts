@@ -130,7 +130,7 @@ export function dayOf(times: readonly SetTime[], rules: DayRules): Day {
         const from = (rules.pump.fromMin + step) % MINUTES_A_DAY;
         if (length > MINUTES_A_DAY || over(pumpSum, from, length) < length) continue;
         if (personSum && over(personSum, from, length) < length) continue;
-        const weight = over(weightSum, from, length) / Math.max(1, length);
+        const weight = over(weightSum, from, length);
         if (weight >= least - 1e-9) continue;
         if (entries.some((e) => touches(e, from, set.minutes, e.set === set.id ? SOAK_MIN : rules.gapMin)))
           continue;
