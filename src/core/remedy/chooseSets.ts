@@ -45,9 +45,6 @@ export function chooseSets(
     toMend(judge(withSets(stated, sets), { solver, checkpoint }).each);
   const atOnce = new Set(judged([]).map((f) => f.code));
   const [a, b] = [wished, together].map((m) => judged(m.sets).filter((f) => !atOnce.has(f.code)));
-  const solves = wished.solves + together.solves;
   const better = stops(b) < stops(a) || (stops(b) === stops(a) && b.length < a.length);
-  return better
-    ? { ...together, solves, mixed: true, worse: b }
-    : { ...wished, solves, mixed: false, worse: a };
+  return better ? { ...together, mixed: true, worse: b } : { ...wished, mixed: false, worse: a };
 }

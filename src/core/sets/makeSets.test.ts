@@ -231,6 +231,19 @@ describe('sets made again after an edit', () => {
     expect(Math.max(...loads(grown, again))).toBeLessThanOrEqual(1 + 1e-6);
   });
 
+  it('put a new bed into the nearest set that has room for it, not only into the first', () => {
+    const far = { id: 'far', xM: 200, beds: { count: 4, lengthM: 25 } };
+    const plan = gardenPlan({ tapLph: 3000, blocks: [{ id: 'near', beds: { count: 4, lengthM: 25 } }, far] });
+    const two = [
+      { id: 'n', name: 'N', beds: [{ block: 'near' }] },
+      { id: 'f', name: 'F', beds: [{ block: 'far', keys: ['1', '2', '3'] }] },
+    ];
+    const again = makeSets({ ...plan, watering: { ...plan.watering, sets: two } }).sets;
+    expect(again[0]).toBe(two[0]);
+    expect(again[1].beds).toEqual([{ block: 'far', keys: ['1', '2', '3', '4'] }]);
+    expect(again).toHaveLength(2);
+  });
+
   it('drop beds that are gone, and give up what is too much when the source falls', () => {
     const less = gardenPlan({ tapLph: 1800, blocks: [blocksOf(1, 5)[0]] });
     const dropped = makeSets({ ...less, watering: { ...less.watering, sets } }).sets;

@@ -9,8 +9,6 @@ export interface MadeSets {
   sets: WaterSet[];
   /** Beds that ask for more than the source gives even alone. */
   tooMuch: { block: string; key?: string; asksLph: number; givesLph: number }[];
-  /** Plans that were solved. */
-  solves: number;
 }
 
 /** Smaller sets lose less on the way, so the source gives them more than it gives all at once. */
@@ -49,7 +47,6 @@ export function makeSets(
   solver: PlanSolver = createPlanSolver(),
   checkpoint: () => void = () => {},
 ): MadeSets {
-  let solves = 0;
   let evenness = plan.wishes.uniformity;
   /** Some beds get nothing even alone: parting them helps none. */
   let hopeless = false;
@@ -60,14 +57,12 @@ export function makeSets(
   };
   const look = (units: readonly ValveUnit[]): Verdict => {
     checkpoint();
-    solves++;
     return verdictOf(solver.solve(withOpen(all, { beds: bedsOf(units) })));
   };
   checkpoint();
-  solves++;
   const whole = solver.solve(all);
   const units = valveUnits(all, layOut(all), whole);
-  if (units.length === 0) return { sets: [], tooMuch: [], solves };
+  if (units.length === 0) return { sets: [], tooMuch: [] };
   // Under a tank fewer beds at once cannot be more even than each is alone.
   if (isGravity(whole.layout.source) && !verdictOf(whole).ok) {
     const worst = Math.max(...units.map((u) => look([u]).load));
@@ -80,7 +75,6 @@ export function makeSets(
       : kept(units, plan.watering.sets, plan.watering.apart, look);
   return {
     sets,
-    solves,
     tooMuch: overs
       .filter((o) => Number.isFinite(o.verdict.givesLph))
       .map(({ unit, verdict }) => ({

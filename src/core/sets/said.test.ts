@@ -56,5 +56,5 @@ test.each(PLANS)('who waters when in %s', (_, stated) => {
   const outlook = outlookOf(plan, opened, solver);
   const season = seasonOf(plan, new Map(outlook.gifts));
   const even = evenOut(opened[0].plan, solver);
-  expect(brief({ made: { ...made, solves: 0 }, outlook, season, even })).toMatchSnapshot();
+  expect(brief({ made, outlook, season, even })).toMatchSnapshot();
 });

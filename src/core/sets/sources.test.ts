@@ -1,6 +1,8 @@
 import { judge, roots } from '../check';
 import { BLOCK, SOUND, TAP } from '../check/batteryBase.testing';
 import { fillIn, openings, refusalOf, type Plan } from '../plan';
+import type { Day } from './day';
+import { wellOf } from './lasting';
 import { tankThrough, type TankTable } from './tankOverTime';
 
 const TANK = {
@@ -14,6 +16,7 @@ const TANK = {
   xM: -3,
   yM: -2,
 } as Plan['sources'][number];
+const WELL = { id: 'well', kind: 'well', yieldLph: 600, xM: 5, yM: 5 } as Plan['sources'][number];
 /** Two blocks alike: by day from the tank, then from the tap. */
 const turns = (more: object = {}): Plan => ({
   ...SOUND,
@@ -117,4 +120,23 @@ describe('a source that takes over where the tank is dry', () => {
     expect(tank.takenOver!.litres).toBeGreaterThan(0);
     expect(judge(dry(false)).outlook!.tank!.takenOver).toBeUndefined();
   });
+});
+
+test('a well that only some sets draw on is reckoned by its own yield, whatever stands first', () => {
+  const day = { volumeL: 1000 } as Day;
+  const plan = fillIn({ ...turns(), sources: [TAP, { ...TANK, id: 'other' } as never, WELL] } as Plan);
+  const drawn = {
+    ...plan,
+    watering: {
+      ...plan.watering,
+      sets: plan.watering.sets.map((s, i) => (i === 0 ? { ...s, source: 'well' } : s)),
+    },
+  };
+  expect(wellOf(drawn, day, 7000)).toEqual({
+    dayL: 1000,
+    weekL: 7000,
+    givesDayL: 600 * drawn.wishes.allowance * 24,
+    givesWeekL: 600 * drawn.wishes.allowance * 168,
+  });
+  expect(wellOf({ ...plan, watering: { ...plan.watering, sets: [] } }, day, 7000)).toBeUndefined();
 });
