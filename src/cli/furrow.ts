@@ -3,7 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { describe, GRADE_WORDS, judge, opensOf, verdict, type Finding } from '../core/check';
 import { readNetworkCase, writeNetworkResult } from '../core/formats';
 import { NetworkError, solveNetwork } from '../core/hydraulics/network';
-import { fillIn, readPlan } from '../core/plan';
+import { fillIn, readPlan, type Plan } from '../core/plan';
 import { remediesFor, remedyWorking, sayChange } from '../core/remedy';
 import { format, METRIC, US, type KindName, type UnitChoice } from '../core/units';
 import { report } from './report';
@@ -125,6 +125,30 @@ function check(path: string, options: CheckOptions): number {
   return told.some((f) => f.grade === 'stop') ? EXIT.findings : EXIT.fine;
 }
 
+interface SeasonOptions {
+  set?: string;
+  json?: boolean;
+  units?: string;
+}
+
+/** A plan in a file; nothing where it cannot be read, which is said. */
+function planIn(path: string): Plan | undefined {
+  const reading = readPlan(readFile(path));
+  if (reading.ok) return reading.plan;
+  for (const { path: field, what } of reading.problems) process.stderr.write(`${field || path}: ${what}\n`);
+  return undefined;
+}
+
+/** What cannot be used is told as everything else that cannot. */
+function usable<T>(work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof Error && error.name === 'Unusable') throw new NetworkError('furrow', error.message);
+    throw error;
+  }
+}
+
 interface BuildOptions {
   prices?: string;
   have?: string;
@@ -203,6 +227,63 @@ program
   .option('--units <system>', 'us or metric; the plan’s own if not given')
   .description('what to buy, where to cut, and in which order; ends with 1 when something cannot be joined')
   .action((path: string, options: BuildOptions) => attempt(() => build(path, options)));
+
+program
+  .command('expect')
+  .argument('<plan>', 'a plan file')
+  .option('--set <set>', 'the set that runs, by its name or number; the first if not given')
+  .option('--json', 'print everything as JSON')
+  .option('--units <system>', 'us or metric; the plan’s own if not given')
+  .description('what every gauge, meter, cup and level should read while a set runs')
+  .action((path: string, options: SeasonOptions) =>
+    attempt(async () => {
+      const { expectText } = await import('./season');
+      const plan = planIn(path);
+      if (!plan) return EXIT.unusable;
+      process.stdout.write(usable(() => expectText(plan, options)));
+      return EXIT.fine;
+    }),
+  );
+
+program
+  .command('diagnose')
+  .argument('<plan>', 'a plan file')
+  .argument('<readings>', 'readings as CSV: place, value, unit, seen, set, time')
+  .option('--set <set>', 'the set that runs where a reading does not say; the first if not given')
+  .option('--json', 'print everything as JSON')
+  .option('--units <system>', 'us or metric; the plan’s own if not given')
+  .description(
+    'what readings say is wrong, and what to read next; ends with 2 where a reading cannot be used',
+  )
+  .action((path: string, readings: string, options: SeasonOptions) =>
+    attempt(async () => {
+      const { diagnoseText } = await import('./season');
+      const plan = planIn(path);
+      if (!plan) return EXIT.unusable;
+      const { text, refused } = usable(() => diagnoseText(plan, readBytes(readings), options));
+      for (const r of refused)
+        process.stderr.write(`${readings}${r.line > 0 ? `, line ${r.line}` : ''}: ${r.why}\n`);
+      process.stdout.write(text);
+      return refused.length > 0 ? EXIT.unusable : EXIT.fine;
+    }),
+  );
+
+program
+  .command('practice')
+  .option('--seed <number>', 'the same seed hides the same', '1')
+  .option('--level <level>', 'easy, fair or nasty', 'easy')
+  .option('--lesson <lesson>', 'a lesson, by its name or number')
+  .option('--units <system>', 'us or metric', 'metric')
+  .description('a simulated farm with something wrong, and how somebody who knows finds it')
+  .action((options: { seed: string; level: string; lesson?: string; units?: string }) =>
+    attempt(async () => {
+      const { practiceText } = await import('./season');
+      const seed = Number(options.seed);
+      if (!Number.isInteger(seed)) throw new NetworkError('--seed', `“${options.seed}” is no whole number`);
+      process.stdout.write(usable(() => practiceText({ ...options, seed })));
+      return EXIT.fine;
+    }),
+  );
 
 try {
   await program.parseAsync();

@@ -1,3 +1,4 @@
+import { isBranch, isFilter } from '../catalog/headParts';
 import { toSheet } from '../layout';
 import { inletParts } from '../network';
 import { bedWord } from '../plan';
@@ -47,7 +48,10 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
     spots.push({
       id: 'level',
       kind: 'level',
-      name: source.kind === 'tank' ? `the water in ${source.name}` : `the water level in ${source.name}`,
+      name:
+        source.kind === 'tank'
+          ? `how high the water stands in ${source.name}`
+          : `how deep the water stands in ${source.name}`,
       point: head,
       minutes: MINUTES.level,
     });
@@ -61,12 +65,12 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
     block?: number,
   ): void => {
     const at = block !== undefined ? { block } : {};
-    for (const s of steps) {
+    for (const [n, s] of steps.entries()) {
       if (s.part.role === 'gauge')
         spots.push({
           id: `fixed/${place}/${s.part.id}`,
           kind: 'gauge',
-          name: `the ${s.part.name} ${where}`,
+          name: `the gauge ${besideOf(steps, n)} ${where}`,
           node: s.from,
           point,
           fixed: s.part.id,
@@ -196,6 +200,16 @@ function walk({ blocks, mains }: OpenFarm['results'], stretches: number, head: P
     looks: { blocks: blocks.map((b) => b.index), mains: mains.map((m) => m.laid.to) },
     minutes: MINUTES.look + LOOK_BED_MIN * stretches + way / WALK_M_PER_MIN,
   };
+}
+
+/** Beside what a gauge stands: before a filter or regulator, else after the part before it. */
+function besideOf(steps: OpenFarm['results']['built']['head'], n: number): string {
+  const through = (s: (typeof steps)[number]): boolean => !isBranch(s.part.role);
+  const after = steps.slice(n + 1).find(through)?.part;
+  const before = steps.slice(0, n).reverse().find(through)?.part;
+  if (after && (!before || isFilter(after.role) || after.role === 'regulator'))
+    return `before the ${after.name}`;
+  return before ? `after the ${before.name}` : '';
 }
 
 /** The outermost take-offs of a header, but for where it is fed. */

@@ -254,7 +254,7 @@ const HALF_YEAR = 6;
 /** The next such day from now on, ms since 1970. */
 function nextDay({ now, plan }: UpkeepOf, [month, day]: readonly [number, number]): number {
   const year = new Date(now).getUTCFullYear();
-  const own = month - 1 + (plan.watering.weather.station.latDeg < 0 ? HALF_YEAR : 0);
+  const own = month - 1 + (plan.watering.climate.latDeg < 0 ? HALF_YEAR : 0);
   const days = [year, year + 1].map((y) => Date.UTC(y, own % 12, day));
   return days.find((d) => d >= now)!;
 }

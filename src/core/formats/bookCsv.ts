@@ -1,0 +1,59 @@
+import Papa from 'papaparse';
+import { seenName, type Standing } from '../season';
+import type { FullPlan } from '../plan';
+
+/** What stands before a value that a spreadsheet would take for a formula. */
+const harmless = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+
+export const BOOK_COLUMNS = [
+  'time',
+  'what',
+  'set',
+  'place',
+  'value',
+  'unit',
+  'seen',
+  'feel',
+  'block',
+  'beds',
+  'part',
+  'text',
+  'corrected',
+] as const;
+
+/** Units of what an entry's value is, as they stand in the file. */
+const UNITS: Record<string, string> = { reading: 'kPa', meter: 'L', minutes: 'min', rain: 'mm' };
+
+/** A time of the wall's clock: 2027-06-01 07:30. */
+function clock(at: number): string {
+  const d = new Date(at);
+  const two = (n: number): string => String(n).padStart(2, '0');
+  return `${d.getFullYear()}-${two(d.getMonth() + 1)}-${two(d.getDate())} ${two(d.getHours())}:${two(d.getMinutes())}`;
+}
+
+/** The book as a table, the oldest entry first. A cup test has a line for each cup. */
+export function writeBookCsv(standing: readonly Standing[], plan: FullPlan): string {
+  const rows = [...standing].reverse().flatMap(({ entry: e, before }) => {
+    const line = (value: number | '', unit: string, text: string): (string | number)[] => [
+      clock(e.at),
+      e.what,
+      plan.watering.sets.find((s) => s.id === e.set)?.name ?? e.set ?? '',
+      e.spot ?? '',
+      value,
+      unit,
+      e.seen ? seenName(e.seen, plan) : '',
+      e.feel ?? '',
+      plan.blocks.find((b) => b.id === e.block)?.name ?? e.block ?? '',
+      e.beds?.join(' ') ?? '',
+      e.part ?? '',
+      harmless(text),
+      before.length > 0 ? 'yes' : '',
+    ];
+    if (e.what === 'cups')
+      return (e.cups ?? []).map((c) =>
+        line(c.ml, 'mL', `bed ${c.bed}, ${Math.round(c.along * 100)} % along, ${e.seconds} s`),
+      );
+    return [line(e.value ?? '', e.value === undefined ? '' : (UNITS[e.what] ?? ''), e.text ?? '')];
+  });
+  return '\uFEFF' + Papa.unparse({ fields: [...BOOK_COLUMNS], data: rows }) + '\r\n';
+}
