@@ -6,7 +6,7 @@ import prettier from 'eslint-config-prettier';
 /** The layers of the core, lowest first. A layer may import itself and those before it. */
 const CORE_LAYERS = ['units', 'hydraulics', 'ground', 'soil', 'catalog', 'plan', 'layout', 'network', 'build', 'working', 'sets', 'changes', 'check', 'remedy', 'choose', 'sketches', 'season', 'formats', 'print'];
 const OUTSIDE = ['web', 'server', 'cli', 'worker'];
-const STAGES = ['water', 'ground', 'beds', 'pipework', 'check', 'sets', 'build'];
+const STAGES = ['water', 'ground', 'beds', 'pipework', 'check', 'sets', 'build', 'season'];
 
 const forbid = (names, message) => ({
   'no-restricted-imports': [

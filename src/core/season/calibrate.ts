@@ -21,6 +21,8 @@ export interface Taught {
   /** How far it is out, and how surely, in the deviations that it was believed to be out by before. */
   out: number;
   within: number;
+  /** What one such deviation is. */
+  one: Doubt['one'];
 }
 
 export interface Calibration {
@@ -78,6 +80,7 @@ export function calibrate(days: readonly GoodDay[], checkpoint: () => void = () 
     return { farm, solver, rows, doubts: allDoubts(farm).filter((d) => !PASSING(d.id)) };
   });
   const ids = [...new Set(asked.flatMap((a) => a.doubts.map((d) => d.id)))];
+  const ones = new Map(asked.flatMap((a) => a.doubts.map((d) => [d.id, d.one])));
   const names = new Map(asked.flatMap((a) => a.doubts.map((d) => [d.id, d.name])));
   const n = asked.reduce((sum, a) => sum + a.rows.length, 0);
   if (n === 0) throw new RangeError('nothing was measured');
@@ -124,7 +127,7 @@ export function calibrate(days: readonly GoodDay[], checkpoint: () => void = () 
     }),
   );
   return {
-    taught: ids.map((id, k) => ({ id, name: names.get(id)!, out: out[k], within: within[k] })),
+    taught: ids.map((id, k) => ({ id, name: names.get(id)!, one: ones.get(id)!, out: out[k], within: within[k] })),
     alike,
     offBefore: rms(ids.map(() => 0)),
     offAfter: rms(out),

@@ -53,6 +53,8 @@ export interface Doubt {
   id: string;
   /** What it is called. */
   name: string;
+  /** What one deviation of it is: a share, or a height in m, or a pressure in kPa. */
+  one: { value: number; kind: 'share' | 'height' | 'pressure' };
   /** A network, sound or with a fault in it, with this out by so many deviations. */
   at(network: NetworkSpec, deviations: number): NetworkSpec;
 }
@@ -99,6 +101,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     doubts.push({
       id: 'source',
       name: 'how high the water stands',
+      one: { value: rangeM, kind: 'height' },
       at: (network, d) =>
         withSupply(network, (s) =>
           s.kind === 'tank' ? { ...s, waterLevelM: s.waterLevelM + d * rangeM } : s,
@@ -108,6 +111,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     doubts.push({
       id: 'source',
       name: 'what the source gives',
+      one: { value: share, kind: 'share' },
       at: (network, d) => withSupply(network, (s: Supply) => withPressure(s, (kpa) => kpa * (1 + d * share))),
     });
   const held = results.built.intakeSteps.find((s) => s.step.kind === 'switch')?.link;
@@ -117,6 +121,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     doubts.push({
       id: 'switch',
       name: 'where between cut-in and cut-out the pump is',
+      one: { value: rangeKpa / 2, kind: 'pressure' },
       at: (network, d) => ({
         ...network,
         links: network.links.map((l) =>
@@ -129,6 +134,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     {
       id: 'label',
       name: 'the label’s flow',
+      one: { value: LABEL, kind: 'share' },
       at: (network, d) => ({
         ...network,
         laterals: network.laterals.map((l) =>
@@ -141,6 +147,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     {
       id: 'friction',
       name: 'friction of the pipes',
+      one: { value: FRICTION, kind: 'share' },
       at: (network, d) => ({
         ...network,
         links: network.links.map((l) =>
@@ -151,6 +158,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     {
       id: 'parts',
       name: 'what the parts lose',
+      one: { value: PARTS, kind: 'share' },
       at: (network, d) => ({
         ...network,
         links: network.links.map((l) =>
@@ -165,6 +173,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
       doubts.push({
         id: `regulator/${place}/${part.id}`,
         name: `what the ${part.name} holds`,
+        one: { value: REGULATOR, kind: 'share' },
         at: (network, d) => ({
           ...network,
           links: network.links.map((l) =>
@@ -176,6 +185,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
       doubts.push({
         id: `dirt/${place}/${part.id}`,
         name: `how clean the ${part.name} is`,
+        one: { value: DIRT, kind: 'share' },
         // No filter is cleaner than clean.
         at: (network, d) => ({
           ...network,
@@ -193,6 +203,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     doubts.push({
       id: `height/${layout.block.id}`,
       name: `the height of ${layout.block.name}`,
+      one: { value: HEIGHT_M, kind: 'height' },
       at: (network, d) => ({
         ...network,
         nodes: network.nodes.map((n) => (own(n.id) ? { ...n, elevationM: n.elevationM + d * HEIGHT_M } : n)),

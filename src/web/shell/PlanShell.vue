@@ -117,7 +117,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <div v-if="ready" class="shell" :class="{ building: route.name === 'build' }">
+  <div v-if="ready" class="shell" :class="{ outdoors: route.name === 'build' || route.name === 'season' }">
     <PlanMenu class="menu" @undo="undo" @redo="redo" />
     <TallyBar class="tally" />
     <WorkingOrder class="order" />
@@ -191,9 +191,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   .walk { height: 260px; }
   .panel { border-left: 0; border-top: 1.5px solid var(--ink); overflow: visible; }
   /* Beside the trench what is to be done comes first; the sheet lies under it. */
-  .building { display: flex; flex-direction: column; }
-  .building .tally, .building .walk { display: none; }
-  .building .panel { order: 1; border-top: 0; }
-  .building .field { order: 2; border-top: 1.5px solid var(--ink); flex: none; }
+  .outdoors { display: flex; flex-direction: column; }
+  .outdoors .tally, .building .walk { display: none; }
+  .outdoors .panel { order: 1; border-top: 0; }
+  .outdoors .field { order: 2; border-top: 1.5px solid var(--ink); flex: none; }
 }
 </style>

@@ -4,7 +4,7 @@ import type { Component } from 'vue';
 
 /** A stage of the working order. */
 export interface Stage {
-  id: 'water' | 'ground' | 'beds' | 'pipework' | 'check' | 'sets' | 'build';
+  id: 'water' | 'ground' | 'beds' | 'pipework' | 'check' | 'sets' | 'build' | 'season';
   name: string;
   panel: () => Promise<Component>;
   /** Whether the grower has stated anything in it. */
@@ -64,6 +64,13 @@ export const STAGES: readonly Stage[] = [
     name: 'Build',
     panel: () => import('../stages/build/BuildPanel.vue'),
     touched: (plan) => plan.build !== undefined,
+  },
+  {
+    id: 'season',
+    name: 'Season',
+    panel: () => import('../stages/season/SeasonPanel.vue'),
+    // What happens in a season stands in its book, not in the plan.
+    touched: () => false,
   },
 ];
 

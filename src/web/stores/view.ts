@@ -7,6 +7,8 @@ import type { Working, WorkingName } from '../../core/working';
 export type Leaf = 'who' | 'much' | 'when' | 'lasts' | 'feed';
 /** Leaves of Build. */
 export type BuildLeaf = 'buy' | 'joints' | 'cut' | 'steps' | 'paper';
+/** Leaves of Season. */
+export type SeasonLeaf = 'today' | 'book' | 'walk' | 'cups' | 'upkeep' | 'learn' | 'practice';
 /** Pictures under the sheet in Sets. */
 export type Under = 'balance' | 'season' | 'soil' | 'day' | 'tank' | 'feed' | 'walk';
 const UNDER_OF: Record<Leaf, Under> = {
@@ -53,6 +55,7 @@ export const useView = defineStore('view', () => {
   const leaf = ref<Leaf>('who');
   const under = ref<Under>('balance');
   const buildLeaf = ref<BuildLeaf>('buy');
+  const seasonLeaf = ref<SeasonLeaf>('today');
   const turnTo = (next: Leaf): void => {
     leaf.value = next;
     under.value = UNDER_OF[next];
@@ -107,6 +110,7 @@ export const useView = defineStore('view', () => {
     leaf,
     under,
     buildLeaf,
+    seasonLeaf,
     turnTo,
     badFields,
     clashes,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import LeafTabs from '../../parts/LeafTabs.vue';
 import { useBuilding } from '../../stores/building';
 import { useView, type BuildLeaf } from '../../stores/view';
 import BuyLeaf from './BuyLeaf.vue';
@@ -31,9 +32,7 @@ watch(
 <template>
   <section>
     <h2>Build<span v-if="ready && !building.fresh" class="quiet" role="status"> counting anew …</span></h2>
-    <div class="leaves" role="tablist" aria-label="What Build tells">
-      <button v-for="l in LEAVES" :id="`build-${l.id}`" :key="l.id" type="button" role="tab" :aria-selected="view.buildLeaf === l.id" @click="view.buildLeaf = l.id">{{ l.name }}</button>
-    </div>
+    <LeafTabs :leaves="LEAVES" :open="view.buildLeaf" label="What Build tells" prefix="build" @turn="view.buildLeaf = $event" />
     <p v-if="building.failed" role="alert" class="caution">{{ building.failed }}</p>
     <component :is="open.is" v-if="ready && building.built" class="to-print" />
     <p v-else-if="!building.failed" class="quiet" role="status">Counting the parts …</p>
@@ -42,8 +41,5 @@ watch(
 </template>
 
 <style scoped>
-.leaves { display: flex; gap: 2px; border-bottom: 1.5px solid var(--ink); margin-bottom: 12px; }
-[role='tab'] { border: 0; background: none; padding: 4px 9px 5px; cursor: pointer; font-size: 15px; border-radius: 3px 3px 0 0; }
-[role='tab'][aria-selected='true'] { background: var(--ink); color: var(--paper); font-weight: 700; }
 h2 .quiet { font-weight: 400; margin-left: 8px; }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted } from 'vue';
 import { TIMING_CODES, type Finding, type FindingCode } from '../../../core/check';
+import LeafTabs from '../../parts/LeafTabs.vue';
 import { toldIn } from '../../shell/stages';
 import { useJudgement } from '../../stores/judgement';
 import { useOutlook } from '../../stores/outlook';
@@ -48,9 +49,7 @@ const problems = computed(() => {
 <template>
   <section>
     <h2>Sets</h2>
-    <div class="leaves" role="tablist" aria-label="Questions of sets and timing">
-      <button v-for="l in LEAVES" :id="`leaf-${l.id}`" :key="l.id" type="button" role="tab" :aria-selected="view.leaf === l.id" @click="view.turnTo(l.id)">{{ l.name }}</button>
-    </div>
+    <LeafTabs :leaves="LEAVES" :open="view.leaf" label="Questions of sets and timing" prefix="leaf" @turn="view.turnTo($event)" />
     <p v-if="outlook.failed" role="alert" class="caution">{{ outlook.failed }}</p>
     <component :is="open.is" :class="{ stale: !outlook.fresh && !outlook.working }" />
     <p v-if="outlook.working" class="quiet" role="status">Working it out: {{ Math.round(100 * outlook.progress) }} %</p>
@@ -66,9 +65,6 @@ const problems = computed(() => {
 </template>
 
 <style scoped>
-.leaves { display: flex; gap: 2px; border-bottom: 1.5px solid var(--ink); margin-bottom: 12px; }
-[role='tab'] { border: 0; background: none; padding: 4px 9px 5px; cursor: pointer; font-size: 15px; border-radius: 3px 3px 0 0; }
-[role='tab'][aria-selected='true'] { background: var(--ink); color: var(--paper); font-weight: 700; }
 h3 { font-size: 16px; margin: 14px 0 8px; }
 .problems { list-style: none; margin: 0 0 12px; padding: 0; }
 .problems li { border-left: 5px solid var(--line); padding: 4px 0 4px 10px; margin-bottom: 8px; font-size: 14px; }

@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core';
+import { computed, reactive, ref, shallowRef, watch } from 'vue';
+import { cupPlaces, cupsAlong, LEAST_CUPS, type Cup } from '../../../core/season';
+import { parseQuantity } from '../../../core/units';
+import type { CupsTold } from '../../../worker/season';
+import { layOut } from '../../../core/layout';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import { usePlan } from '../../stores/plan';
+import { useSeason } from '../../stores/season';
+import { useSettings } from '../../stores/settings';
+import AskedFirst from './AskedFirst.vue';
+import CupMap from './CupMap.vue';
+import { useNoting } from './useNoting';
+
+/** The catch-cup test: where cups go, for how long, and what they say of the emitters. */
+const plan = usePlan();
+const season = useSeason();
+const settings = useSettings();
+const { note, asked, takeAnyway, drop } = useNoting();
+const blocks = computed(() => plan.full.blocks.filter((b) => b.inUse).map((b) => ({ id: b.id, name: b.name })));
+const block = ref(blocks.value[0]?.id ?? '');
+const WAYS = [
+  { id: 'block', name: 'four beds, four places in each' },
+  { id: 'run', name: 'along one run' },
+];
+const way = ref('block');
+const beds = computed(() => {
+  const found = layOut(plan.full).blocks.find((b) => b.block.id === block.value);
+  return found ? found.beds.filter((b) => b.runs > 0 && !b.resting).map((b) => b.key) : [];
+});
+const places = computed(() => (beds.value.length === 0 ? [] : way.value === 'run' ? cupsAlong(beds.value[beds.value.length >> 1]) : cupPlaces(beds.value)));
+const texts = reactive(new Map<string, string>());
+const keyOf = (p: { bed: string; along: number }): string => `${p.bed}/${p.along.toFixed(3)}`;
+watch([block, way], () => texts.clear());
+/** A stop-watch: seconds run while it runs. */
+const seconds = ref(0);
+let began = 0;
+const { pause, resume, isActive } = useIntervalFn(() => (seconds.value = Math.round((Date.now() - began) / 1000)), 250, { immediate: false });
+function watchTime(): void {
+  if (isActive.value) return pause();
+  began = Date.now();
+  seconds.value = 0;
+  resume();
+}
+const why = ref('');
+const told = shallowRef<CupsTold>();
+const tried = shallowRef<Cup[]>([]);
+const mlOf = (text: string): number | undefined => {
+  const bare = /^[\d.,\s]+$/.test(text);
+  const parsed = parseQuantity(bare ? `${text} mL` : text, 'volume', settings.units);
+  return parsed.ok && parsed.value >= 0 ? parsed.value * 1000 : undefined;
+};
+const where = (along: number): string => (along === 0 ? 'first emitter' : along === 1 ? 'last emitter' : `${Math.round(along * 100)} % along`);
+async function reckon(): Promise<void> {
+  const cups: Cup[] = [];
+  for (const p of places.value) {
+    const text = texts.get(keyOf(p))?.trim();
+    if (!text) continue;
+    const ml = mlOf(text);
+    if (ml === undefined) return void (why.value = `“${text}” is no volume: write mL, or a number with its unit.`);
+    cups.push({ ...p, ml });
+  }
+  if (cups.length < 2) return void (why.value = 'Two cups at the least.');
+  if (!(seconds.value > 0)) return void (why.value = 'For how long did they stand? Use the stop-watch, or type the seconds.');
+  why.value = '';
+  const label = plan.full.blocks.find((b) => b.id === block.value)?.tape.flowLph;
+  note({ what: 'cups', block: block.value, seconds: seconds.value, cups, ...(season.set !== undefined && { set: season.set }) }, label);
+  tried.value = cups;
+  told.value = await season.cups(block.value, seconds.value, cups);
+}
+const share = (v: number): string => settings.show(v, 'share');
+</script>
+
+<template>
+  <div>
+    <p class="fill">Cups in <ChoiceField label="Block with the cups" :value="block" :options="blocks" @pick="block = $event" />, <ChoiceField label="Where the cups go" :value="way" :options="WAYS" @pick="way = $event" />.</p>
+    <p class="quiet">Put a cup under each emitter named here while {{ season.setName(season.set) }} runs. {{ LEAST_CUPS }} cups are the usual least. Let them stand a few minutes, all the same time.</p>
+    <div class="time">
+      <button type="button" @click="watchTime">{{ isActive ? 'Stop' : 'Start the stop-watch' }}</button>
+      <label><input v-model.number="seconds" type="number" min="0" inputmode="numeric" aria-label="Seconds that the cups stood" class="num" /> s</label>
+    </div>
+    <table>
+      <thead><tr><th scope="col">where</th><th scope="col">in the cup</th></tr></thead>
+      <tbody>
+        <tr v-for="p in places" :key="keyOf(p)">
+          <th scope="row">bed {{ p.bed }}, {{ where(p.along) }}</th>
+          <td><input type="text" inputmode="decimal" placeholder="mL" :value="texts.get(keyOf(p)) ?? ''" :aria-label="`In the cup at bed ${p.bed}, ${where(p.along)}`" @input="texts.set(keyOf(p), ($event.target as HTMLInputElement).value)" /></td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="why" role="alert" class="alarm">{{ why }}</p>
+    <AskedFirst :questions="asked" @take="takeAnyway()" @drop="drop" />
+    <button type="button" class="do" @click="reckon">Note the cups</button>
+    <section v-if="told" aria-label="What the cups say">
+      <dl class="rows">
+        <dt>mean of {{ told.measured.cups }} cups</dt><dd class="num">{{ settings.show(told.measured.meanLph, 'emitterFlow') }}<template v-if="told.predicted"> of {{ settings.show(told.predicted.meanLph, 'emitterFlow') }}</template></dd>
+        <dt>lowest quarter over the mean (DU)</dt><dd class="num">{{ share(told.measured.lowQuarter) }}<template v-if="told.predicted"> of {{ share(told.predicted.lowQuarter) }}</template></dd>
+        <dt>evenness after Christiansen (CU)</dt><dd class="num">{{ share(told.measured.christiansen) }}<template v-if="told.predicted"> of {{ share(told.predicted.christiansen) }}</template></dd>
+        <dt>statistical evenness, of the whole block 19 of 20</dt><dd class="num">{{ share(told.measured.statistical) }} ({{ share(told.measured.statisticalLow) }} to {{ share(told.measured.statisticalHigh) }})</dd>
+        <template v-if="told.causes"><dt>unevenness from pressure · from emitters</dt><dd class="num">{{ share(told.causes.pressure) }} · {{ share(told.causes.emitters) }}</dd></template>
+      </dl>
+      <p v-for="a in told.advice" :key="a" class="caution">{{ a }}</p>
+      <p v-if="told.advice.length === 0" class="fine">The emitters give what they should.</p>
+      <CupMap :flows="told.flows" />
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.time { display: flex; gap: 12px; align-items: center; margin-bottom: 12px; }
+.time button, .do { min-height: 44px; border: 0; border-radius: 4px; background: var(--leaf); color: var(--paper); font-weight: 700; padding: 6px 18px; cursor: pointer; }
+.time input { width: 6ch; }
+input { min-height: 44px; width: 100%; border: 1px solid var(--line); border-bottom: 2px solid var(--leaf); border-radius: 3px; background: var(--card); color: var(--ink); font: inherit; font-family: var(--mono); padding: 4px 8px; }
+table { width: 100%; border-collapse: collapse; margin-bottom: 12px; }
+th { text-align: left; font-weight: 400; font-size: 14.5px; }
+thead th { color: var(--faint); font-size: 13px; }
+td { width: 110px; padding: 2px 0; }
+.do { width: 100%; margin-bottom: 14px; }
+.alarm { color: var(--alarm); }
+.fine { border-left: 5px solid var(--leaf); padding: 4px 10px; font-size: 14px; }
+</style>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef } from 'vue';
+import { LEARNS, type Calibration, type Learned, type Reading } from '../../../core/season';
+import { useBook } from '../../stores/book';
+import { useSeason } from '../../stores/season';
+import { useSettings } from '../../stores/settings';
+
+/** What the farm's own readings teach of what is not known exactly: shown first, taken if wished, undone at will. */
+const book = useBook();
+const season = useSeason();
+const settings = useSettings();
+const days = ref(60);
+const DAY_MS = 86_400_000;
+const found = shallowRef<(Calibration & { learned: Learned }) | undefined>();
+const working = ref(false);
+const readings = computed(() =>
+  book.standing.map((s) => s.entry).filter((e) => e.what === 'reading' && e.value !== undefined && e.spot && e.at > Date.now() - days.value * DAY_MS),
+);
+async function learn(): Promise<void> {
+  const bySet = new Map<string | undefined, Reading[]>();
+  for (const e of readings.value) bySet.set(e.set, [...(bySet.get(e.set) ?? []), { spot: e.spot!, value: e.value!, ...(e.set !== undefined && { set: e.set }) }]);
+  working.value = true;
+  found.value = await season.calibrate([...bySet].map(([set, list]) => ({ set, readings: list })));
+  working.value = false;
+}
+const taught = computed(() => found.value?.taught.filter((t) => t.within < LEARNS) ?? []);
+const UP = { share: 'more', height: 'higher', pressure: 'more' };
+const DOWN = { share: 'less', height: 'lower', pressure: 'less' };
+const says = ({ one, out, within }: Calibration['taught'][number]): string =>
+  `${settings.show(Math.abs(out) * one.value, one.kind)} ${out >= 0 ? UP[one.kind] : DOWN[one.kind]} than stated, give or take ${settings.show(2 * within * one.value, one.kind)} (before: ${settings.show(2 * one.value, one.kind)})`;
+function accept(): void {
+  book.add({ what: 'learned', learned: found.value!.learned });
+  found.value = undefined;
+}
+const entry = computed(() => book.standing.find((s) => s.entry.what === 'learned')?.entry);
+const forget = (): void => void (entry.value && book.strike(entry.value));
+</script>
+
+<template>
+  <div>
+    <p>Readings of good days tell what no label can: what the source really gives, what the line really drips, how high the beds really lie.</p>
+    <p v-if="entry" class="fine">The gauges are predicted with what was learned on {{ settings.day(new Date(entry.at).toISOString().slice(0, 10)) }}. <button type="button" class="asks" @click="forget">Forget it</button></p>
+    <p class="fill">There are <b>{{ readings.length }}</b> readings of the last <input v-model.number="days" type="number" min="1" max="400" aria-label="Days that readings are taken from" class="num" /> days. Take only days on which nothing was wrong.</p>
+    <button type="button" class="do" :disabled="readings.length < 3 || working" @click="learn">{{ working ? 'Learning …' : 'See what they teach' }}</button>
+    <p v-if="readings.length < 3" class="quiet">Three readings at the least, at different places.</p>
+    <section v-if="found" aria-label="What was learned">
+      <p v-if="taught.length === 0">These readings say nothing that was not known. Read further places.</p>
+      <ul v-else>
+        <li v-for="t in taught" :key="t.id"><b>{{ t.name.charAt(0).toUpperCase() + t.name.slice(1) }}</b>: {{ says(t) }}.</li>
+      </ul>
+      <p v-for="[a, b] in found.alike" :key="a + b" class="quiet">These readings cannot tell apart {{ a }} and {{ b }}: read where only one of them matters.</p>
+      <p class="quiet">Readings were off by {{ found.offBefore.toFixed(1) }} of their usual deviation before, {{ found.offAfter.toFixed(1) }} after.</p>
+      <button v-if="taught.length > 0" type="button" class="do" @click="accept">Predict with it</button>
+      <p class="quiet">What you stated in the plan stays as it is.</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.do { min-height: 44px; border: 0; border-radius: 4px; background: var(--leaf); color: var(--paper); font-weight: 700; padding: 6px 20px; cursor: pointer; margin-bottom: 12px; }
+.do:disabled { opacity: 0.5; cursor: default; }
+input { width: 5ch; min-height: 34px; border: 0; border-bottom: 2px solid var(--leaf); background: var(--card); color: var(--ink); font: inherit; }
+ul { padding-left: 18px; font-size: 14.5px; line-height: 1.5; }
+.fine { border-left: 5px solid var(--leaf); padding: 4px 10px; font-size: 14px; }
+</style>

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { parseQuantity, type KindName } from '../../../core/units';
+import { useSettings } from '../../stores/settings';
+
+/** A number that was read, typed with any unit; noted by Enter or the button, and then the field is empty again. */
+const props = defineProps<{ kind: KindName; label: string; button?: string }>();
+const emit = defineEmits<{ took: [value: number] }>();
+const settings = useSettings();
+const text = ref('');
+const why = ref('');
+const unit = computed(() => settings.parts(1, props.kind).unit);
+function take(): void {
+  if (text.value.trim() === '') return void (why.value = 'Type what it reads.');
+  const parsed = parseQuantity(text.value, props.kind, settings.units);
+  if (!parsed.ok) return void (why.value = parsed.why.charAt(0).toUpperCase() + parsed.why.slice(1) + '.');
+  why.value = '';
+  text.value = '';
+  emit('took', parsed.value);
+}
+</script>
+
+<template>
+  <form class="take" @submit.prevent="take">
+    <label><span class="sr">{{ label }}</span><input v-model="text" type="text" inputmode="decimal" autocomplete="off" :placeholder="unit" :aria-label="label" /></label>
+    <button type="submit">{{ button ?? 'Note' }}</button>
+    <p v-if="why" role="alert" class="why">{{ why }}</p>
+  </form>
+</template>
+
+<style scoped>
+.take { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
+label { flex: 1; min-width: 90px; }
+input { width: 100%; min-height: 44px; border: 1px solid var(--line); border-bottom: 2.5px solid var(--leaf); border-radius: 3px; background: var(--card); color: var(--ink); font: inherit; font-family: var(--mono); font-size: 17px; padding: 4px 8px; }
+button { min-height: 44px; border: 0; border-radius: 4px; background: var(--leaf); color: var(--paper); font-weight: 700; padding: 6px 18px; cursor: pointer; }
+.why { flex-basis: 100%; color: var(--alarm); font-size: 13.5px; margin: 0; }
+</style>

@@ -1,0 +1,54 @@
+import { seenName, siteName, type Entry, type Feel, type What } from '../../../core/season';
+import { kindOfSpot } from '../../../core/formats/readingsCsv';
+import type { FullPlan } from '../../../core/plan';
+import type { KindName } from '../../../core/units';
+import type { Place } from '../../../worker/season';
+
+export const WHAT_NAMES: Record<What, string> = {
+  reading: 'reading',
+  seen: 'look',
+  meter: 'meter',
+  minutes: 'watered',
+  cups: 'cups',
+  soil: 'soil',
+  rain: 'rain',
+  repair: 'repair',
+  flush: 'flushed',
+  cleaned: 'filter cleaned',
+  feed: 'feed',
+  note: 'note',
+  photo: 'photograph',
+  learned: 'learned',
+  walk: 'walk',
+  year: 'year closed',
+};
+
+export const FEEL_NAMES: Record<Feel, string> = {
+  dust: 'dry dust',
+  crumbles: 'crumbles',
+  holds: 'holds together',
+  wet: 'wet, sticks',
+  drips: 'drips when squeezed',
+};
+
+const unitOf: Partial<Record<What, KindName>> = { rain: 'rain', minutes: 'minutes', meter: 'volume' };
+const S_PER_MIN = 60;
+
+/** An entry in one line. */
+export function entrySays(e: Entry, plan: FullPlan, show: (value: number, kind: KindName) => string, place: Place | undefined): string {
+  const said: string[] = [];
+  if (e.value !== undefined) {
+    if (e.what === 'reading') said.push(show(e.value, place ? kindOfSpot(place.kind) : 'pressure'));
+    else if (e.what === 'minutes') said.push(show(e.value * S_PER_MIN, 'minutes'));
+    else said.push(unitOf[e.what] ? show(e.value, unitOf[e.what]!) : String(e.value));
+  }
+  if (place) said.push(place.name);
+  else if (e.spot) said.push(e.spot);
+  if (e.seen) said.push(seenName(e.seen, plan));
+  if (e.feel) said.push(FEEL_NAMES[e.feel]);
+  if (e.block) said.push(siteName({ at: 'block', block: e.block }, plan));
+  if (e.part) said.push(plan.head.find((p) => p.id === e.part)?.name ?? e.part);
+  if (e.what === 'cups') said.push(`${e.cups?.length ?? 0} cups, ${e.seconds} s`);
+  if (e.text) said.push(e.text);
+  return said.join(', ');
+}

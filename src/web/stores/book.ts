@@ -1,0 +1,132 @@
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, watch } from 'vue';
+import {
+  mergeBooks,
+  standingOf,
+  type Clash,
+  type Entry,
+  type Learned,
+  type Standing,
+} from '../../core/season';
+import { moveBook, readEntriesOf, writeEntries } from '../storage/bookShelf';
+import { plain } from '../plain';
+import { useKeeping } from './keeping';
+
+const NOT_KEPT =
+  'This browser does not keep the book: its storage is full, switched off or does not answer. Save the book as a file.';
+
+/** What a new entry is given by itself. */
+export type NewEntry = Omit<Entry, 'id' | 'written' | 'at'> & { at?: number };
+
+/** The season's book of the plan on the desk. Entries are only ever added; what stands is worked out of them. */
+export const useBook = defineStore('book', () => {
+  const keeping = useKeeping();
+  const entries = shallowRef<readonly Entry[]>([]);
+  const loaded = ref('');
+  const trouble = ref('');
+  const clashes = shallowRef<Clash[]>([]);
+  /** Entries written here since the book was opened, which can be taken back, the last at the end. */
+  const made = shallowRef<string[]>([]);
+  const standing = computed<Standing[]>(() => standingOf(entries.value));
+
+  async function load(id: string): Promise<void> {
+    try {
+      const all = await readEntriesOf(id);
+      if (id !== keeping.id) return;
+      entries.value = Object.freeze(all);
+      trouble.value = '';
+    } catch (error) {
+      trouble.value = `The book could not be read: ${(error as Error).message}`;
+    }
+    loaded.value = id;
+    made.value = [];
+    clashes.value = [];
+  }
+  watch(
+    () => keeping.id,
+    (id, before) => {
+      // A demo that became one's own keeps its book.
+      if (before && keeping.became === id) {
+        void moveBook(before, id).catch(() => (trouble.value = NOT_KEPT));
+        loaded.value = id;
+      } else if (id) void load(id);
+    },
+    { immediate: true },
+  );
+
+  /** Adds entries; they are on their way to the browser's own process when this returns. */
+  function put(news: readonly Entry[]): void {
+    const frozen = plain(news) as Entry[];
+    entries.value = Object.freeze([...entries.value, ...frozen]);
+    void writeEntries(keeping.id, frozen).then(
+      () => trouble.value === NOT_KEPT && (trouble.value = ''),
+      () => (trouble.value = NOT_KEPT),
+    );
+  }
+  function add(entry: NewEntry): Entry {
+    const now = Date.now();
+    const whole: Entry = { at: now, ...entry, id: crypto.randomUUID(), written: now };
+    put([whole]);
+    made.value = [...made.value, whole.id];
+    return whole;
+  }
+  /** Writes an entry anew, in place of another; the other stays in the book as what it was corrected from. */
+  const correct = (of: Entry, fields: Partial<NewEntry>): Entry => {
+    const { id, written: _, struck: __, ...rest } = of;
+    void _;
+    void __;
+    return add({ ...rest, ...fields, corrects: id });
+  };
+  const strike = (of: Entry): Entry => add({ what: of.what, at: of.at, corrects: of.id, struck: true });
+  /** Takes back what was written last: a correction gives way to what it corrected, an entry is struck out. */
+  function undo(): boolean {
+    const last = made.value.at(-1);
+    const entry = entries.value.find((e) => e.id === last);
+    if (!entry) return false;
+    const before =
+      entry.corrects === undefined ? undefined : entries.value.find((e) => e.id === entry.corrects);
+    if (before) correct({ ...before, id: entry.id }, {});
+    else strike(entry);
+    made.value = made.value.slice(0, -2);
+    return true;
+  }
+  /** Takes in another book of this plan. */
+  function merge(theirs: readonly Entry[]): number {
+    const merged = mergeBooks(entries.value, theirs);
+    const known = new Set(entries.value.map((e) => e.id));
+    put(merged.entries.filter((e) => !known.has(e.id)));
+    clashes.value = merged.clashes;
+    return merged.added;
+  }
+  /** Says which of two corrections holds. */
+  function settle(clash: Clash, holds: 'mine' | 'theirs'): void {
+    correct(clash[holds], {});
+    clashes.value = clashes.value.filter((c) => c !== clash);
+  }
+
+  /** What the farm's own readings taught, as it was accepted last. */
+  const learned = computed<Learned | undefined>(
+    () => standing.value.find((s) => s.entry.what === 'learned')?.entry.learned,
+  );
+  /** When the farm was first under water, by the book. */
+  const started = computed(() =>
+    standing.value.reduce((first, s) => Math.min(first, s.entry.at), Date.now()),
+  );
+
+  return {
+    entries,
+    standing,
+    loaded,
+    trouble,
+    clashes,
+    made,
+    add,
+    correct,
+    strike,
+    undo,
+    merge,
+    settle,
+    learned,
+    started,
+  };
+});
