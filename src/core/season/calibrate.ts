@@ -127,7 +127,13 @@ export function calibrate(days: readonly GoodDay[], checkpoint: () => void = () 
     }),
   );
   return {
-    taught: ids.map((id, k) => ({ id, name: names.get(id)!, one: ones.get(id)!, out: out[k], within: within[k] })),
+    taught: ids.map((id, k) => ({
+      id,
+      name: names.get(id)!,
+      one: ones.get(id)!,
+      out: out[k],
+      within: within[k],
+    })),
     alike,
     offBefore: rms(ids.map(() => 0)),
     offAfter: rms(out),

@@ -28,6 +28,7 @@ import ReliefLayer from './ReliefLayer.vue';
 import ScaleBar from './ScaleBar.vue';
 import SheetLegend from './SheetLegend.vue';
 import SheetTools from './SheetTools.vue';
+import SpotsLayer from './SpotsLayer.vue';
 import ThingsLayer from './ThingsLayer.vue';
 import WeakestMark from './WeakestMark.vue';
 import { useBoxChoice } from './useBoxChoice';
@@ -89,6 +90,8 @@ const EMITTER_PX = 9;
 const nearEnough = computed(() => !onlyPlaces(plan.block) && k.value * plan.block.tape.spacingM > EMITTER_PX);
 const runWidth = computed(() => Math.min(6, Math.max(1.1, k.value * 0.22)));
 const onGround = computed(() => route.name === 'ground');
+/** Where something is read today. */
+const onSeason = computed(() => route.name === 'season' && (view.seasonLeaf === 'today' || view.seasonLeaf === 'walk'));
 const turnsBeds = computed(() => onGround.value || route.name === 'beds');
 const current = computed(() => seen.value.find((b) => b.layout.block.id === plan.block.id));
 const underlay = computed(() => plan.underlay);
@@ -148,7 +151,8 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
       </template>
       <HeightsLayer v-if="onGround" :to-screen="sheet.toScreen" :hand="hand" :edits="edits" :width="sheet.width.value" :height="sheet.height.value" />
       <OutlineHandles v-if="turnsBeds && current" :layout="current.layout" :on="current.on" :to-screen="sheet.toScreen" :corners="onGround" :hand="hand" :edits="edits" />
-      <WeakestMark v-if="!onGround" :to-screen="sheet.toScreen" :turned="turned" :width="sheet.width.value" :height="sheet.height.value" />
+      <SpotsLayer v-if="onSeason" :to-screen="sheet.toScreen" />
+      <WeakestMark v-if="!onGround && !onSeason" :to-screen="sheet.toScreen" :turned="turned" :width="sheet.width.value" :height="sheet.height.value" />
       <rect v-if="choice.box.value" v-bind="choice.box.value" class="choice" />
       <DrawLayer :drawing="drawing" :edits="edits" :to-screen="sheet.toScreen" :to-field="sheet.toField" :width="sheet.width.value" :height="sheet.height.value" />
       </template>

@@ -39,6 +39,8 @@ export const useSeason = defineStore('season', () => {
   const failed = ref('');
   const working = ref(false);
   const progress = ref(0);
+  /** The place that is open, on the sheet and in the panel. */
+  const picked = ref<string>();
   const watched = ref(0);
   /** Where the last reading was taken. */
   const at = shallowRef<[number, number]>();
@@ -78,6 +80,14 @@ export const useSeason = defineStore('season', () => {
   const judged = (spot: string, value: number): Judged | undefined => {
     const expected = placeOf(spot)?.expected;
     return expected && judgeReading(value, expected);
+  };
+  const latest = computed(() => new Map(counted.value.map((e) => [`${e.set ?? ''}/${e.spot}`, e])));
+  /** The last of today's readings or looks at a place, in the set that runs. */
+  const readAt = (p: Place): Entry | undefined => latest.value.get(`${set.value ?? ''}/${p.id}`);
+  const judgedAt = (p: Place): Judged | undefined => {
+    const e = readAt(p);
+    if (e?.seen) return e.seen === 'fine' ? 'as-expected' : 'stop';
+    return e?.value !== undefined && p.kind !== 'look' ? judged(p.id, e.value) : undefined;
   };
   /** Any reading of now strays, or something was seen. */
   const strays = computed(() =>
@@ -221,6 +231,9 @@ export const useSeason = defineStore('season', () => {
     placeOf,
     counted,
     judged,
+    readAt,
+    judgedAt,
+    picked,
     strays,
     wanted,
     wrong,

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, watch } from 'vue';
 import { kindOfSpot } from '../../../core/formats/readingsCsv';
 import type { Judged, Seen } from '../../../core/season';
 import type { Place } from '../../../worker/season';
 import ChoiceField from '../../parts/ChoiceField.vue';
+import { usePlan } from '../../stores/plan';
 import { useSeason } from '../../stores/season';
 import { useSettings } from '../../stores/settings';
 import AskedFirst from './AskedFirst.vue';
@@ -13,64 +14,67 @@ import WhatIsWrong from './WhatIsWrong.vue';
 
 /** What the gauges should read now, what they read, and what that means. */
 const season = useSeason();
+const plan = usePlan();
 const settings = useSettings();
 const { note, asked, takeAnyway, drop } = useNoting();
-const picked = ref<string>();
 const sets = computed(() => season.sets.map((s) => ({ id: s.id, name: s.name })));
-const latest = computed(() => new Map(season.counted.map((e) => [`${e.set ?? ''}/${e.spot}`, e])));
-const readOf = (p: Place) => latest.value.get(`${season.set ?? ''}/${p.id}`);
 const JUDGED: Record<Judged, string> = { 'as-expected': 'as expected', drifting: 'drifting', stop: 'stop and look' };
-const judgedOf = (p: Place): Judged | undefined => {
-  const e = readOf(p);
-  if (e?.seen) return e.seen === 'fine' ? 'as-expected' : 'stop';
-  return e?.value !== undefined && p.kind !== 'look' ? season.judged(p.id, e.value) : undefined;
-};
 const show = (p: Place, value: number): string => settings.show(value, kindOfSpot(p.kind));
-/** Gauges, meters and looks that are always there come first; the rest by block. */
-const groups = computed(() => {
+interface Group { title: string; places: Place[]; open: boolean }
+/** What hangs there and one look come first; then a gauge screwed on along the head and mains; then block by block. */
+const groups = computed<Group[]>(() => {
   const blocks = new Map<number, Place[]>();
+  const looks = season.places.filter((p) => p.kind === 'look');
+  const walk = looks.find((p) => p.id === 'look/open') ?? looks.find((p) => p.block !== undefined);
+  const own = season.places.filter((p) => p.fixed || p === walk || p.kind === 'level');
   const head: Place[] = [];
   for (const p of season.places) {
-    if (p.fixed || p.block === undefined) head.push(p);
+    if (own.includes(p)) continue;
+    if (p.block === undefined) head.push(p);
     else blocks.set(p.block, [...(blocks.get(p.block) ?? []), p]);
   }
-  return { head, blocks: [...blocks].map(([block, places]) => ({ block, places })) };
+  return [
+    { title: 'Your gauges, and a look', places: own, open: true },
+    { title: 'Head and mains, a gauge screwed on', places: head, open: false },
+    ...[...blocks].map(([block, places]): Group => ({ title: plan.full.blocks[block].name, places, open: false })),
+  ];
 });
-const blockName = (places: Place[]): string => places.find((p) => p.kind === 'look')?.name.replace(/^(along the header and the beds of|whether) | is shut$/g, '') ?? 'Block';
 function took(p: Place, value: number): void {
-  if (note({ what: p.kind === 'meter' ? 'reading' : 'reading', spot: p.id, value, ...(season.set !== undefined && { set: season.set }) })) picked.value = undefined;
+  if (note({ what: 'reading', spot: p.id, value, ...(season.set !== undefined && { set: season.set }) })) season.picked = undefined;
 }
 function saw(p: Place, seen: string): void {
   note({ what: 'seen', spot: p.id, seen: seen as Seen, ...(season.set !== undefined && { set: season.set }) });
-  picked.value = undefined;
+  season.picked = undefined;
 }
-const goTo = (spot: string): void => {
-  picked.value = spot;
-  requestAnimationFrame(() => document.getElementById(`place-${spot}`)?.scrollIntoView({ block: 'center' }));
-};
+const goTo = (spot: string): void => void (season.picked = spot);
+/** Picked on the sheet or as the next to read, it is brought before the eyes. */
+watch(
+  () => season.picked,
+  (spot) => spot && requestAnimationFrame(() => document.getElementById(`place-${spot}`)?.scrollIntoView({ block: 'nearest' })),
+);
 </script>
 
 <template>
   <div>
     <p v-if="sets.length > 1" class="fill">Now runs <ChoiceField label="Set that runs" :value="season.set ?? ''" :options="sets" @pick="season.chosen = $event" />.</p>
     <WhatIsWrong @go="goTo" />
-    <AskedFirst :questions="asked" @take="takeAnyway(); picked = undefined" @drop="drop" />
+    <AskedFirst :questions="asked" @take="takeAnyway(); season.picked = undefined" @drop="drop" />
     <p v-if="!season.today" class="quiet" role="status">Working out what the gauges should read …</p>
     <template v-else>
-      <template v-for="g in [{ title: 'Head and mains', places: groups.head, open: true }, ...groups.blocks.map((b) => ({ title: blockName(b.places), places: b.places, open: groups.blocks.length === 1 }))]" :key="g.title">
-        <details v-if="g.places.length > 0" class="more" :open="g.open || g.places.some((p) => p.id === picked)">
-          <summary>{{ g.title }}<span v-if="g.places.some((p) => judgedOf(p) === 'stop')" class="alarm"> – stop and look</span></summary>
+      <template v-for="g in groups" :key="g.title">
+        <details v-if="g.places.length > 0" class="more" :open="g.open || g.places.some((p) => p.id === season.picked)">
+          <summary>{{ g.title }}<span v-if="g.places.some((p) => season.judgedAt(p) === 'stop')" class="alarm"> – stop and look</span></summary>
           <ul>
-            <li v-for="p in g.places" :id="`place-${p.id}`" :key="p.id" :class="judgedOf(p)">
-              <button type="button" class="place" :aria-expanded="picked === p.id" @click="picked = picked === p.id ? undefined : p.id">
+            <li v-for="p in g.places" :id="`place-${p.id}`" :key="p.id" :class="season.judgedAt(p)">
+              <button type="button" class="place" :aria-expanded="season.picked === p.id" @click="season.picked = season.picked === p.id ? undefined : p.id">
                 <span>{{ p.kind === 'look' ? `Look ${p.name}` : p.name.charAt(0).toUpperCase() + p.name.slice(1) }}</span>
                 <span class="num">
-                  <b v-if="readOf(p)?.value !== undefined">{{ show(p, readOf(p)!.value!) }}</b>
+                  <b v-if="season.readAt(p)?.value !== undefined">{{ show(p, season.readAt(p)!.value!) }}</b>
                   <span v-else-if="p.expected" class="quiet">{{ show(p, p.expected.value) }}</span>
                 </span>
               </button>
-              <p v-if="judgedOf(p)" class="judged">{{ JUDGED[judgedOf(p)!] }}<template v-if="p.expected">: {{ show(p, p.expected.low) }} to {{ show(p, p.expected.high) }} is</template></p>
-              <div v-if="picked === p.id" class="open">
+              <p v-if="season.judgedAt(p)" class="judged">{{ JUDGED[season.judgedAt(p)!] }}<template v-if="p.expected">: {{ show(p, p.expected.low) }} to {{ show(p, p.expected.high) }} is</template></p>
+              <div v-if="season.picked === p.id" class="open">
                 <p v-if="p.expected" class="quiet">Should read {{ show(p, p.expected.value) }}; anything from {{ show(p, p.expected.low) }} to {{ show(p, p.expected.high) }} is as expected.</p>
                 <TakeReading v-if="p.kind !== 'look'" :kind="kindOfSpot(p.kind)" :label="`What it reads: ${p.name}`" @took="took(p, $event)" />
                 <div v-else class="seen" role="group" :aria-label="`What is seen ${p.name}`">

@@ -5,6 +5,7 @@ import type { Seen, Stop } from '../../../core/season';
 import { useBook } from '../../stores/book';
 import { useSeason } from '../../stores/season';
 import { useSettings } from '../../stores/settings';
+import { useView } from '../../stores/view';
 import AskedFirst from './AskedFirst.vue';
 import TakeReading from './TakeReading.vue';
 import { useNoting } from './useNoting';
@@ -13,6 +14,7 @@ import { useNoting } from './useNoting';
 const season = useSeason();
 const settings = useSettings();
 const book = useBook();
+const view = useView();
 const { note, asked, takeAnyway, drop } = useNoting();
 /** A walk that began within so long is gone on with, ms. */
 const SAME_WALK_MS = 24 * 3_600_000;
@@ -45,7 +47,7 @@ const minutes = computed(() => Math.round(stops.value.reduce((sum, s) => sum + s
 <template>
   <div class="to-print">
     <p><b>{{ done.size }} of {{ stops.length }}</b> stops done; {{ minutes }} min of walking. <button type="button" class="asks no-print" @click="print">Print the walk</button></p>
-    <p v-if="season.strays" class="caution">Something strays: <button type="button" class="asks" @click="$router.push({ name: 'season' })">What is wrong</button> stands under Today.</p>
+    <p v-if="season.strays" class="caution">Something strays: <button type="button" class="asks" @click="view.seasonLeaf = 'today'">What is wrong</button> stands under Today.</p>
     <AskedFirst :questions="asked" @take="takeAnyway()" @drop="drop" />
     <ol>
       <li v-for="(s, i) in stops" :key="s.id" :class="{ done: done.has(s.id), next: s.id === next?.id }">
