@@ -264,6 +264,14 @@ describe('need by the season', () => {
     const months = Array.from({ length: 12 }, () => ({ minC: 10, maxC: 20, et0Mm: 4 }));
     const days2026 = [{ date: '2026-06-02', minC: 10, maxC: 20, et0Mm: 9 }];
     const over = (watering: object) => skyOver(gardenPlan({ watering: { season, ...watering } }));
+    const wet = Array.from({ length: 12 }, (_, m) => ({ minC: 10, maxC: 20, rainMm: 10 * (m + 1) }));
+    // A month's rain falls on one day a week: of May 50 mm, 50 · 7 / 30.44.
+    const may = Array.from(
+      { length: 7 },
+      (_, d) => over({ climate: { months: wet } }).on(`2027-05-1${d}`).rainMm,
+    );
+    expect(may.filter((mm) => mm > 0)).toHaveLength(1);
+    expect(Math.max(...may)).toBeCloseTo((50 * 7) / (365.25 / 12), 9);
     expect(over({}).days).toMatchObject({ climate: 3 });
     expect(over({ climate: { months } }).on('2027-06-02')).toMatchObject({ et0Mm: 4, from: 'months' });
     expect(over({ weather: { days } }).days).toMatchObject({ told: 1, climate: 2 });

@@ -225,6 +225,30 @@ describe('a tank that empties', () => {
     expect(heldOrFalling(run, 0, area * 2).falling.minutes).toBe(Infinity);
   });
 
+  it('between two moments of a run is found by straight lines, and is the last one beyond them', () => {
+    const moment = (minutes: number, levelM: number, litres: number, flowLph: number, evenness: number) => ({
+      minutes,
+      levelM,
+      litres,
+      flowLph,
+      evenness,
+    });
+    const moments = [moment(0, 2, 0, 100, 0.9), moment(60, 1, 90, 80, 0.8), moment(90, 0.5, 120, 40, 0.7)];
+    const of = (floatM: number, litres: number) => heldOrFalling({ moments } as never, floatM, litres);
+    // A quarter of the way from 1 to 0.5 m; two thirds from 0 to 90 L.
+    expect(of(0.875, 60).held).toMatchObject({ fromLph: 70, toLph: 70 });
+    expect(of(0.875, 60).held.evenness).toBeCloseTo(0.775, 12);
+    const { falling } = of(0.875, 60);
+    expect(falling.minutes).toBeCloseTo(40, 12);
+    expect(falling.toLph).toBeCloseTo(100 - (2 / 3) * 20, 12);
+    expect(falling.fromLph).toBe(100);
+    // A float above high water holds it full, one below all is as low as it goes; moments that are alike have no way between.
+    expect(of(3, 60).held.fromLph).toBe(100);
+    expect(of(0.1, 60).held.fromLph).toBe(40);
+    const flat = { moments: [moment(0, 1, 0, 50, 1), moment(10, 1, 0, 50, 1), moment(20, 0.5, 10, 30, 1)] };
+    expect(heldOrFalling(flat as never, 1, 0).held.fromLph).toBe(50);
+  });
+
   it('through days: what is given and what is left make up what was there', () => {
     const table = tankTable(tank(), createPlanSolver())!;
     const tables = new Map([['a', table]]);
