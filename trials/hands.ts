@@ -35,6 +35,7 @@ const LENGTH = `parseFloat(document.querySelector('input[aria-label^="Length of 
 const BED_1 = `[aria-label="Bed 1, length"]`;
 const BED_LENGTH = `document.querySelector('${BED_1}').getAttribute('aria-valuenow')`;
 const PAINTED = `document.querySelector('[aria-label^="squash and pumpkins: paint squash"]').getAttribute('aria-label').match(/(\\d+) beds/)[1]`;
+const ENTRIES = `document.querySelector('[aria-label="Entries"]').dataset.count`;
 const HEIGHTS = `(document.body.innerText.match(/(\\d+) heights are measured/) || [0, 0])[1]`;
 
 /** Waits for something on the page. */
@@ -69,6 +70,25 @@ export const HANDS: readonly Hand[] = [
         field.focus(); field.select(); document.execCommand('insertText', false, '30'); field.blur();`);
     },
     moves: typing(LENGTH),
+  },
+  {
+    name: 'noted in the book',
+    plan: beds(6, 30),
+    stage: 'season',
+    shows: ENTRIES,
+    way: () => 1,
+    show: async (driver) => {
+      await (await there(driver, '#season-book')).click();
+      await there(driver, '[aria-label="Entries"]');
+    },
+    moves: `
+      const buttons = [...document.querySelectorAll('[aria-label="What to note"] button')].filter((b) => /^(Filter cleaned|Flushed)$/.test(b.textContent.trim()));
+      let n = 0;
+      const tap = () => {
+        buttons[n++ % 2].click();
+        setTimeout(tap, 20 + (n * 37) % 60);
+      };
+      setTimeout(tap, 60);`,
   },
   {
     name: 'dragged',

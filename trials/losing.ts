@@ -1,7 +1,10 @@
 import { By, until, type WebDriver } from 'selenium-webdriver';
 import { fileFor, newProfile, startBrowser, WATCH, type Browser, type Ground, type Seen } from './browser';
 import { lot } from '../fuzz/report';
-import { HANDS, WAIT_MS, type Hand } from './hands';
+import { HANDS as ALL_HANDS, WAIT_MS, type Hand } from './hands';
+
+/** `HAND=book` tries one kind of edit alone. */
+const HANDS = ALL_HANDS.filter((h) => h.name.includes(process.env.HAND ?? ''));
 
 /** What is on the screen for longer than this is never lost, ms. */
 export const SAFE_MS = 50;

@@ -299,7 +299,7 @@ export async function storageTrials(
   return found;
 }
 
-const STAGES = ['water', 'ground', 'beds', 'pipework', 'check', 'sets'];
+const STAGES = ['water', 'ground', 'beds', 'pipework', 'check', 'sets', 'build', 'season'];
 
 /** After one visit the server dies: every stage, opened before or not, opens and answers; the start page and a demo too. */
 export async function offlineTour(ground: Ground, short: boolean): Promise<Borne[]> {

@@ -52,6 +52,7 @@ const reached = computed(() => {
 @media (max-width: 820px) {
   .order { display: flex; padding: 0; }
   .pipe { display: none; }
-  .stage { flex: 1; flex-direction: column; gap: 2px; padding: 6px 0 4px; height: auto; font-size: 13px; }
+  .stage { flex: 1; min-width: 0; flex-direction: column; gap: 2px; padding: 6px 0 4px; height: auto; font-size: 13px; }
 }
+@media (max-width: 420px) { .stage { font-size: 11.5px; } }
 </style>

@@ -45,7 +45,12 @@ export const useSeason = defineStore('season', () => {
   /** Where the last reading was taken. */
   const at = shallowRef<[number, number]>();
   /** Readings before this are not counted with today's: something was mended or cleaned since. */
-  const since = computed(() => book.standing.reduce((last, { entry: e }) => (e.what === 'repair' || e.what === 'cleaned' ? Math.max(last, e.at) : last), 0));
+  const since = computed(() =>
+    book.standing.reduce(
+      (last, { entry: e }) => (e.what === 'repair' || e.what === 'cleaned' ? Math.max(last, e.at) : last),
+      0,
+    ),
+  );
 
   const say = (outcome: Outcome<unknown>, what: string): void => {
     failed.value = outcome.ended === 'failed' ? `${what}: ${outcome.why}` : '';

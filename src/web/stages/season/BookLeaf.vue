@@ -138,7 +138,7 @@ async function takeReadings(chosen: File): Promise<void> {
 <template>
   <div>
     <p class="fill">Where: <ChoiceField label="Block that the entry is of" :value="block" :options="blocks" @pick="block = $event" /></p>
-    <div class="quick" role="group" aria-label="Note">
+    <div class="quick" role="group" aria-label="What to note">
       <button v-for="q in QUICK" :key="q.id" type="button" :aria-pressed="picked === q.id" @click="press(q)">{{ q.name }}</button>
     </div>
     <form v-if="ask === 'number' || ask === 'text'" class="one" @submit.prevent="takeText">
@@ -158,7 +158,7 @@ async function takeReadings(chosen: File): Promise<void> {
       </p>
     </section>
     <BookCharts />
-    <ol aria-label="Entries">
+    <ol aria-label="Entries" :data-count="book.standing.length">
       <li v-for="s in list" :key="s.root">
         <button type="button" class="entry" :aria-expanded="opened === s.root" @click="opened = opened === s.root ? undefined : s.root; fix = ''">
           <span><b>{{ WHAT_NAMES[s.entry.what] }}</b> {{ says(s) }}</span><span class="quiet">{{ clock(s.entry.at) }}</span>

@@ -11,10 +11,12 @@ const season = useSeason();
 const settings = useSettings();
 const days = ref(60);
 const DAY_MS = 86_400_000;
+/** Readings that are further off than this after all was learned, in deviations, cannot all be of good days. */
+const DISAGREE = 2;
 const found = shallowRef<(Calibration & { learned: Learned }) | undefined>();
 const working = ref(false);
 const readings = computed(() =>
-  book.standing.map((s) => s.entry).filter((e) => e.what === 'reading' && e.value !== undefined && e.spot && e.at > Date.now() - days.value * DAY_MS),
+  book.standing.map((s) => s.entry).filter((e) => e.what === 'reading' && e.value !== undefined && e.spot && e.at > Date.now() - days.value * DAY_MS && (e.set !== season.set || season.judged(e.spot, e.value) !== 'stop')),
 );
 async function learn(): Promise<void> {
   const bySet = new Map<string | undefined, Reading[]>();
@@ -40,7 +42,7 @@ const forget = (): void => void (entry.value && book.strike(entry.value));
   <div>
     <p>Readings of good days tell what no label can: what the source really gives, what the line really drips, how high the beds really lie.</p>
     <p v-if="entry" class="fine">The gauges are predicted with what was learned on {{ settings.day(new Date(entry.at).toISOString().slice(0, 10)) }}. <button type="button" class="asks" @click="forget">Forget it</button></p>
-    <p class="fill">There are <b>{{ readings.length }}</b> readings of the last <input v-model.number="days" type="number" min="1" max="400" aria-label="Days that readings are taken from" class="num" /> days. Take only days on which nothing was wrong.</p>
+    <p class="fill">There are <b>{{ readings.length }}</b> readings of the last <input v-model.number="days" type="number" min="1" max="400" aria-label="Days that readings are taken from" class="num" /> days. Take only days on which nothing was wrong; readings to stop at are left out.</p>
     <button type="button" class="do" :disabled="readings.length < 3 || working" @click="learn">{{ working ? 'Learning …' : 'See what they teach' }}</button>
     <p v-if="readings.length < 3" class="quiet">Three readings at the least, at different places.</p>
     <section v-if="found" aria-label="What was learned">
@@ -49,6 +51,7 @@ const forget = (): void => void (entry.value && book.strike(entry.value));
         <li v-for="t in taught" :key="t.id"><b>{{ t.name.charAt(0).toUpperCase() + t.name.slice(1) }}</b>: {{ says(t) }}.</li>
       </ul>
       <p v-for="[a, b] in found.alike" :key="a + b" class="quiet">These readings cannot tell apart {{ a }} and {{ b }}: read where only one of them matters.</p>
+      <p v-if="found.offAfter > DISAGREE" class="caution">These readings do not agree with each other, whatever is taken for the farm: was nothing wrong on any of these days? Read the oddest again first.</p>
       <p class="quiet">Readings were off by {{ found.offBefore.toFixed(1) }} of their usual deviation before, {{ found.offAfter.toFixed(1) }} after.</p>
       <button v-if="taught.length > 0" type="button" class="do" @click="accept">Predict with it</button>
       <p class="quiet">What you stated in the plan stays as it is.</p>

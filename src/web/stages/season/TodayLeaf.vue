@@ -16,9 +16,18 @@ import WhatIsWrong from './WhatIsWrong.vue';
 const season = useSeason();
 const plan = usePlan();
 const settings = useSettings();
-const { note, asked, takeAnyway, drop } = useNoting();
+const { note, asked, takeAnyway, drop, last } = useNoting();
 const sets = computed(() => season.sets.map((s) => ({ id: s.id, name: s.name })));
 const JUDGED: Record<Judged, string> = { 'as-expected': 'as expected', drifting: 'drifting', stop: 'stop and look' };
+/** The last entry made here, as it was judged: it stays before the eyes. */
+const lastPlace = computed(() => season.placeOf(last.value?.spot));
+const lastJudged = computed(() => lastPlace.value && season.judgedAt(lastPlace.value));
+const lastSays = computed(() => {
+  const [p, e] = [lastPlace.value, last.value];
+  if (!p || !e) return '';
+  const read = e.value !== undefined ? show(p, e.value) : e.seen === 'fine' ? 'nothing amiss' : 'something is amiss';
+  return `${read}, ${p.name}: ${lastJudged.value ? JUDGED[lastJudged.value] : 'noted'}.`;
+});
 const show = (p: Place, value: number): string => settings.show(value, kindOfSpot(p.kind));
 interface Group { title: string; places: Place[]; open: boolean }
 /** What hangs there and one look come first; then a gauge screwed on along the head and mains; then block by block. */
@@ -58,6 +67,7 @@ watch(
   <div>
     <p v-if="sets.length > 1" class="fill">Now runs <ChoiceField label="Set that runs" :value="season.set ?? ''" :options="sets" @pick="season.chosen = $event" />.</p>
     <WhatIsWrong @go="goTo" />
+    <p v-if="last" class="last" :class="lastJudged" role="status"><b>{{ lastSays }}</b></p>
     <AskedFirst :questions="asked" @take="takeAnyway(); season.picked = undefined" @drop="drop" />
     <p v-if="!season.today" class="quiet" role="status">Working out what the gauges should read …</p>
     <template v-else>
@@ -95,6 +105,10 @@ watch(
 </template>
 
 <style scoped>
+.last { position: sticky; top: 0; z-index: 2; margin: 0 0 10px; padding: 8px 12px; border-left: 6px solid var(--leaf); background: var(--picked); font-size: 15px; }
+.last.drifting { border-color: var(--clay); }
+.last.stop { border-color: var(--alarm); }
+@media (max-width: 820px) { .last { top: 56px; } }
 ul { list-style: none; margin: 0; padding: 0; }
 li { border-left: 5px solid transparent; padding-left: 6px; border-bottom: 1px solid var(--line); }
 li.as-expected { border-left-color: var(--leaf); }
