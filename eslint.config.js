@@ -41,7 +41,7 @@ export default ts.config(
   },
   ...CORE_LAYERS.map((layer, i) => ({
     files: [`src/core/${layer}/**/*.ts`],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', '**/*.testing.ts'],
     rules: forbid(
       [...CORE_LAYERS.slice(i + 1), ...OUTSIDE],
       `The core's ${layer} must not import from a later layer or from outside the core.`,

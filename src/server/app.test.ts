@@ -97,3 +97,40 @@ test('a taken port: the next free one where it is only the usual one, else in wo
     `Port ${taken} cannot be used: another program uses it. Set PORT to another`,
   );
 });
+
+describe('the simulated logger in the field', () => {
+  test('tells its channels and its history, marked as simulated', async () => {
+    const channels = (await (await fetch(`${url}/field/channels?farm=barrel`)).json()) as {
+      simulated: boolean;
+      channels: unknown[];
+    };
+    expect(channels.simulated).toBe(true);
+    expect(channels.channels.length).toBeGreaterThan(3);
+    const history = await fetch(`${url}/field/history?farm=barrel&from=2027-06-01T06:00Z&minutes=30`);
+    expect(history.headers.get('content-type')).toMatch(/csv/);
+    const lines = (await history.text()).trim().split('\n');
+    expect(lines[0]).toMatch(/simulated/);
+    expect(lines[1]).toMatch(/^time,/);
+    expect(lines.length).toBeGreaterThan(20);
+  });
+  test('sends readings as they come, and says what it cannot do', async () => {
+    const stop = new AbortController();
+    const response = await fetch(`${url}/field/stream?farm=barrel&pace=60`, { signal: stop.signal });
+    expect(response.headers.get('content-type')).toMatch(/event-stream/);
+    const reader = response.body!.getReader();
+    let text = '';
+    while (!text.includes('still here')) text += new TextDecoder().decode((await reader.read()).value);
+    stop.abort();
+    expect(text).toMatch(/still here|event: reading\ndata: \{"v":1,"simulated":true/);
+    for (const query of [
+      'channels?farm=moon',
+      'history?from=yesterday&minutes=5',
+      'history?from=2027-06-01T06:00Z&minutes=99999',
+      'stream?pace=1000',
+    ]) {
+      const refused = await fetch(`${url}/field/${query}`);
+      expect(refused.status).toBe(400);
+      expect(((await refused.json()) as { why: string }).why).not.toBe('');
+    }
+  });
+});

@@ -3,6 +3,7 @@ import express, { type ErrorRequestHandler, type Express, type Request, type Res
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { join } from 'node:path';
+import { fieldRoute } from './station/field';
 import { stationRoute } from './station/route';
 
 /** What the server lets one visitor ask for: pages load dozens of files, the station is asked now and then. */
@@ -79,6 +80,7 @@ export function createApp(webRoot: string, allowances: Allowances = USUAL): Expr
   app.get('/health', (_, response) => void response.set('Cache-Control', 'no-store').json({ ok: true }));
   app.use(compression());
   app.use('/station', perMinute(allowances.stationPerMinute), stationRoute());
+  app.use('/field', perMinute(allowances.stationPerMinute), fieldRoute());
   app.use(perMinute(allowances.filesPerMinute));
   const inAYear = '365d';
   app.use(
@@ -97,7 +99,7 @@ export function createApp(webRoot: string, allowances: Allowances = USUAL): Expr
     // A file that is not there must not be answered with a page: a browser would take that for the file.
     const isPage =
       request.accepts('html') &&
-      !/^\/(assets|station)\//.test(request.path) &&
+      !/^\/(assets|station|field)\//.test(request.path) &&
       !/\.\w{1,8}$/.test(request.path);
     if (!isPage) return refuse(request, response, 404, 'There is no such file.');
     response.set('Cache-Control', 'no-cache').sendFile('index.html', { root: webRoot }, (error) => {

@@ -9,6 +9,7 @@ import {
   evennessOfCups,
   expectedReadings,
   expertWay,
+  fieldLogger,
   firstWalk,
   flushingOf,
   hideByLot,
@@ -29,6 +30,7 @@ import {
   upkeepOf,
   withLearned,
   type Causes,
+  type Channel,
   type Cup,
   type Evenness,
   type Expected,
@@ -36,6 +38,8 @@ import {
   type Learned,
   type Level,
   type Library,
+  type Logger,
+  type Message,
   type OpenFarm,
   type Reading,
   type Seen,
@@ -44,6 +48,7 @@ import {
   type Task,
   type ToldSuspect,
 } from '../core/season';
+import { seasonReport } from '../core/print';
 import { kindOfSpot } from '../core/formats/readingsCsv';
 import { fillIn, type FullPlan, type Plan } from '../core/plan';
 import { planOf, sketchOf } from '../core/sketches';
@@ -155,6 +160,8 @@ function placesOf(farm: OpenFarm, expected: readonly Expected[]): Place[] {
     };
   });
 }
+
+let logger: Logger | undefined;
 
 /** What is hidden on the farm that is practised on. */
 let practised: { library: Library; hidden: Hidden; read: string[]; teaches: string } | undefined;
@@ -285,6 +292,54 @@ const api = {
         show: shower(choice),
       });
     });
+  },
+
+  /** The season's report as PDF. */
+  async report(
+    number: number,
+    plan: Plan,
+    learned: Learned | undefined,
+    standing: Standing[],
+    choice: UnitChoice,
+    on: string,
+  ): Promise<Ended<Uint8Array>> {
+    const made = job(number, () => {
+      const { full } = of(plan, learned);
+      const show = shower(choice);
+      const expected = new Map<string, Expected>();
+      const flows = new Map<string | undefined, number>();
+      for (const set of new Set(standing.map((s) => s.entry.set))) {
+        if (set !== undefined && !full.watering.sets.some((s) => s.id === set)) continue;
+        const farm = farmOf(plan, set, learned);
+        flows.set(set, farm.results.flowLph);
+        for (const e of expectedReadings(farm, checkpoint)) expected.set(`${set ?? ''}/${e.spot.id}`, e);
+      }
+      return seasonReport({
+        plan: full,
+        standing,
+        expected,
+        lphOf: (set) => flows.get(set) ?? 0,
+        show,
+        day: (at) => show(Math.floor(at / 86_400_000), 'date'),
+        on,
+      });
+    });
+    if (!('value' in made)) return made;
+    const { renderPdf } = await import('./pdf');
+    const pdf = await renderPdf(made.value);
+    return job(number, () => pdf);
+  },
+
+  /** A simulated logger on the plan that is open: its channels. */
+  field(number: number, plan: Plan, seed: number): Ended<Channel[]> {
+    return job(number, () => {
+      logger = fieldLogger(fillIn(plan), seed);
+      return logger.channels;
+    });
+  },
+  /** What it sends in one minute. */
+  fieldMinute(number: number, minute: number): Ended<Message[]> {
+    return job(number, () => logger?.messagesIn(minute) ?? []);
   },
 
   /** Hides something on a made-up farm. */

@@ -10,6 +10,7 @@ import { steps } from './sheets/steps';
 import { timer } from './sheets/timer';
 import { walk } from './sheets/walk';
 import { labels } from './sheets/labels';
+import { upkeep } from './sheets/upkeep';
 import type { Printed, SheetMaker } from './sheets/printed';
 
 /** The sheets there are. */
@@ -22,11 +23,23 @@ export const SHEETS = [
   { id: 'steps', name: 'Steps, with boxes' },
   { id: 'timer', name: 'The timer’s programme' },
   { id: 'walk', name: 'First walk, with blanks' },
+  { id: 'upkeep', name: 'Upkeep through the year' },
   { id: 'labels', name: 'Labels for valves and beds' },
 ] as const;
 export type SheetId = (typeof SHEETS)[number]['id'];
 
-const MAKERS: Record<SheetId, SheetMaker> = { farm, head, parts, cut, holes, steps, timer, walk, labels };
+const MAKERS: Record<SheetId, SheetMaker> = {
+  farm,
+  head,
+  parts,
+  cut,
+  holes,
+  steps,
+  timer,
+  walk,
+  upkeep,
+  labels,
+};
 
 /**
  * Field sheets as a document to print, black and white readable: any of them alone, or all. Each page bears

@@ -2,3 +2,4 @@ export * from './fieldSheets';
 export * from './letters';
 export * from './page';
 export type { Printed } from './sheets/printed';
+export { seasonReport } from './seasonReport';

@@ -27,6 +27,8 @@ export interface Taught {
 
 export interface Calibration {
   taught: Taught[];
+  /** How sharply each pair is known together: rows and columns in the order of `taught`, the inverse of their covariance. */
+  information: Float64Array;
   /** Two things that these readings cannot tell apart. */
   alike: [string, string][];
   /** Root mean square of what is off, in deviations, as it was believed and as it was learned. */
@@ -117,7 +119,8 @@ export function calibrate(days: readonly GoodDay[], checkpoint: () => void = () 
     const all = predict(at);
     return Math.sqrt(measured.slice(0, n).reduce((sum, m, i) => sum + (m - all[i]) ** 2, 0) / n);
   };
-  const spread = inverse(normalMatrix(predict, out));
+  const information = normalMatrix(predict, out);
+  const spread = inverse(information);
   const within = ids.map((_, k) => Math.sqrt(spread[k * ids.length + k]));
   const alike: [string, string][] = [];
   ids.forEach((_, a) =>
@@ -134,6 +137,7 @@ export function calibrate(days: readonly GoodDay[], checkpoint: () => void = () 
       out: out[k],
       within: within[k],
     })),
+    information,
     alike,
     offBefore: rms(ids.map(() => 0)),
     offAfter: rms(out),

@@ -1,4 +1,4 @@
-import { createNetworkSolver, lateralAt } from '../hydraulics/network';
+import { createNetworkSolver, createRunStore, lateralAt, type RunStore } from '../hydraulics/network';
 import { velocityMps } from '../hydraulics/friction';
 import { riseAlong } from '../layout';
 import { openedAtEnd } from './alter';
@@ -19,7 +19,7 @@ export interface Flushing {
 }
 
 /** Speeds at the ends of the first runs of a block, opened together, m/s. */
-function speeds(farm: OpenFarm, runs: readonly number[]): number[] {
+function speeds(farm: OpenFarm, runs: readonly number[], store: RunStore): number[] {
   const { results } = farm;
   let { network } = results.built;
   const holes: number[] = [];
@@ -29,18 +29,19 @@ function speeds(farm: OpenFarm, runs: readonly number[]): number[] {
     network = opened.network;
     holes.push(network.laterals.length - 1);
   }
-  const solution = createNetworkSolver().solve(network);
+  const solution = createNetworkSolver(store).solve(network);
   return holes.map((h, i) =>
     velocityMps(lateralAt(solution, h).flowLph, results.runs[runs[i]].run.tape.boreMm),
   );
 }
 
-/** No more than so many are tried together: nobody opens more by hand. */
-const MOST_AT_ONCE = 12;
+/** So many are tried together: nobody opens more by hand. */
+const AT_ONCE = [1, 2, 3, 4, 6, 8, 12];
 
 /** For each open block, how many of its runs can be flushed at once. */
 export function flushingOf(farm: OpenFarm, checkpoint: () => void = () => {}): Flushing[] {
   const { results } = farm;
+  const store = createRunStore(checkpoint);
   return results.blocks.flatMap((b): Flushing[] => {
     const runs = stretchesOf(results)
       .filter((s) => s.block === b.index)
@@ -50,9 +51,10 @@ export function flushingOf(farm: OpenFarm, checkpoint: () => void = () => {}): F
     if (runs.length === 0) return [];
     let atOnce = 0;
     let mps = 0;
-    for (let n = 1; n <= Math.min(MOST_AT_ONCE, runs.length); n++) {
+    for (const n of AT_ONCE) {
+      if (n > runs.length) break;
       checkpoint();
-      const slowest = Math.min(...speeds(farm, runs.slice(0, n)));
+      const slowest = Math.min(...speeds(farm, runs.slice(0, n), store));
       if (n === 1 || slowest >= FLUSH_MPS) mps = slowest;
       if (slowest < FLUSH_MPS) break;
       atOnce = n;

@@ -22,3 +22,4 @@ export * from './book/schema';
 export * from './book/entries';
 export * from './book/series';
 export * from './book/questions';
+export * from './logger';

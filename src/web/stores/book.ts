@@ -108,6 +108,13 @@ export const useBook = defineStore('book', () => {
   const learned = computed<Learned | undefined>(
     () => standing.value.find((s) => s.entry.what === 'learned')?.entry.learned,
   );
+  /** What was written since the last year was closed. */
+  const season = computed<Standing[]>(() => {
+    const closed = standing.value.find((s) => s.entry.what === 'year')?.entry.written ?? 0;
+    return closed === 0
+      ? standing.value
+      : standing.value.filter((s) => s.entry.written > closed || s.entry.what === 'learned');
+  });
   /** When the farm was first under water, by the book. */
   const started = computed(() =>
     standing.value.reduce((first, s) => Math.min(first, s.entry.at), Date.now()),
@@ -119,6 +126,7 @@ export const useBook = defineStore('book', () => {
     loaded,
     trouble,
     clashes,
+    season,
     made,
     add,
     correct,

@@ -219,6 +219,19 @@ export const useSeason = defineStore('season', () => {
         calledBack((share: number) => void (progress.value = share)),
       ),
     );
+  const report = (standing: readonly Standing[]) =>
+    aside('The report could not be made', (w, n) =>
+      w.report(
+        n,
+        stated(),
+        plain(book.learned),
+        plain(standing) as Standing[],
+        plain(settings.choice),
+        new Date().toISOString().slice(0, 10),
+      ),
+    );
+  const field = (seed: number) => aside('The logger could not be made', (w, n) => w.field(n, stated(), seed));
+  const fieldMinute = (minute: number) => aside('The logger is silent', (w, n) => w.fieldMinute(n, minute));
   const practiceRead = (spot: string) => aside('It could not be read', (w, n) => w.practiceRead(n, spot));
   const practiceChoices = () => aside('There is nothing to choose', (w, n) => w.practiceChoices(n));
   const practiceEnd = (named: string[]): Promise<PracticeEnd | undefined> =>
@@ -254,6 +267,9 @@ export const useSeason = defineStore('season', () => {
     upkeep,
     calibrate,
     practise,
+    report,
+    field,
+    fieldMinute,
     practiceRead,
     practiceChoices,
     practiceEnd,

@@ -7,6 +7,9 @@ export const walk: SheetMaker = (p) => {
   return [
     heading('First walk'),
     para('Water on, one set after the other. Write down what is there beside what should be.'),
+    para(
+      'These are the figures that the plan is safe with: what was measured less the allowance, with low water. Season tells the likely reading of today, with its band.',
+    ),
     ...open.flatMap((s): Content[] => [
       subheading(setName(s)),
       table(

@@ -23,7 +23,7 @@ const RIGHT = 8;
 const TOP = 10;
 const BOTTOM = 24;
 const expected = computed(() => new Map(season.places.flatMap((p) => (p.expected ? [[p.id, { spot: p as never, ...p.expected } as Expected] as const] : []))));
-const shares = computed(() => sharesOf(book.standing, expected.value, season.set));
+const shares = computed(() => sharesOf(book.season, expected.value, season.set));
 /** Gauges before and after the first filter of the head. */
 const pair = computed(() => {
   const i = plan.full.head.findIndex((p) => isFilter(p.role));
@@ -31,11 +31,11 @@ const pair = computed(() => {
   const after = plan.full.head.slice(i + 1).find((p) => p.role === 'gauge');
   return i >= 0 && before && after ? { part: plan.full.head[i], before: `fixed/head/${before.id}`, after: `fixed/head/${after.id}` } : undefined;
 });
-const losses = computed(() => (pair.value ? lossesOf(book.standing, pair.value.before, pair.value.after) : []));
+const losses = computed(() => (pair.value ? lossesOf(book.season, pair.value.before, pair.value.after) : []));
 const limit = computed(() => (pair.value ? pair.value.part.lossKpa + pair.value.part.dirtyKpa : 0));
 const given = computed(() => {
   let sum = 0;
-  return givenOf(book.standing, (set) => (set === season.set ? (season.today?.flowLph ?? 0) : 0)).map((g) => ({ at: g.at, litres: (sum += g.litres) }));
+  return givenOf(book.season, (set) => (set === season.set ? (season.today?.flowLph ?? 0) : 0)).map((g) => ({ at: g.at, litres: (sum += g.litres) }));
 });
 const MOST_SHARE = 2;
 interface Picture { name: string; says: string; points: { at: number; y: number; bad?: boolean }[]; band?: { at: number; low: number; high: number }[]; limit?: number; tick: (v: number) => string; top: number }

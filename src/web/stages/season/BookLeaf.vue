@@ -111,6 +111,18 @@ function correct(s: Standing): void {
 }
 const csv = (): void => download(fileName(plan.full.name, 'book.csv'), writeBookCsv(book.standing, plan.full), 'text/csv');
 const file = async (): Promise<void> => download(fileName(plan.full.name, 'with-book.zip'), await parcel(plan.plan, keeping.id, book.entries), 'application/zip');
+const making = ref(false);
+async function report(): Promise<void> {
+  making.value = true;
+  const pdf = await season.report(book.season);
+  making.value = false;
+  if (pdf) download(fileName(plan.full.name, 'season.pdf'), new Blob([pdf as BlobPart], { type: 'application/pdf' }), 'application/pdf');
+}
+/** The year is closed: pictures and report begin anew, what was learned and the age of the line go on. */
+function closeYear(): void {
+  book.add({ what: 'year', text: String(new Date().getFullYear()) });
+  view.notice = 'The year is closed. What was learned and how old the line is go on.';
+}
 const told = ref('');
 async function takeFile(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
@@ -176,8 +188,11 @@ async function takeReadings(chosen: File): Promise<void> {
     <p v-if="list.length === 0" class="quiet">Nothing is written yet. Readings of Today come here too.</p>
     <button v-if="book.standing.length > shown" type="button" class="asks" @click="shown += 200">Show more</button>
     <h3>To and from the phone</h3>
-    <p class="files"><button type="button" class="plain" @click="file">Save plan and book as one file</button> <button type="button" class="plain" @click="csv">Book as a table</button></p>
+    <p class="files"><button type="button" class="plain" @click="file">Save plan and book as one file</button> <button type="button" class="plain" @click="csv">Book as a table</button> <button type="button" class="plain" :disabled="making" @click="report">{{ making ? 'Making the report …' : 'Season report (PDF)' }}</button></p>
     <label class="photo">Take in a book from elsewhere, or a logger’s table <input type="file" accept=".zip,.json,.csv,application/zip" @change="takeFile" /></label>
+    <h3>The end of the season</h3>
+    <p class="quiet">Save the report and the file first. Pictures and report then begin anew; what was learned, and how old the line is, go on. Nothing is thrown away.</p>
+    <p><button type="button" class="plain" :disabled="book.season.length === 0" @click="closeYear">Close the year</button></p>
     <p v-if="told" role="status">{{ told }}</p>
   </div>
 </template>

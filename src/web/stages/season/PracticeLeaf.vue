@@ -5,6 +5,7 @@ import { FAULT_KINDS, LESSONS, LEVELS, type Level, type Reading } from '../../..
 import type { Place, PracticeEnd, PracticeFarm } from '../../../worker/season';
 import { useSeason } from '../../stores/season';
 import { useSettings } from '../../stores/settings';
+import FieldStation from './FieldStation.vue';
 
 /** Practice on a made-up farm: something is wrong, each reading costs its minutes, and in the end it is told how it could be found. */
 const season = useSeason();
@@ -77,6 +78,7 @@ const list = computed(() => (farm.value?.places ?? []).map((p) => ({ id: p.id, n
       </ol>
       <p v-if="making" role="status" class="quiet">Making the farm: {{ Math.round(100 * season.progress) }} %</p>
       <p v-if="none" role="alert">{{ none }}</p>
+      <FieldStation />
     </template>
     <template v-else>
       <p><b>{{ farm.name }}</b>. {{ farm.ask }} <span class="quiet">Everything here is simulated; nothing goes into your book.</span></p>

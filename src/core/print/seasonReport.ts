@@ -1,0 +1,154 @@
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { FullPlan } from '../plan';
+import {
+  cupLph,
+  evennessOfCups,
+  judgeReading,
+  meteredOf,
+  seenName,
+  type Entry,
+  type Expected,
+  type Standing,
+} from '../season';
+import type { Show } from '../build';
+import { heading, MARGIN_PT, num, para, subheading, table } from './page';
+
+/** What a season's report is made of. */
+export interface Reported {
+  plan: FullPlan;
+  standing: readonly Standing[];
+  /** What is expected at each place, by set and place: “set/spot”. */
+  expected: ReadonlyMap<string, Expected>;
+  /** Flow of each set, L/h. */
+  lphOf: (set: string | undefined) => number;
+  show: Show;
+  day: (at: number) => string;
+  on: string;
+}
+
+const MIN_PER_HOUR = 60;
+
+/** The season on paper: water given, gauges against what was expected, repairs, tests, and what was learned. */
+export function seasonReport(r: Reported): TDocumentDefinitions {
+  const entries = [...r.standing].map((s) => s.entry).reverse();
+  const of = (...what: Entry['what'][]): Entry[] => entries.filter((e) => what.includes(e.what));
+  const setName = (id: string | undefined): string =>
+    r.plan.watering.sets.find((s) => s.id === id)?.name ?? 'everything at once';
+  const minutes = new Map<string | undefined, number>();
+  for (const e of of('minutes')) minutes.set(e.set, (minutes.get(e.set) ?? 0) + e.value!);
+  const readings = of('reading').flatMap((e) => {
+    const expected = r.expected.get(`${e.set ?? ''}/${e.spot}`);
+    return expected && e.value !== undefined
+      ? [{ e, expected, judged: judgeReading(e.value, expected) }]
+      : [];
+  });
+  const off = readings.filter((x) => x.judged !== 'as-expected');
+  const metered = meteredOf(r.standing).reduce((sum, m) => sum + m.litres, 0);
+  const rain = of('rain').reduce((sum, e) => sum + e.value!, 0);
+  const content: Content[] = [
+    heading(`${r.plan.name}: the season`),
+    para(
+      entries.length > 0
+        ? `${r.day(entries[0].at)} to ${r.day(entries.at(-1)!.at)}: ${entries.length} entries.`
+        : 'Nothing was written in the book.',
+    ),
+    subheading('Water'),
+    ...(minutes.size > 0
+      ? [
+          table(
+            ['*', 'auto', 'auto'],
+            ['Set', 'Ran', 'Gave, by its planned flow'],
+            [...minutes].map(([set, m]) => [
+              setName(set),
+              num(r.show(m * MIN_PER_HOUR, 'minutes')),
+              num(r.show((r.lphOf(set) * m) / MIN_PER_HOUR, 'volume')),
+            ]),
+          ),
+        ]
+      : [para('No minutes were written down.')]),
+    para(
+      `By the meter: ${metered > 0 ? r.show(metered, 'volume') : 'not read twice'}. Rain: ${r.show(rain, 'rain')}.`,
+    ),
+    subheading('Gauges'),
+    para(`${readings.length} readings, ${readings.length - off.length} of them as expected.`),
+    ...(off.length > 0
+      ? [
+          table(
+            ['auto', '*', 'auto', 'auto'],
+            ['Day', 'Place', 'Read', 'Expected'],
+            off.map(({ e, expected }) => [
+              r.day(e.at),
+              expected.spot.name,
+              num(r.show(e.value!, 'pressure')),
+              num(`${r.show(expected.low, 'pressure')} to ${r.show(expected.high, 'pressure')}`),
+            ]),
+          ),
+        ]
+      : []),
+    subheading('Seen, mended, cleaned'),
+    ...list(
+      r,
+      of('seen', 'repair', 'cleaned', 'flush', 'feed', 'note').filter((e) => e.seen !== 'fine'),
+    ),
+    subheading('Catch cups'),
+    ...of('cups').flatMap((e): Content[] => {
+      const flows = (e.cups ?? []).map((c) => cupLph(c.ml, e.seconds!));
+      if (flows.length < 2) return [];
+      const even = evennessOfCups(flows);
+      return [
+        para(
+          `${r.day(e.at)}, ${r.plan.blocks.find((b) => b.id === e.block)?.name ?? ''}: mean ${r.show(even.meanLph, 'emitterFlow')}, lowest quarter ${r.show(even.lowQuarter, 'share')}, ${flows.length} cups.`,
+        ),
+      ];
+    }),
+    ...(of('cups').length === 0 ? [para('None were noted.')] : []),
+    subheading('Learned'),
+    para(
+      of('learned').length > 0
+        ? 'The gauges are predicted with what the farm’s own readings taught.'
+        : 'Nothing was learned yet from readings of good days.',
+    ),
+  ];
+  return {
+    pageSize: r.plan.build.paper === 'a4' ? 'A4' : 'LETTER',
+    pageMargins: [MARGIN_PT, MARGIN_PT, MARGIN_PT, MARGIN_PT + 10],
+    info: { title: `${r.plan.name}: the season`, creator: 'Idle Furrow' },
+    defaultStyle: { font: 'Page', fontSize: 9.5 },
+    styles: {
+      heading: { fontSize: 16, bold: true, margin: [0, 0, 0, 6] },
+      subheading: { fontSize: 11.5, bold: true, margin: [0, 8, 0, 3] },
+    },
+    content,
+    footer: (page: number, pages: number) => ({
+      text: `${r.on} · planning figures · page ${page} of ${pages}`,
+      alignment: 'center',
+      fontSize: 8,
+    }),
+  };
+}
+
+const NAMES: Partial<Record<Entry['what'], string>> = {
+  seen: 'seen',
+  repair: 'repair',
+  cleaned: 'filter cleaned',
+  flush: 'flushed',
+  feed: 'feed',
+  note: 'note',
+};
+
+function list(r: Reported, entries: readonly Entry[]): Content[] {
+  if (entries.length === 0) return [para('Nothing was noted.')];
+  return [
+    table(
+      ['auto', 'auto', '*'],
+      ['Day', 'What', ''],
+      entries.map((e) => [
+        r.day(e.at),
+        NAMES[e.what]!,
+        [r.plan.blocks.find((b) => b.id === e.block)?.name, e.seen && seenName(e.seen, r.plan), e.text]
+          .filter(Boolean)
+          .join(', '),
+      ]),
+    ),
+  ];
+}
