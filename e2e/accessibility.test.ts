@@ -97,6 +97,21 @@ describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
     expect(await serious()).toEqual([]);
   });
 
+  test.each(['Today', 'Book', 'Walk', 'Cups', 'Upkeep', 'Learn', 'Practice'])(
+    'nor on Season, %s',
+    async (leaf) => {
+      const { driver, url } = bench;
+      await driver.get(url);
+      await press(driver, 'Wren Bottom');
+      await reads(driver, VERDICT, /Runs/);
+      await driver.get(`${url}/plan/season`);
+      await reads(driver, '[aria-label=Stage]', /Your gauges/);
+      await press(driver, leaf);
+      await reads(driver, '[aria-label=Stage]', /\S/);
+      expect(await serious()).toEqual([]);
+    },
+  );
+
   test('nor on the sheets of what is weighed up, nor where plans were fitted', async () => {
     const { driver, url } = bench;
     await driver.get(url);

@@ -68,10 +68,6 @@ async function main(): Promise<void> {
     await press(driver, 'listen to the simulated station');
     await reads(driver, '[aria-label="The season"]', /rain [1-9]/);
     await take('season');
-    await toSets('Larch tunnels');
-    await press(driver, 'Lasts');
-    await find(driver, By.css('.level'));
-    await take('lasts');
     await driver.get(url);
     await press(driver, 'Otter strip');
     await reads(driver, VERDICT, /Too much pressure/);
@@ -115,8 +111,20 @@ async function main(): Promise<void> {
     await driver.get(url);
     await press(driver, 'Larch tunnels');
     await reads(driver, VERDICT, /Runs/);
+    await driver.get((await driver.getCurrentUrl()).replace(/[^/]*$/, 'season'));
+    await reads(driver, '[aria-label=Stage]', /Your gauges/);
+    const note = async (place: string, value: string): Promise<void> => {
+      await (
+        await find(driver, By.xpath(`//button[contains(@class,'place')][contains(., '${place}')]`))
+      ).click();
+      await (await find(driver, By.xpath("//form[contains(@class,'take')]//input"))).sendKeys(value);
+      await (await find(driver, By.xpath("//form[contains(@class,'take')]//button"))).click();
+    };
+    await note('gauge after the 1 in screen filter', '15 kPa');
+    await reads(driver, '[aria-label="What is wrong"]', /Read next/);
+    await take('today');
     await viewport(driver, { width: 390, height: 844 });
-    await reads(driver, VERDICT, /Runs/);
+    await reads(driver, '[aria-label="What is wrong"]', /Read next/);
     await take('phone');
     await viewport(driver, SIZE);
     await driver.get(url);

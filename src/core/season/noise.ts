@@ -65,6 +65,8 @@ const SOURCE_MEASURED = 0.03;
 const SOURCE_EXAMPLE = 0.1;
 /** Mean flow of a lot against its label: makers' usual tolerance, ± 7 %. */
 const LABEL = 0.035;
+/** A microtube's flow goes with about its length to the power of −0.6: so much more length for so much less flow. */
+const TUBE_POWER = 1 / 0.6;
 /** Friction of pipes as laid: bore within its tolerance, joints, a little slime. */
 const FRICTION = 0.06;
 /** Losses of parts against their labels. */
@@ -139,7 +141,13 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
         ...network,
         laterals: network.laterals.map((l) =>
           l.emitter.kind === 'microtube'
-            ? { ...l, emitter: { ...l.emitter, spacingM: l.emitter.spacingM / (1 + d * LABEL) } }
+            ? {
+                ...l,
+                emitter: {
+                  ...l.emitter,
+                  tubeM: l.emitter.tubeM / Math.max(0.1, 1 + d * LABEL) ** TUBE_POWER,
+                },
+              }
             : { ...l, emitter: { ...l.emitter, flowLph: l.emitter.flowLph * (1 + d * LABEL) } },
         ),
       }),

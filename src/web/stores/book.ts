@@ -15,6 +15,10 @@ import { useKeeping } from './keeping';
 const NOT_KEPT =
   'This browser does not keep the book: its storage is full, switched off or does not answer. Save the book as a file.';
 
+/** Measures that a page keeps of the book: how long it took to open, and until the last entry was safe. */
+const OPENED = 'book opened';
+const KEPT = 'entry kept';
+
 /** What a new entry is given by itself. */
 export type NewEntry = Omit<Entry, 'id' | 'written' | 'at'> & { at?: number };
 
@@ -27,13 +31,16 @@ export const useBook = defineStore('book', () => {
   const clashes = shallowRef<Clash[]>([]);
   /** Entries written here since the book was opened, which can be taken back, the last at the end. */
   const made = shallowRef<string[]>([]);
-  const standing = computed<Standing[]>(() => standingOf(entries.value));
+  const standing = shallowRef<readonly Standing[]>([]);
 
   async function load(id: string): Promise<void> {
+    const began = performance.now();
     try {
       const all = await readEntriesOf(id);
       if (id !== keeping.id) return;
       entries.value = Object.freeze(all);
+      standing.value = standingOf(all);
+      performance.measure(OPENED, { start: began });
       trouble.value = '';
     } catch (error) {
       trouble.value = `The book could not be read: ${(error as Error).message}`;
@@ -57,9 +64,21 @@ export const useBook = defineStore('book', () => {
   /** Adds entries; they are on their way to the browser's own process when this returns. */
   function put(news: readonly Entry[]): void {
     const frozen = plain(news) as Entry[];
-    entries.value = Object.freeze([...entries.value, ...frozen]);
-    void writeEntries(keeping.id, frozen).then(
-      () => trouble.value === NOT_KEPT && (trouble.value = ''),
+    const began = performance.now();
+    // On its way first, shown then.
+    const writing = writeEntries(keeping.id, frozen);
+    entries.value = [...entries.value, ...frozen];
+    const [only] = frozen;
+    // The newest of all, which corrects nothing, stands before the rest as they are.
+    standing.value =
+      frozen.length === 1 && only.corrects === undefined && only.at >= (standing.value[0]?.entry.at ?? 0)
+        ? [{ root: only.id, entry: only, before: [] }, ...standing.value]
+        : standingOf(entries.value);
+    void writing.then(
+      () => {
+        performance.measure(KEPT, { start: began });
+        if (trouble.value === NOT_KEPT) trouble.value = '';
+      },
       () => (trouble.value = NOT_KEPT),
     );
   }
@@ -109,7 +128,7 @@ export const useBook = defineStore('book', () => {
     () => standing.value.find((s) => s.entry.what === 'learned')?.entry.learned,
   );
   /** What was written since the last year was closed. */
-  const season = computed<Standing[]>(() => {
+  const season = computed<readonly Standing[]>(() => {
     const closed = standing.value.find((s) => s.entry.what === 'year')?.entry.written ?? 0;
     return closed === 0
       ? standing.value

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core';
+import { refDebounced, useElementSize } from '@vueuse/core';
 import { area, line, max, min, scaleLinear, scaleTime } from 'd3';
 import { computed, ref } from 'vue';
 import { givenOf, lossesOf, sharesOf, type Expected } from '../../../core/season';
@@ -23,7 +23,10 @@ const RIGHT = 8;
 const TOP = 10;
 const BOTTOM = 24;
 const expected = computed(() => new Map(season.places.flatMap((p) => (p.expected ? [[p.id, { spot: p as never, ...p.expected } as Expected] as const] : []))));
-const shares = computed(() => sharesOf(book.season, expected.value, season.set));
+/** Pictures follow when the hand rests: an entry does not wait for them. */
+const RESTS_MS = 250;
+const rows = refDebounced(computed(() => book.season), RESTS_MS);
+const shares = computed(() => sharesOf(rows.value, expected.value, season.set));
 /** Gauges before and after the first filter of the head. */
 const pair = computed(() => {
   const i = plan.full.head.findIndex((p) => isFilter(p.role));
@@ -31,13 +34,19 @@ const pair = computed(() => {
   const after = plan.full.head.slice(i + 1).find((p) => p.role === 'gauge');
   return i >= 0 && before && after ? { part: plan.full.head[i], before: `fixed/head/${before.id}`, after: `fixed/head/${after.id}` } : undefined;
 });
-const losses = computed(() => (pair.value ? lossesOf(book.season, pair.value.before, pair.value.after) : []));
+const losses = computed(() => (pair.value ? lossesOf(rows.value, pair.value.before, pair.value.after) : []));
 const limit = computed(() => (pair.value ? pair.value.part.lossKpa + pair.value.part.dirtyKpa : 0));
 const given = computed(() => {
   let sum = 0;
-  return givenOf(book.season, (set) => (set === season.set ? (season.today?.flowLph ?? 0) : 0)).map((g) => ({ at: g.at, litres: (sum += g.litres) }));
+  return givenOf(rows.value, (set) => (set === season.set ? (season.today?.flowLph ?? 0) : 0)).map((g) => ({ at: g.at, litres: (sum += g.litres) }));
 });
 const MOST_SHARE = 2;
+/** More points than this would lie on each other: of many every so manyth is drawn,. */
+const MOST_POINTS = 300;
+function thinned<T>(list: readonly T[]): T[] {
+  const step = Math.ceil(list.length / MOST_POINTS);
+  return step <= 1 ? [...list] : list.filter((_, i) => i % step === 0 || i === list.length - 1);
+}
 interface Picture { name: string; says: string; points: { at: number; y: number; bad?: boolean }[]; band?: { at: number; low: number; high: number }[]; limit?: number; tick: (v: number) => string; top: number }
 const pictures = computed<Picture[]>(() => {
   const list: Picture[] = [];
@@ -45,15 +54,15 @@ const pictures = computed<Picture[]>(() => {
     list.push({
       name: 'Readings as shares of what is expected',
       says: `${shares.value.length} readings, ${shares.value.filter((s) => s.judged !== 'as-expected').length} of them off`,
-      points: shares.value.map((s) => ({ at: s.at, y: Math.min(MOST_SHARE, s.share), bad: s.judged !== 'as-expected' })),
-      band: shares.value.map((s) => ({ at: s.at, low: s.low, high: Math.min(MOST_SHARE, s.high) })),
+      points: thinned(shares.value).map((s) => ({ at: s.at, y: Math.min(MOST_SHARE, s.share), bad: s.judged !== 'as-expected' })),
+      band: thinned(shares.value).map((s) => ({ at: s.at, low: s.low, high: Math.min(MOST_SHARE, s.high) })),
       tick: (v) => settings.show(v, 'share'),
       top: 1.3,
     });
   if (losses.value.length > 1)
-    list.push({ name: `What the ${pair.value!.part.name} takes`, says: `clean it at ${settings.show(limit.value, 'pressure')}`, points: losses.value.map((l) => ({ at: l.at, y: l.kpa, bad: l.kpa > limit.value })), limit: limit.value, tick: (v) => settings.show(v, 'pressure'), top: limit.value * 1.2 });
+    list.push({ name: `What the ${pair.value!.part.name} takes`, says: `clean it at ${settings.show(limit.value, 'pressure')}`, points: thinned(losses.value).map((l) => ({ at: l.at, y: l.kpa, bad: l.kpa > limit.value })), limit: limit.value, tick: (v) => settings.show(v, 'pressure'), top: limit.value * 1.2 });
   if (given.value.length > 1)
-    list.push({ name: `Water given in ${season.setName(season.set)}, all together`, says: settings.show(given.value.at(-1)!.litres, 'volume'), points: given.value.map((g) => ({ at: g.at, y: g.litres })), tick: (v) => settings.show(v, 'volume'), top: 0 });
+    list.push({ name: `Water given in ${season.setName(season.set)}, all together`, says: settings.show(given.value.at(-1)!.litres, 'volume'), points: thinned(given.value).map((g) => ({ at: g.at, y: g.litres })), tick: (v) => settings.show(v, 'volume'), top: 0 });
   return list;
 });
 const drawn = computed(() =>
