@@ -14,11 +14,13 @@ export async function parcel(plan: Plan, id: string, entries: readonly Entry[]):
     [PLAN]: strToU8(writePlan(plan)),
     [BOOK]: strToU8(writeBook([...entries])),
   };
-  for (const p of await readPhotos(id)) files[`${PHOTOS}${p.id}.jpg`] = new Uint8Array(await p.jpeg.arrayBuffer());
+  for (const p of await readPhotos(id))
+    files[`${PHOTOS}${p.id}.jpg`] = new Uint8Array(await p.jpeg.arrayBuffer());
   return new Blob([zipSync(files, { level: 6 }) as BlobPart], { type: 'application/zip' });
 }
 
-export type Unpacked = { ok: true; entries: Entry[]; photos: { id: string; jpeg: Blob }[] } | { ok: false; why: string };
+export type Unpacked =
+  { ok: true; entries: Entry[]; photos: { id: string; jpeg: Blob }[] } | { ok: false; why: string };
 
 /** A book from a parcel, or from a book's own file. */
 export async function unpack(file: Blob): Promise<Unpacked> {
@@ -32,13 +34,18 @@ export async function unpack(file: Blob): Promise<Unpacked> {
       text = strFromU8(files[BOOK]);
       for (const [name, content] of Object.entries(files))
         if (name.startsWith(PHOTOS) && name.endsWith('.jpg'))
-          photos.push({ id: name.slice(PHOTOS.length, -4), jpeg: new Blob([content as BlobPart], { type: 'image/jpeg' }) });
+          photos.push({
+            id: name.slice(PHOTOS.length, -4),
+            jpeg: new Blob([content as BlobPart], { type: 'image/jpeg' }),
+          });
     } catch (error) {
       return { ok: false, why: `the file is damaged (${(error as Error).message})` };
     }
   } else text = new TextDecoder().decode(bytes);
   const read = readBook(text);
-  return read.ok ? { ok: true, entries: read.book.entries, photos } : { ok: false, why: `${read.path ? `${read.path}: ` : ''}${read.what}` };
+  return read.ok
+    ? { ok: true, entries: read.book.entries, photos }
+    : { ok: false, why: `${read.path ? `${read.path}: ` : ''}${read.what}` };
 }
 
 export async function keepPhotos(plan: string, photos: readonly { id: string; jpeg: Blob }[]): Promise<void> {
@@ -59,6 +66,10 @@ export async function madeSmall(file: Blob): Promise<Blob> {
   canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height);
   picture.close();
   return new Promise((resolve, reject) =>
-    canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('the picture could not be made small'))), 'image/jpeg', QUALITY),
+    canvas.toBlob(
+      (blob) => (blob ? resolve(blob) : reject(new Error('the picture could not be made small'))),
+      'image/jpeg',
+      QUALITY,
+    ),
   );
 }

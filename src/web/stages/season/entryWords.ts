@@ -35,7 +35,12 @@ const unitOf: Partial<Record<What, KindName>> = { rain: 'rain', minutes: 'minute
 const S_PER_MIN = 60;
 
 /** An entry in one line. */
-export function entrySays(e: Entry, plan: FullPlan, show: (value: number, kind: KindName) => string, place: Place | undefined): string {
+export function entrySays(
+  e: Entry,
+  plan: FullPlan,
+  show: (value: number, kind: KindName) => string,
+  place: Place | undefined,
+): string {
   const said: string[] = [];
   if (e.value !== undefined) {
     if (e.what === 'reading') said.push(show(e.value, place ? kindOfSpot(place.kind) : 'pressure'));
