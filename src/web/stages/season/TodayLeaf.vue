@@ -66,8 +66,8 @@ watch(
 <template>
   <div>
     <p v-if="sets.length > 1" class="fill">Now runs <ChoiceField label="Set that runs" :value="season.set ?? ''" :options="sets" @pick="season.chosen = $event" />.</p>
-    <WhatIsWrong @go="goTo" />
     <p v-if="last" class="last" :class="lastJudged" role="status"><b>{{ lastSays }}</b></p>
+    <WhatIsWrong @go="goTo" />
     <AskedFirst :questions="asked" @take="takeAnyway(); season.picked = undefined" @drop="drop" />
     <p v-if="!season.today" class="quiet" role="status">Working out what the gauges should read …</p>
     <template v-else>
