@@ -124,7 +124,7 @@ function whyNot(
 }
 
 /** Names each plan by what it is best at among those found; one that is best at nothing is not offered. */
-function named(fits: Fit[]): Fit[] {
+export function named(fits: Fit[]): Fit[] {
   const best = (by: (f: Fit) => number): Fit => fits.reduce((a, b) => (by(b) < by(a) - 1e-6 ? b : a));
   if (fits.length === 0) return [];
   for (const f of fits) f.kinds = [];

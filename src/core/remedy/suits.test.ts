@@ -1,0 +1,110 @@
+import { HEAD_PARTS, REGULATOR_SETS_KPA, type Role } from '../catalog/headParts';
+import { waterKind } from '../catalog/water';
+import { judge, regulatorsFor } from '../check';
+import { SOUND } from '../check/battery.testing';
+import { filtersFor, preventer } from '../check/offers/parts';
+import { ownRegulator } from '../check/offers/laying';
+import type { Context } from '../check/offers';
+import type { Fit } from './fitTypes';
+import { named } from './fit';
+
+const judged = judge(SOUND);
+const { plan, results } = judged.worst;
+const finding = { place: { kind: 'block', block: 0 }, also: [] } as never;
+const context = (more: Partial<Context> & { flowLph?: number; water?: string[] } = {}): Context => ({
+  finding,
+  plan,
+  whole: plan,
+  ...more,
+  results: {
+    ...results,
+    flowLph: more.flowLph ?? results.flowLph,
+    layout: {
+      ...results.layout,
+      source: { ...results.layout.source, water: more.water ?? results.layout.source.water } as never,
+    },
+  },
+});
+const partOf = (id: string) => HEAD_PARTS.find((p) => p.id === id)!;
+const parts = (offers: ReturnType<typeof preventer>): string[] =>
+  offers.map((o) => (o[0][0] as { part: string }).part);
+
+test('backflow preventers are offered up to the flow that each passes, and only the surest where feed is given', () => {
+  const all = ['double-check', 'vacuum-breaker', 'reduced-pressure'];
+  expect(parts(preventer(context({ flowLph: 10 })))).toEqual(all);
+  for (const id of all) {
+    const { maxLph } = partOf(id);
+    expect(parts(preventer(context({ flowLph: maxLph })))).toContain(id);
+    expect(parts(preventer(context({ flowLph: maxLph + 1 })))).not.toContain(id);
+  }
+  const feeding = { ...plan, wishes: { ...plan.wishes, feeding: true } };
+  expect(parts(preventer(context({ plan: feeding, flowLph: 10 })))).toEqual(['reduced-pressure']);
+});
+
+test('filters suit all that is in the water, are as fine as the finest asks, and pass the flow', () => {
+  const water = ['sandy', 'silty'];
+  const kinds = water.map((w) => waterKind(w as never));
+  const found = filtersFor(context({ water, flowLph: 1000 })).map((f) => partOf(f.id));
+  expect(found.length).toBeGreaterThan(0);
+  for (const p of found) {
+    expect(kinds.every((k) => k.filters.includes(p.role as Role))).toBe(true);
+    expect(p.mesh).toBeGreaterThanOrEqual(Math.max(...kinds.map((k) => k.mesh)));
+    expect(p.maxLph).toBeGreaterThanOrEqual(1000);
+  }
+  // Silt blinds a screen, though it would do for sand alone.
+  expect(found.some((p) => p.role === 'screen')).toBe(false);
+  expect(
+    filtersFor(context({ water: ['sandy'], flowLph: 1000 })).some((f) => partOf(f.id).role === 'screen'),
+  ).toBe(true);
+});
+
+test('a block’s own regulator is set as high as its tape lets it first, above the least that it needs', () => {
+  const [low, , , high] = [...REGULATOR_SETS_KPA].sort((a, b) => a - b);
+  const bare = {
+    ...plan,
+    blocks: plan.blocks.map((b) => ({ ...b, inlet: [], tape: { ...b.tape, minKpa: low, maxKpa: high } })),
+  };
+  const [offer] = ownRegulator(context({ plan: bare }));
+  const sets = offer.map((way) => (way[0] as { setKpa: number }).setKpa);
+  expect(sets).toEqual(REGULATOR_SETS_KPA.filter((s) => s > low && s <= high).sort((a, b) => b - a));
+  expect(sets[0]).toBe(high);
+  // Where one is there already, none is added.
+  const regulated = {
+    ...bare,
+    blocks: bare.blocks.map((b) => ({
+      ...b,
+      inlet: plan.blocks[0].inlet.filter((p) => p.role === 'regulator'),
+    })),
+  };
+  expect(regulated.blocks[0].inlet.length).toBeGreaterThan(0);
+  expect(ownRegulator(context({ plan: regulated }))).toEqual([]);
+});
+
+test('regulators work from their least flow to their greatest, both counted', () => {
+  for (const p of HEAD_PARTS.filter((x) => x.role === 'regulator')) {
+    const ids = (lph: number): string[] => regulatorsFor(lph).map((r) => r.id);
+    expect(ids(p.minLph)).toContain(p.id);
+    expect(ids(p.maxLph)).toContain(p.id);
+    expect(ids(p.maxLph + 1)).not.toContain(p.id);
+    if (p.minLph > 0) expect(ids(p.minLph - 1)).not.toContain(p.id);
+  }
+});
+
+test('fitted plans are named by what each is best at; what is best at nothing is left out', () => {
+  const of = (cost: number, uniformity: number, sets: number): Fit =>
+    ({
+      kinds: ['cheapest'],
+      sets: Array.from({ length: sets }, () => []),
+      after: { cost, uniformity },
+    }) as never;
+  const cheap = of(100, 0.9, 4);
+  const even = of(200, 0.96, 4);
+  const few = of(300, 0.9, 1);
+  const dull = of(310, 0.95, 2);
+  const told = named([cheap, even, few, dull]);
+  expect(told).toEqual([cheap, even, few]);
+  expect(told.map((f) => f.kinds)).toEqual([['cheapest'], ['most-even'], ['fewest-sets']]);
+  // A tenth of a thousandth more even is no difference: the cheaper, which stands first, is named.
+  expect(named([of(100, 0.95, 2), of(200, 0.95004, 2)])).toHaveLength(1);
+  expect(named([])).toEqual([]);
+});
