@@ -64,6 +64,11 @@ describe('the book', () => {
     expect(mergeBooks([a, mine], [a, alike]).clashes).toEqual([]);
     expect(mergeBooks([a, mine], [a, mine, correct(mine, { value: 205 })]).clashes).toEqual([]);
     expect(mergeBooks([a], [a, theirs]).clashes).toEqual([]);
+    // Of several corrections of theirs the last is asked about.
+    const again = correct(theirs, { value: 180 });
+    expect(mergeBooks([a, mine], [a, theirs, again]).clashes).toEqual([
+      { root: a.id, of: a, mine, theirs: again },
+    ]);
   });
 
   it('reads what it wrote, and says where a file is wrong', () => {

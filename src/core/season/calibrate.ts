@@ -38,6 +38,8 @@ export interface Calibration {
 
 /** Two things of which one can stand for the other, where their correlation is so near to one. */
 const ALIKE = 0.85;
+/** and at least one of them is hardly better known than before. */
+const OPEN = 0.5;
 /** What was learned so little of is not told as learned, of what was believed. */
 export const LEARNS = 0.9;
 const MOST_ITERATIONS = 30;
@@ -126,7 +128,8 @@ export function calibrate(days: readonly GoodDay[], checkpoint: () => void = () 
   ids.forEach((_, a) =>
     ids.slice(0, a).forEach((__, b) => {
       const correlation = spread[a * ids.length + b] / (within[a] * within[b]);
-      if (Math.abs(correlation) > ALIKE) alike.push([names.get(ids[b])!, names.get(ids[a])!]);
+      if (Math.abs(correlation) > ALIKE && Math.max(within[a], within[b]) > OPEN)
+        alike.push([names.get(ids[b])!, names.get(ids[a])!]);
     }),
   );
   return {

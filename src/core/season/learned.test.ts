@@ -4,9 +4,9 @@ import { calibrate, learnedOf } from './calibrate';
 import { expectedReadings, judgeReading } from './expected';
 import { cholesky, logSum, solveLower } from './gauss';
 import { allDoubts, gaugeScaleKpa, instrumentDeviation } from './noise';
-import { openFarm, withLearned } from './openFarm';
+import { asToday, openFarm, withLearned } from './openFarm';
 import { shownBy } from './predict';
-import { demoPlan } from './season.testing';
+import { demoPlan, sketchPlan } from './season.testing';
 import { spotsOf } from './spots';
 import type { OpenFarm, Reading } from './types';
 
@@ -34,6 +34,24 @@ describe('what should be read', () => {
     expect(foot.value).toBeCloseTo(level.value * 9.80665, 0);
     expect(foot.low).toBeLessThan(foot.value);
     expect(foot.high - foot.value).toBeCloseTo(foot.value - foot.low, 9);
+  });
+  it('is of the day, not of the dry end: water half way, the flow as it was measured', () => {
+    const tank = demoPlan('larch-tunnels').sources.find((s) => s.kind === 'tank')!;
+    expect(list.find((e) => e.spot.id === 'level')!.value).toBeCloseTo((tank.lowM + tank.highM) / 2, 9);
+    const today = asToday(demoPlan('beck-side'));
+    const before = demoPlan('beck-side');
+    expect(today.wishes.allowance).toBe(1);
+    const [now, was] = [today.sources[0], before.sources[0]];
+    if (now.kind === 'pump' && was.kind === 'pump')
+      expect(now.vessel.cutInKpa).toBeCloseTo((was.vessel.cutInKpa + was.vessel.cutOutKpa) / 2, 9);
+  });
+  it('counts a meter’s error as a share, of 1,000 L/h 40 nineteen times of twenty', () => {
+    expect(
+      instrumentDeviation({ id: 'm', kind: 'meter', name: '', point: [0, 0], minutes: 1 }, 1000, farm),
+    ).toBeCloseTo(20, 9);
+    expect(
+      instrumentDeviation({ id: 'l', kind: 'level', name: '', point: [0, 0], minutes: 1 }, 2, farm),
+    ).toBeCloseTo(0.05, 9);
   });
   it('has a band of two deviations: beyond it is drifting, beyond four to stop at', () => {
     expect(judgeReading(100, { value: 100, deviation: 5 })).toBe('as-expected');
@@ -87,7 +105,21 @@ describe('what good days teach', () => {
     expect(openFarm(demoPlan('wren-bottom'), undefined).results.flowLph).toBeCloseTo(farm.results.flowLph, 9);
   });
 
-  it('says where two things cannot be told apart, and that one reading says little', () => {
+  it('says where two things cannot be told apart: at the beds alone a higher tank is a lower bed', () => {
+    const tank = openFarm(sketchPlan('barrel'), undefined);
+    const all = goodDay(tank, new Map(), 0.3);
+    const { alike } = calibrate([{ farm: tank, readings: all.filter((r) => r.spot.startsWith('end/')) }]);
+    expect(alike.flat()).toContain('how high the water stands');
+    expect(alike.flat().some((name) => name.startsWith('the height of'))).toBe(true);
+    // A stick in the tank tells them apart.
+    expect(
+      calibrate([
+        { farm: tank, readings: all.filter((r) => r.spot.startsWith('end/') || r.spot === 'level') },
+      ]).alike,
+    ).toEqual([]);
+  });
+
+  it('says that one reading says little', () => {
     const one = calibrate([{ farm, readings: [{ spot: 'gauge/source', value: 250 }] }]);
     expect(one.taught.filter((t) => t.within > 0.9).length).toBeGreaterThan(1);
     expect(() => calibrate([{ farm, readings: [] }])).toThrow(RangeError);

@@ -100,6 +100,16 @@ describe('upkeep', () => {
     expect(lowPoints(falls).filter((p) => /the far end at/.test(p.name))).toHaveLength(plan.blocks.length);
   });
 
+  it('finds a dip of the main, and none where it falls all the way', () => {
+    const tees = (...heights: number[]) => ({
+      ...plan,
+      tees: plan.tees.map((t, i) => ({ ...t, heightM: heights[i] ?? t.heightM })),
+    });
+    const dips = lowPoints(tees(-3)).map((p) => p.name);
+    expect(dips).toContain('tee 1 of the main');
+    expect(lowPoints(tees(3)).map((p) => p.name)).not.toContain('tee 1 of the main');
+  });
+
   it('shows the cautions where something can hurt', () => {
     expect(task(tasks(), 'frost').caution).toMatch(/air/i);
     const iron = { ...plan, sources: plan.sources.map((s) => ({ ...s, water: ['iron'] as never })) };
@@ -129,6 +139,14 @@ test('the first walk flushes from the source outwards, then looks and reads, eac
   );
   expect(stops.filter((s) => s.expected).length).toBeGreaterThan(3);
   expect(stops.slice(1).every((s) => s.walkMin >= 0)).toBe(true);
+  // Each look is the nearest of those that are left.
+  const looks = stops.filter((s) => s.look);
+  const away = (a: (typeof stops)[number], b: (typeof stops)[number]): number =>
+    Math.hypot(a.point[0] - b.point[0], a.point[1] - b.point[1]);
+  looks.slice(0, -1).forEach((s, i) => {
+    for (const later of looks.slice(i + 1))
+      expect(away(s, looks[i + 1])).toBeLessThanOrEqual(away(s, later) + 1e-9);
+  });
 });
 
 describe('practice', () => {
@@ -147,6 +165,15 @@ describe('practice', () => {
       expect(a.faults).toHaveLength(level === 'nasty' ? 2 : 1);
       expect(expertWay(a).map((s) => s.reading)).toEqual(expertWay(b).map((s) => s.reading));
     }
+    // Easy ones are as large as they come, fair ones of any size.
+    const share = (level: 'easy' | 'fair', seed: number): number => {
+      const { fault, size } = hideByLot(library, level, seed)!.faults[0];
+      const signature = library.signatures.find((s) => s.fault.id === fault.id)!;
+      return size / signature.sizes[signature.shows.lastIndexOf(true)];
+    };
+    const seeds = Array.from({ length: 8 }, (_, i) => i + 20);
+    expect(seeds.every((s) => share('easy', s) === 1)).toBe(true);
+    expect(seeds.some((s) => share('fair', s) < 0.9)).toBe(true);
     const spots = library.spots.map((s) => s.id);
     expect(minutesOf(library, spots.slice(0, 1))).toBeGreaterThan(0);
     expect(minutesOf(library, spots)).toBeGreaterThan(minutesOf(library, spots.slice(0, 3)));
