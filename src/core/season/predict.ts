@@ -1,5 +1,4 @@
 import { LATERAL_FIELDS, type NetworkSolution } from '../hydraulics/network';
-import { tankLevelM } from '../network';
 import { openBlockOf, type Sight } from './look';
 import { spotsOf } from './spots';
 import { stretchesOf } from './stretches';
@@ -18,16 +17,13 @@ export interface Shown {
   sight: Sight;
 }
 
-/** How high the water stands in a tank over its foot, or how deep under the ground in a well, m. */
-export function plannedLevelM({ results, open }: OpenFarm): number {
+/** A stick or tape: how high the water stands in a tank over its foot, or how deep under the ground in a well, m. */
+function levelShown({ results }: OpenFarm, { network, levelFallM = 0 }: Changed): number {
   const { source } = results.layout;
-  if (source.kind === 'tank') return tankLevelM(source, open.water ?? 'planned');
-  return source.kind === 'well' ? source.pumpingLevelM : 0;
+  const { supply, nodes } = network;
+  if (supply.kind === 'tank') return supply.waterLevelM - nodes.find((n) => n.id === supply.node)!.elevationM;
+  return source.kind === 'well' ? source.pumpingLevelM + levelFallM : 0;
 }
-
-/** A stick or tape with the water so much lower: in a tank less is wet, in a well it is further down. */
-const levelShown = (farm: OpenFarm, fallM: number): number =>
-  plannedLevelM(farm) + (farm.results.layout.source.kind === 'well' ? fallM : -fallM);
 
 /** What every spot of a farm shows where its network is changed and solved so. */
 export function shownBy(farm: OpenFarm, changed: Changed, solution: NetworkSolution): Shown {
@@ -81,7 +77,7 @@ export function shownBy(farm: OpenFarm, changed: Changed, solution: NetworkSolut
     if (spot.kind === 'gauge') value = spot.run !== undefined ? run(spot.run).endKpa : kpa(spot.node!);
     else if (spot.kind === 'meter') value = flowAt(spot.node!);
     else if (spot.kind === 'cups') value = run(spot.run!).meanLph;
-    else if (spot.kind === 'level') value = levelShown(farm, changed.levelFallM ?? 0);
+    else if (spot.kind === 'level') value = levelShown(farm, changed);
     // Nothing sucks at a gauge that is open to the ground's air: emptied pipes read nothing.
     if (spot.kind === 'gauge') value = Math.max(0, value);
     values[i] = changed.reads && spot.kind !== 'look' ? changed.reads(spot, value) : value;
