@@ -30,7 +30,7 @@ const STARVED: Plan = {
 const BLOCKS = 40;
 const SETS = 8;
 /** 40 blocks in 8 sets on a pump. */
-const FARM: Plan = {
+export const FARM: Plan = {
   ...blankPlan('metric'),
   sources: [
     {

@@ -4,7 +4,7 @@ import { halved, hole, openedAtEnd, openEndLph, withHole } from '../alter';
 import { stretchesOf } from '../stretches';
 import type { Changed, Fault, OpenFarm } from '../types';
 import { faultKind } from './kind';
-import { placesAlong } from './squeezed';
+import { placesAlong, triedAlong } from './squeezed';
 
 /** Leaks, as shares of what the whole set draws: from a drip to a burst pipe. */
 const SHARES = [0.02, 0.05, 0.12, 0.3, 0.7, 1.5];
@@ -55,26 +55,26 @@ export const leak = faultKind({
     const headers = results.blocks.flatMap((b) => {
       const { block } = b.built.layout;
       if (headerWord(block) !== 'header') return [];
-      return placesAlong(b.built.header.length, (i) =>
-        Math.abs(results.solution.linkLph[linkAt(b.built.header[i].link)]),
-      )
-        .slice(0, HEADER_PLACES)
-        .map(({ i }): Omit<Fault, 'kind' | 'group'> => {
-          const node = b.built.header[i].link.to;
-          return {
-            id: `leak/header/${block.id}/${i}`,
-            site: { at: 'header', block: block.id },
-            sizes,
-            change: (lph) =>
-              leakAt(
-                farm,
-                node,
-                lph,
-                results.solution.nodeKpa[results.built.nodeAt(node)],
-                `header/${block.id}`,
-              ),
-          };
-        });
+      return placesAlong(
+        b.built.header.length,
+        Math.min(HEADER_PLACES, triedAlong(results.blocks.length)),
+        (i) => Math.abs(results.solution.linkLph[linkAt(b.built.header[i].link)]),
+      ).map(({ i }): Omit<Fault, 'kind' | 'group'> => {
+        const node = b.built.header[i].link.to;
+        return {
+          id: `leak/header/${block.id}/${i}`,
+          site: { at: 'header', block: block.id },
+          sizes,
+          change: (lph) =>
+            leakAt(
+              farm,
+              node,
+              lph,
+              results.solution.nodeKpa[results.built.nodeAt(node)],
+              `header/${block.id}`,
+            ),
+        };
+      });
     });
     const beds = stretchesOf(results).map((s): Omit<Fault, 'kind' | 'group'> => {
       const r = results.runs[s.run];

@@ -52,7 +52,7 @@ export const headerSqueezed = faultKind({
       const { block } = b.built.layout;
       if (headerWord(block) !== 'header' || b.feedKpa <= 0) return [];
       const { network, linkAt } = results.built;
-      return placesAlong(b.built.header.length, (i) =>
+      return placesAlong(b.built.header.length, triedAlong(results.blocks.length), (i) =>
         Math.abs(results.solution.linkLph[linkAt(b.built.header[i].link)]),
       ).flatMap(({ i, lph }): Omit<Fault, 'kind' | 'group'> => {
         const { link } = b.built.header[i];
@@ -66,12 +66,19 @@ export const headerSqueezed = faultKind({
     }),
 });
 
-/** Of a header's pieces, those that are tried: so many of those that carry water, evenly among them. */
+/** Of a header's pieces, those that are tried: so many of those that carry water, evenly among them; fewer where many blocks are open. */
 const TRIED = 5;
+const TRIED_OF_MANY = 2;
+const MANY_BLOCKS = 8;
+export const triedAlong = (blocks: number): number => (blocks > MANY_BLOCKS ? TRIED_OF_MANY : TRIED);
 
-export function placesAlong(pieces: number, lphAt: (i: number) => number): { i: number; lph: number }[] {
+export function placesAlong(
+  pieces: number,
+  most: number,
+  lphAt: (i: number) => number,
+): { i: number; lph: number }[] {
   const carrying = Array.from({ length: pieces }, (_, i) => ({ i, lph: lphAt(i) })).filter((p) => p.lph > 0);
-  const n = Math.min(TRIED, carrying.length);
+  const n = Math.min(most, carrying.length);
   return Array.from({ length: n }, (_, k) => carrying[Math.floor((k * carrying.length) / n)]);
 }
 
