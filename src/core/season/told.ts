@@ -127,6 +127,9 @@ export function tellSuspect({ fault, size, chance }: Suspect, plan: FullPlan, sh
 /** A suspect less likely than this is not told. */
 const TOLD_AT_LEAST = 0.02;
 
+/** The likeliest is named as what is wrong from this chance on. */
+const CLEAR = 0.2;
+
 /** In one sentence what the readings come to. */
 export function diagnosisSays(d: Diagnosis, plan: FullPlan): string {
   const [best] = d.suspects;
@@ -136,6 +139,7 @@ export function diagnosisSays(d: Diagnosis, plan: FullPlan): string {
     return d.nothing > 0.9
       ? 'Nothing is wrong, by all that was read.'
       : 'Nothing seems wrong so far; it is not sure yet.';
+  if (best.chance < CLEAR) return 'Something is wrong; what it is is not clear yet. Read on.';
   const kind = faultKindOf(best.fault.kind);
   const [pair] = d.pairs;
   if (pair && pair.chance > 0.5) {

@@ -222,6 +222,7 @@ describe('words', () => {
     expect(of({ nothing: 0.95 })).toMatch(/Nothing is wrong/);
     expect(of({ nothing: 0.5, suspects: [suspect(a, 0.2)] })).toMatch(/not sure/);
     expect(of({ unknown: 0.6 })).toMatch(/fits/);
+    expect(of({ nothing: 0.05, suspects: [suspect(a, 0.1)] })).toMatch(/not clear yet/);
     expect(of({ suspects: [suspect(a, 0.8)] })).toContain(
       FAULT_KINDS.find((k) => k.kind === a.fault.kind)!.words.title,
     );

@@ -75,7 +75,7 @@ const share = (v: number): string => settings.show(v, 'share');
 <template>
   <div>
     <p class="fill">Cups in <ChoiceField label="Block with the cups" :value="block" :options="blocks" @pick="block = $event" />, <ChoiceField label="Where the cups go" :value="way" :options="WAYS" @pick="way = $event" />.</p>
-    <p class="quiet">Put a cup under each emitter named here while {{ season.setName(season.set) }} runs. {{ LEAST_CUPS }} cups are the usual least. Let them stand a few minutes, all the same time.</p>
+    <p class="quiet">Put a cup under each emitter named here while {{ season.set === undefined ? 'everything' : season.setName(season.set) }} runs. {{ LEAST_CUPS }} cups are the usual least. Let them stand a few minutes, all the same time.</p>
     <div class="time">
       <button type="button" @click="watchTime">{{ isActive ? 'Stop' : 'Start the stop-watch' }}</button>
       <label><input v-model.number="seconds" type="number" min="0" inputmode="numeric" aria-label="Seconds that the cups stood" class="num" /> s</label>
