@@ -362,6 +362,21 @@ test('the season is told in a report, and the year is closed without losing anyt
   await demoAtSeason('Hollin Bank');
   await leaf('Book');
   await press(driver, 'Flushed');
+  // Plan and book open as one on another device: here from the start page, as a plan of its own.
+  await press(driver, 'Save plan and book as one file');
+  const parcel = await kept('borehole-with-book.zip');
+  const entries = await count();
+  const address = await driver.getCurrentUrl();
+  await driver.get(bench.url);
+  await (
+    await driver.wait(async () => (await driver.findElements(By.css('input[type=file]')))[0], WAIT_MS)
+  ).sendKeys(parcel);
+  await reads(driver, VERDICT, /Runs/);
+  await goTo(bench, 'season');
+  await reads(driver, STAGE, /Your gauges/);
+  expect(await driver.getCurrentUrl()).not.toBe(address);
+  await leaf('Book');
+  await bookHas(entries);
   await press(driver, 'Season report (PDF)');
   const pdf = readFileSync(await kept('season.pdf'));
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');

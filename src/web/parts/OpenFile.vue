@@ -29,7 +29,7 @@ function recover(): void {
 
 <template>
   <button type="button" v-bind="$attrs" @click="input?.click()">Open a file…</button>
-  <input ref="input" type="file" accept=".json,application/json" class="sr" tabindex="-1" aria-label="Plan file" @change="take" />
+  <input ref="input" type="file" accept=".json,.zip,application/json,application/zip" class="sr" tabindex="-1" aria-label="Plan file" @change="take" />
   <v-dialog :model-value="desk.readingFile !== ''" max-width="420" aria-label="Reading the file" persistent>
     <v-card>
       <v-card-text role="status">Reading {{ desk.readingFile }} …<v-progress-linear indeterminate color="primary" height="6" aria-label="Reading the file" /></v-card-text>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiFitToScreenOutline, mdiMinus, mdiPlus } from '@mdi/js';
 import { bedWord, onlyPlaces } from '../../core/plan';
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { boxOf } from '../../core/ground';
 import { layOut, sheetCorners, type BlockLayout, onlyBeds } from '../../core/layout';
@@ -28,7 +28,6 @@ import ReliefLayer from './ReliefLayer.vue';
 import ScaleBar from './ScaleBar.vue';
 import SheetLegend from './SheetLegend.vue';
 import SheetTools from './SheetTools.vue';
-import SpotsLayer from './SpotsLayer.vue';
 import ThingsLayer from './ThingsLayer.vue';
 import WeakestMark from './WeakestMark.vue';
 import { useBoxChoice } from './useBoxChoice';
@@ -38,6 +37,8 @@ import { usePainting } from './usePainting';
 import { useSheetEdits } from './useSheetEdits';
 import { useSheetView } from './useSheetView';
 
+/** Only Season needs it. */
+const SpotsLayer = defineAsyncComponent(() => import('./SpotsLayer.vue'));
 const plan = usePlan();
 const results = useResults();
 const settings = useSettings();

@@ -82,7 +82,13 @@ export const useBook = defineStore('book', () => {
       () => (trouble.value = NOT_KEPT),
     );
   }
+  /** The browser is asked once not to clear what is kept when it needs room. */
+  let askedToKeep = false;
   function add(entry: NewEntry): Entry {
+    if (!askedToKeep) {
+      askedToKeep = true;
+      void navigator.storage?.persist?.().catch(() => false);
+    }
     const now = Date.now();
     const whole: Entry = { at: now, ...entry, id: crypto.randomUUID(), written: now };
     put([whole]);

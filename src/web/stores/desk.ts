@@ -16,6 +16,8 @@ import { useSettings } from './settings';
 /** How often, and how far apart (ms), it is looked whether a plan is open elsewhere before it is thrown away. */
 const PEN_TRIES = 4;
 const PEN_MS = 80;
+/** A plan with a season's photographs is no larger, bytes. */
+const MOST_PARCEL_BYTES = 300 * 1024 * 1024;
 
 /** A file that was not opened: why, and what could be saved of it. */
 export interface NotOpened {
@@ -78,6 +80,7 @@ export const useDesk = defineStore('desk', () => {
 
   /** Opens a file. @returns its id; or what is wrong with it, and then the plan on the desk stays */
   async function openFile(file: File): Promise<string | NotOpened> {
+    if (/\.zip$/i.test(file.name)) return openParcel(file);
     if (file.size > MAX_PLAN_BYTES)
       return { problems: ['The file is larger than 20 MB; a plan is far smaller.'] };
     readingFile.value = file.name;
@@ -100,6 +103,25 @@ export const useDesk = defineStore('desk', () => {
       ),
       recovered,
     };
+  }
+  /** A plan with its book and photographs. */
+  async function openParcel(file: File): Promise<string | NotOpened> {
+    if (file.size > MOST_PARCEL_BYTES)
+      return { problems: ['The file is larger than 300 MB; a plan with its book is far smaller.'] };
+    // Only who opens such a file loads what it takes.
+    const [{ keepPhotos, unpack }, { writeEntries }] = await Promise.all([
+      import('../storage/bookFile'),
+      import('../storage/bookShelf'),
+    ]);
+    const unpacked = await unpack(file).catch(() => ({ ok: false as const, why: 'it cannot be read' }));
+    if (!unpacked.ok) return { problems: [`The file could not be opened: ${unpacked.why}.`] };
+    if (unpacked.plan === undefined)
+      return { problems: ['There is a book in the file, and no plan. Take it in under Book, in Season.'] };
+    const opened = await openFile(new File([unpacked.plan], 'plan.furrow.json'));
+    if (typeof opened !== 'string') return opened;
+    await writeEntries(opened, unpacked.entries);
+    await keepPhotos(opened, unpacked.photos);
+    return opened;
   }
   const stopReading = (): void => reader.stop();
 
@@ -145,6 +167,8 @@ export const useDesk = defineStore('desk', () => {
     }
     try {
       await discard(which);
+      const { dropBook } = await import('../storage/bookShelf');
+      await dropBook(which);
     } catch (error) {
       return `It could not be thrown away: ${error instanceof Error ? error.message : String(error)}`;
     }

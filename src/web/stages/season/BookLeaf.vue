@@ -15,7 +15,7 @@ import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
 import AskedFirst from './AskedFirst.vue';
 import BookCharts from './BookCharts.vue';
-import { keepPhotos, madeSmall, parcel, unpack } from './bookFile';
+import { keepPhotos, madeSmall, parcel, unpack } from '../../storage/bookFile';
 import { entrySays, FEEL_NAMES, WHAT_NAMES } from './entryWords';
 import { fileName } from './fileName';
 import PhotoOf from './PhotoOf.vue';

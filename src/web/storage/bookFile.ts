@@ -1,7 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import { readBook, writeBook, type Entry } from '../../../core/season';
-import { writePlan, type Plan } from '../../../core/plan';
-import { readPhotos, writePhoto } from '../../storage/bookShelf';
+import { readBook, writeBook, type Entry } from '../../core/season';
+import { writePlan, type Plan } from '../../core/plan';
+import { readPhotos, writePhoto } from './bookShelf';
 
 /** Files in the parcel of a plan and its book. */
 const PLAN = 'plan.furrow.json';
@@ -20,18 +20,21 @@ export async function parcel(plan: Plan, id: string, entries: readonly Entry[]):
 }
 
 export type Unpacked =
-  { ok: true; entries: Entry[]; photos: { id: string; jpeg: Blob }[] } | { ok: false; why: string };
+  | { ok: true; entries: Entry[]; photos: { id: string; jpeg: Blob }[]; plan?: string }
+  | { ok: false; why: string };
 
 /** A book from a parcel, or from a book's own file. */
 export async function unpack(file: Blob): Promise<Unpacked> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   let text: string;
+  let plan: string | undefined;
   const photos: { id: string; jpeg: Blob }[] = [];
   if (bytes[0] === 0x50 && bytes[1] === 0x4b) {
     try {
       const files = unzipSync(bytes);
       if (!files[BOOK]) return { ok: false, why: `there is no ${BOOK} in it` };
       text = strFromU8(files[BOOK]);
+      if (files[PLAN]) plan = strFromU8(files[PLAN]);
       for (const [name, content] of Object.entries(files))
         if (name.startsWith(PHOTOS) && name.endsWith('.jpg'))
           photos.push({
@@ -44,7 +47,7 @@ export async function unpack(file: Blob): Promise<Unpacked> {
   } else text = new TextDecoder().decode(bytes);
   const read = readBook(text);
   return read.ok
-    ? { ok: true, entries: read.book.entries, photos }
+    ? { ok: true, entries: read.book.entries, photos, ...(plan !== undefined && { plan }) }
     : { ok: false, why: `${read.path ? `${read.path}: ` : ''}${read.what}` };
 }
 
