@@ -10,7 +10,7 @@ import {
   type Placed,
 } from './evidence';
 import { cholesky, dot, logDet, logSum, solveLower } from './gauss';
-import type { Library, Signature } from './library';
+import { signatureOf, type Library, type Signature } from './library';
 import { pairsOf, type Pair } from './pairs';
 import type { Fault, Reading } from './types';
 
@@ -193,7 +193,7 @@ export function diagnose(
 }
 
 function byLibrary(id: string): (library: Library) => Signature | undefined {
-  return (library) => library.signatures.find((s) => s.fault.id === id);
+  return (library) => signatureOf(library, id);
 }
 
 interface Chances {

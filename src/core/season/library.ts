@@ -122,3 +122,12 @@ export const differs = (library: Library, a: Shown, b: Shown): boolean =>
 /** How likely nothing amiss is seen. */
 const fineAt = ({ farm }: Library, spot: Spot, { sight }: Shown): number =>
   likelihoodOf('fine', chancesAt(spot, sight, stretchesOf(farm.results), farm.plan));
+
+const named = new WeakMap<Library, ReadonlyMap<string, Signature>>();
+
+/** What a fault shows in a library, by its id; nothing where it shows nothing there. */
+export function signatureOf(library: Library, id: string): Signature | undefined {
+  let found = named.get(library);
+  if (!found) named.set(library, (found = new Map(library.signatures.map((s) => [s.fault.id, s]))));
+  return found.get(id);
+}

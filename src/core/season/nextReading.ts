@@ -3,7 +3,7 @@ import type { Atom } from './diagnose';
 import { covarianceOf, gather, seenAt, valueAt, type Evidence } from './evidence';
 import { cholesky, dot, solveLower } from './gauss';
 import { placed } from './diagnose';
-import type { Library } from './library';
+import { signatureOf, type Library } from './library';
 import { instrumentDeviation } from './noise';
 import { WALK_M_PER_MIN } from './spots';
 import type { Reading, Seen, Spot } from './types';
@@ -13,6 +13,8 @@ const EACH_MIN = 12;
 /** What is less likely than this is not asked after. */
 const LEAST_CHANCE = 0.003;
 const MOST_ATOMS = 80;
+/** Sizes less likely than this are passed over. */
+const LEAST_WEIGHT = 1e-6;
 /** A look may be taken again, with more care. */
 const MOST_LOOKS = 2;
 /** Places on the line of what may be read, over which is summed. */
@@ -45,12 +47,20 @@ export function nextReadings(
   const evidence = gather(placed(readings, libraries));
   const asked = atoms.filter((a) => a.chance > LEAST_CHANCE).slice(0, MOST_ATOMS);
   const total = asked.reduce((sum, a) => sum + a.chance, 0);
-  const likely = asked.map((a) => ({ atom: a, p: a.chance / total }));
   const set = library.farm.set?.id;
   const taken = new Map<string, number>();
   for (const r of readings) if (r.set === set) taken.set(r.spot, (taken.get(r.spot) ?? 0) + 1);
   const n = evidence.measured.length;
   const l = cholesky(covarianceOf(evidence), n);
+  const likely = asked.map((atom): Likely => {
+    const rest = Float64Array.from(evidence.off);
+    for (const { hypothesis, weights } of atom.faults)
+      hypothesis.instances.forEach((inst, k) => {
+        if (weights[k] < LEAST_WEIGHT) return;
+        for (let i = 0; i < n; i++) rest[i] -= weights[k] * inst.change[i];
+      });
+    return { atom, p: atom.chance / total, rest: solveLower(l, n, rest) };
+  });
   return library.spots
     .flatMap((spot, i): Next[] => {
       if ((taken.get(spot.id) ?? 0) >= (spot.kind === 'look' ? MOST_LOOKS : 1)) return [];
@@ -66,6 +76,8 @@ export function nextReadings(
 interface Likely {
   atom: Atom;
   p: number;
+  /** What is left of the readings once this is taken for so, in deviations that do not hang together. */
+  rest: Float64Array;
 }
 
 /** Bits that a look is expected to tell: what is uncertain of what will be seen, less what is uncertain of it under each atom. */
@@ -73,7 +85,7 @@ function looked(library: Library, likely: readonly Likely[], spot: number): numb
   const outcomes = new Set<Seen>(['fine']);
   const chances = likely.map(({ atom, p }) => {
     const [first, second] = atom.faults.map((f) => {
-      const sig = library.signatures.find((s) => s.fault.id === f.hypothesis.fault.id);
+      const sig = signatureOf(library, f.hypothesis.fault.id);
       const at = f.hypothesis.instances[best(f.weights)].at;
       if (sig) for (const c of sig.chances.get(spot) ?? []) for (const k of c.keys()) outcomes.add(k);
       return { sig, at: sig ? Math.min(at, sig.sizes.length - 1) : 0 };
@@ -122,20 +134,18 @@ function measured(
   });
   const narrowed = solveLower(l, n, with_);
   const spread = Math.max(0, dot(own, own) - dot(narrowed, narrowed));
-  const curves = likely.map(({ atom, p }) => {
+  const curves = likely.map(({ atom, p, rest }) => {
     let mean = expected;
     let variance = spread;
-    const change = new Float64Array(n);
     for (const { hypothesis, weights } of atom.faults) {
-      const sig = library.signatures.find((s) => s.fault.id === hypothesis.fault.id);
+      const sig = signatureOf(library, hypothesis.fault.id);
       let sum = 0;
       let square = 0;
       hypothesis.instances.forEach((inst, k) => {
-        if (weights[k] < 1e-6) return;
+        if (weights[k] < LEAST_WEIGHT) return;
         const v = sig ? valueAt(sig, Math.min(inst.at, sig.sizes.length - 1), spot) - expected : 0;
         sum += weights[k] * v;
         square += weights[k] * v * v;
-        for (let i = 0; i < n; i++) change[i] += weights[k] * inst.change[i];
       });
       // Two together leave a share of a share.
       const left = spots[spot].kind === 'level' || expected <= 0 ? 1 : mean / expected;
@@ -143,11 +153,6 @@ function measured(
       variance += Math.max(0, square - sum * sum);
     }
     if (atom.unknown) variance += (0.4 * expected) ** 2;
-    const rest = solveLower(
-      l,
-      n,
-      evidence.off.map((o, i) => o - change[i]),
-    );
     mean += atom.unknown ? 0 : dot(narrowed, rest);
     const deviation = Math.hypot(
       Math.sqrt(variance),

@@ -1,6 +1,7 @@
 import { covarianceOf, seenAt, type Evidence, type Instance } from './evidence';
 import { cholesky, logDet, logSum } from './gauss';
 import type { Hypothesis } from './diagnose';
+import { signatureOf } from './library';
 
 /** Two faults at once, at their likeliest sizes. */
 export interface Pair {
@@ -104,11 +105,9 @@ export function pairsOf(
 /** Every third size: those that were solved. */
 const coarse = <T>(list: readonly T[]): T[] => list.filter((_, i) => i % 3 === 0);
 
-const seenBy = (evidence: Evidence, { fault, signature }: Hypothesis, instance: Instance): number[] =>
+const seenBy = (evidence: Evidence, { fault }: Hypothesis, instance: Instance): number[] =>
   evidence.seen.map(({ library, spot, reading }) => {
-    const sig = library.signatures.includes(signature)
-      ? signature
-      : library.signatures.find((s) => s.fault.id === fault.id);
+    const sig = signatureOf(library, fault.id);
     return seenAt(library, sig, sig ? Math.min(instance.at, sig.sizes.length - 1) : 0, spot, reading.seen!);
   });
 
