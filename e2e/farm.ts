@@ -13,7 +13,7 @@ export function largeFarm(blocks: number, beds: number, emitters: number, regula
   const rows = Math.ceil(blocks / BLOCKS_PER_ROW);
   return {
     format: 'idle-furrow-plan',
-    version: 7,
+    version: 8,
     name: 'Large farm',
     units: 'metric',
     sources: [

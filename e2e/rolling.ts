@@ -48,7 +48,7 @@ export function rollingFarm(options: {
   const gapM = 8;
   return {
     format: 'idle-furrow-plan',
-    version: 7,
+    version: 8,
     name: 'Rolling field',
     units: 'metric',
     ground: { heights: survey(heights, fields * (wideM + gapM), longM) },

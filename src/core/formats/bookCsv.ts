@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { seenName, type Standing } from '../season';
+import { localTime, seenName, type Standing } from '../season';
 import type { FullPlan } from '../plan';
 
 /** What stands before a value that a spreadsheet would take for a formula. */
@@ -24,18 +24,11 @@ export const BOOK_COLUMNS = [
 /** Units of what an entry's value is, as they stand in the file. */
 const UNITS: Record<string, string> = { reading: 'kPa', meter: 'L', minutes: 'min', rain: 'mm' };
 
-/** A time of the wall's clock: 2027-06-01 07:30. */
-function clock(at: number): string {
-  const d = new Date(at);
-  const two = (n: number): string => String(n).padStart(2, '0');
-  return `${d.getFullYear()}-${two(d.getMonth() + 1)}-${two(d.getDate())} ${two(d.getHours())}:${two(d.getMinutes())}`;
-}
-
 /** The book as a table, the oldest entry first. A cup test has a line for each cup. */
 export function writeBookCsv(standing: readonly Standing[], plan: FullPlan): string {
   const rows = [...standing].reverse().flatMap(({ entry: e, before }) => {
     const line = (value: number | '', unit: string, text: string): (string | number)[] => [
-      clock(e.at),
+      localTime(e.at),
       e.what,
       plan.watering.sets.find((s) => s.id === e.set)?.name ?? e.set ?? '',
       e.spot ?? '',

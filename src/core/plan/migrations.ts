@@ -11,6 +11,8 @@ export const MIGRATIONS: Record<number, (plan: Record<string, unknown>) => Recor
   5: fromVersion5,
   // Version 7 added what is bought and built: nothing of version 6 is told otherwise.
   6: (plan) => plan,
+  // Version 8 added what water costs: nothing of version 7 is told otherwise.
+  7: (plan) => plan,
 };
 
 type Fields = Record<string, unknown>;

@@ -26,7 +26,7 @@ export type Stated<T> = T extends readonly unknown[]
     : T;
 
 export const PLAN_FORMAT = 'idle-furrow-plan';
-export const PLAN_VERSION = 7;
+export const PLAN_VERSION = 8;
 
 export interface PipePiece {
   pipe: string;

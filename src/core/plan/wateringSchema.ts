@@ -121,6 +121,7 @@ export const watering = Joi.object({
       )
       .max(8),
     pumpKw: notNegative(200),
+    waterPrice: notNegative(1000),
     everyDays: Joi.number().integer().min(1).max(14),
     startsPerDay: Joi.number().integer().min(1).max(6),
     gapMin: notNegative(240),

@@ -99,6 +99,8 @@ export interface DayRules {
   prices: PriceHours[];
   /** What a pump draws, kW. */
   pumpKw: number;
+  /** What a cubic metre of water costs, where it is paid for. */
+  waterPrice?: number;
   /** One watering day in so many. */
   everyDays: number;
   startsPerDay: number;

@@ -1,13 +1,13 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import type { FullPlan } from '../plan';
+import { cropName, type FullPlan } from '../plan';
 import {
   cupLph,
   evennessOfCups,
   judgeReading,
-  meteredOf,
   seenName,
   type Entry,
   type Expected,
+  type SeasonWater,
   type Standing,
 } from '../season';
 import type { Show } from '../build';
@@ -19,14 +19,13 @@ export interface Reported {
   standing: readonly Standing[];
   /** What is expected at each place, by set and place: “set/spot”. */
   expected: ReadonlyMap<string, Expected>;
-  /** Flow of each set, L/h. */
-  lphOf: (set: string | undefined) => number;
+  water: SeasonWater;
   show: Show;
   day: (at: number) => string;
   on: string;
 }
 
-const MIN_PER_HOUR = 60;
+const S_PER_MIN = 60;
 
 /** The season on paper: water given, gauges against what was expected, repairs, tests, and what was learned. */
 export function seasonReport(r: Reported): TDocumentDefinitions {
@@ -34,8 +33,6 @@ export function seasonReport(r: Reported): TDocumentDefinitions {
   const of = (...what: Entry['what'][]): Entry[] => entries.filter((e) => what.includes(e.what));
   const setName = (id: string | undefined): string =>
     r.plan.watering.sets.find((s) => s.id === id)?.name ?? 'everything at once';
-  const minutes = new Map<string | undefined, number>();
-  for (const e of of('minutes')) minutes.set(e.set, (minutes.get(e.set) ?? 0) + e.value!);
   const readings = of('reading').flatMap((e) => {
     const expected = r.expected.get(`${e.set ?? ''}/${e.spot}`);
     return expected && e.value !== undefined
@@ -43,8 +40,6 @@ export function seasonReport(r: Reported): TDocumentDefinitions {
       : [];
   });
   const off = readings.filter((x) => x.judged !== 'as-expected');
-  const metered = meteredOf(r.standing).reduce((sum, m) => sum + m.litres, 0);
-  const rain = of('rain').reduce((sum, e) => sum + e.value!, 0);
   const content: Content[] = [
     heading(`${r.plan.name}: the season`),
     para(
@@ -53,22 +48,7 @@ export function seasonReport(r: Reported): TDocumentDefinitions {
         : 'Nothing was written in the book.',
     ),
     subheading('Water'),
-    ...(minutes.size > 0
-      ? [
-          table(
-            ['*', 'auto', 'auto'],
-            ['Set', 'Ran', 'Gave, by its planned flow'],
-            [...minutes].map(([set, m]) => [
-              setName(set),
-              num(r.show(m * MIN_PER_HOUR, 'minutes')),
-              num(r.show((r.lphOf(set) * m) / MIN_PER_HOUR, 'volume')),
-            ]),
-          ),
-        ]
-      : [para('No minutes were written down.')]),
-    para(
-      `By the meter: ${metered > 0 ? r.show(metered, 'volume') : 'not read twice'}. Rain: ${r.show(rain, 'rain')}.`,
-    ),
+    ...waterSaid(r, setName),
     subheading('Gauges'),
     para(`${readings.length} readings, ${readings.length - off.length} of them as expected.`),
     ...(off.length > 0
@@ -125,6 +105,52 @@ export function seasonReport(r: Reported): TDocumentDefinitions {
       fontSize: 8,
     }),
   };
+}
+
+/** What was given, against need and rain, and what it cost. */
+function waterSaid({ plan, water, show }: Reported, setName: (id: string | undefined) => string): Content[] {
+  const litres = (v: number) => num(show(v, 'volume'));
+  const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
+  const money = (v: number): string => `${v.toFixed(2)} ${plan.build.currency}`.trim();
+  const said: string[] = [
+    `Given in all ${show(water.litres, 'volume')}; rain ${show(water.rainMm, 'rain')}${water.rainFrom === 'book' ? ', as noted' : ', by the plan’s weather'}.`,
+  ];
+  if (water.meter)
+    said.push(
+      `The meter counted ${show(water.meter.countedL, 'volume')}, minutes and planned flow of that time say ${show(water.meter.byMinutesL, 'volume')}; the meter is used.`,
+    );
+  if (water.waterCost !== undefined) said.push(`Cost of water: ${money(water.waterCost)}.`);
+  if (water.kwh !== undefined)
+    said.push(
+      `Power: ${water.kwh.toFixed(1)} kWh${water.powerCost === undefined ? '' : `, ${money(water.powerCost)}`}.`,
+    );
+  return [
+    ...(water.sets.length > 0
+      ? [
+          table(
+            ['*', 'auto', 'auto'],
+            ['Set', 'Ran', 'Gave'],
+            water.sets.map((s) => [
+              setName(s.set),
+              num(show(s.minutes * S_PER_MIN, 'minutes')),
+              litres(s.litres),
+            ]),
+          ),
+          table(
+            ['*', '*', 'auto', 'auto', 'auto'],
+            ['Block', 'Crop', 'Given', 'Rain at the roots', 'Needed'],
+            water.beds.map((b) => [
+              plan.blocks.find((x) => x.id === b.blockId)?.name ?? b.blockId,
+              cropName(plan, b.crop),
+              litres(sum(b.givenL)),
+              litres(sum(b.rainL)),
+              litres(sum(b.neededL)),
+            ]),
+          ),
+        ]
+      : [para('No minutes were written down.')]),
+    para(said.join(' ')),
+  ];
 }
 
 const NAMES: Partial<Record<Entry['what'], string>> = {

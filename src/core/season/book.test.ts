@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { mergeBooks, standingOf } from './book/entries';
 import { questionsOf } from './book/questions';
 import { readBook, writeBook } from './book/schema';
-import { dueDay, givenOf, lossesOf, meteredOf, sharesOf } from './book/series';
+import { dueDay, lossesOf, sharesOf } from './book/series';
 import type { Entry } from './book/types';
 import type { Expected } from './expected';
 
@@ -178,15 +178,5 @@ describe('the season in figures', () => {
         35,
       )!.at,
     ).toBeUndefined();
-  });
-  it('litres by minutes and by the meter', () => {
-    const standing = standingOf([
-      entry({ what: 'minutes', value: 90, at: DAY }),
-      entry({ what: 'meter', value: 1000, at: 1 }),
-      entry({ what: 'meter', value: 1600, at: 2 }),
-      entry({ what: 'meter', value: 5, at: 3 }),
-    ]);
-    expect(givenOf(standing, () => 400)).toEqual([{ set: undefined, at: DAY, litres: 600 }]);
-    expect(meteredOf(standing)).toEqual([{ at: 2, litres: 600 }]);
   });
 });

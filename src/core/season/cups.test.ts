@@ -1,6 +1,7 @@
 import { openFarm } from './openFarm';
 import { causesOf, cupAdvice, cupLph, cupPlaces, cupsAlong, cupsWanted, evennessOfCups } from './cups';
-import { predictedCups } from './cupsPredicted';
+import { predictedCups, pressuresIn } from './cupsPredicted';
+import { expectedReadings } from './expected';
 import { flushingOf, FLUSH_MPS } from './flushing';
 import { demoPlan, sketchPlan } from './season.testing';
 
@@ -93,4 +94,50 @@ test('flushing: the more ends are open, the slower each runs; as many at once as
   // A tank a metre high cannot flush as many.
   const [low] = flushingOf(openFarm(sketchPlan('barrel'), undefined));
   expect(low.mps).toBeLessThan(f.mps);
+});
+
+describe('cups by pressures that were read', () => {
+  const plan = sketchPlan('tap-beds');
+  const farm = openFarm(plan, plan.watering.sets[0]?.id);
+  const { built, runCount, firstRun } = farm.results.blocks[0];
+  const { block, beds } = built.layout;
+  const places = [
+    { bed: beds[0].key, along: 0 },
+    { bed: beds[0].key, along: 1 },
+  ];
+  const expected = expectedReadings(farm).filter((e) => e.spot.kind === 'gauge' && e.spot.block === 0);
+  const end = expected.find((e) => e.spot.run !== undefined)!;
+  const header = expected.find((e) => e.spot.run === undefined)!;
+  const set = farm.set && { set: farm.set.id };
+  const read = (of: typeof end, share: number) => ({ spot: of.spot.id, value: of.value * share, ...set });
+
+  it('are the planned flows where gauges read what is expected', () => {
+    expect(runCount).toBeGreaterThan(0);
+    expect(firstRun).toBe(0);
+    const as = pressuresIn(farm, block.id, [read(header, 1), read(end, 1)]);
+    expect(as).toEqual({ count: 2, header: 1, ends: 1 });
+    const planned = predictedCups(farm, block.id, places);
+    predictedCups(farm, block.id, places, as).forEach((v, i) => expect(v).toBeCloseTo(planned[i]!, 9));
+  });
+  it('fall towards the far end by the root of its pressure, and not at the header', () => {
+    const planned = predictedCups(farm, block.id, places);
+    const [near, far] = predictedCups(
+      farm,
+      block.id,
+      places,
+      pressuresIn(farm, block.id, [read(header, 1), read(end, 0.64)]),
+    );
+    const { exponent } = block.tape;
+    expect(near).toBeCloseTo(planned[0]!, 9);
+    expect(far! / planned[1]!).toBeCloseTo(0.64 ** exponent, 9);
+  });
+  it('take no reading of another set, of elsewhere, or of nothing', () => {
+    expect(
+      pressuresIn(farm, block.id, [
+        { ...read(end, 1), set: 'other' },
+        { ...read(end, 0) },
+        { spot: 'gauge/none', value: 5, ...set },
+      ]),
+    ).toEqual({ count: 0 });
+  });
 });

@@ -54,96 +54,112 @@ const heldIn = (state: BalanceState | undefined): number => (state ? state.strip
 /** Water passing the roots on a day counts from this share of what the strip holds. */
 const DEEP_SHARE = 0.02;
 
+/** What beds get day by day. */
+export interface DaysOfBeds {
+  dates: readonly string[];
+  sky: readonly SkyDay[];
+  /** Given on a day, L per metre of bed. @param roomL what the strip has room for */
+  givenL: (day: number, roomL: number) => number;
+  /** What a hand felt: share of the held water that is there. */
+  felt: (day: number) => number | undefined;
+}
+
+/** The root zone of some beds day by day. They begin as moist as their soil holds. */
+export function bedSeason(plan: FullPlan, g: AlikeBeds, { dates, sky, givenL, felt }: DaysOfBeds): BedSeason {
+  const s: BedSeason = {
+    id: g.id,
+    block: g.block,
+    keys: g.keys,
+    crop: g.crop,
+    planted: g.planted,
+    until: g.until,
+    full: [],
+    shortAt: 1 - g.need.useShare,
+    givenL: [],
+    rainL: [],
+    deepL: [],
+    usedL: [],
+    wantedL: [],
+    phases: [],
+    store: { beganL: 0, endedL: 0, broughtL: 0, besideDeepL: 0 },
+    lengthM: g.lengthM,
+    shortDays: 0,
+    deepDays: 0,
+  };
+  let state: BalanceState | undefined;
+  dates.forEach((date, i) => {
+    const crop = cropOn(g, date);
+    s.phases.push(crop.phase);
+    if (!isGrowing(crop)) {
+      s.store.endedL += heldIn(state);
+      state = undefined;
+      s.full.push(NaN);
+      for (const list of [s.givenL, s.rainL, s.deepL, s.usedL, s.wantedL]) list.push(0);
+      return;
+    }
+    if (!state) {
+      state = fullSoil(g.soil, crop.rootM);
+      s.store.beganL += heldIn(state);
+    }
+    const { mm } = useOn(plan, g, crop, sky[i]);
+    const result = dayOfBalance(g.soil, state, {
+      useMm: mm,
+      // The balance takes rain as it falls on the rooted ground.
+      rainMm: (rainInMm(plan, g, sky[i]) * g.soil.groundM) / g.soil.rootedM,
+      rootM: crop.rootM,
+      useShare: usableShare(g.need.useShare, mm),
+      givenL: givenL(i, Math.max(0, fullSoil(g.soil, state.rootM).stripL - state.stripL)),
+      felt: felt(i),
+    });
+    state = result.state;
+    s.store.broughtL += result.rootedL + result.feltL;
+    s.store.besideDeepL += result.besideDeepL;
+    s.full.push(result.full);
+    s.givenL.push(result.givenL);
+    s.rainL.push(result.rainL);
+    s.deepL.push(result.deepL);
+    s.usedL.push(result.usedL);
+    s.wantedL.push(result.wantedL);
+    if (result.usedL < result.wantedL * 0.99) s.shortDays++;
+    if (result.deepL > DEEP_SHARE * fullSoil(g.soil, crop.rootM).stripL) s.deepDays++;
+  });
+  s.store.endedL += heldIn(state);
+  return s;
+}
+
 /**
- * The root zone of all beds through the plan's season. Beds begin as moist as their soil holds.
+ * The root zone of all beds through the plan's season.
  * @param gifts what the programme gives, by the beds' id
  */
 export function seasonOf(plan: FullPlan, gifts: ReadonlyMap<string, Gift>): SeasonOutlook {
   const { season, day: rules, notes } = plan.watering;
-  const layout = layOut(plan);
-  const groups = alikeBeds(plan, layout);
   const sky = skyOver(plan);
   const dates = Array.from({ length: season.days }, (_, i) => dayAfter(season.from, i));
   const days = dates.map((d) => sky.on(d));
   const share = new Map(FEELS.map((f) => [f.id as string, f.share as number]));
   const felt = new Map(notes.map((n) => [`${n.block} ${n.date}`, share.get(n.feel)!]));
-  const totals = { givenL: 0, rainL: 0, deepL: 0, usedL: 0, wantedL: 0 };
-  const beds = groups.map((g): BedSeason => {
+  const beds = alikeBeds(plan, layOut(plan)).map((g): BedSeason => {
     const gift = gifts.get(g.id) ?? { perM: 0, evenness: 1 };
-    const s: BedSeason = {
-      id: g.id,
-      block: g.block,
-      keys: g.keys,
-      crop: g.crop,
-      planted: g.planted,
-      until: g.until,
-      full: [],
-      shortAt: 1 - g.need.useShare,
-      givenL: [],
-      rainL: [],
-      deepL: [],
-      usedL: [],
-      wantedL: [],
-      phases: [],
-      store: { beganL: 0, endedL: 0, broughtL: 0, besideDeepL: 0 },
-      lengthM: g.lengthM,
-      shortDays: 0,
-      deepDays: 0,
-    };
-    let state: BalanceState | undefined;
-    for (let i = 0; i < season.days; i++) {
-      const crop = cropOn(g, dates[i]);
-      s.phases.push(crop.phase);
-      const grows = isGrowing(crop);
-      if (!grows) {
-        s.store.endedL += heldIn(state);
-        state = undefined;
-        s.full.push(NaN);
-        for (const list of [s.givenL, s.rainL, s.deepL, s.usedL, s.wantedL]) list.push(0);
-        continue;
-      }
-      if (!state) {
-        state = fullSoil(g.soil, crop.rootM);
-        s.store.beganL += heldIn(state);
-      }
-      const { mm } = useOn(plan, g, crop, days[i]);
-      const day = {
-        useMm: mm,
-        // The balance takes rain as it falls on the rooted ground.
-        rainMm: (rainInMm(plan, g, days[i]) * g.soil.groundM) / g.soil.rootedM,
-        rootM: crop.rootM,
-        useShare: usableShare(g.need.useShare, mm),
-        givenL: 0,
-        felt: felt.get(`${g.blockId} ${dates[i]}`),
-      };
-      if (i % rules.everyDays === 0) {
-        if (season.follow === 'programme') day.givenL = gift.perM;
-        else {
-          // What was used since the last watering and not made good by rain, with unevenness made good.
-          const room = Math.max(0, fullSoil(g.soil, state.rootM).stripL - state.stripL);
-          day.givenL = gift.evenness > 0 ? room / gift.evenness : 0;
-        }
-      }
-      const result = dayOfBalance(g.soil, state, day);
-      state = result.state;
-      s.store.broughtL += result.rootedL + result.feltL;
-      s.store.besideDeepL += result.besideDeepL;
-      s.full.push(result.full);
-      s.givenL.push(result.givenL);
-      s.rainL.push(result.rainL);
-      s.deepL.push(result.deepL);
-      s.usedL.push(result.usedL);
-      s.wantedL.push(result.wantedL);
-      if (result.usedL < result.wantedL * 0.99) s.shortDays++;
-      if (result.deepL > DEEP_SHARE * fullSoil(g.soil, crop.rootM).stripL) s.deepDays++;
-      totals.givenL += result.givenL * g.lengthM;
-      totals.rainL += result.rainL * g.lengthM;
-      totals.deepL += result.deepL * g.lengthM;
-      totals.usedL += result.usedL * g.lengthM;
-      totals.wantedL += result.wantedL * g.lengthM;
-    }
-    s.store.endedL += heldIn(state);
-    return s;
+    return bedSeason(plan, g, {
+      dates,
+      sky: days,
+      givenL: (i, roomL) => {
+        if (i % rules.everyDays !== 0) return 0;
+        if (season.follow === 'programme') return gift.perM;
+        // What was used since the last watering and not made good by rain, with unevenness made good.
+        return gift.evenness > 0 ? roomL / gift.evenness : 0;
+      },
+      felt: (i) => felt.get(`${g.blockId} ${dates[i]}`),
+    });
   });
+  const total = (of: 'givenL' | 'rainL' | 'deepL' | 'usedL' | 'wantedL'): number =>
+    beds.reduce((sum, b) => sum + b[of].reduce((a, v) => a + v, 0) * b.lengthM, 0);
+  const totals = {
+    givenL: total('givenL'),
+    rainL: total('rainL'),
+    deepL: total('deepL'),
+    usedL: total('usedL'),
+    wantedL: total('wantedL'),
+  };
   return { from: season.from, days: season.days, sky: days, skyDays: sky.days, beds, totals };
 }

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
 import { judgeReading, type Cup, type Entry, type Judged, type Level, type Reading } from '../../core/season';
-import type { Calibration, Learned, Standing, Task } from '../../core/season';
+import type { Calibration, Learned, SeasonWater, Standing, Task } from '../../core/season';
 import type {
   CupsTold,
   Place,
@@ -105,6 +105,15 @@ export const useSeason = defineStore('season', () => {
     ),
   );
 
+  /** Readings that count now, as the core takes them. */
+  const readingsNow = (): Reading[] =>
+    counted.value.map((e): Reading => ({
+      spot: e.spot!,
+      ...(e.set !== undefined && { set: e.set }),
+      ...(e.value !== undefined && { value: e.value }),
+      ...(e.seen && { seen: e.seen }),
+    }));
+
   async function look(): Promise<void> {
     if (counted.value.length === 0) {
       wrong.value = undefined;
@@ -112,19 +121,13 @@ export const useSeason = defineStore('season', () => {
     }
     working.value = true;
     progress.value = 0;
-    const readings = counted.value.map((e): Reading => ({
-      spot: e.spot!,
-      ...(e.set !== undefined && { set: e.set }),
-      ...(e.value !== undefined && { value: e.value }),
-      ...(e.seen && { seen: e.seen }),
-    }));
     const outcome = await jobs.ask((w, n) =>
       w.wrong(
         n,
         forWorker(toRaw(plan.plan)),
         set.value,
         plain(book.learned),
-        plain(readings) as Reading[],
+        plain(readingsNow()) as Reading[],
         at.value && [...at.value],
         plain(settings.choice),
         calledBack((share: number) => void (progress.value = share)),
@@ -188,7 +191,16 @@ export const useSeason = defineStore('season', () => {
     inSet = set.value,
   ): Promise<CupsTold | undefined> =>
     aside('The cups could not be reckoned', (w, n) =>
-      w.cups(n, stated(), inSet, plain(book.learned), block, seconds, plain(list) as Cup[]),
+      w.cups(
+        n,
+        stated(),
+        inSet,
+        plain(book.learned),
+        block,
+        seconds,
+        plain(list) as Cup[],
+        plain(readingsNow()) as Reading[],
+      ),
     );
   const upkeep = (): Promise<Task[] | undefined> =>
     aside('What is due could not be worked out', (w, n) =>
@@ -219,6 +231,10 @@ export const useSeason = defineStore('season', () => {
         calledBack((share: number) => void (progress.value = share)),
       ),
     );
+  const water = (standing: readonly Standing[]): Promise<SeasonWater | undefined> =>
+    aside('The season’s water could not be worked out', (w, n) =>
+      w.water(n, stated(), plain(book.learned), plain(standing) as Standing[], Date.now()),
+    );
   const report = (standing: readonly Standing[]) =>
     aside('The report could not be made', (w, n) =>
       w.report(
@@ -227,7 +243,7 @@ export const useSeason = defineStore('season', () => {
         plain(book.learned),
         plain(standing) as Standing[],
         plain(settings.choice),
-        new Date().toISOString().slice(0, 10),
+        Date.now(),
       ),
     );
   const field = (seed: number) => aside('The logger could not be made', (w, n) => w.field(n, stated(), seed));
@@ -267,6 +283,7 @@ export const useSeason = defineStore('season', () => {
     upkeep,
     calibrate,
     practise,
+    water,
     report,
     field,
     fieldMinute,

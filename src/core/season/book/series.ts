@@ -88,32 +88,3 @@ export function dueDay(
   const days = meanX + (limitKpa - meanY) / perDay;
   return { perDay, at: Math.max(own.at(-1)!.at, t0 + days * DAY_MS) };
 }
-
-/** Litres that sets were given, by the minutes that were written down and what flows in each. */
-export interface Given {
-  set: string | undefined;
-  at: number;
-  litres: number;
-}
-
-export const givenOf = (standing: readonly Standing[], lphOf: (set: string | undefined) => number): Given[] =>
-  standing
-    .flatMap(({ entry: e }): Given[] =>
-      e.what === 'minutes' && e.value !== undefined
-        ? [{ set: e.set, at: e.at, litres: (lphOf(e.set) * e.value) / 60 }]
-        : [],
-    )
-    .sort((a, b) => a.at - b.at);
-
-/** Litres between readings of a meter that counts, oldest first. */
-export function meteredOf(standing: readonly Standing[]): { at: number; litres: number }[] {
-  const counts = standing
-    .map((s) => s.entry)
-    .filter((e) => e.what === 'meter' && e.value !== undefined)
-    .sort((a, b) => a.at - b.at);
-  return counts
-    .slice(1)
-    .flatMap((e, i) =>
-      e.value! >= counts[i].value! ? [{ at: e.at, litres: e.value! - counts[i].value! }] : [],
-    );
-}

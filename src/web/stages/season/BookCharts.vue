@@ -2,14 +2,14 @@
 import { refDebounced, useElementSize } from '@vueuse/core';
 import { area, line, max, min, scaleLinear, scaleTime } from 'd3';
 import { computed, ref } from 'vue';
-import { givenOf, lossesOf, sharesOf, type Expected } from '../../../core/season';
+import { lossesOf, sharesOf, type Expected } from '../../../core/season';
 import { isFilter } from '../../../core/catalog/headParts';
 import { useBook } from '../../stores/book';
 import { usePlan } from '../../stores/plan';
 import { useSeason } from '../../stores/season';
 import { useSettings } from '../../stores/settings';
 
-/** The season in pictures: readings as shares of what is expected, what the filter takes, and litres given. */
+/** The season in pictures: readings as shares of what is expected, and what the filter takes over time. */
 const book = useBook();
 const season = useSeason();
 const plan = usePlan();
@@ -36,10 +36,6 @@ const pair = computed(() => {
 });
 const losses = computed(() => (pair.value ? lossesOf(rows.value, pair.value.before, pair.value.after) : []));
 const limit = computed(() => (pair.value ? pair.value.part.lossKpa + pair.value.part.dirtyKpa : 0));
-const given = computed(() => {
-  let sum = 0;
-  return givenOf(rows.value, (set) => (set === season.set ? (season.today?.flowLph ?? 0) : 0)).map((g) => ({ at: g.at, litres: (sum += g.litres) }));
-});
 const MOST_SHARE = 2;
 /** More points than this would lie on each other: of many every so manyth is drawn,. */
 const MOST_POINTS = 300;
@@ -61,8 +57,6 @@ const pictures = computed<Picture[]>(() => {
     });
   if (losses.value.length > 1)
     list.push({ name: `What the ${pair.value!.part.name} takes`, says: `clean it at ${settings.show(limit.value, 'pressure')}`, points: thinned(losses.value).map((l) => ({ at: l.at, y: l.kpa, bad: l.kpa > limit.value })), limit: limit.value, tick: (v) => settings.show(v, 'pressure'), top: limit.value * 1.2 });
-  if (given.value.length > 1)
-    list.push({ name: `Water given in ${season.setName(season.set)}, all together`, says: settings.show(given.value.at(-1)!.litres, 'volume'), points: thinned(given.value).map((g) => ({ at: g.at, y: g.litres })), tick: (v) => settings.show(v, 'volume'), top: 0 });
   return list;
 });
 const drawn = computed(() =>

@@ -15,6 +15,7 @@ import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
 import AskedFirst from './AskedFirst.vue';
 import BookCharts from './BookCharts.vue';
+import BookWater from './BookWater.vue';
 import { keepPhotos, madeSmall, parcel, unpack } from '../../storage/bookFile';
 import { entrySays, FEEL_NAMES, WHAT_NAMES } from './entryWords';
 import { fileName } from './fileName';
@@ -170,6 +171,7 @@ async function takeReadings(chosen: File): Promise<void> {
       </p>
     </section>
     <BookCharts />
+    <BookWater />
     <ol aria-label="Entries" :data-count="book.standing.length">
       <li v-for="s in list" :key="s.root">
         <button type="button" class="entry" :aria-expanded="opened === s.root" @click="opened = opened === s.root ? undefined : s.root; fix = ''">

@@ -100,6 +100,7 @@ const share = (v: number): string => settings.show(v, 'share');
         <dt>statistical evenness, of the whole block 19 of 20</dt><dd class="num">{{ share(told.measured.statistical) }} ({{ share(told.measured.statisticalLow) }} to {{ share(told.measured.statisticalHigh) }})</dd>
         <template v-if="told.causes"><dt>unevenness from pressure · from emitters</dt><dd class="num">{{ share(told.causes.pressure) }} · {{ share(told.causes.emitters) }}</dd></template>
       </dl>
+      <p class="quiet">{{ told.pressuresRead > 0 ? `Predicted by the ${told.pressuresRead === 1 ? 'gauge' : `${told.pressuresRead} gauges`} read in this block today.` : 'Predicted by the planned pressures. A gauge read at the far end of a run and one at the header tell pressure and emitters apart better.' }}</p>
       <p v-for="a in told.advice" :key="a" class="caution">{{ a }}</p>
       <p v-if="told.advice.length === 0" class="fine">The emitters give what they should.</p>
       <CupMap :flows="told.flows" />

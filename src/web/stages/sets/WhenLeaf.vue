@@ -4,7 +4,7 @@ import { everyText, writeProgrammeCsv } from '../../../core/formats/programmeCsv
 import { writeCalendar } from '../../../core/formats/calendar';
 import type { Hours } from '../../../core/plan';
 import { clockText, dayOf, programmeRows, setWorking, type Programme } from '../../../core/sets';
-import { formatDuration } from '../../../core/units';
+import { formatDuration, perShownUnit } from '../../../core/units';
 import ClockField from '../../parts/ClockField.vue';
 import DateField from '../../parts/DateField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
@@ -30,6 +30,8 @@ const stated = computed(() => plan.plan.watering?.day ?? {});
 const isDefault = (name: keyof typeof rules.value): boolean => stated.value[name] === undefined;
 const hour = (name: 'pump' | 'cool' | 'person', end: keyof Hours, label: string) => (m: number, g: string) => edits.hours(name, { [end]: m }, label, g);
 const MIN_S = 60;
+/** Litres of the volume shown: a price is of a thousand of them. */
+const perVolume = computed(() => perShownUnit('volume', settings.units));
 const pumped = computed(() => plan.source.kind === 'well' || plan.source.kind === 'pump');
 
 /** The day as the plan has it now, with the minutes that were worked out last. */
@@ -121,6 +123,7 @@ const dropPrice = (i: number): void => void edits.dayRules({ prices: rules.value
       <p class="fill">
         <button type="button" class="asks" @click="addPrice">add a price window</button><template v-if="rules.prices.length > 0">; the pump draws
           <QuantityField label="Power the pump draws" kind="power" :value="rules.pumpKw" :is-default="isDefault('pumpKw')" :take="(v, g) => edits.dayRules({ pumpKw: v }, 'set what the pump draws', g)" /></template>.
+        <br />{{ settings.units.system === 'us' ? 'A thousand gallons' : 'A cubic metre' }} of water costs <QuantityField label="Price of water" kind="factor" :value="(rules.waterPrice ?? 0) * perVolume" :is-default="rules.waterPrice === undefined" :take="(v, g) => edits.dayRules({ waterPrice: v / perVolume }, 'set the price of water', g)" />.
         Beds are watered for the week of <DateField label="The week it is for" :date="outlook.outlook?.date ?? plan.full.watering.season.from" :is-default="rules.forDate === undefined" :take="(d) => edits.dayRules({ forDate: d }, 'water for another week')" />
         <button v-if="rules.forDate" type="button" class="asks" @click="edits.dayRules({ forDate: undefined }, 'water for the thirstiest week')">the thirstiest</button>.
       </p>
