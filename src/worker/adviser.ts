@@ -15,9 +15,11 @@ import {
   type RunLengthCase,
   type RunLengthChart,
   type Weighed,
+  type Known,
 } from '../core/choose';
 import { createPlanSolver } from '../core/network';
 import type { Plan } from '../core/plan';
+import { knownBy, openFarm, type Learned } from '../core/season';
 import { judge, judgeOpen, roots } from '../core/check';
 import {
   fit,
@@ -116,15 +118,18 @@ const api = {
   howSure(
     number: number,
     plan: Plan,
+    learned: Learned | undefined,
     samples: number,
     seed: number,
     progress: (share: number) => void,
-  ): Ended<{ base: Answered; bars: Bar[]; chance: Chance }> {
+  ): Ended<{ base: Answered; bars: Bar[]; chance: Chance; known: Known }> {
     return job(number, () => {
       // Of a plan in sets, the one nearest to its limits.
       const { plan: full } = judgeOpen(plan, { solver, checkpoint }).worst;
-      const { base, bars } = sensitivities(full, createPlanSolver(checkpoint), checkpoint);
-      return { base, bars, chance: chanceInWindow(full, samples, seed, progress, checkpoint) };
+      const known = learned ? knownBy(openFarm(full, undefined), learned) : {};
+      const { base, bars } = sensitivities(full, createPlanSolver(checkpoint), checkpoint, known);
+      const chance = chanceInWindow(full, samples, seed, progress, checkpoint, known);
+      return { base, bars, chance, known };
     });
   },
 };

@@ -52,13 +52,39 @@ export const DOUBTS: Record<DoubtName, { says: string; low: number; high: number
 };
 export const DOUBT_NAMES = Object.keys(DOUBTS) as DoubtName[];
 
+/** What the farm's own readings taught of a doubt: where it lies and one standard deviation of it. */
+export interface Spread {
+  middle: number;
+  deviation: number;
+}
+
+/** What is better known than plausible ranges have it. */
+export interface Known {
+  /** Of the supply's pressure at any flow, a ratio; of a tank's water level, m. */
+  supply?: Spread;
+  /** Of the label's flow, a ratio. */
+  label?: Spread;
+}
+
+/** A standard deviation lies so many times within the plausible range: nineteen of twenty lie in it. */
+const RANGE_DEVIATIONS = 4;
+export const LEARNED_WHY = 'Learned from the farm’s own readings.';
+
+/** How far a doubt is plausibly out, by what is known of it. */
+export function rangeOf(name: DoubtName, known: Known): { low: number; high: number; why: string } {
+  const spread = name === 'supply' || name === 'label' ? known[name] : undefined;
+  if (!spread) return DOUBTS[name];
+  const half = (spread.deviation * RANGE_DEVIATIONS) / 2;
+  return { low: spread.middle - half, high: spread.middle + half, why: LEARNED_WHY };
+}
+
 const NONE: Doubts = { supply: 0, label: 0, slope: 0, school: 0, scatter: 0, dirt: 0 };
 
 /** Heights measured are out by this share for each 0.005 that a stated slope is. */
 const HEIGHTS_PER_SLOPE = 20;
 
-/** A plan as it would be if the doubts were so. */
-export function doubted(plan: FullPlan, d: Doubts): FullPlan {
+/** A plan as it would be if the doubts were so. @param known says what the supply's doubt is of: by itself its flow, else its pressure */
+export function doubted(plan: FullPlan, d: Doubts, known: Known = {}): FullPlan {
   const tape = (t: Tape): Tape => ({ ...t, flowLph: t.flowLph * (1 + d.label), cv: t.cv * (1 + d.scatter) });
   const block = (b: Block): Block => ({
     ...b,
@@ -70,7 +96,7 @@ export function doubted(plan: FullPlan, d: Doubts): FullPlan {
   return {
     ...plan,
     blocks: plan.blocks.map(block),
-    sources: plan.sources.map((s) => supplyOf(s, 1 + d.supply)),
+    sources: plan.sources.map((s) => (known.supply ? atPressure(s, d.supply) : supplyOf(s, 1 + d.supply))),
     ground:
       d.slope === 0 || plan.ground.heights.length === 0
         ? plan.ground
@@ -122,6 +148,30 @@ function supplyOf<S extends Source & { id: string }>(source: S, factor: number):
   }
 }
 
+/** A source that stands at more or less pressure at any flow, a ratio; of a tank so many metres of water. */
+function atPressure<S extends Source & { id: string }>(source: S, out: number): S {
+  switch (source.kind) {
+    case 'tap':
+      return { ...source, shutKpa: source.shutKpa * (1 + out), flowingKpa: source.flowingKpa * (1 + out) };
+    case 'tank':
+      return {
+        ...source,
+        lowM: Math.min(source.highM, source.lowM + out),
+        floatM: source.floatM + out,
+      };
+    default:
+      return {
+        ...source,
+        curve: {
+          ...source.curve,
+          points: source.curve.points.map((p) => ({ ...p, headM: p.headM * (1 + out) })),
+          labelM: source.curve.labelM * (1 + out),
+          bucketKpa: source.curve.bucketKpa * (1 + out),
+        },
+      };
+  }
+}
+
 /** What a plan comes to under some doubts. */
 export interface Answered {
   /** Weakest emitter over the foot of its window, kPa. */
@@ -151,21 +201,21 @@ export function sensitivities(
   plan: FullPlan,
   solver: PlanSolver = createPlanSolver(),
   checkpoint: () => void = () => {},
+  known: Known = {},
 ): { base: Answered; bars: Bar[] } {
+  const middle = { ...NONE, supply: known.supply?.middle ?? 0, label: known.label?.middle ?? 0 };
   const at = (doubts: Partial<Doubts>): Answered => {
     checkpoint();
-    return answerOf(solver.solve(doubted(plan, { ...NONE, ...doubts }), false));
+    return answerOf(solver.solve(doubted(plan, { ...middle, ...doubts }, known), false));
   };
   const bars = DOUBT_NAMES.map((name): Bar => {
-    const low = at({ [name]: DOUBTS[name].low });
-    const high = at({ [name]: DOUBTS[name].high });
+    const range = rangeOf(name, known);
+    const low = at({ [name]: range.low });
+    const high = at({ [name]: range.high });
     return { name, low, high, swingKpa: Math.abs(high.marginKpa - low.marginKpa) };
   });
   return { base: at({}), bars: bars.sort((a, b) => b.swingKpa - a.swingKpa) };
 }
-
-/** A standard deviation lies so many times within the plausible range: nineteen of twenty lie in it. */
-const RANGE_DEVIATIONS = 4;
 
 /** The chance, by sampling, that the weakest emitter stays in its window. */
 export interface Chance {
@@ -185,11 +235,12 @@ export function chanceInWindow(
   seed: number,
   progress: (share: number) => void = () => {},
   checkpoint: () => void = () => {},
+  known: Known = {},
 ): Chance {
   const draw = randomLcg(seed);
   const solver = createPlanSolver(checkpoint);
   const about = (name: DoubtName): (() => number) => {
-    const { low, high } = DOUBTS[name];
+    const { low, high } = rangeOf(name, known);
     return randomNormal.source(draw)((low + high) / 2, (high - low) / RANGE_DEVIATIONS);
   };
   const even = randomUniform.source(draw)(0, 1);
@@ -210,7 +261,7 @@ export function chanceInWindow(
       school: even(),
       dirt: even(),
     };
-    marginsKpa.push(answerOf(solver.solve(doubted(plan, doubts), false)).marginKpa);
+    marginsKpa.push(answerOf(solver.solve(doubted(plan, doubts, known), false)).marginKpa);
     progress((i + 1) / samples);
   }
   marginsKpa.sort((a, b) => a - b);

@@ -12,6 +12,7 @@ export { planSchema } from './schema';
 export { migrate, MIGRATIONS } from './migrations';
 export { contradictions, type Contradiction } from './sanity';
 export { readPlan, writePlan, MAX_PLAN_BYTES, type PlanReading } from './file';
+export { clashPlace, mergePlans, withValue, type MergedPlans, type PlanClash, type PlanPath } from './merge';
 export { readParts, writeParts, type PartsReading } from './partsFile';
 export { extentOf, MOST, nestsTooDeep, type Extent } from './measure';
 export * from './history';

@@ -3,7 +3,8 @@ import { waterKind } from '../catalog/water';
 import { judge, regulatorsFor } from '../check';
 import { SOUND } from '../check/battery.testing';
 import { filtersFor, preventer } from '../check/offers/parts';
-import { ownRegulator } from '../check/offers/laying';
+import { fewerAtOnce, ownRegulator } from '../check/offers/laying';
+import { gardenPlan } from '../sets/sets.testing';
 import type { Context } from '../check/offers';
 import type { Fit } from './fitTypes';
 import { named } from './fit';
@@ -39,6 +40,37 @@ test('backflow preventers are offered up to the flow that each passes, and only 
   }
   const feeding = { ...plan, wishes: { ...plan.wishes, feeding: true } };
   expect(parts(preventer(context({ plan: feeding, flowLph: 10 })))).toEqual(['reduced-pressure']);
+});
+
+test('a preventer goes behind the valves that shut the water off, before all else', () => {
+  const head = (...roles: string[]) => ({
+    ...plan,
+    head: roles.map((role, i) => ({ id: `h${i}`, role })) as never,
+  });
+  const at = (...roles: string[]): number =>
+    (preventer(context({ plan: head(...roles), flowLph: 10 }))[0][0][0] as { at: number }).at;
+  expect(at('screen', 'ball-valve')).toBe(0);
+  expect(at('ball-valve', 'screen')).toBe(1);
+  expect(at('gate-valve', 'ball-valve', 'gauge', 'gate-valve')).toBe(2);
+  expect(at('gate-valve')).toBe(1);
+  expect(at()).toBe(0);
+});
+
+test('fewer at once is offered up to sixteen sets: more nobody turns by hand', () => {
+  // A tap for one bed at a time: as many sets as beds.
+  const beds = (count: number) => {
+    const block = { id: 'b', beds: { count, lengthM: 50, runsPerBed: 1 } };
+    const one = gardenPlan({ tapLph: 9000, blocks: [{ ...block, beds: { ...block.beds, count: 1 } }] });
+    const lph = judge(one).worst.results.flowLph;
+    return gardenPlan({ tapLph: 1.5 * lph, blocks: [block] });
+  };
+  const most = (count: number): number => {
+    const whole = beds(count);
+    const ways = fewerAtOnce({ ...context(), whole, plan: whole })[0];
+    return Math.max(0, ...ways.map(([c]) => (c as { sets: unknown[] }).sets.length));
+  };
+  expect(most(16)).toBe(16);
+  expect(most(17)).toBe(0);
 });
 
 test('filters suit all that is in the water, are as fine as the finest asks, and pass the flow', () => {

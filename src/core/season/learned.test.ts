@@ -1,10 +1,11 @@
 import { randomLcg, randomNormal } from 'd3-random';
-import { createNetworkSolver } from '../hydraulics/network';
+import { chanceInWindow, doubted, DOUBTS, LEARNED_WHY, rangeOf } from '../choose';
+import { createNetworkSolver, type NetworkSpec } from '../hydraulics/network';
 import { calibrate, learnedOf } from './calibrate';
 import { expectedReadings, judgeReading } from './expected';
 import { cholesky, logSum, solveLower } from './gauss';
 import { allDoubts, gaugeScaleKpa, instrumentDeviation } from './noise';
-import { asToday, openFarm, withLearned } from './openFarm';
+import { asToday, knownBy, openFarm, withLearned } from './openFarm';
 import { shownBy } from './predict';
 import { demoPlan, sketchPlan } from './season.testing';
 import { spotsOf } from './spots';
@@ -141,4 +142,44 @@ test('a factor of a matrix gives it back, and solves', () => {
   expect(l[6] * x[0] + l[7] * x[1] + l[8] * x[2]).toBeCloseTo(3, 12);
   expect(logSum([Math.log(2), Math.log(3)])).toBeCloseTo(Math.log(5), 12);
   expect(logSum([-Infinity, -Infinity])).toBe(-Infinity);
+});
+
+describe('what was learned, in how sure the plan is', () => {
+  const none = { supply: 0, label: 0, slope: 0, school: 0, scatter: 0, dirt: 0 };
+  it.each([
+    ['beck-side', 'source'],
+    ['tap-beds', 'source'],
+    ['tap-beds', 'label'],
+  ])('%s: %s out by two of its deviations is the same in the plan as in the network', (name, id) => {
+    const plan = name === 'beck-side' ? demoPlan(name) : sketchPlan(name);
+    const farm = openFarm(plan, undefined);
+    const doubt = allDoubts(farm).find((d) => d.id === id)!;
+    const known = knownBy(farm, { [id]: { out: 2, within: 0.5 } });
+    const found = id === 'source' ? known.supply! : known.label!;
+    expect(found.middle).toBeCloseTo(2 * doubt.one.value, 12);
+    expect(found.deviation).toBeCloseTo(0.5 * doubt.one.value, 12);
+    const d = { ...none, [id === 'source' ? 'supply' : 'label']: found.middle };
+    const supplyOf = (network: NetworkSpec) => createNetworkSolver().solve(network).supply;
+    const inPlan = supplyOf(openFarm(doubted(plan, d, known), undefined).results.built.network);
+    const inNetwork = supplyOf(doubt.at(farm.results.built.network, 2));
+    const before = supplyOf(farm.results.built.network);
+    expect(inPlan.flowLph / inNetwork.flowLph).toBeCloseTo(1, 2);
+    expect(inPlan.pressureKpa / inNetwork.pressureKpa).toBeCloseTo(1, 2);
+    expect(Math.abs(inPlan.pressureKpa / before.pressureKpa - 1)).toBeGreaterThan(0.001);
+  });
+  it('narrows the chance: the spread of margins shrinks with what is known', () => {
+    const plan = sketchPlan('tap-beds');
+    const spread = (known: object): number => {
+      const { marginsKpa } = chanceInWindow(plan, 60, 3, undefined, undefined, known);
+      return marginsKpa.at(-1)! - marginsKpa[0];
+    };
+    const learned = { source: { out: 0, within: 0.05 }, label: { out: 0, within: 0.05 } };
+    expect(spread(knownBy(openFarm(plan, undefined), learned))).toBeLessThan(spread({}));
+    expect(rangeOf('label', { label: { middle: 0.02, deviation: 0.01 } })).toEqual({
+      low: expect.closeTo(0, 12) as number,
+      high: expect.closeTo(0.04, 12) as number,
+      why: LEARNED_WHY,
+    });
+    expect(rangeOf('label', {})).toBe(DOUBTS.label);
+  });
 });

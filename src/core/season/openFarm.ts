@@ -1,3 +1,4 @@
+import type { Known, Spread } from '../choose';
 import { createPlanSolver, type PlanSolver } from '../network';
 import { withOpen, type FullPlan } from '../plan';
 import { allDoubts } from './noise';
@@ -41,4 +42,15 @@ export function withLearned(farm: OpenFarm, learned: Learned | undefined): OpenF
     if (found) network = doubt.at(network, found.out);
   }
   return { ...farm, learned, results: { ...farm.results, built: { ...farm.results.built, network } } };
+}
+
+/** How surely what the plan's answer hangs on is known by the farm's own readings. */
+export function knownBy(farm: OpenFarm, learned: Learned | undefined): Known {
+  const doubts = new Map(allDoubts(farm).map((d) => [d.id, d.one]));
+  const spread = (id: string): Spread | undefined => {
+    const [found, one] = [learned?.[id], doubts.get(id)];
+    return found && one && { middle: found.out * one.value, deviation: found.within * one.value };
+  };
+  const [supply, label] = [spread('source'), spread('label')];
+  return { ...(supply && { supply }), ...(label && { label }) };
 }

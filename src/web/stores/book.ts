@@ -1,3 +1,4 @@
+import { until } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import {
@@ -145,7 +146,16 @@ export const useBook = defineStore('book', () => {
     standing.value.reduce((first, s) => Math.min(first, s.entry.at), Date.now()),
   );
 
+  /** Done when the book of a plan is read. */
+  const opened = (id: string): Promise<void> =>
+    loaded.value === id
+      ? Promise.resolve()
+      : until(loaded)
+          .toBe(id)
+          .then(() => {});
+
   return {
+    opened,
     entries,
     standing,
     loaded,

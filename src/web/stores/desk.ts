@@ -12,6 +12,7 @@ import { createJobs } from './jobs';
 import { useKeeping, type Opened } from './keeping';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
+import { useView } from './view';
 
 /** How often, and how far apart (ms), it is looked whether a plan is open elsewhere before it is thrown away. */
 const PEN_TRIES = 4;
@@ -109,16 +110,31 @@ export const useDesk = defineStore('desk', () => {
     if (file.size > MOST_PARCEL_BYTES)
       return { problems: ['The file is larger than 300 MB; a plan with its book is far smaller.'] };
     // Only who opens such a file loads what it takes.
-    const [{ keepPhotos, unpack }, { writeEntries }] = await Promise.all([
+    const [{ keepPhotos, unpack }, { writeEntries }, { copyOf }, { useSharing }] = await Promise.all([
       import('../storage/bookFile'),
       import('../storage/bookShelf'),
+      import('../storage/sharing'),
+      import('./sharing'),
     ]);
     const unpacked = await unpack(file).catch(() => ({ ok: false as const, why: 'it cannot be read' }));
     if (!unpacked.ok) return { problems: [`The file could not be opened: ${unpacked.why}.`] };
     if (unpacked.plan === undefined)
       return { problems: ['There is a book in the file, and no plan. Take it in under Book, in Season.'] };
+    const sharing = useSharing();
+    await look();
+    const here =
+      unpacked.shared &&
+      (await copyOf(
+        unpacked.shared.lineage,
+        kept.value.map((k) => k.id),
+      ));
+    if (here && (await open(here)) === 'open') {
+      useView().notice = `This plan is here already, and was put together with the file. ${(await sharing.takeIn(unpacked)).join(' ')}`;
+      return here;
+    }
     const opened = await openFile(new File([unpacked.plan], 'plan.furrow.json'));
     if (typeof opened !== 'string') return opened;
+    await sharing.began(opened, unpacked, toRaw(plan.plan));
     await writeEntries(opened, unpacked.entries);
     await keepPhotos(opened, unpacked.photos);
     return opened;
@@ -167,8 +183,12 @@ export const useDesk = defineStore('desk', () => {
     }
     try {
       await discard(which);
-      const { dropBook } = await import('../storage/bookShelf');
+      const [{ dropBook }, { dropShared }] = await Promise.all([
+        import('../storage/bookShelf'),
+        import('../storage/sharing'),
+      ]);
       await dropBook(which);
+      await dropShared(which);
     } catch (error) {
       return `It could not be thrown away: ${error instanceof Error ? error.message : String(error)}`;
     }

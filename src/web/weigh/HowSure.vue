@@ -3,7 +3,10 @@ import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { perShownUnit } from '../../core/units';
-import { DOUBTS, type Answered, type Bar, type Chance } from '../../core/choose';
+import { DOUBTS, rangeOf, type Answered, type Bar, type Chance, type Known } from '../../core/choose';
+import { useBook } from '../stores/book';
+import { useKeeping } from '../stores/keeping';
+import { plain } from '../plain';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
 import { useWeigh } from '../stores/weigh';
@@ -14,12 +17,15 @@ const settings = useSettings();
 const weigh = useWeigh();
 const SAMPLES = 200;
 const SEED = 0.4142;
-const found = shallowRef<{ base: Answered; bars: Bar[]; chance: Chance }>();
+const book = useBook();
+const keeping = useKeeping();
+const found = shallowRef<{ base: Answered; bars: Bar[]; chance: Chance; known: Known }>();
 watch(
-  () => plan.plan,
+  [() => plan.plan, () => book.learned],
   async () => {
     found.value = undefined;
-    const answer = await weigh.ask((a, n, p, tell) => a.howSure(n, p, SAMPLES, SEED, tell));
+    await book.opened(keeping.id);
+    const answer = await weigh.ask((a, n, p, tell) => a.howSure(n, p, plain(book.learned), SAMPLES, SEED, tell));
     if (answer) found.value = answer;
   },
   { immediate: true },
@@ -45,10 +51,10 @@ const ticks = computed(() => {
 });
 const signed = (kpa: number): string => `${kpa < 0 ? '−' : '+'}${settings.show(Math.abs(kpa), 'pressure')}`;
 const range = (b: Bar): string => {
-  const d = DOUBTS[b.name];
+  const d = rangeOf(b.name, found.value!.known);
   if (b.name === 'school' || b.name === 'dirt') return d.why;
-  const tell = (v: number): string => (b.name === 'slope' ? settings.show(v, 'slope') : settings.show(v, 'share'));
-  return `${tell(d.low)} to +${tell(d.high)}. ${d.why}`;
+  const tell = (v: number): string => (b.name === 'supply' && found.value!.known.supply && plan.source.kind === 'tank' ? settings.show(v, 'height') : b.name === 'slope' ? settings.show(v, 'slope') : settings.show(v, 'share'));
+  return `${tell(d.low)} to ${d.high > 0 ? '+' : ''}${tell(d.high)}. ${d.why}`;
 };
 const chanceSays = computed(() => {
   const { inWindow, samples } = found.value!.chance;

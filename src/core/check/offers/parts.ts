@@ -79,9 +79,10 @@ export const preventer: Offering = ({ plan, results: { flowLph } }) => {
   const kinds = plan.wishes.feeding
     ? ['reduced-pressure']
     : ['double-check', 'vacuum-breaker', 'reduced-pressure'];
+  // Behind the valves that shut the water off, so that it can be taken out.
   const at = plan.head.findIndex((p) => p.role !== 'ball-valve' && p.role !== 'gate-valve');
   const fit = kinds.filter((k) => HEAD_PARTS.find((p) => p.id === k)!.maxLph >= flowLph);
-  return fit.map((k) => [[addPart(HEAD, k, Math.max(0, at))]]);
+  return fit.map((k) => [[addPart(HEAD, k, at < 0 ? plan.head.length : at)]]);
 };
 /** A filter of a kind that suits all that is in the water, of a size for the flow. */
 export function filtersFor({ results }: Context): { id: string; name: string }[] {

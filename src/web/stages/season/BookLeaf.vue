@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { writeBookCsv } from '../../../core/formats/bookCsv';
-import { readReadings } from '../../../core/formats/readingsCsv';
+import { readReadings, type ReadingsAsk, type ReadingsReading } from '../../../core/formats/readingsCsv';
 import { FEELS, spotsOf, openFarm, type Feel, type Standing } from '../../../core/season';
+import { clashPlace, type PlanClash } from '../../../core/plan';
 import { parseQuantity, type KindName } from '../../../core/units';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { download } from '../../storage/download';
@@ -11,12 +12,13 @@ import { useBook } from '../../stores/book';
 import { useKeeping } from '../../stores/keeping';
 import { usePlan } from '../../stores/plan';
 import { useSeason } from '../../stores/season';
+import { useSharing } from '../../stores/sharing';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
 import AskedFirst from './AskedFirst.vue';
 import BookCharts from './BookCharts.vue';
 import BookWater from './BookWater.vue';
-import { keepPhotos, madeSmall, parcel, unpack } from '../../storage/bookFile';
+import { madeSmall, unpack } from '../../storage/bookFile';
 import { entrySays, FEEL_NAMES, WHAT_NAMES } from './entryWords';
 import { fileName } from './fileName';
 import PhotoOf from './PhotoOf.vue';
@@ -29,6 +31,7 @@ const season = useSeason();
 const settings = useSettings();
 const keeping = useKeeping();
 const view = useView();
+const sharing = useSharing();
 const { note, asked, takeAnyway, drop } = useNoting();
 type Quick = 'minutes' | 'rain' | 'soil' | 'meter' | 'repair' | 'flush' | 'cleaned' | 'feed' | 'note' | 'photo';
 const QUICK: { id: Quick; name: string; asks?: 'number' | 'text' | 'feel' | 'photo' }[] = [
@@ -52,7 +55,26 @@ const blocks = computed(() => [{ id: '', name: 'the whole farm' }, ...plan.full.
 const KINDS: Partial<Record<Quick, KindName>> = { minutes: 'minutes', rain: 'rain', meter: 'volume' };
 const S_PER_MIN = 60;
 const inSet = () => (season.set !== undefined ? { set: season.set } : {});
-const inBlock = () => (block.value ? { block: block.value } : {});
+/** A place or bed picked on the sheet goes before the block that is chosen. */
+const place = computed(() => season.placeOf(season.picked));
+const bed = computed(() => (place.value ? undefined : view.pickedBed));
+const whereSays = computed(() => {
+  if (place.value) return place.value.name;
+  const b = bed.value && plan.full.blocks.find((x) => x.id === bed.value!.block);
+  return b ? `${b.name}, bed ${bed.value!.key}` : '';
+});
+function nowhere(): void {
+  season.picked = undefined;
+  view.pickedBed = undefined;
+}
+function inBlock(): { spot?: string; block?: string; beds?: string[] } {
+  if (place.value) {
+    const of = place.value.block === undefined ? undefined : plan.full.blocks[place.value.block]?.id;
+    return { spot: place.value.id, ...(of !== undefined && { block: of }) };
+  }
+  if (bed.value && whereSays.value) return { block: bed.value.block, beds: [bed.value.key] };
+  return block.value ? { block: block.value } : {};
+}
 function press(q: (typeof QUICK)[number]): void {
   why.value = '';
   text.value = '';
@@ -111,7 +133,7 @@ function correct(s: Standing): void {
   opened.value = undefined;
 }
 const csv = (): void => download(fileName(plan.full.name, 'book.csv'), writeBookCsv(book.standing, plan.full), 'text/csv');
-const file = async (): Promise<void> => download(fileName(plan.full.name, 'with-book.zip'), await parcel(plan.plan, keeping.id, book.entries), 'application/zip');
+const file = async (): Promise<void> => download(fileName(plan.full.name, 'with-book.zip'), await sharing.pack(), 'application/zip');
 const making = ref(false);
 async function report(): Promise<void> {
   making.value = true;
@@ -124,6 +146,14 @@ function closeYear(): void {
   book.add({ what: 'year', text: String(new Date().getFullYear()) });
   view.notice = 'The year is closed. What was learned and how old the line is go on.';
 }
+/** A value of the plan that both devices changed. */
+const MOST_SAID = 60;
+function valueSays(value: unknown): string {
+  if (value === undefined) return 'nothing';
+  if (typeof value === 'object' && value !== null) return 'name' in value ? `“${String(value.name)}”` : JSON.stringify(value).slice(0, MOST_SAID);
+  return String(value);
+}
+const settlePlan = (clash: PlanClash, holds: 'mine' | 'theirs'): void => void (told.value = sharing.settle(clash, holds) ?? '');
 const told = ref('');
 async function takeFile(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
@@ -133,24 +163,34 @@ async function takeFile(event: Event): Promise<void> {
   if (/\.csv$/i.test(chosen.name)) return takeReadings(chosen);
   const unpacked = await unpack(chosen);
   if (!unpacked.ok) return void (told.value = `${chosen.name} was not taken in: ${unpacked.why}.`);
-  await keepPhotos(keeping.id, unpacked.photos);
-  const added = book.merge(unpacked.entries);
-  told.value = `${added} ${added === 1 ? 'entry was' : 'entries were'} new${book.clashes.length > 0 ? `; ${book.clashes.length} were corrected on both sides` : ''}.`;
+  told.value = (await sharing.takeIn(unpacked)).join(' ');
 }
-/** A logger's table. */
+/** A logger's table whose columns do not say in which unit they are. */
+const table = shallowRef<{ name: string; bytes: Uint8Array; asks: ReadingsAsk[]; units: Record<string, string> }>();
 async function takeReadings(chosen: File): Promise<void> {
-  const farm = openFarm(plan.full, season.set);
-  const read = readReadings(new Uint8Array(await chosen.arrayBuffer()), spotsOf(farm), settings.choice);
+  const bytes = new Uint8Array(await chosen.arrayBuffer());
+  const { asks } = readTable(bytes, {});
+  table.value = { name: chosen.name, bytes, asks, units: Object.fromEntries(asks.map((a) => [a.column, a.taken])) };
+  if (asks.length === 0) takeTable();
+}
+const readTable = (bytes: Uint8Array, units: Record<string, string>): ReadingsReading => readReadings(bytes, spotsOf(openFarm(plan.full, season.set)), settings.choice, units);
+function useUnit(column: string, unit: string): void {
+  table.value = { ...table.value!, units: { ...table.value!.units, [column]: unit } };
+}
+function takeTable(): void {
+  const { bytes, units } = table.value!;
+  const read = readTable(bytes, units);
+  table.value = undefined;
   for (const r of read.readings)
     book.add({ what: r.seen ? 'seen' : 'reading', spot: r.spot, ...inSet(), ...(r.value !== undefined && { value: r.value }), ...(r.seen && { seen: r.seen }), ...(r.at !== undefined && { at: r.at }) });
-  const units = read.asks.map((a) => `“${a.column}” was taken in ${a.taken}`).join('; ');
-  told.value = `${read.readings.length} readings were taken in. ${units ? `${units}; write the unit behind the title if it is another. ` : ''}${read.refused.slice(0, 5).map((r) => `Line ${r.line}: ${r.why}.`).join(' ')}`;
+  told.value = `${read.readings.length} readings were taken in.${read.ignored.length > 0 ? ` Columns that are no place here: ${read.ignored.slice(0, 5).join(', ')}.` : ''} ${read.refused.slice(0, 5).map((r) => `Line ${r.line}: ${r.why}.`).join(' ')}`;
 }
 </script>
 
 <template>
   <div>
-    <p class="fill">Where: <ChoiceField label="Block that the entry is of" :value="block" :options="blocks" @pick="block = $event" /></p>
+    <p v-if="whereSays" class="fill">Where: <b>{{ whereSays }}</b> <button type="button" class="asks" @click="nowhere">somewhere else</button></p>
+    <p v-else class="fill">Where: <ChoiceField label="Block that the entry is of" :value="block" :options="blocks" @pick="block = $event" /> <span class="quiet">or press a place or a bed on the sheet</span></p>
     <div class="quick" role="group" aria-label="What to note">
       <button v-for="q in QUICK" :key="q.id" type="button" :aria-pressed="picked === q.id" @click="press(q)">{{ q.name }}</button>
     </div>
@@ -168,6 +208,12 @@ async function takeReadings(chosen: File): Promise<void> {
       <p v-for="c in book.clashes" :key="c.root">
         Corrected on both sides: here “{{ entrySays(c.mine, plan.full, settings.show, season.placeOf(c.mine.spot)) || 'struck out' }}”, there “{{ entrySays(c.theirs, plan.full, settings.show, season.placeOf(c.theirs.spot)) || 'struck out' }}”.
         <button type="button" @click="book.settle(c, 'mine')">Keep mine</button> <button type="button" @click="book.settle(c, 'theirs')">Take theirs</button>
+      </p>
+    </section>
+    <section v-if="sharing.clashes.length > 0" aria-label="Plan changed on both devices" class="clashes">
+      <p v-for="c in sharing.clashes" :key="c.path.join('/')">
+        {{ clashPlace(c.path, plan.full) }}: here {{ valueSays(c.mine) }}, there {{ valueSays(c.theirs) }}.
+        <button type="button" @click="settlePlan(c, 'mine')">Keep mine</button> <button type="button" @click="settlePlan(c, 'theirs')">Take theirs</button>
       </p>
     </section>
     <BookCharts />
@@ -192,6 +238,11 @@ async function takeReadings(chosen: File): Promise<void> {
     <h3>To and from the phone</h3>
     <p class="files"><button type="button" class="plain" @click="file">Save plan and book as one file</button> <button type="button" class="plain" @click="csv">Book as a table</button> <button type="button" class="plain" :disabled="making" @click="report">{{ making ? 'Making the report …' : 'Season report (PDF)' }}</button></p>
     <label class="photo">Take in a book from elsewhere, or a logger’s table <input type="file" accept=".zip,.json,.csv,application/zip" @change="takeFile" /></label>
+    <section v-if="table" aria-label="Units of the table" class="clashes">
+      <p>{{ table.name }} does not say in which units these columns are:</p>
+      <p v-for="a in table.asks" :key="a.column" class="fill">“{{ a.column }}”, for example {{ a.sample || 'empty' }}, is in <ChoiceField :label="`Unit of ${a.column}`" :value="table.units[a.column]" :options="a.options.map((u) => ({ id: u, name: u }))" @pick="useUnit(a.column, $event)" /></p>
+      <button type="button" @click="takeTable">Use these units</button> <button type="button" @click="table = undefined">Do not take it in</button>
+    </section>
     <h3>The end of the season</h3>
     <p class="quiet">Save the report and the file first. Pictures and report then begin anew; what was learned, and how old the line is, go on. Nothing is thrown away.</p>
     <p><button type="button" class="plain" :disabled="book.season.length === 0" @click="closeYear">Close the year</button></p>

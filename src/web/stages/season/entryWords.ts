@@ -51,7 +51,8 @@ export function entrySays(
   else if (e.spot) said.push(e.spot);
   if (e.seen) said.push(seenName(e.seen, plan));
   if (e.feel) said.push(FEEL_NAMES[e.feel]);
-  if (e.block) said.push(siteName({ at: 'block', block: e.block }, plan));
+  if (e.beds && e.block) said.push(siteName({ at: 'beds', block: e.block, keys: e.beds }, plan));
+  else if (e.block && !place) said.push(siteName({ at: 'block', block: e.block }, plan));
   if (e.part) said.push(plan.head.find((p) => p.id === e.part)?.name ?? e.part);
   if (e.what === 'cups') said.push(`${e.cups?.length ?? 0} cups, ${e.seconds} s`);
   if (e.text) said.push(e.text);

@@ -1,0 +1,90 @@
+import { defineStore } from 'pinia';
+import { shallowRef, toRaw, watch } from 'vue';
+import { mergePlans, readPlan, withValue, type Plan, type PlanClash } from '../../core/plan';
+import { keepPhotos, parcel, type Unpacked } from '../storage/bookFile';
+import { readShared, writeShared, type Received } from '../storage/sharing';
+import { useBook } from './book';
+import { useKeeping } from './keeping';
+import { usePlan } from './plan';
+
+export type Parcel = Extract<Unpacked, { ok: true }>;
+
+const LABEL = 'take in changes from the other device';
+
+/** A plan and its book go from device to device as one file; what was changed on both comes together here. */
+export const useSharing = defineStore('sharing', () => {
+  const plan = usePlan();
+  const book = useBook();
+  const keeping = useKeeping();
+  /** Values of the plan that were changed on both devices, and not alike. */
+  const clashes = shallowRef<PlanClash[]>([]);
+  watch(
+    () => keeping.id,
+    () => (clashes.value = []),
+  );
+
+  const pack = async (): Promise<Blob> =>
+    parcel(toRaw(plan.plan), keeping.id, book.entries, await readShared(keeping.id));
+
+  /** @returns what came of it, in a sentence each */
+  async function takeIn(from: Parcel): Promise<string[]> {
+    await book.opened(keeping.id);
+    await keepPhotos(keeping.id, from.photos);
+    const added = book.merge(from.entries);
+    const said = [
+      `${added} ${added === 1 ? 'entry was' : 'entries were'} new${book.clashes.length > 0 ? `; ${book.clashes.length} were corrected on both devices: choose below` : ''}.`,
+    ];
+    if (from.plan !== undefined) said.push(...(await takePlan(from.plan, from.shared)));
+    return said;
+  }
+
+  async function takePlan(text: string, shared: Parcel['shared']): Promise<string[]> {
+    const read = readPlan(text);
+    if (!read.ok) return [`The plan in the file could not be read: ${read.problems[0].what}.`];
+    const own = await readShared(keeping.id);
+    if (shared === undefined || shared.lineage !== own.lineage)
+      return [
+        'The file holds another plan: only its book was taken in. Open the file from the start page to see that plan.',
+      ];
+    const base = laterOf(own.received, shared.received);
+    const merged = mergePlans(base?.plan, toRaw(plan.plan), read.plan);
+    const refusal = plan.become(LABEL, merged.plan, LABEL);
+    if (refusal)
+      return [
+        `The two plans do not fit together: ${refusal.what}. Yours stays as it is. Open the file from the start page of another browser to compare.`,
+      ];
+    await writeShared(keeping.id, { lineage: own.lineage, received: { at: shared.at, plan: read.plan } });
+    clashes.value = merged.clashes;
+    const { taken } = merged;
+    if (merged.clashes.length > 0)
+      return [
+        `${taken} ${taken === 1 ? 'change' : 'changes'} of the plan came in; ${merged.clashes.length} ${merged.clashes.length === 1 ? 'value was' : 'values were'} changed on both devices: choose below.`,
+      ];
+    return [
+      taken > 0
+        ? `${taken} ${taken === 1 ? 'change' : 'changes'} of the plan came in.`
+        : 'The plan is the same on both devices, or was changed here only.',
+    ];
+  }
+
+  /** Says which of two values holds. @returns why it cannot */
+  function settle(clash: PlanClash, holds: 'mine' | 'theirs'): string | undefined {
+    if (holds === 'theirs') {
+      const refusal = plan.become(LABEL, withValue(toRaw(plan.plan), clash.path, clash.theirs), LABEL);
+      if (refusal) return `It does not fit: ${refusal.what}.`;
+    }
+    clashes.value = clashes.value.filter((c) => c !== clash);
+    return undefined;
+  }
+
+  /** A plan that came from elsewhere, and was opened here as a new one. */
+  const began = (id: string, from: Parcel, as: Plan): Promise<void> =>
+    from.shared
+      ? writeShared(id, { lineage: from.shared.lineage, received: { at: from.shared.at, plan: as } })
+      : Promise.resolve();
+
+  return { clashes, pack, takeIn, settle, began };
+});
+
+const laterOf = (a: Received | undefined, b: Received | undefined): Received | undefined =>
+  !a || (b && b.at > a.at) ? b : a;
