@@ -190,7 +190,7 @@ test('on a phone without any network: the walk, ten entries, a reload; then merg
     await reads(driver, '[aria-label="Entries"]', /mice[\s\S]*coupling in bed 3[\s\S]*4 mm|mice/);
     await press(driver, 'Save plan and book as one file');
     const parcel = unzipSync(new Uint8Array(readFileSync(await kept('with-book.zip'))));
-    expect(Object.keys(parcel).sort()).toEqual(['book.json', 'plan.furrow.json']);
+    expect(Object.keys(parcel).sort()).toEqual(['book.json', 'plan.furrow.json', 'shared.json']);
     const book = JSON.parse(strFromU8(parcel['book.json'])) as { entries: Entry[] };
     expect(book.entries).toHaveLength(11);
     // The laptop's book: one entry of its own, and another word for a note that is corrected here too.
@@ -204,13 +204,29 @@ test('on a phone without any network: the walk, ten entries, a reload; then merg
     await (await find(driver, named('What it should say'))).sendKeys('mice at the shed');
     await press(driver, 'Correct');
     await reads(driver, '[aria-label="Entries"]', /mice at the shed/);
+    // On the laptop the plan was given a place and another name; here, since both were the same, a name too.
+    const plan = JSON.parse(strFromU8(parcel['plan.furrow.json'])) as { name: string };
+    const shared = JSON.parse(strFromU8(parcel['shared.json'])) as { at: number };
+    const text = (value: unknown) => strToU8(JSON.stringify(value));
     const file = join(folder, 'laptop.zip');
     writeFileSync(
       file,
-      zipSync({ ...parcel, 'book.json': strToU8(JSON.stringify({ ...book, entries: theirs })) }),
+      zipSync({
+        ...parcel,
+        'book.json': text({ ...book, entries: theirs }),
+        'plan.furrow.json': text({ ...plan, name: 'At the laptop', place: 'Larch Hill' }),
+        'shared.json': text({
+          ...shared,
+          received: { at: shared.at - 1, plan: { ...plan, name: 'Before both' } },
+        }),
+      }),
     );
     await (await driver.findElement(By.css('input[type=file][accept*=zip]'))).sendKeys(file);
-    await reads(driver, STAGE, /2 entries were new; 1 were corrected on both sides/);
+    await reads(
+      driver,
+      STAGE,
+      /2 entries were new; 1 were corrected on both devices[\s\S]*1 change of the plan came in; 1 value was changed on both/,
+    );
     await reads(driver, '[aria-label="Corrected on both sides"]', /mice at the shed[\s\S]*voles/);
     await press(driver, 'Keep mine');
     await reads(
@@ -218,6 +234,13 @@ test('on a phone without any network: the walk, ten entries, a reload; then merg
       '[aria-label="Entries"]',
       /mice at the shed[\s\S]*11 mm|11 mm[\s\S]*mice at the shed/,
     );
+    await reads(
+      driver,
+      '[aria-label="Plan changed on both devices"]',
+      /name: here Larch[\s\S]*there At the laptop/,
+    );
+    await press(driver, 'Take the other');
+    await reads(driver, '.menu', /At the laptop/);
     // A file that is none says so, and nothing changes.
     const broken = join(folder, 'broken.zip');
     writeFileSync(broken, 'PK nonsense');
@@ -228,6 +251,69 @@ test('on a phone without any network: the walk, ten entries, a reload; then merg
     await offline(false);
     await viewport(driver, DESK);
   }
+});
+
+test('a photograph is made small, kept, shown, and goes into the file; water given is told against need and rain', async () => {
+  const { driver } = bench;
+  await demoAtSeason('Beck Side');
+  await leaf('Book');
+  await press(driver, 'Photograph');
+  // A picture of the screen at twice its size stands in for one of a camera.
+  const large = join(folder, 'limp-row.png');
+  writeFileSync(large, await driver.takeScreenshot(), 'base64');
+  await (await driver.findElement(By.css('input[type=file][accept^="image"]'))).sendKeys(large);
+  await (
+    await find(driver, inPanel("//button[contains(@class,'entry')][contains(., 'photograph')]"))
+  ).click();
+  await driver.wait(
+    async () =>
+      driver.executeScript(
+        "const i = document.querySelector('.open img'); return i !== null && i.complete && i.naturalWidth > 100 && i.naturalWidth <= 1280",
+      ),
+    WAIT_MS,
+    'the photograph is not shown',
+  );
+  // A bed picked on the sheet is where the next entry is of.
+  await (await find(driver, By.css('[data-bed-end="3"]'))).click();
+  await reads(driver, STAGE, /Where: Lower slope, bed 3/);
+  await press(driver, 'Watered');
+  await (await find(driver, inPanel("//form[contains(@class,'one')]//input"))).sendKeys('2 h');
+  await (await find(driver, inPanel("//form[contains(@class,'one')]//button"))).click();
+  await press(driver, 'Rain');
+  await (await find(driver, inPanel("//form[contains(@class,'one')]//input"))).sendKeys('9 mm');
+  await (await find(driver, inPanel("//form[contains(@class,'one')]//button"))).click();
+  await press(driver, 'Soil');
+  await press(driver, 'crumbles');
+  const water = '[aria-label="Water of the season"]';
+  await reads(
+    driver,
+    water,
+    /Given so far: [\d,]+ gal; rain 0.4 in[\s\S]*as noted in the book[\s\S]*felt once/,
+  );
+  await pick(driver, 'Water by', 'bed');
+  await reads(driver, water, /bed 1[\s\S]*given[\s\S]*needed/);
+  await press(driver, 'Save plan and book as one file');
+  const parcel = unzipSync(new Uint8Array(readFileSync(await kept('above-the-stream-with-book.zip'))));
+  const photos = Object.keys(parcel).filter((name) => name.startsWith('photos/'));
+  expect(photos).toHaveLength(1);
+  // A picture, as every program reads it.
+  expect([...parcel[photos[0]].subarray(0, 3)]).toEqual([0xff, 0xd8, 0xff]);
+});
+
+test('a logger’s table that does not tell its units is asked about first', async () => {
+  const { driver } = bench;
+  await demoAtSeason('Beck Side');
+  await leaf('Book');
+  const before = await count();
+  const file = join(folder, 'logger.csv');
+  writeFileSync(file, 'time,gauge after the 2 in media filter\n2027-06-01 07:30,2.1\n2027-06-02 07:30,2.2\n');
+  await (await driver.findElement(By.css('input[type=file][accept*=csv]'))).sendKeys(file);
+  await reads(driver, '[aria-label="Units of the table"]', /for example 2.1, is in/);
+  await pick(driver, 'Unit of gauge after the 2 in media filter', 'bar');
+  await press(driver, 'Use these units');
+  await bookHas(before + 2);
+  // 2.2 bar are 31.9 psi.
+  await reads(driver, '[aria-label="Entries"]', /31\.9 psi/);
 });
 
 test('cups are noted and reckoned; a cup larger than time allows is asked about', async () => {

@@ -182,7 +182,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   .shell { grid-template-columns: 116px minmax(0, 1fr) 330px; }
 }
 @media (max-width: 820px) {
-  .shell { height: 100dvh; overflow-y: auto; display: block; }
+  .shell { height: 100dvh; overflow-y: auto; display: block; scroll-padding: 60px 0 8px; }
   .tally, .panel, .order, .menu { contain: none; }
   .walk { contain: layout; }
   .order { border-right: 0; border-bottom: 1.5px solid var(--ink); position: sticky; top: 0; z-index: 3; background: var(--paper); }

@@ -204,18 +204,6 @@ function takeTable(): void {
     <label v-if="ask === 'photo'" class="photo">Take or choose a photograph <input type="file" accept="image/*" capture="environment" @change="photo" /></label>
     <p v-if="why" role="alert" class="alarm">{{ why }}</p>
     <AskedFirst :questions="asked" @take="takeAnyway()" @drop="drop" />
-    <section v-if="book.clashes.length > 0" aria-label="Corrected on both sides" class="clashes">
-      <p v-for="c in book.clashes" :key="c.root">
-        Corrected on both sides: here “{{ entrySays(c.mine, plan.full, settings.show, season.placeOf(c.mine.spot)) || 'struck out' }}”, there “{{ entrySays(c.theirs, plan.full, settings.show, season.placeOf(c.theirs.spot)) || 'struck out' }}”.
-        <button type="button" @click="book.settle(c, 'mine')">Keep mine</button> <button type="button" @click="book.settle(c, 'theirs')">Take theirs</button>
-      </p>
-    </section>
-    <section v-if="sharing.clashes.length > 0" aria-label="Plan changed on both devices" class="clashes">
-      <p v-for="c in sharing.clashes" :key="c.path.join('/')">
-        {{ clashPlace(c.path, plan.full) }}: here {{ valueSays(c.mine) }}, there {{ valueSays(c.theirs) }}.
-        <button type="button" @click="settlePlan(c, 'mine')">Keep mine</button> <button type="button" @click="settlePlan(c, 'theirs')">Take theirs</button>
-      </p>
-    </section>
     <BookCharts />
     <BookWater />
     <ol aria-label="Entries" :data-count="book.standing.length">
@@ -243,10 +231,22 @@ function takeTable(): void {
       <p v-for="a in table.asks" :key="a.column" class="fill">“{{ a.column }}”, for example {{ a.sample || 'empty' }}, is in <ChoiceField :label="`Unit of ${a.column}`" :value="table.units[a.column]" :options="a.options.map((u) => ({ id: u, name: u }))" @pick="useUnit(a.column, $event)" /></p>
       <button type="button" @click="takeTable">Use these units</button> <button type="button" @click="table = undefined">Do not take it in</button>
     </section>
+    <p v-if="told" role="status">{{ told }}</p>
+    <section v-if="book.clashes.length > 0" aria-label="Corrected on both sides" class="clashes">
+      <p v-for="c in book.clashes" :key="c.root">
+        Corrected on both sides: here “{{ entrySays(c.mine, plan.full, settings.show, season.placeOf(c.mine.spot)) || 'struck out' }}”, there “{{ entrySays(c.theirs, plan.full, settings.show, season.placeOf(c.theirs.spot)) || 'struck out' }}”.
+        <button type="button" @click="book.settle(c, 'mine')">Keep mine</button> <button type="button" @click="book.settle(c, 'theirs')">Take theirs</button>
+      </p>
+    </section>
+    <section v-if="sharing.clashes.length > 0" aria-label="Plan changed on both devices" class="clashes">
+      <p v-for="c in sharing.clashes" :key="c.path.join('/')">
+        {{ clashPlace(c.path, plan.full) }}: here {{ valueSays(c.mine) }}, there {{ valueSays(c.theirs) }}.
+        <button type="button" @click="settlePlan(c, 'mine')">Keep what is here</button> <button type="button" @click="settlePlan(c, 'theirs')">Take the other</button>
+      </p>
+    </section>
     <h3>The end of the season</h3>
     <p class="quiet">Save the report and the file first. Pictures and report then begin anew; what was learned, and how old the line is, go on. Nothing is thrown away.</p>
     <p><button type="button" class="plain" :disabled="book.season.length === 0" @click="closeYear">Close the year</button></p>
-    <p v-if="told" role="status">{{ told }}</p>
   </div>
 </template>
 

@@ -70,7 +70,7 @@ const rowSays = (r: Row): string => `${litres(r.givenL)} given, ${litres(r.rainL
 
 const picked = ref('');
 const options = computed(() =>
-  (water.value?.beds ?? []).map((b) => ({ id: b.id, name: `${cropName(plan.full, b.crop)} in ${blockName(b.blockId)}${b.beds.length > 0 ? `, beds ${b.beds[0].key}${b.beds.length > 1 ? ` to ${b.beds.at(-1)!.key}` : ''}` : ''}` })),
+  (water.value?.beds ?? []).map((b) => ({ id: b.id, name: `${blockName(b.blockId)}: ${cropName(plan.full, b.crop)}${b.beds.length > 0 ? `, ${b.beds[0].key}${b.beds.length > 1 ? ` to ${b.beds.at(-1)!.key}` : ''}` : ''}` })),
 );
 const beds = computed<BedsWater | undefined>(() => water.value?.beds.find((b) => b.id === picked.value) ?? water.value?.beds.find((b) => b.felt.length > 0) ?? water.value?.beds[0]);
 const LEFT = 46;
@@ -138,7 +138,8 @@ const costSays = computed(() => {
     <p class="key quiet" aria-hidden="true"><i class="given" /> given <i class="rain" /> rain that reached the roots <i class="need" /> needed</p>
     <button v-if="rows.length > shown" type="button" class="asks" @click="shown += 100">Show more</button>
     <template v-if="beds">
-      <p class="fill">Water in the soil of <ChoiceField label="Beds whose soil is shown" :value="beds.id" :options="options" @pick="picked = $event" />: {{ soilSays }}.</p>
+      <p class="fill">Water in the soil of <ChoiceField label="Beds whose soil is shown" :value="beds.id" :options="options" @pick="picked = $event" /></p>
+      <p class="quiet">{{ soilSays.charAt(0).toUpperCase() + soilSays.slice(1) }}.</p>
       <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Water in the soil: ${soilSays}`">
         <g class="grid">
           <template v-for="t in [0, 0.5, 1]" :key="t"><line :x1="LEFT" :x2="W - RIGHT" :y1="y(t)" :y2="y(t)" /><text :x="LEFT - 5" :y="y(t) + 4" text-anchor="end" class="num">{{ settings.show(t, 'share') }}</text></template>
