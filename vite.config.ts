@@ -37,13 +37,31 @@ function firstLoad(): Plugin {
 
 /** Every file of the application is kept by the browser on the first visit: stages open without the server. */
 const keepsItself = VitePWA({
-  manifest: false,
+  manifest: {
+    id: '/',
+    name: 'Idle Furrow',
+    short_name: 'Idle Furrow',
+    description: 'Plan drip irrigation for vegetable beds, build it, and read its gauges through the season.',
+    lang: 'en',
+    start_url: '/',
+    scope: '/',
+    display: 'standalone',
+    background_color: '#f6f3ea',
+    theme_color: '#22302a',
+    categories: ['productivity', 'utilities'],
+    icons: [
+      { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+      { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+      { src: '/icon-edge-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+      { src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' },
+    ],
+  },
   injectRegister: false,
   workbox: {
-    globPatterns: ['**/*.{js,css,html,svg,woff,woff2,ttf,wasm,json}'],
+    globPatterns: ['**/*.{js,css,html,svg,png,webmanifest,woff,woff2,ttf,wasm,json}'],
     maximumFileSizeToCacheInBytes: 5_000_000,
     navigateFallback: '/index.html',
-    navigateFallbackDenylist: [/^\/station\//, /^\/health/],
+    navigateFallbackDenylist: [/^\/station\//, /^\/health/, /^\/field\//],
   },
 });
 

@@ -130,6 +130,13 @@ test('on a phone without any network: the walk, ten entries, a reload; then merg
       ),
     WAIT_MS,
   );
+  // A phone offers to install it: nothing stands in the way.
+  const asked = (command: string): Promise<unknown> =>
+    (
+      driver as unknown as { sendAndGetDevToolsCommand(c: string, p: object): Promise<unknown> }
+    ).sendAndGetDevToolsCommand(command, {});
+  expect(await asked('Page.getInstallabilityErrors')).toMatchObject({ installabilityErrors: [] });
+  expect(await asked('Page.getAppManifest')).toMatchObject({ errors: [] });
   const offline = (cut: boolean) =>
     (driver as unknown as { setNetworkConditions(c: object): Promise<void> }).setNetworkConditions({
       offline: cut,
