@@ -66,7 +66,7 @@ const dragHeader = (seconds: number): Promise<number> =>
 const move = (seconds: number, how: 'pan' | 'zoom' | 'rest'): Promise<number> =>
   bench.driver.executeAsyncScript(
     `const [seconds, how, done] = arguments;
-    const svg = document.querySelector('section[aria-label="Field sheet"] > svg[role=group]');
+    const svg = document.querySelector('section[aria-label="Field sheet"] .area > svg[role=group]');
     const box = svg.getBoundingClientRect();
     const cx = box.x + box.width / 2, cy = box.y + box.height / 2;
     const mouse = (type, x, y) => (type === 'mousedown' ? svg : window).dispatchEvent(new MouseEvent(type, { bubbles: true, cancelable: true, view: window, button: 0, buttons: 1, clientX: x, clientY: y }));
@@ -97,7 +97,7 @@ test('500 beds and 1,500 runs pan and zoom as fast as the page can be painted', 
   const { driver } = bench;
   await reads(driver, VERDICT, SOLVED);
   const told = await driver
-    .findElement(By.css('section[aria-label="Field sheet"] > svg[role=group]'))
+    .findElement(By.css('section[aria-label="Field sheet"] .area > svg[role=group]'))
     .getAttribute('aria-label');
   const [beds, runs] = [...told!.matchAll(/\d[\d,]*/g)].map((m) => Number(m[0].replace(',', '')));
   expect(beds).toBeGreaterThanOrEqual(500);
@@ -193,7 +193,7 @@ test('seven corners, sixty heights, 120 beds of unlike length: the figures are t
   expect(tally.replace(/[^\d\n.]/g, ' ')).toContain(
     String(Math.round(told.demand.askedLph)).replace(/(\d)(\d{3})$/, '$1 $2'),
   );
-  const label = await driver.findElement(By.css(`${SHEET} > svg[role=group]`)).getAttribute('aria-label');
+  const label = await driver.findElement(By.css(`${SHEET} .area > svg[role=group]`)).getAttribute('aria-label');
   expect(label).toContain(`weakest emitter ${Math.round(told.weakestKpa)}`);
 });
 
@@ -252,7 +252,7 @@ test('a walked track becomes a field; a file that is none says what to do; beds 
   const beds = async (): Promise<number> =>
     Number(
       /(\d+) beds/.exec(
-        (await driver.findElement(By.css(`${SHEET} > svg[role=group]`)).getAttribute('aria-label')) ?? '',
+        (await driver.findElement(By.css(`${SHEET} .area > svg[role=group]`)).getAttribute('aria-label')) ?? '',
       )![1],
     );
   const before = await beds();

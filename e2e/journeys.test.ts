@@ -437,7 +437,7 @@ test('near enough, single emitters and their flow are drawn', async () => {
     'no emitters',
   );
   await driver.wait(
-    async () => /gph/.test(await driver.findElement(By.css('.emitters')).getText()),
+    async () => /gph/.test(await driver.findElement(By.css('.labels')).getText()),
     WAIT_MS,
     'no flows',
   );

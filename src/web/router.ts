@@ -1,7 +1,7 @@
 import { createRouter, createWebHistory } from 'vue-router';
 import StartPage from './start/StartPage.vue';
 import { STAGES } from './shell/stages';
-import { lastId } from './storage/shelf';
+import { lastId } from './storage/last';
 import { useView } from './stores/view';
 
 export const router = createRouter({

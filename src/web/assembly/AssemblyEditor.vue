@@ -27,7 +27,11 @@ const view = useView();
 const END_PX = 50;
 const row = ref<HTMLElement>();
 const { gap, dragging, grab } = useDragPart(row);
-const picked = ref<string>();
+/** One part is picked at a time, here or by pressing its step in the walk. */
+const picked = computed({
+  get: () => (view.pickedPart?.place === props.place ? view.pickedPart.id : undefined),
+  set: (id) => (view.pickedPart = id === undefined ? undefined : { place: props.place, id }),
+});
 
 const parts = computed<Part[]>(() =>
   props.place === HEAD ? plan.full.head : (plan.blocks.find((b) => b.id === props.place)?.inlet ?? []),
@@ -139,7 +143,7 @@ const lost = (id: string): string => {
 <style scoped>
 .row { display: flex; flex-wrap: wrap; row-gap: 6px; margin: 0 0 6px; position: relative; }
 .row.taking { background: color-mix(in srgb, var(--water) 10%, transparent); }
-.tile, .end { flex: 0 0 62px; width: 62px; display: flex; flex-direction: column; align-items: center; text-align: center; position: relative; background: none; border: 0; padding: 0 1px 3px; font-size: 11.5px; line-height: 1.15; color: var(--ink); cursor: grab; touch-action: none; }
+.tile, .end { flex: 0 0 62px; width: 62px; display: flex; flex-direction: column; align-items: center; text-align: center; position: relative; background: none; border: 0; padding: 0 1px 3px; font-size: 12px; line-height: 1.15; color: var(--ink); cursor: grab; touch-action: none; }
 .end { flex-basis: 50px; width: 50px; cursor: default; color: var(--faint); }
 .end b { font-weight: 600; min-height: 26px; overflow: hidden; max-width: 50px; text-overflow: ellipsis; }
 .what { min-height: 26px; display: block; }

@@ -23,5 +23,5 @@ function step(by: number): void {
 .leaves { display: flex; flex-wrap: wrap; gap: 2px; border-bottom: 1.5px solid var(--ink); margin-bottom: 12px; }
 [role='tab'] { border: 0; background: none; padding: 4px 9px 5px; cursor: pointer; font-size: 15px; border-radius: 3px 3px 0 0; }
 [role='tab'][aria-selected='true'] { background: var(--ink); color: var(--paper); font-weight: 700; }
-@media (max-width: 820px) { [role='tab'] { min-height: 44px; padding: 6px 12px; font-size: 16px; } }
+@media (max-width: 820px), (max-height: 480px) { [role='tab'] { min-height: 44px; padding: 6px 12px; font-size: 16px; } }
 </style>

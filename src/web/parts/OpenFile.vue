@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { ref, shallowRef } from 'vue';
 import type { Recovered } from '../../core/plan';
-import { useDesk } from '../stores/desk';
+import type { useDesk } from '../stores/desk';
 
 defineOptions({ inheritAttrs: false });
 const emit = defineEmits<{ opened: [id: string] }>();
-const desk = useDesk();
+/** What reads files is loaded with the first one. */
+const desk = shallowRef<ReturnType<typeof useDesk>>();
 const input = ref<HTMLInputElement>();
 const problems = ref<string[]>([]);
 const recovered = shallowRef<Recovered>();
@@ -15,7 +16,8 @@ async function take(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
   const file = field.files?.[0];
   if (!file) return;
-  const answer = await desk.openFile(file);
+  desk.value ??= (await import('../stores/desk')).useDesk();
+  const answer = await desk.value.openFile(file);
   field.value = '';
   if (typeof answer === 'string') return emit('opened', answer);
   problems.value = answer.problems;
@@ -23,17 +25,17 @@ async function take(event: Event): Promise<void> {
 }
 function recover(): void {
   problems.value = [];
-  emit('opened', desk.takeRecovered(recovered.value!));
+  emit('opened', desk.value!.takeRecovered(recovered.value!));
 }
 </script>
 
 <template>
   <button type="button" v-bind="$attrs" @click="input?.click()">Open a file…</button>
   <input ref="input" type="file" accept=".json,.zip,application/json,application/zip" class="sr" tabindex="-1" aria-label="Plan file" @change="take" />
-  <v-dialog :model-value="desk.readingFile !== ''" max-width="420" aria-label="Reading the file" persistent>
+  <v-dialog :model-value="desk !== undefined && desk.readingFile !== ''" max-width="420" aria-label="Reading the file" persistent>
     <v-card>
-      <v-card-text role="status">Reading {{ desk.readingFile }} …<v-progress-linear indeterminate color="primary" height="6" aria-label="Reading the file" /></v-card-text>
-      <v-card-actions><v-spacer /><v-btn @click="desk.stopReading()">Stop</v-btn></v-card-actions>
+      <v-card-text role="status">Reading {{ desk?.readingFile }} …<v-progress-linear indeterminate color="primary" height="6" aria-label="Reading the file" /></v-card-text>
+      <v-card-actions><v-spacer /><v-btn @click="desk?.stopReading()">Stop</v-btn></v-card-actions>
     </v-card>
   </v-dialog>
   <v-dialog :model-value="problems.length > 0" aria-label="The file was not opened" @update:model-value="problems = []">

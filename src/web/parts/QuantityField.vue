@@ -4,6 +4,7 @@ import { USUAL, type UsualName } from '../../core/catalog/usualSizes';
 import { parseQuantity, type KindName } from '../../core/units';
 import type { Refusal } from '../stores/plan';
 import { useSettings } from '../stores/settings';
+import { usePhone } from './usePhone';
 import { useView } from '../stores/view';
 import { NOT_TAKEN, useDraft } from './useDraft';
 import { usePending } from './usePending';
@@ -29,6 +30,8 @@ const props = defineProps<{
 }>();
 
 const settings = useSettings();
+/** A phone shows figures to press; units are typed on larger screens. */
+const phone = usePhone();
 const view = useView();
 let gesture = '';
 let before = props.value;
@@ -169,6 +172,7 @@ function revert(event: KeyboardEvent): void {
       class="num"
       autocomplete="off"
       spellcheck="false"
+      :inputmode="phone ? 'decimal' : undefined"
       :class="{ default: isDefault, bad: why, odd: clash }"
       :style="{ width }"
       :value="shown"

@@ -4,6 +4,7 @@ import type { BlockLayout, LaidBed } from '../../core/layout';
 import type { Beds } from '../../core/plan';
 import { useView } from '../stores/view';
 import { anchorFor, bedEndAt, type BedEnd, type BlockView } from './blockView';
+import { useLabels, type SheetLabel } from './labels/useLabels';
 import type { useHand } from './useHand';
 import type { useSheetEdits } from './useSheetEdits';
 
@@ -45,15 +46,32 @@ const boxAt = (e: BedEnd) => ({
 /** Numbers are thinned until they do not touch. */
 const every = computed(() => Math.max(1, Math.ceil((18 + 8 * Math.abs(props.on.across[0])) / ((props.planBeds.widthM + props.planBeds.pathM) * props.k))));
 const NUMBER_PX = { clear: 15, byHeader: 30 };
+const RANK = { picked: 4, number: 60 };
+/** A number stands off the near end of its bed, or, where that is taken, all of the block's stand off the far ends. */
 const labelled = computed(() => {
+  const [ax, ay] = props.on.along;
   const off = props.byHeader ? NUMBER_PX.byHeader : NUMBER_PX.clear;
   return props.beds
     .filter((b) => (b.number - 1) % every.value === 0 || b.key === props.picked)
-    .map((b) => end(b, b.nearM))
-    .filter(seen)
-    .map((e) => ({ key: e.bed.key, x: e.x - off * props.on.along[0], y: e.y - off * props.on.along[1] + 4 }));
+    .map((b): SheetLabel => {
+      const [near, far] = [end(b, b.nearM), end(b, b.farM)];
+      const picked = b.key === props.picked;
+      return {
+        key: `bed/${props.blockId}/${b.key}`,
+        text: b.key,
+        style: picked ? 'picked' : 'number',
+        rank: picked ? RANK.picked : RANK.number,
+        ...(!picked && { group: `beds/${props.blockId}` }),
+        at: [near.x, near.y],
+        stands: [
+          { dx: -off * ax, dy: -off * ay, anchor: anchorFor([-ax, 0]) },
+          { dx: far.x - near.x + NUMBER_PX.clear * ax, dy: far.y - near.y + NUMBER_PX.clear * ay, anchor: anchorFor([ax, 0]) },
+          { dx: -NUMBER_PX.clear * ax, dy: -NUMBER_PX.clear * ay, anchor: anchorFor([-ax, 0]) },
+        ],
+      };
+    });
 });
-const anchor = computed(() => anchorFor([-props.on.along[0], 0]));
+useLabels(() => ({ labels: labelled.value }));
 const idOf = (b: LaidBed): string => (props.index === 0 ? b.key : `${props.index}-${b.key}`);
 const refOf = (b: LaidBed) => ({ block: props.blockId, key: b.key });
 const cursor = computed(() => {
@@ -69,7 +87,6 @@ function grab(event: PointerEvent, b: LaidBed, which: 'far' | 'near'): void {
 
 <template>
   <g :style="{ '--along': cursor }">
-    <text v-for="b in labelled" :key="b.key" :x="b.x" :y="b.y" :text-anchor="anchor" class="number" :class="{ picked: b.key === picked }">{{ b.key }}</text>
     <rect
       v-for="e in farEnds"
       :key="e.bed.key"
@@ -97,6 +114,4 @@ function grab(event: PointerEvent, b: LaidBed, which: 'far' | 'near'): void {
 
 <style scoped>
 .grip { fill: transparent; cursor: var(--along); }
-.number { font-size: 12px; fill: var(--ink); pointer-events: none; }
-.number.picked { font-weight: 700; }
 </style>

@@ -8,6 +8,7 @@ import { useSettings } from '../stores/settings';
 import { sameBed, useView } from '../stores/view';
 import BedGrips from './BedGrips.vue';
 import { bedEndAt, readable, type BedEnd, type BlockView } from './blockView';
+import { useLabels } from './labels/useLabels';
 import type { useHand } from './useHand';
 import type { useSheetEdits } from './useSheetEdits';
 
@@ -63,10 +64,30 @@ const dimension = computed(() => {
   const [lx, ly] = [-ax * off, -ay * off];
   const tick = (x: number, y: number): string => `M${x - ax * 4} ${y - ay * 4}L${x + ax * 4} ${y + ay * 4}`;
   const angle = readable(props.on.angle);
-  const lift = ax * Math.sin((angle * Math.PI) / 180) - ay * Math.cos((angle * Math.PI) / 180) < 0 ? 14 : -5;
+  const lift = ax * Math.sin((angle * Math.PI) / 180) - ay * Math.cos((angle * Math.PI) / 180) < 0 ? 11 : -10;
   return {
     d: `M${nx + lx} ${ny + ly}L${fx + lx} ${fy + ly}${tick(nx + lx, ny + ly)}${tick(fx + lx, fy + ly)}`,
-    text: `translate(${(nx + fx) / 2 + lx} ${(ny + fy) / 2 + ly}) rotate(${angle}) translate(0 ${lift})`,
+    at: [(nx + fx) / 2 + lx, (ny + fy) / 2 + ly] as const,
+    angle,
+    lift,
+  };
+});
+const RANK = 3;
+useLabels(() => {
+  if (picked.value === undefined || !focusBed.value) return {};
+  const { at, angle, lift } = dimension.value;
+  return {
+    labels: [
+      {
+        key: `length/${block.value.id}`,
+        text: settings.show(focusBed.value.bed.lengthM, 'length'),
+        style: 'length',
+        rank: RANK,
+        at,
+        turn: angle,
+        stands: [0, 60, -60, 120, -120].flatMap((dx) => [lift, -lift].map((dy) => ({ dx, dy, anchor: 'middle' as const }))),
+      },
+    ],
   };
 });
 const refOf = (b: LaidBed) => ({ block: block.value.id, key: b.key });
@@ -99,7 +120,6 @@ const layoutNow = (): BlockLayout => props.layout;
     </g>
     <g v-if="picked !== undefined && focusBed" class="dimension">
       <path :d="dimension.d" />
-      <text :transform="dimension.text" text-anchor="middle" class="num">{{ settings.show(focusBed.bed.lengthM, 'length') }}</text>
     </g>
   </g>
 </template>
@@ -111,5 +131,4 @@ const layoutNow = (): BlockLayout => props.layout;
 .end:focus-visible rect { stroke: var(--water); stroke-width: 3; }
 .dimension { pointer-events: none; }
 .dimension path { stroke: var(--leaf); fill: none; stroke-width: 1.2; }
-.dimension text { fill: var(--leaf); font-size: 13px; font-weight: 600; paint-order: stroke; stroke: var(--paper); stroke-width: 4px; }
 </style>

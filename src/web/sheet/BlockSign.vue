@@ -7,6 +7,7 @@ import { useSettings } from '../stores/settings';
 import { useView } from '../stores/view';
 import { stepKey } from '../../core/network';
 import type { BlockView } from './blockView';
+import { about, around, useLabels, type AnyLabel } from './labels/useLabels';
 import type { useHand } from './useHand';
 import type { useSheetEdits } from './useSheetEdits';
 
@@ -54,8 +55,38 @@ const nameAt = computed(() => {
   const { box } = props.layout;
   const corners = [box.leftM, box.rightM].flatMap((x) => [box.nearM, box.farM].map((y) => props.on.at(x, y)));
   const top = corners.reduce((a, b) => (b[1] < a[1] - 8 || (Math.abs(b[1] - a[1]) <= 8 && b[0] < a[0]) ? b : a));
-  return { x: top[0], y: top[1] - (props.raised && current.value ? NAME_PX.raised : NAME_PX.usual) };
+  const left = Math.min(...corners.map((c) => c[0]));
+  const right = Math.max(...corners.map((c) => c[0]));
+  const foot = Math.max(...corners.map((c) => c[1]));
+  const up = props.raised && current.value ? NAME_PX.raised : NAME_PX.usual;
+  return {
+    at: top,
+    stands: [
+      { dx: 0, dy: -up, anchor: 'start' as const },
+      { dx: right - top[0], dy: -up, anchor: 'end' as const },
+      { dx: (left + right) / 2 - top[0], dy: -up, anchor: 'middle' as const },
+      { dx: 0, dy: -2 * up, anchor: 'start' as const },
+      { dx: left - top[0], dy: foot - top[1] + 2 * up, anchor: 'start' as const },
+      { dx: right - top[0], dy: foot - top[1] + 2 * up, anchor: 'end' as const },
+      { dx: right - top[0] + up, dy: 10, anchor: 'start' as const },
+      { dx: left - top[0] - up, dy: 10, anchor: 'end' as const },
+    ],
+  };
 });
+const nameText = computed(() => `${block.value.name}${block.value.inUse ? '' : ' (out of use)'}`);
+const RANK = { current: 10, name: 30, setting: 35 };
+const nameKey = computed(() => `name/${block.value.id}`);
+const placed = useLabels(() => {
+  const labels: AnyLabel[] = [];
+  if (several.value && (named.value || current.value))
+    labels.push({ key: nameKey.value, text: nameText.value, style: current.value ? 'name' : 'other', own: true, rank: current.value ? RANK.current : RANK.name, leads: true, ...nameAt.value });
+  if (roomy.value && regulator.value)
+    labels.push({ key: `setting/${block.value.id}`, text: settings.show(regulator.value.part.setKpa, 'pressure'), style: 'figure', rank: RANK.setting, at: [regulator.value.x, regulator.value.y], stands: around(14, 18) });
+  return { labels, hard: roomy.value ? inlet.value.map((p) => about([p.x, p.y], 9)) : [] };
+});
+const name = computed(() => placed.value.get(nameKey.value));
+/** From the middle of a line to its foot, px. */
+const FOOT_PX = 4.5;
 /** From the place a hand took hold of the name to the block's own place. */
 let heldAt: Px | undefined;
 function moveBlock(x: number, y: number, g: string, free: boolean): void {
@@ -80,30 +111,32 @@ function moveBlock(x: number, y: number, g: string, free: boolean): void {
         <rect x="-9" y="-9" width="18" height="18" rx="2" />
         <path :d="GLYPHS[p.part.role]" transform="scale(0.62)" />
       </g>
-      <text v-if="regulator" :x="regulator.x + (flat ? 0 : 15)" :y="regulator.y + (flat ? (layout.small ? 25 : -15) : 5)" :text-anchor="flat ? 'end' : 'start'" class="label num">{{ settings.show(regulator.part.setKpa, 'pressure') }}</text>
     </template>
     <text
       v-if="several"
-      v-show="named || current"
+      v-show="name"
       role="button"
       tabindex="0"
       class="name"
       :class="{ picked: current }"
       data-hand
-      :x="nameAt.x"
-      :y="nameAt.y"
+      :x="name?.x"
+      :y="(name?.y ?? 0) + FOOT_PX"
+      :text-anchor="name?.anchor"
+      :data-label="nameKey"
       :aria-label="`${block.name}${block.inUse ? '' : ', not in use'}. Arrow keys move it`"
       @pointerdown="plan.pickBlock(block.id); heldAt = undefined; hand.grab($event, `block-${block.id}`, moveBlock)"
       @focus="plan.pickBlock(block.id)"
       @keydown="edits.moveKeys($event, block, (x, y, g, free) => edits.block(layout.index, x, y, g, free), `block-${block.id}`)"
     >
-      {{ block.name }}{{ block.inUse ? '' : ' (out of use)' }}
+      {{ nameText }}
     </text>
+    <path v-if="name?.leader" :d="`M${name.leader[0]} ${name.leader[1]}L${name.leader[2]} ${name.leader[3]}`" class="leader" />
   </g>
 </template>
 
 <style scoped>
-.label { font-size: 12.5px; fill: var(--ink); stroke: var(--paper); stroke-width: 4px; paint-order: stroke; pointer-events: none; }
+.leader { stroke: var(--faint); fill: none; pointer-events: none; }
 .name { font-size: 13px; font-weight: 600; fill: var(--faint); stroke: var(--paper); stroke-width: 4px; paint-order: stroke; cursor: move; }
 .name.picked { fill: var(--ink); font-weight: 700; }
 .part rect { fill: var(--card); stroke: var(--ink); stroke-width: 1.6; }

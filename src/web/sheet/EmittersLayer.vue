@@ -7,6 +7,7 @@ import type { Tape } from '../../core/plan';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
+import { useLabels, type SheetLabel } from './labels/useLabels';
 import { classOf } from './pressureScale';
 
 /** Emitters of the runs in view, once they are far enough apart to be told; their flow nearer still. */
@@ -77,18 +78,29 @@ const seen = computed(() => {
       return { ...d, state: classOf(d.kpa, d.footKpa, tape.maxKpa), lph: labelled.value ? emitterLph(emitterOf(tape), d.kpa) : 0 };
     });
 });
+const RANK = 78;
+useLabels(() => ({
+  labels: labelled.value
+    ? seen.value.map((d, i): SheetLabel => ({
+        key: `emitter/${i}`,
+        text: settings.show(d.lph, 'emitterFlow'),
+        style: 'figure',
+        rank: RANK,
+        at: [d.sx, d.sy],
+        stands: [-12, 14].map((dy) => ({ dx: 0, dy, anchor: 'middle' })),
+      }))
+    : [],
+}));
 </script>
 
 <template>
   <g class="emitters">
     <g v-for="(d, i) in seen" :key="i">
       <circle :cx="d.sx" :cy="d.sy" r="3.2" :fill="d.state === 'under' ? 'var(--paper)' : 'var(--ink)'" :stroke="d.state === 'under' ? 'var(--alarm)' : d.state === 'over' ? 'var(--clay)' : 'var(--paper)'" stroke-width="1.4" />
-      <text v-if="labelled" :x="d.sx" :y="d.sy - 8" text-anchor="middle" class="num">{{ settings.show(d.lph, 'emitterFlow') }}</text>
     </g>
   </g>
 </template>
 
 <style scoped>
 .emitters { pointer-events: none; }
-text { font-size: 11.5px; fill: var(--ink); }
 </style>

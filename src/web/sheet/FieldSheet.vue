@@ -19,6 +19,9 @@ import EmittersLayer from './EmittersLayer.vue';
 import GridLayer from './GridLayer.vue';
 import HeaderLayer from './HeaderLayer.vue';
 import HeldReadout from './HeldReadout.vue';
+import LabelsLayer from './labels/LabelsLayer.vue';
+import { boxesAlong, type Rect, type Soft } from './labels/placeLabels';
+import { provideLabels } from './labels/useLabels';
 import HeightsLayer from './HeightsLayer.vue';
 import MainsLayer from './MainsLayer.vue';
 import NorthArrow from './NorthArrow.vue';
@@ -51,7 +54,11 @@ const back = ref<SVGSVGElement>();
 
 /** Laid out here from the plan itself, so that the drawing is never behind the hand. */
 const farm = computed(() => layOut(plan.full));
-const bounds = () => farm.value.bounds;
+/** What the sheet is fitted to: the farm, not what lies about it. */
+const bounds = () => {
+  const { blocks, mains, head } = farm.value;
+  return boxOf([...blocks.flatMap(sheetCorners), ...mains.flatMap((m) => [[m.start.xM, m.start.yM], [m.end.xM, m.end.yM]] as const), [head.xM, head.yM]]);
+};
 /** Long beds lie across the screen, where there is more room. */
 const TURN_FROM = 1.15;
 const size = computed(() => {
@@ -87,6 +94,24 @@ const seen = computed((before?: { layout: BlockLayout; on: BlockView; at: string
     return { layout, at, on: same ? was.on : blockView(layout, sheet.toScreen) };
   });
 });
+/** Zoom and tools stand at the sheet's right edge, px. */
+const TOOLS = { wide: 44, high: 226 };
+const EDGE_PX = 4;
+const roomFor = (): Rect => ({ minX: EDGE_PX, minY: EDGE_PX, maxX: sheet.width.value - EDGE_PX, maxY: sheet.height.value - EDGE_PX });
+const toolsAt = (): Rect[] => [{ minX: sheet.width.value - TOOLS.wide, minY: 0, maxX: sheet.width.value, maxY: TOOLS.high }];
+const { drawn } = provideLabels(roomFor, toolsAt, () => bedsSoft.value);
+/** Ground that beds cover; of blocks that lie aslant bed by bed. */
+const FLAT = 0.02;
+const bedsSoft = computed((): Soft[] =>
+  seen.value.flatMap(({ layout, on }) => {
+    const { box } = layout;
+    const corner = [[box.leftM, box.nearM], [box.rightM, box.nearM], [box.rightM, box.farM], [box.leftM, box.farM]].map(([x, y]) => on.at(x, y));
+    const whole = { minX: Math.min(...corner.map((c) => c[0])), minY: Math.min(...corner.map((c) => c[1])), maxX: Math.max(...corner.map((c) => c[0])), maxY: Math.max(...corner.map((c) => c[1])), weight: 1 };
+    if (Math.min(Math.abs(on.along[0]), Math.abs(on.along[1])) < FLAT) return [whole];
+    const half = (layout.beds[0]?.widthM ?? 1) * k.value * 0.5;
+    return onlyBeds(layout).flatMap((b) => boxesAlong(on.at(b.leftM + b.widthM / 2, b.nearM), on.at(b.leftM + b.widthM / 2, b.farM), half, 48).map((r) => ({ ...r, weight: 1 })));
+  }),
+);
 const EMITTER_PX = 9;
 const nearEnough = computed(() => !onlyPlaces(plan.block) && k.value * plan.block.tape.spacingM > EMITTER_PX);
 const runWidth = computed(() => Math.min(6, Math.max(1.1, k.value * 0.22)));
@@ -126,7 +151,8 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
 </script>
 
 <template>
-  <section ref="frame" class="wrap" aria-label="Field sheet">
+  <section class="wrap" aria-label="Field sheet">
+    <div ref="frame" class="area">
     <svg ref="back" class="back" aria-hidden="true">
       <g v-if="underlay" :transform="place">
         <image :href="underlay.picture" :width="underlay.widthPx" :height="underlay.heightPx" :opacity="underlay.strength" :transform="`translate(${underlay.xM} ${underlay.yM}) rotate(${-underlay.turnDeg}) scale(${underlay.mPerPx} ${-underlay.mPerPx})`" class="picture" />
@@ -153,15 +179,11 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
       <HeightsLayer v-if="onGround" :to-screen="sheet.toScreen" :hand="hand" :edits="edits" :width="sheet.width.value" :height="sheet.height.value" />
       <OutlineHandles v-if="turnsBeds && current" :layout="current.layout" :on="current.on" :to-screen="sheet.toScreen" :corners="onGround" :hand="hand" :edits="edits" />
       <SpotsLayer v-if="onSeason" :to-screen="sheet.toScreen" />
-      <WeakestMark v-if="!onGround && !onSeason" :to-screen="sheet.toScreen" :turned="turned" :width="sheet.width.value" :height="sheet.height.value" />
+      <WeakestMark v-if="!onGround && !onSeason" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" />
+      <LabelsLayer :drawn="drawn" />
       <rect v-if="choice.box.value" v-bind="choice.box.value" class="choice" />
       <DrawLayer :drawing="drawing" :edits="edits" :to-screen="sheet.toScreen" :to-field="sheet.toField" :width="sheet.width.value" :height="sheet.height.value" />
       </template>
-    </svg>
-    <svg class="margin" aria-hidden="true">
-      <SheetLegend transform="translate(16 24)" :min-kpa="results.walkFootKpa" :max-kpa="results.walkTape.maxKpa" />
-      <NorthArrow :transform="`translate(${sheet.width.value - 46} ${sheet.height.value - 66})`" :deg="plan.ground.northDeg + (turned ? 90 : 0)" />
-      <ScaleBar :transform="`translate(${sheet.width.value - 150} ${sheet.height.value - 16})`" :px-per-m="k" />
     </svg>
     <div class="zoom" role="group" aria-label="Zoom" data-kit>
       <button type="button" title="Nearer" aria-label="Zoom in" @click="sheet.zoomBy(1.6)"><v-icon :icon="mdiPlus" size="18" /></button>
@@ -170,15 +192,24 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
     </div>
     <HeldReadout :holding="hand.holding.value" />
     <SheetTools :drawing="drawing" />
+    </div>
+    <footer class="foot">
+      <SheetLegend :min-kpa="results.walkFootKpa" :max-kpa="results.walkTape.maxKpa" />
+      <span class="grow" />
+      <ScaleBar :px-per-m="k" />
+      <NorthArrow :deg="plan.ground.northDeg + (turned ? 90 : 0)" />
+    </footer>
   </section>
 </template>
 
 <style scoped>
-.wrap { position: relative; min-height: 0; overflow: hidden; contain: strict; }
-svg { position: relative; width: 100%; height: 100%; display: block; touch-action: none; cursor: grab; user-select: none; overflow: visible; will-change: transform; transform-origin: 0 0; }
-.back { position: absolute; inset: 0; pointer-events: none; }
-.margin { position: absolute; inset: 0; pointer-events: none; will-change: auto; }
-svg:active { cursor: grabbing; }
+.wrap { display: grid; grid-template-rows: minmax(0, 1fr) auto; min-height: 0; overflow: hidden; contain: strict; }
+.area { position: relative; min-height: 0; overflow: hidden; }
+.foot { display: flex; gap: 4px 18px; align-items: center; padding: 3px 14px; border-top: 1px solid var(--line); background: var(--paper); }
+.grow { flex: 1; }
+.area > svg { position: relative; width: 100%; height: 100%; display: block; touch-action: none; cursor: grab; user-select: none; overflow: visible; will-change: transform; transform-origin: 0 0; }
+.area > .back { position: absolute; inset: 0; pointer-events: none; }
+.area > svg:active { cursor: grabbing; }
 .zoom { position: absolute; right: 10px; top: 10px; display: flex; flex-direction: column; border: 1px solid var(--line); border-radius: 4px; background: var(--card); }
 .zoom button { width: 32px; height: 32px; border: 0; background: none; cursor: pointer; }
 .zoom button:hover { background: var(--picked); }

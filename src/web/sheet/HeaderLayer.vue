@@ -6,7 +6,9 @@ import { headerPipeAt, stepKey, stepXM } from '../../core/network';
 import { usePlan } from '../stores/plan';
 import { useView } from '../stores/view';
 import BlockSign from './BlockSign.vue';
-import { anchorFor, offHeader, type BlockView } from './blockView';
+import { offHeader, type BlockView } from './blockView';
+import { boxesAlong } from './labels/placeLabels';
+import { around, useLabels } from './labels/useLabels';
 import type { useHand } from './useHand';
 import type { useSheetEdits } from './useSheetEdits';
 
@@ -88,17 +90,22 @@ const takeOffs = computed(() =>
     ? ''
     : props.layout.takeOffs.map((t) => `M${onHeader(t.header, t.xM).join(' ')}L${props.on.at(t.xM, t.yM).join(' ')}`).join(''),
 );
-const label = computed(() => {
-  const [x, y] = onHeader(0, props.layout.headers[0].toXM);
-  const [ax, ay] = props.on.across;
-  return { x: x + ax * 9 - ay * 4, y: y + ay * 19 + 4, anchor: anchorFor([ax, ay]) };
-});
 const names = computed(() => [...new Set(headers.value[0].stretches.map((s) => pipeKind(s.pipe.pipe).name))].join(' → '));
 const LABELS_FROM_PX = 90;
 const size = computed(() => ({ wide: props.layout.box.rightM - props.layout.box.leftM, long: props.layout.box.farM - props.layout.box.nearM }));
 const roomy = computed(() => size.value.wide * props.k > LABELS_FROM_PX);
 const flat = computed(() => Math.abs(props.on.across[0]) > 0.7);
 const key = computed(() => stepKey.header(block.value.id));
+const RANK = 45;
+/** Writing on a pipe hides it: three times as bad as on beds. */
+const PIPE_WEIGHT = 3;
+useLabels(() => {
+  const { headers: laid } = props.layout;
+  const soft = laid.flatMap((l, h) => boxesAlong(onHeader(h, l.fromXM), onHeader(h, l.toXM), 5).map((r) => ({ ...r, weight: PIPE_WEIGHT })));
+  if (!roomy.value) return { soft };
+  const at = onHeader(0, laid[0].toXM);
+  return { soft, labels: [{ key: `header/${block.value.id}`, text: names.value, style: 'pipe', rank: RANK + (several.value ? 20 : 0), at, stands: around(11, 16) }] };
+});
 </script>
 
 <template>
@@ -147,7 +154,6 @@ const key = computed(() => stepKey.header(block.value.id));
         />
       </template>
     </template>
-    <text v-if="roomy && !several" :x="label.x" :y="label.y" :text-anchor="label.anchor" class="label">{{ names }}</text>
     <BlockSign :layout="layout" :on="on" :k="k" :raised="raised" :feed="onHeader(0, layout.headers[0].feed[0])" :hand="hand" :edits="edits" />
   </g>
 </template>
@@ -166,5 +172,4 @@ const key = computed(() => stepKey.header(block.value.id));
 .header:focus-visible .case { stroke: var(--water); }
 .header:focus-visible .grip { stroke: color-mix(in srgb, var(--water) 30%, transparent); }
 .takeoff { stroke: var(--ink); stroke-width: 1; fill: none; pointer-events: none; }
-.label { font-size: 12.5px; fill: var(--ink); stroke: var(--paper); stroke-width: 4px; paint-order: stroke; pointer-events: none; }
 </style>

@@ -9,6 +9,8 @@ import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
 import { useView } from '../stores/view';
 import { blockView, offHeader } from './blockView';
+import { boxesAlong } from './labels/placeLabels';
+import { about, around, useLabels, type SheetLabel } from './labels/useLabels';
 import type { useHand } from './useHand';
 import type { useSheetEdits } from './useSheetEdits';
 
@@ -29,9 +31,7 @@ const view = useView();
 
 const on = (s: { xM: number; yM: number }): [number, number] => props.toScreen(s.xM, s.yM);
 const source = computed(() => on(props.farm.head));
-const CHARACTER_PX = 6.3;
 const LABEL_FROM_PX = 60;
-const MANY = 3;
 const pieces = computed(() =>
   props.farm.mains.map((m) => {
     const block = m.toBlock ? plan.blocks.find((b) => b.id === m.to) : undefined;
@@ -45,23 +45,45 @@ const pieces = computed(() =>
       to[1] += along[1] * off;
     }
     const long = Math.hypot(to[0] - from[0], to[1] - from[1]);
-    // Many pieces would cover the sheet with words: then only the one pointed at is told.
-    const told = long > LABEL_FROM_PX && (props.farm.mains.length < MANY || view.pointedStep === stepKey.main(m.to));
-    const text = told ? `${pipeKind(m.piece.pipe).name} · ${settings.show(m.lengthM, 'length')}` : '';
+    const text = long > LABEL_FROM_PX ? `${pipeKind(m.piece.pipe).name} · ${settings.show(m.lengthM, 'length')}` : '';
     const crosses = m.crossings.map((c) => `${settings.show(c.lengthM, 'length')} under the ${c.thing.name}`).join(', ');
-    return { m, crosses, d: `M${from.join(' ')}L${to.join(' ')}`, text, label: labelAt(from, to, text), shut: block ? !block.inUse : false };
+    return { m, crosses, from, to, d: `M${from.join(' ')}L${to.join(' ')}`, text, shut: block ? !block.inUse : false };
   }),
 );
-/** A label beside the middle of a piece, on the side with more room. */
-function labelAt(from: [number, number], to: [number, number], text: string) {
-  const share = 0.58;
-  const x = from[0] + (to[0] - from[0]) * share;
-  const y = from[1] + (to[1] - from[1]) * share;
+const RANK = { source: 15, height: 40, other: 42, main: 50 };
+/** Along a piece its label may stand at these shares of its length. */
+const SHARES = [0.58, 0.4, 0.75, 0.25];
+/** Writing on a pipe hides it: three times as bad as on beds. */
+const PIPE_WEIGHT = 3;
+const MARK_PX = { source: 15, tee: 7, height: 6 };
+/** Beside a piece of the main, on either side, on its length. */
+function besidePiece(from: [number, number], to: [number, number]): Pick<SheetLabel, 'at' | 'stands'> {
   const flat = Math.abs(to[0] - from[0]) > 2.5 * Math.abs(to[1] - from[1]);
-  if (flat) return { x, y: y - 10, anchor: 'middle' };
-  const roomLeft = x - 14 > text.length * CHARACTER_PX;
-  return from[0] <= to[0] && roomLeft ? { x: x - 14, y: y + 4, anchor: 'end' } : { x: x + 14, y: y + 4, anchor: 'start' };
+  const at = [from[0] + (to[0] - from[0]) * SHARES[0], from[1] + (to[1] - from[1]) * SHARES[0]] as const;
+  const stands = SHARES.flatMap((share): SheetLabel['stands'] => {
+    const [dx, dy] = [(to[0] - from[0]) * (share - SHARES[0]), (to[1] - from[1]) * (share - SHARES[0])];
+    return flat
+      ? [{ dx, dy: dy - 14, anchor: 'middle' }, { dx, dy: dy + 14, anchor: 'middle' }]
+      : [{ dx: dx - 14, dy, anchor: 'end' }, { dx: dx + 14, dy, anchor: 'start' }];
+  });
+  return { at, stands };
 }
+useLabels(() => ({
+  labels: [
+    { key: 'source', text: plan.source.name, style: 'pipe', rank: RANK.source, at: source.value, stands: [{ dx: -19, dy: 0, anchor: 'end' }, ...around(19, 24)], leads: true },
+    ...others.value.map((o): SheetLabel => ({ key: `source/${o.source.id}`, text: `${o.source.name}${o.backup ? ' (backup)' : ''}`, style: 'pipe', rank: RANK.other, at: o.at, stands: [{ dx: -14, dy: 0, anchor: 'end' }, ...around(14, 19)] })),
+    ...heights.value.map((h): SheetLabel => ({ key: h.key, text: h.text, style: 'height', rank: RANK.height, at: h.at, stands: around(9, 15), leads: true })),
+    // The longest first: a farm of many pieces tells what it has room for.
+    ...pieces.value
+      .filter((p) => p.text)
+      .map((p): SheetLabel => ({ key: `main/${p.m.to}`, text: p.text, style: 'pipe', rank: view.pointedStep === stepKey.main(p.m.to) ? RANK.source : RANK.main + 1 / (1 + p.m.lengthM), ...besidePiece(p.from, p.to) })),
+  ],
+  hard: [about(source.value, MARK_PX.source), ...others.value.map((o) => about(o.at, MARK_PX.source)), ...heights.value.map((h) => about(h.at, MARK_PX.height))],
+  soft: [
+    ...pieces.value.flatMap((p) => boxesAlong(p.from, p.to, 5).map((r) => ({ ...r, weight: PIPE_WEIGHT }))),
+    ...plan.full.tees.map((t) => ({ ...about(on(t), MARK_PX.tee), weight: 2 * PIPE_WEIGHT })),
+  ],
+}));
 
 /** A double click on a piece puts a tee there. */
 function teeAt(event: MouseEvent, m: LaidMain): void {
@@ -88,15 +110,13 @@ const NEAR_PX = 24;
 const heights = computed(() => {
   const { highest, lowest } = props.farm;
   if (highest.zM - lowest.zM < LEVEL_M) return [];
-  const mark = (s: Spot, word: string, d: string) => {
+  const mark = (key: string, s: Spot, word: string, d: string) => {
     const [x, y] = on(s);
-    // At the source its own glyph stands, and its name to the left: the mark goes to the right.
+    // At the source its own glyph stands: the mark goes beside it.
     const aside = Math.hypot(x - source.value[0], y - source.value[1]) < NEAR_PX ? NEAR_PX : 0;
-    const text = `${word} ${settings.show(s.zM, 'height')}`;
-    const before = x + aside + text.length * CHARACTER_PX > props.width - 20;
-    return { at: [x + aside, y], d, text, before };
+    return { key, at: [x + aside, y] as [number, number], d, text: `${word} ${settings.show(s.zM, 'height')}` };
   };
-  return [mark(highest, 'highest', 'M-6 4L0 -6L6 4Z'), mark(lowest, 'lowest', 'M-6 -4L0 6L6 -4Z')];
+  return [mark('highest', highest, 'highest', 'M-6 4L0 -6L6 4Z'), mark('lowest', lowest, 'lowest', 'M-6 -4L0 6L6 -4Z')];
 });
 const others = computed(() =>
   plan.full.sources
@@ -121,7 +141,6 @@ const SOURCE_KEYS = ['source'];
       <path :d="p.d" class="grip"><title v-if="p.crosses">{{ p.crosses }}</title></path>
       <path :d="p.d" class="case" />
       <path :d="p.d" class="water" />
-      <text v-if="p.text" :x="p.label.x" :y="p.label.y" :text-anchor="p.label.anchor" class="label">{{ p.text }}</text>
     </g>
     <g
       v-for="(t, i) in plan.full.tees"
@@ -140,14 +159,12 @@ const SOURCE_KEYS = ['source'];
       <circle r="12" class="grip-dot" />
       <circle r="5.500" />
     </g>
-    <g v-for="h in heights" :key="h.text" :transform="`translate(${h.at.join(' ')})`" class="height" aria-hidden="true">
+    <g v-for="h in heights" :key="h.key" :transform="`translate(${h.at.join(' ')})`" class="height" aria-hidden="true">
       <path :d="h.d" />
-      <text :x="h.before ? -9 : 9" y="4" :text-anchor="h.before ? 'end' : 'start'">{{ h.text }}</text>
     </g>
     <g v-for="o in others" :key="o.source.id" :transform="`translate(${o.at.join(' ')})`" class="spare" aria-hidden="true">
       <path v-if="o.backup" :d="`M0 0L${source[0] - o.at[0]} ${source[1] - o.at[1]}`" class="join" />
       <circle r="9" />
-      <text x="-14" y="5" text-anchor="end" class="label">{{ o.source.name }}{{ o.backup ? ' (backup)' : '' }}</text>
     </g>
     <g
       :transform="`translate(${source[0]} ${source[1]})`"
@@ -178,7 +195,6 @@ const SOURCE_KEYS = ['source'];
         <circle r="13" />
         <path d="M0 -7.500c3.500 5 5.200 6.800 5.200 9.600a5.200 5.200 0 0 1-10.400 0c0-2.800 1.700-4.600 5.200-9.600z" class="drop" />
       </template>
-      <text x="-19" y="5" text-anchor="end" class="label held">{{ plan.source.name }}</text>
     </g>
   </g>
 </template>
@@ -189,18 +205,14 @@ const SOURCE_KEYS = ['source'];
 .grip { stroke: transparent; stroke-width: 14; fill: none; }
 .lit .case { stroke: var(--water); stroke-width: 9; }
 .shut { opacity: 0.45; }
-.label { font-size: 12.5px; fill: var(--ink); stroke: var(--paper); stroke-width: 4px; paint-order: stroke; pointer-events: none; }
-.held { pointer-events: auto; }
 .tee { cursor: move; }
 .tee circle { fill: var(--card); stroke: var(--ink); stroke-width: 2.4; }
 .tee .grip-dot { fill: transparent; stroke: none; }
 .tee.picked circle:not(.grip-dot), .tee:focus-visible circle:not(.grip-dot) { stroke: var(--water); stroke-width: 4; }
 .tee:focus-visible { outline: none; }
 .height path { fill: var(--clay); opacity: 0.8; }
-.height text { font-size: 11.5px; fill: var(--clay); stroke: var(--paper); stroke-width: 3px; paint-order: stroke; }
 .height { pointer-events: none; }
 .spare circle { fill: var(--paper); stroke: var(--faint); stroke-width: 1.6; stroke-dasharray: 3 2; }
-.spare .label { fill: var(--faint); }
 .join { stroke: var(--faint); stroke-width: 2; stroke-dasharray: 5 4; }
 .source rect, .source circle { fill: var(--card); stroke: var(--ink); stroke-width: 2; }
 .source path { fill: none; stroke: var(--ink); stroke-width: 2; }

@@ -4,16 +4,13 @@ defineProps<{ deg: number }>();
 </script>
 
 <template>
-  <g class="north" aria-hidden="true">
-    <g :transform="`rotate(${deg})`">
-      <path d="M0 -15L6 8L0 4L-6 8Z" />
-      <text y="-18" text-anchor="middle" :transform="`rotate(${-deg} 0 -22)`">N</text>
-    </g>
-  </g>
+  <span class="north" aria-hidden="true">
+    <svg width="18" height="24" viewBox="-9 -14 18 26"><path d="M0 -13L6 10L0 6L-6 10Z" :transform="`rotate(${deg})`" /></svg>N
+  </span>
 </template>
 
 <style scoped>
-.north { pointer-events: none; }
+.north { display: inline-flex; align-items: center; gap: 2px; font-size: 12.5px; font-weight: 600; }
+svg { display: block; }
 path { fill: none; stroke: var(--ink); stroke-width: 1.4; }
-text { font-size: 11.5px; fill: var(--ink); font-weight: 600; }
 </style>

@@ -6,6 +6,7 @@ import { useEdits } from '../stores/edits';
 import { useSettings } from '../stores/settings';
 import { useView } from '../stores/view';
 import { readable, type BlockView } from './blockView';
+import { about, around, useLabels, type SheetLabel } from './labels/useLabels';
 import type { useHand } from './useHand';
 import type { useSheetEdits } from './useSheetEdits';
 
@@ -99,18 +100,37 @@ function turnKeys(event: KeyboardEvent): void {
   event.preventDefault();
   props.edits.turn(props.layout, block.value.turnDeg + (event.shiftKey ? by / 10 : by), `turn-${block.value.id}-keys`, true);
 }
+const RANK = { side: 6, turn: 7, corner: 20 };
+useLabels(() => ({
+  labels: [
+    ...sides.value
+      .filter((x) => x.long > ROOM_PX)
+      .map((x): SheetLabel => ({
+        key: `side/${x.i}`,
+        text: settings.show(x.lengthM, 'length'),
+        style: 'length',
+        rank: RANK.side,
+        at: [x.x, x.y],
+        turn: x.angle,
+        stands: [0, 50, -50].flatMap((dx) => [-12, 12].map((dy) => ({ dx, dy, anchor: 'middle' as const }))),
+      })),
+    { key: 'turn', text: turning.value ? turnSays.value : degrees.value, style: 'length', rank: RANK.turn, at: [knob.value[0], knob.value[1]], stands: around(15, 20) },
+    ...(props.corners
+      ? places.value.map((c): SheetLabel => ({ key: `corner/${c.i}`, text: String(c.i + 1), style: 'length', rank: RANK.corner, at: [c.at[0], c.at[1]], stands: around(12, 15).slice(4) }))
+      : []),
+  ],
+  hard: [...places.value.map((c) => about(c.at, 7)), about([knob.value[0], knob.value[1]], 9)],
+}));
 </script>
 
 <template>
   <g class="outline">
     <template v-for="s in sides" :key="`side ${s.i}`">
-      <text v-if="s.long > ROOM_PX" :transform="`translate(${s.x} ${s.y}) rotate(${s.angle}) translate(0 -7)`" text-anchor="middle" class="num">{{ settings.show(s.lengthM, 'length') }}</text>
       <circle :cx="s.x" :cy="s.y" r="4" class="bend" data-hand @pointerdown="added = -1; hand.grab($event, `bend-${block.id}`, (x, y, g, free) => bend(s.i, x, y, g, free))" />
     </template>
     <g v-for="c in places" :key="c.i" :transform="`translate(${c.at.join(' ')})`" role="button" tabindex="0" class="corner" data-hand :data-corner="c.i + 1" :aria-label="`Corner ${c.i + 1} of ${block.name}. Arrow keys move it, Insert puts one after it, Delete takes it away`" @pointerdown="hand.grab($event, `corner-${block.id}`, (x, y, g, free) => move(c.i, x, y, g, free))" @keydown="keys($event, c)" @dblclick.stop="remove(c.i)">
       <circle r="13" class="room" />
       <rect x="-5.5" y="-5.5" width="11" height="11" transform="rotate(45)" />
-      <text v-if="corners" x="11" y="-9" class="nth">{{ c.i + 1 }}</text>
     </g>
     <g
       role="slider"
@@ -131,7 +151,6 @@ function turnKeys(event: KeyboardEvent): void {
         <circle r="13" class="room" />
         <path d="M-8 -5L8 0L-8 5L-4 0Z" class="needle" />
       </g>
-      <text :x="knob[0] + 14" :y="knob[1] + 4">{{ turning ? turnSays : degrees }}</text>
     </g>
   </g>
 </template>
@@ -147,6 +166,4 @@ function turnKeys(event: KeyboardEvent): void {
 .turn > path { stroke: var(--leaf); stroke-dasharray: 5 4; fill: none; }
 .needle { fill: var(--leaf); stroke: var(--paper); }
 .turn:focus-visible .needle { fill: var(--water); stroke: var(--water); stroke-width: 3; }
-text { font-size: 12.5px; fill: var(--leaf); font-weight: 600; stroke: var(--paper); stroke-width: 4px; paint-order: stroke; pointer-events: none; }
-.nth { font-size: 11px; }
 </style>

@@ -14,6 +14,7 @@ import BlockSign from './BlockSign.vue';
 import { offHeader, type BlockView } from './blockView';
 import { classOf, shadeColour } from './pressureScale';
 import { useBedPaint } from './useBedPaint';
+import { around, useLabels, type SheetLabel } from './labels/useLabels';
 import type { useHand } from './useHand';
 import type { usePainting } from './usePainting';
 import type { useSheetEdits } from './useSheetEdits';
@@ -117,6 +118,19 @@ const joints = computed(() =>
       })
     : [],
 );
+const RANK = 60;
+useLabels(() => ({
+  labels: numbered.value
+    ? plants.value.map((p): SheetLabel => ({
+        key: `plant/${block.value.id}/${p.bed.key}`,
+        text: p.plant.plant.name ?? p.bed.key,
+        style: 'number',
+        rank: RANK,
+        at: [p.x, p.y],
+        stands: around(Math.max(8, p.r + 3), Math.max(10, p.r + 7)).slice(4),
+      }))
+    : [],
+}));
 const alone = computed(() => onlyPlaces(block.value) !== undefined);
 const feed = computed(() => props.on.at(...small.value.nodes[0].at));
 
@@ -189,7 +203,6 @@ function pickJoint(id: string): void {
       <path v-else :d="`M${p.x - p.r} ${p.y - p.r}h${2 * p.r}l${-0.22 * p.r} ${2 * p.r}h${-1.56 * p.r}z`" class="ground pot" :style="p.paint && { fill: `color-mix(in srgb, ${p.paint.ink} 45%, var(--earth))` }" />
       <circle v-if="p.ring > 0" :cx="p.x" :cy="p.y" :r="p.ring" class="ring" :style="{ stroke: p.ink }" :stroke-dasharray="p.state === 'under' ? '4 3' : undefined" />
       <circle :cx="p.x" :cy="p.y" :r="p.state === 'over' ? 5 : 3.6" :style="{ fill: p.state === 'under' ? 'var(--paper)' : p.ink, stroke: p.ink }" class="drop" :data-state="typeof p.state === 'string' ? p.state : undefined" />
-      <text v-if="numbered" :x="p.x + 7" :y="p.y - 6" class="number">{{ p.plant.plant.name ?? p.bed.key }}</text>
     </g>
     <rect
       v-for="j in joints"
@@ -246,7 +259,6 @@ function pickJoint(id: string): void {
 .plant.picked .ground { stroke: var(--ink); stroke-width: 2.6; }
 .plant:focus-visible { outline: none; }
 .plant:focus-visible .ground { stroke: var(--water); stroke-width: 3; }
-.number { font-size: 12px; fill: var(--ink); stroke: var(--paper); stroke-width: 3.5px; paint-order: stroke; pointer-events: none; }
 .joint { fill: var(--card); stroke: var(--ink); stroke-width: 1.6; cursor: move; }
 .joint.picked { fill: var(--water); }
 .joint:focus-visible, .feed:focus-visible circle { outline: none; stroke: var(--water); stroke-width: 3; }

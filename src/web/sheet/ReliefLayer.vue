@@ -6,6 +6,7 @@ import { surfaceOf } from '../../core/plan';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
 import { useTools } from '../stores/tools';
+import { useLabels, type SheetLabel } from './labels/useLabels';
 import { clipPath, contourLines, contourStepM, heightGrid, hillShade, type HeightGrid } from './relief';
 
 /** Contours of the ground and light on it, in the field's metres; heights of contours on the screen. */
@@ -104,17 +105,22 @@ const shade = computed(() => {
   context.putImageData(image, 0, 0);
   return { href: canvas.toDataURL(), x: box.x0 - stepM / 2, y: box.y0 - stepM / 2, width: columns * stepM, height: rows * stepM };
 });
-const labels = computed(() =>
+const RANK = 80;
+useLabels(() => ({
   // Under beds a figure could not be read: blocks told by their own falls keep theirs to the panel.
-  lined.value.filter((p) => !p.clip).flatMap((p) =>
+  labels: lined.value.filter((p) => !p.clip).flatMap((p) =>
     p.lines
       .filter((l) => l.label && (l.strong || p.lines.length < 8))
-      .map((l) => {
-        const [x, y] = props.toScreen(...p.toSheet(...l.label!));
-        return { key: `${p.key} ${l.zM}`, x, y, text: settings.parts(l.zM, 'height').number };
-      }),
+      .map((l): SheetLabel => ({
+        key: `contour/${p.key} ${l.zM}`,
+        text: settings.parts(l.zM, 'height').number,
+        style: 'contour',
+        rank: RANK,
+        at: props.toScreen(...p.toSheet(...l.label!)),
+        stands: [{ dx: 0, dy: 0, anchor: 'middle' }],
+      })),
   ),
-);
+}));
 </script>
 
 <template>
@@ -128,7 +134,6 @@ const labels = computed(() =>
         </g>
       </g>
     </g>
-    <text v-for="l in labels" :key="l.key" :x="l.x" :y="l.y + 4" text-anchor="middle" class="num">{{ l.text }}</text>
   </g>
 </template>
 
@@ -137,5 +142,4 @@ const labels = computed(() =>
 image { opacity: 0.5; }
 path { fill: none; stroke: var(--clay); stroke-width: 0.8; opacity: 0.5; vector-effect: non-scaling-stroke; }
 path.strong { stroke-width: 1.5; opacity: 0.7; }
-text { font-size: 10.5px; fill: var(--clay); stroke: var(--paper); stroke-width: 3px; paint-order: stroke; }
 </style>

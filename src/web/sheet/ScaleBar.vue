@@ -17,16 +17,12 @@ const bar = computed(() => {
 </script>
 
 <template>
-  <g class="bar" aria-hidden="true">
-    <rect x="-12" y="-24" :width="bar.px + 30" height="36" class="plate" />
-    <path :d="`M0 -5V3M0 0H${bar.px}M${bar.px} -5V3M${bar.px / 2} -3V0`" stroke="var(--ink)" fill="none" />
-    <text :x="bar.px" y="-9" text-anchor="end">{{ bar.text }}</text>
-    <text x="0" y="-9" text-anchor="middle">0</text>
-  </g>
+  <span class="bar" aria-hidden="true">
+    0 <svg :width="bar.px + 2" height="10"><path :d="`M1 1V9M1 5H${bar.px + 1}M${bar.px + 1} 1V9M${bar.px / 2 + 1} 3V7`" stroke="var(--ink)" fill="none" /></svg> {{ bar.text }}
+  </span>
 </template>
 
 <style scoped>
-.plate { fill: var(--paper); opacity: 0.8; }
-.bar { pointer-events: none; }
-text { font-size: 12px; fill: var(--ink); }
+.bar { display: inline-flex; align-items: center; gap: 6px; font-size: 12.5px; white-space: nowrap; }
+svg { display: block; }
 </style>

@@ -4,6 +4,7 @@ import type { Obstacle } from '../../core/plan';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
 import { useView } from '../stores/view';
+import { about, useLabels, type SheetLabel } from './labels/useLabels';
 import type { useHand } from './useHand';
 import type { useSheetEdits } from './useSheetEdits';
 
@@ -26,9 +27,21 @@ const things = computed(() =>
   plan.obstacles.map((t) => {
     const middle = isLine(t) ? t.points[Math.floor((t.points.length - 1) / 2)] : ([t.points.reduce((s, p) => s + p[0], 0) / t.points.length, t.points.reduce((s, p) => s + p[1], 0) / t.points.length] as const);
     const [x, y] = props.toScreen(middle[0], middle[1]);
-    return { t, d: path(t), x, y: isLine(t) ? y - 8 : t.kind === 'tree' ? y + 4 : y + 4 };
+    return { t, d: path(t), at: [x, y] as const };
   }),
 );
+const RANK = 55;
+useLabels(() => ({
+  labels: things.value.map(({ t, at }): SheetLabel => ({
+    key: `thing/${t.id}`,
+    text: t.name,
+    style: 'thing',
+    rank: RANK,
+    at,
+    stands: [isLine(t) ? -10 : 0, 12, -12, 24, -24].map((dy) => ({ dx: 0, dy, anchor: 'middle' })),
+  })),
+  hard: corners.value.map((c) => about(c.at, 7)),
+}));
 const corners = computed(() => {
   const picked = plan.obstacles.find((t) => t.id === view.pickedThing);
   if (!picked || !props.open) return [];
@@ -63,7 +76,6 @@ function keys(event: KeyboardEvent, c: { id: string; i: number; xM: number; yM: 
         <path v-else :d="d" class="area" />
       </g>
     </g>
-    <text v-for="{ t, x, y } in things" :key="t.id" :x="x" :y="y" text-anchor="middle">{{ t.name }}</text>
     <circle
       v-for="c in corners"
       :key="c.i"
@@ -92,7 +104,6 @@ function keys(event: KeyboardEvent, c: { id: string; i: number; xM: number; yM: 
 .wet .area { stroke: var(--water); stroke-dasharray: 2 4; fill: color-mix(in srgb, var(--water) 26%, transparent); }
 .picked .area, .picked circle { stroke: var(--water); stroke-width: 3; }
 .picked .middle { stroke: var(--water); stroke-width: 2.4; }
-text { font-size: 11.5px; fill: var(--faint); stroke: var(--paper); stroke-width: 3px; paint-order: stroke; font-style: italic; }
 .corner { fill: var(--card); stroke: var(--ink); stroke-width: 2; cursor: move; pointer-events: auto; }
 .corner:focus-visible { outline: none; stroke: var(--water); stroke-width: 4; }
 </style>

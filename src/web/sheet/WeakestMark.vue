@@ -6,18 +6,19 @@ import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
 import { useView } from '../stores/view';
+import { boxesAlong } from './labels/placeLabels';
+import { about, useLabels } from './labels/useLabels';
 
 /** Where the walk ends: the weakest emitter, of all or of the bed pointed at, with its pressure. */
-const props = defineProps<{ toScreen: (x: number, y: number) => [number, number]; turned: boolean; width: number; height: number }>();
+const props = defineProps<{ toScreen: (x: number, y: number) => [number, number]; k: number; width: number }>();
 const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
 const view = useView();
 
 const BOX = { w: 218, h: 40 };
-const CHARACTER_PX = 6.3;
-/** Kept free for the scale bar. */
-const FOOT_PX = 38;
+const CHARACTER_PX = 6.9;
+const RANK = 1;
 const mark = computed(() => {
   const r = results.solved?.results;
   const walk = results.walk;
@@ -32,30 +33,57 @@ const mark = computed(() => {
   const state = walk.endKpa <= 0 ? 'dry' : walk.endKpa < minKpa ? 'under its window' : walk.endKpa > maxKpa ? 'over its window' : walk.endKpa < run.tape.minKpa ? 'slow but even' : 'in its window';
   const whole = view.pointedBed === undefined && view.pickedBed === undefined;
   const second = whole ? `${bed} · weakest of ${r.emitters.toLocaleString('en-US')}${bed.length > 12 ? '' : ' emitters'}` : `${bed} · its weakest emitter`;
-  const w = Math.max(BOX.w, second.length * CHARACTER_PX + 18);
-  const boxX = Math.min(Math.max(8, x + 22), props.width - w - 48);
-  const boxY = Math.min(Math.max(8, props.turned ? y + 20 : y - 58), props.height - BOX.h - FOOT_PX);
+  const w = Math.min(Math.max(BOX.w, second.length * CHARACTER_PX + 18), props.width - 16);
+  // Its own bed, in pieces along it, stays to be seen.
+  const laid = r.layout.blocks[run.block].beds.find((b) => b.key === run.bed);
+  const halfPx = Math.max(4, ((laid?.widthM ?? 0) * props.k) / 2);
+  const middle = laid ? laid.leftM + laid.widthM / 2 : run.xM;
+  const keepOff = laid ? boxesAlong(props.toScreen(...toSheet(frame, middle, laid.nearM)), props.toScreen(...toSheet(frame, middle, laid.farM)), halfPx) : [];
+  return { x, y, first: `${settings.show(walk.endKpa, 'pressure')}, ${state}`, second, w, keepOff, bad: walk.endKpa < minKpa || walk.endKpa > maxKpa };
+});
+const placed = useLabels(() => {
+  const m = mark.value;
+  if (!m) return {};
+  const aside = m.w / 2 + 24;
   return {
-    x,
-    y,
-    boxX,
-    boxY,
-    first: `${settings.show(walk.endKpa, 'pressure')}, ${state}`,
-    lineY: boxY > y ? boxY : boxY + BOX.h,
-    second,
-    w,
-    bad: walk.endKpa < minKpa || walk.endKpa > maxKpa,
+    labels: [
+      {
+        key: 'callout',
+        rank: RANK,
+        at: [m.x, m.y],
+        width: m.w,
+        height: BOX.h,
+        stands: [
+          { dx: aside, dy: -40, anchor: 'middle' },
+          { dx: -aside, dy: -40, anchor: 'middle' },
+          { dx: aside, dy: 40, anchor: 'middle' },
+          { dx: -aside, dy: 40, anchor: 'middle' },
+        ],
+        leads: true,
+        keepOff: m.keepOff,
+      },
+    ],
+    hard: [about([m.x, m.y], 7)],
   };
+});
+/** Where the box stands, and the line from its nearest edge to the emitter. */
+const box = computed(() => {
+  const at = placed.value.get('callout')?.box;
+  const m = mark.value;
+  if (!at || !m) return undefined;
+  return { x: at.minX, y: at.minY, line: `M${m.x} ${m.y}L${Math.min(Math.max(m.x, at.minX + 6), at.maxX - 6)} ${Math.min(Math.max(m.y, at.minY), at.maxY)}` };
 });
 </script>
 
 <template>
   <g v-if="mark" class="mark" :class="{ bad: mark.bad }">
-    <path :d="`M${mark.x} ${mark.y}L${Math.min(Math.max(mark.x, mark.boxX + 8), mark.boxX + mark.w - 8)} ${mark.lineY}`" />
+    <path v-if="box" :d="box.line" />
     <circle :cx="mark.x" :cy="mark.y" r="6.5" />
-    <rect :x="mark.boxX" :y="mark.boxY" :width="mark.w" :height="BOX.h" rx="3" />
-    <text :x="mark.boxX + 9" :y="mark.boxY + 17" class="first">{{ mark.first }}</text>
-    <text :x="mark.boxX + 9" :y="mark.boxY + 33">{{ mark.second }}</text>
+    <g v-if="box" data-label="callout">
+      <rect :x="box.x" :y="box.y" :width="mark.w" :height="BOX.h" rx="3" />
+      <text :x="box.x + 9" :y="box.y + 17" class="first">{{ mark.first }}</text>
+      <text :x="box.x + 9" :y="box.y + 33">{{ mark.second }}</text>
+    </g>
   </g>
 </template>
 

@@ -10,7 +10,7 @@ export interface Bounds {
 }
 
 /** Screen space kept free round the plan, px: labels stand there. */
-const MARGIN = { left: 76, right: 56, top: 92, bottom: 58 };
+const MARGIN = { left: 46, right: 62, top: 36, bottom: 44 };
 const SMALLEST_PX_PER_M = 0.2;
 const LARGEST_PX_PER_M = 900;
 /** Once the sheet has lain still for so long it is drawn anew for where it lies, ms. */

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { useEventListener, useSessionStorage } from '@vueuse/core';
-import { computed, onBeforeUnmount, shallowRef, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import WorkingDialog from '../parts/WorkingDialog.vue';
 import WeighDialog from '../weigh/WeighDialog.vue';
-import FieldSheet from '../sheet/FieldSheet.vue';
 import { useDesk } from '../stores/desk';
 import { useDrafts } from '../stores/drafts';
 import { useKeeping, type Opened } from '../stores/keeping';
@@ -12,10 +11,11 @@ import { download } from '../storage/download';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useView } from '../stores/view';
-import UnderSheet from '../under/UnderSheet.vue';
+import FieldArea from './FieldArea.vue';
 import PlanMenu from './PlanMenu.vue';
 import TallyBar from './TallyBar.vue';
 import TermsUnderFinger from './TermsUnderFinger.vue';
+import { usePhone } from '../parts/usePhone';
 import WorkingOrder from './WorkingOrder.vue';
 
 const desk = useDesk();
@@ -64,6 +64,18 @@ watch(
 watch(
   () => plan.refused,
   () => void (view.notice = 'Another tab is working on this plan. Press “Work here instead” to change it here.'),
+);
+/** On a phone the stage that was pressed is brought before the eyes, and to whoever hears the page. */
+const panel = useTemplateRef<HTMLElement>('panel');
+const phone = usePhone();
+watch(
+  () => route.name,
+  async () => {
+    if (!phone.value) return;
+    await nextTick();
+    panel.value?.focus({ preventScroll: true });
+    panel.value?.scrollIntoView({ block: 'start' });
+  },
 );
 /** Off the desk: all of it is folded into the plan, and another page may have the pen. What cannot be kept stays here. */
 onBeforeUnmount(async () => {
@@ -117,19 +129,17 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <div v-if="ready" class="shell" :class="{ outdoors: route.name === 'build' || route.name === 'season' }">
+  <div v-if="ready" class="shell">
     <PlanMenu class="menu" @undo="undo" @redo="redo" />
     <TallyBar class="tally" />
     <WorkingOrder class="order" />
-    <main class="field">
+    <FieldArea class="field">
       <p v-if="results.problem" role="alert" class="problem">{{ results.problem }}</p>
       <p v-else-if="keeping.reading" role="status" class="reading">
         Another tab is working on this plan. You see each change as it is made. <button type="button" @click="keeping.takeOver()">Work here instead</button>
       </p>
-      <FieldSheet class="sheet" :class="{ stale: results.stale }" />
-      <UnderSheet class="walk" :class="{ stale: results.stale }" />
-    </main>
-    <aside class="panel" aria-label="Stage">
+    </FieldArea>
+    <aside ref="panel" class="panel" aria-label="Stage" tabindex="-1">
       <p v-if="keeping.trouble" role="alert" class="caution">
         {{ keeping.trouble }} <button type="button" class="asks" @click="desk.saveFile()">Save a file</button>
       </p>
@@ -165,15 +175,13 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .menu { grid-area: menu; border-right: 1px solid var(--line); border-bottom: 1.5px solid var(--ink); }
 .tally { grid-area: tally; border-bottom: 1.5px solid var(--ink); }
 .order { grid-area: order; border-right: 1.5px solid var(--ink); }
-.field { grid-area: field; display: grid; grid-template-rows: auto minmax(0, 1fr) 272px; min-height: 0; position: relative; }
-.walk { border-top: 1.5px solid var(--line); contain: strict; }
+.field { grid-area: field; }
 /* Each part is laid out and painted by itself: an answer that changes one does not touch the others. */
 .tally, .panel, .order { contain: strict; }
 .menu { contain: layout; }
 .panel { grid-area: panel; border-left: 1.5px solid var(--ink); padding: 18px 20px 28px; overflow-y: auto; }
-.reading { grid-row: 1; background: var(--slab); color: var(--on-slab); padding: 7px 14px; margin: 0; font-size: 14.5px; }
-.sheet { grid-row: 2; min-height: 0; }
-.walk { grid-row: 3; }
+.panel:focus { outline: none; }
+.reading { background: var(--slab); color: var(--on-slab); padding: 7px 14px; margin: 0; font-size: 14.5px; }
 .reading button { background: var(--card); color: var(--ink); border: 0; border-radius: 3px; padding: 4px 12px; margin-left: 8px; cursor: pointer; font-weight: 600; }
 .none { max-width: 620px; margin: 12vh auto 0; padding: 0 24px; display: grid; gap: 14px; align-content: start; }
 .none h1 { font-size: 28px; }
@@ -181,19 +189,17 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 @media (max-width: 1100px) {
   .shell { grid-template-columns: 116px minmax(0, 1fr) 330px; }
 }
-@media (max-width: 820px) {
-  .shell { height: 100dvh; overflow-y: auto; display: block; scroll-padding: 60px 0 8px; }
-  .tally, .panel, .order, .menu { contain: none; }
-  .walk { contain: layout; }
-  .order { border-right: 0; border-bottom: 1.5px solid var(--ink); position: sticky; top: 0; z-index: 3; background: var(--paper); }
-  .field { display: block; }
-  .sheet { height: 320px; }
-  .walk { height: 260px; }
-  .panel { border-left: 0; border-top: 1.5px solid var(--ink); overflow: visible; }
-  /* Beside the trench what is to be done comes first; the sheet lies under it. */
-  .outdoors { display: flex; flex-direction: column; }
-  .outdoors .tally, .building .walk { display: none; }
-  .outdoors .panel { order: 1; border-top: 0; }
-  .outdoors .field { order: 2; border-top: 1.5px solid var(--ink); flex: none; }
+@media (max-width: 820px), (max-height: 480px) {
+  /* The verdict and the way through the stages stay; the panel comes first, the sheet is a strip that opens over all. */
+  .shell { height: 100dvh; grid-template: auto auto auto minmax(0, 1fr) auto / minmax(0, 1fr); grid-template-areas: 'menu' 'tally' 'order' 'panel' 'field'; }
+  .tally, .order, .menu { contain: none; }
+  .menu { border-right: 0; }
+  .order { border-right: 0; border-bottom: 1.5px solid var(--ink); }
+  .panel { border-left: 0; padding: 14px 16px 24px; }
+}
+/* Held sideways there is little height: the way through the stages stands at the left. */
+@media (max-height: 480px) and (min-width: 560px) {
+  .shell { grid-template: auto minmax(0, 1fr) / 56px auto minmax(0, 1fr) auto; grid-template-areas: 'order menu tally field' 'order panel panel panel'; }
+  .order { border-bottom: 0; border-right: 1.5px solid var(--ink); }
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import Asks from '../parts/Asks.vue';
 import { isGravity } from '../../core/network';
 import ChoiceField from '../parts/ChoiceField.vue';
@@ -19,6 +19,8 @@ const choices = computed(() => [...opening.sets.map((s) => ({ id: s.id, name: s.
 const failing = computed(() => new Set(judgement.told.filter((f) => f.grade === 'stop').flatMap((f) => (f.place.kind === 'set' ? f.place.set : f.holds.flatMap((h) => (h.backup ? [] : (h.set ?? [])))))).size);
 const setsSay = computed(() => (!judgement.fresh ? 'working them out' : failing.value > 0 ? `${failing.value} ${failing.value === 1 ? 'does' : 'do'} not run` : 'all run'));
 
+/** On a phone the other figures are opened by the key one. */
+const all = ref(false);
 const weakest = computed(() => {
   const r = results.results;
   return r?.runs[r.weakest];
@@ -49,7 +51,7 @@ const available = computed(() => {
 
 <template>
   <section class="tally" aria-label="Tally">
-    <div v-if="results.results" class="figures" :class="{ stale: results.stale }">
+    <div v-if="results.results" class="figures" :class="{ stale: results.stale, all }">
       <template v-if="dripping">
         <div class="t">
           <Asks v-if="plan.blocks.length === 1" working="blockFlow">drips</Asks>
@@ -98,6 +100,7 @@ const available = computed(() => {
         <span>{{ judgement.said.detail }}</span>
       </template>
       <b v-else>Working it out</b>
+      <button v-if="weakest && !results.stale" type="button" class="key" :aria-expanded="all" @click="all = !all"><strong class="num">{{ settings.show(weakest.minKpa, 'pressure') }}</strong>weakest emitter {{ all ? '▴' : '▾' }}</button>
     </div>
   </section>
 </template>
@@ -114,10 +117,16 @@ const available = computed(() => {
 .verdict b { font-size: 17.5px; display: block; line-height: 1.2; }
 .verdict span { font-size: 13px; }
 @media (max-width: 1100px) { .verdict { width: 330px; } }
-@media (max-width: 820px) {
-  .tally { display: block; }
-  .verdict { width: auto; }
-  .figures { flex-wrap: wrap; }
+.key { display: none; }
+@media (max-width: 820px), (max-height: 480px) {
+  .tally { min-height: 0; flex-direction: column; }
+  .verdict { order: 1; width: auto; height: 52px; margin: 0; padding: 4px 6px 4px 14px; display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0 12px; align-content: center; align-items: center; }
+  .verdict b { font-size: 16px; line-height: 1.15; grid-column: 1; display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; overflow: hidden; }
+  .verdict > span { display: none; }
+  .key { display: block; grid-column: 2; grid-row: 1; min-height: 44px; border: 0; background: none; color: inherit; text-align: right; font-size: 12px; line-height: 1.2; padding: 0 8px; cursor: pointer; }
+  .key strong { display: block; font-size: 18px; }
+  .figures { order: 2; flex: none; flex-wrap: wrap; display: none; border-bottom: 1.5px solid var(--ink); }
+  .figures.all { display: flex; }
   .t { flex: 1 0 45%; border-bottom: 1px solid var(--line); padding-bottom: 4px; }
 }
 </style>

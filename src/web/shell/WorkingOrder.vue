@@ -2,7 +2,8 @@
 import { computed } from 'vue';
 import { usePlan } from '../stores/plan';
 import { useJudgement } from '../stores/judgement';
-import { STAGES, toldIn } from './stages';
+import { STAGES } from './stages';
+import { toldIn } from './toldIn';
 
 const plan = usePlan();
 const judgement = useJudgement();
@@ -49,10 +50,21 @@ const reached = computed(() => {
 .mark.fine { background: var(--water); border-color: var(--water); color: var(--paper); }
 .mark.look::after { content: attr(data-look); }
 .mark.look { border-radius: 5px; border-color: var(--clay); color: var(--clay); }
-@media (max-width: 820px) {
+@media (max-width: 820px), (max-height: 480px) {
   .order { display: flex; padding: 0; }
   .pipe { display: none; }
-  .stage { flex: 1; min-width: 0; flex-direction: column; gap: 2px; padding: 6px 0 4px; height: auto; font-size: 13px; }
+  .stage { flex: 1; min-width: 0; flex-direction: column; justify-content: center; gap: 1px; padding: 0; height: 50px; font-size: 12.5px; }
 }
-@media (max-width: 420px) { .stage { font-size: 11.5px; } }
+/* Eight names side by side do not fit: the one that is open is written out, the others by their marks. */
+@media (max-width: 560px), (max-height: 480px) {
+  .stage > span:last-child { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+}
+@media (max-width: 560px) {
+  .stage.now { flex: 1.9; }
+  .stage.now > span:last-child { position: static; width: auto; height: auto; clip-path: none; }
+}
+@media (max-height: 480px) and (min-width: 560px) {
+  .order { flex-direction: column; overflow-y: auto; }
+  .stage { min-height: 44px; height: auto; }
+}
 </style>

@@ -1,4 +1,3 @@
-import { stageOf, type Finding } from '../../core/check';
 import type { Plan } from '../../core/plan';
 import type { Component } from 'vue';
 
@@ -73,9 +72,5 @@ export const STAGES: readonly Stage[] = [
     touched: () => false,
   },
 ];
-
-/** Findings that are told in a stage: those mended there; in Check all. Notes are only good to know. */
-export const toldIn = (id: Stage['id'], told: readonly Finding[]): Finding[] =>
-  told.filter((f) => f.because === undefined && f.grade !== 'note' && (id === 'check' || stageOf(f) === id));
 
 export const stageName = (id: Stage['id']): string => STAGES.find((s) => s.id === id)!.name;

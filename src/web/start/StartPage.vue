@@ -1,42 +1,48 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue';
+import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { SKETCHES, type Sketch } from '../../core/sketches';
+import { SKETCHES } from '../../core/sketches/sketches';
+import type { Sketch } from '../../core/sketches';
 import ConfirmDialog from '../parts/ConfirmDialog.vue';
 import OpenFile from '../parts/OpenFile.vue';
 import SketchPicture from './SketchPicture.vue';
 import type { ShelfEntry } from '../storage/shelf';
 import { DEMOS, type DemoName } from '../stores/demos';
-import { useDesk } from '../stores/desk';
-import { useKeeping } from '../stores/keeping';
-import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
+import { keepsAny } from '../storage/last';
 import { useView } from '../stores/view';
+import type { StartDesk } from './desk';
 
-const desk = useDesk();
+/** Plans and what keeps them: loaded once there is something to do with them. */
+const own = shallowRef<StartDesk>();
+async function wanted(): Promise<StartDesk> {
+  own.value ??= (await import('./desk')).startDesk();
+  return own.value;
+}
+const desk = computed(() => own.value?.desk);
 const settings = useSettings();
 const router = useRouter();
 const leaving = ref<{ id: string; name: string }>();
 
-const keeping = useKeeping();
-const plan = usePlan();
 const view = useView();
 const trouble = ref('');
 
-onMounted(() => void desk.look());
+onMounted(async () => {
+  if (await keepsAny()) await (await wanted()).desk.look();
+});
 const go = (stage: string, id: string): void => void router.push({ name: stage, params: { id } });
 
 /** A plan that the browser does not keep is only on the desk: another would take its place. */
-const unkept = computed(() => plan.isOpen && keeping.state === 'unsafe');
+const unkept = computed(() => own.value !== undefined && own.value.plan.isOpen && own.value.keeping.state === 'unsafe');
 const may = (): boolean =>
   !unkept.value ||
-  window.confirm(`“${plan.full.name}” is not kept by this browser. If you go on without saving it as a file, it is lost. Go on?`);
+  window.confirm(`“${own.value?.plan.full.name}” is not kept by this browser. If you go on without saving it as a file, it is lost. Go on?`);
 
 async function demo(name: DemoName): Promise<void> {
   if (!may()) return;
   const stage = name === 'otter' ? 'check' : name === 'wren' ? 'beds' : 'pipework';
   try {
-    go(stage, await desk.showDemo(name));
+    go(stage, await (await wanted()).desk.showDemo(name));
   } catch (error) {
     view.stuck = {
       says: 'The demo could not be loaded: the server does not answer.',
@@ -45,23 +51,24 @@ async function demo(name: DemoName): Promise<void> {
     };
   }
 }
-function blank(): void {
-  if (may()) go('water', desk.startBlank());
+async function blank(): Promise<void> {
+  if (may()) go('water', (await wanted()).desk.startBlank());
 }
-function sketch(chosen: Sketch): void {
-  if (may()) void router.push({ name: 'ask', params: { id: desk.startSketch(chosen), sketch: chosen.id, step: '1' } });
+async function sketch(chosen: Sketch): Promise<void> {
+  if (may()) void router.push({ name: 'ask', params: { id: (await wanted()).desk.startSketch(chosen), sketch: chosen.id, step: '1' } });
 }
 function resume(id: string): void {
   if (may()) go('beds', id);
 }
 async function recover({ id }: ShelfEntry): Promise<void> {
-  const found = await desk.recover(id);
+  const { desk: own } = await wanted();
+  const found = await own.recover(id);
   if (!found) trouble.value = 'Nothing of it can be read. Save it as it is and send it to somebody who can mend it.';
-  else if (may()) go('beds', desk.takeRecovered(found));
+  else if (may()) go('beds', own.takeRecovered(found));
 }
 async function throwAway(id: string): Promise<void> {
   leaving.value = undefined;
-  trouble.value = await desk.throwAway(id);
+  trouble.value = await (await wanted()).desk.throwAway(id);
 }
 </script>
 
@@ -71,9 +78,9 @@ async function throwAway(id: string): Promise<void> {
       <h1>Idle Furrow</h1>
       <p class="lead">Will the water reach the last emitter? Put in what you measured; see every bed, and where the pressure goes.</p>
     </header>
-    <p v-if="desk.shelfTrouble" class="caution" role="alert">{{ desk.shelfTrouble }} <button type="button" class="asks" @click="desk.look()">Try again</button></p>
-    <p v-if="unkept" class="caution" role="alert">
-      “{{ plan.full.name }}” is on the desk and not kept by this browser. <button type="button" class="asks" @click="go('beds', keeping.id)">Go back to it</button> <button type="button" class="asks" @click="desk.saveFile()">Save it as a file</button>
+    <p v-if="desk?.shelfTrouble" class="caution" role="alert">{{ desk.shelfTrouble }} <button type="button" class="asks" @click="desk.look()">Try again</button></p>
+    <p v-if="unkept && own" class="caution" role="alert">
+      “{{ own.plan.full.name }}” is on the desk and not kept by this browser. <button type="button" class="asks" @click="go('beds', own.keeping.id)">Go back to it</button> <button type="button" class="asks" @click="own.desk.saveFile()">Save it as a file</button>
     </p>
     <p v-if="trouble" class="caution" role="alert">{{ trouble }}</p>
     <section class="ways" aria-label="Ways to begin">
@@ -115,7 +122,7 @@ async function throwAway(id: string): Promise<void> {
         </li>
       </ul>
     </section>
-    <section v-if="desk.kept.length > 0" class="kept">
+    <section v-if="desk && desk.kept.length > 0" class="kept">
       <h2>Kept in this browser</h2>
       <ul>
         <li v-for="k in desk.kept" :key="k.id">

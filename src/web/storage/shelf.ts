@@ -63,25 +63,8 @@ const store = localforage.createInstance({ name: 'idle-furrow', storeName: 'plan
 const key = (id: string): string => `plan/${id}`;
 /** The longest history that is kept with a plan, characters. */
 const MOST_HISTORY = 2_000_000;
-const LAST = 'idle-furrow/last';
 
 export const newId = (): string => crypto.randomUUID();
-
-/** The plan that was looked at last. Only a pointer: nothing hangs on it. */
-export function lastId(): string | undefined {
-  try {
-    return localStorage.getItem(LAST) ?? undefined;
-  } catch {
-    return undefined;
-  }
-}
-export function rememberLast(id: string): void {
-  try {
-    localStorage.setItem(LAST, id);
-  } catch {
-    // It is then asked for on the start page.
-  }
-}
 
 /**
  * Saves a plan with its history, and lets go of the journal's entries that are in it.

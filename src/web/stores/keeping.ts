@@ -9,10 +9,10 @@ import {
   fetchKept,
   keep,
   newId,
-  rememberLast,
   type KeptPlan,
   type Unreadable,
 } from '../storage/shelf';
+import { rememberLast } from '../storage/last';
 import { usePlan } from './plan';
 
 /** The journal is folded into the plan when nothing was edited for so long, ms. */

@@ -38,6 +38,8 @@ export const useView = defineStore('view', () => {
   const chosen = reactive(new Map<string, BedRef>());
   /** Key of a step of the walk, and of its part on the sheet. */
   const pointedStep = ref<string>();
+  /** The part picked in the head or at an inlet. */
+  const pickedPart = ref<{ place: string; id: string }>();
   /** The tee picked on the sheet. */
   const pickedTee = ref<string>();
   /** The sheet is shown on its side: what lies to the right lies down the screen. */
@@ -84,6 +86,7 @@ export const useView = defineStore('view', () => {
     chosen.clear();
     pointedStep.value = undefined;
     pickedTee.value = undefined;
+    pickedPart.value = undefined;
     pickedThing.value = undefined;
     openWorking.value = undefined;
     openMade.value = undefined;
@@ -101,6 +104,7 @@ export const useView = defineStore('view', () => {
     toggle,
     pointedStep,
     pickedTee,
+    pickedPart,
     sheetTurned,
     pickedJoint,
     pickedThing,

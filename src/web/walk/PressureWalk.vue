@@ -4,6 +4,7 @@ import { bedWord } from '../../core/plan';
 import type { WorkingName } from '../../core/working';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
 import { KINDS, shownUnit } from '../../core/units';
 import type { WalkStep } from '../../core/network';
 import Asks from '../parts/Asks.vue';
@@ -11,8 +12,9 @@ import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
 import { useView } from '../stores/view';
-import { useStepWords } from './useStepWords';
-import { drawWalk } from './walkLine';
+import { STEP_TYPE, useStepWords } from './useStepWords';
+import { drawWalk, foldSteps } from './walkLine';
+import { textWidth, typeLoaded } from '../parts/textWidth';
 
 /** From the source to one emitter, where the pressure goes. */
 const plan = usePlan();
@@ -20,15 +22,32 @@ const results = useResults();
 const settings = useSettings();
 const view = useView();
 const words = useStepWords();
+const router = useRouter();
 const chart = ref<HTMLElement>();
 const { width, height } = useElementSize(chart);
 
-const FOOT_PX = 46;
-const box = computed(() => ({ x0: 46, x1: Math.max(200, width.value - 18), y0: 8, y1: Math.max(60, height.value - FOOT_PX) }));
+/** Room under the line for names and figures, level or slanted. */
+const FOOT_PX = { level: 46, slanted: 112 };
+/** A step is no narrower than this while there is something to fold. */
+const LEAST_PX = 48;
+const LEFT_PX = 46;
+const groups = computed(() => foldSteps(results.walk?.steps ?? [], Math.max(4, Math.floor((width.value - LEFT_PX - 18) / LEAST_PX))));
+const GAP_PX = 4;
+/** Room along a slanted line for the name, px. */
+const SLANTED_PX = 70;
+/** Names stand aslant where they would run into each other. */
+const slanted = computed(() => {
+  void typeLoaded.value;
+  if (width.value < 100) return false;
+  const px = (box0: number): number => (box0 - LEFT_PX - 18) / groups.value.reduce((sum, [g]) => sum + (g.lengthM > 0 ? 1.55 : 1), 0);
+  const unit = px(width.value);
+  return groups.value.some((g) => Math.max(textWidth(words.nameOf(g, 1), STEP_TYPE), textWidth(words.changeOf(g), { ...STEP_TYPE, mono: true })) > unit - GAP_PX);
+});
+const box = computed(() => ({ x0: LEFT_PX, x1: Math.max(200, width.value - 18), y0: 8, y1: Math.max(60, height.value - (slanted.value ? FOOT_PX.slanted : FOOT_PX.level)) }));
 const drawn = computed(() => {
   if (!results.walk || width.value < 100) return undefined;
   const key = shownUnit('pressure', settings.units) as keyof typeof KINDS.pressure.units;
-  return drawWalk(results.walk, box.value, results.walkTape.maxKpa, KINDS.pressure.units[key].perUnit);
+  return drawWalk(results.walk, box.value, results.walkTape.maxKpa, KINDS.pressure.units[key].perUnit, groups.value);
 });
 const worst = computed(() => {
   // What a regulator takes off is its work, not a loss to mend.
@@ -37,13 +56,21 @@ const worst = computed(() => {
 });
 const band = computed(() => {
   if (!drawn.value) return undefined;
-  const run = drawn.value.steps.find((s) => s.step.kind === 'header') ?? drawn.value.steps.at(-1)!;
+  const run = drawn.value.steps.find((s) => s.steps[0].kind === 'header') ?? drawn.value.steps.at(-1)!;
   const { minKpa, maxKpa } = results.walkTape;
   return { x: run.x0, w: box.value.x1 - run.x0, y: drawn.value.y(maxKpa), h: Math.max(2, drawn.value.y(minKpa) - drawn.value.y(maxKpa)) };
 });
 const title = computed(() => (results.walk ? `in ${settings.parts(0, 'pressure').unit}, ${plan.source.name} → ${plan.blocks.length > 1 ? `${plan.blocks[results.walk.block]?.name}, ` : ''}${bedWord(plan.blocks[results.walk.block], results.walk.bed)} ${results.walk.bed}, ${results.walk.endDistanceM > 0 ? 'its weakest emitter' : 'its inlet'}` : ''));
 /** What shows how a step was come by. */
 const WORKING_OF: Record<WalkKind, WorkingName> = { rest: 'available', drawing: 'available', lift: 'available', switch: 'available', boost: 'available', hold: 'available', part: 'parts', main: 'main', header: 'header', run: 'end' };
+/** A part is shown where it can be changed; of all else the working. */
+function open(step: WalkStep): void {
+  const part = step.kind === 'part' ? /^part (.+) ([^ ]+)$/.exec(step.key) : undefined;
+  if (!part) return void (view.openWorking = WORKING_OF[step.kind]);
+  if (plan.blocks.some((b) => b.id === part[1])) plan.pickBlock(part[1]);
+  view.pickedPart = { place: part[1], id: part[2] };
+  void router.push({ name: 'pipework', params: router.currentRoute.value.params });
+}
 const number = (kpa: number): string => settings.parts(kpa, 'pressure').number;
 /** Axis figures are round: no decimals that say nothing. */
 const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[shownUnit('pressure', settings.units) as keyof typeof KINDS.pressure.units].perUnit).toPrecision(6)));
@@ -66,7 +93,7 @@ const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[
           </g>
         </g>
         <rect :x="band.x" :y="band.y" :width="band.w" :height="band.h" class="band" />
-        <text :x="box.x1" :y="band.y - 5" text-anchor="end" class="window">{{ results.walkFootKpa < results.walkTape.minKpa ? 'its label says' : results.walkTape.kind === 'tape' ? 'tape works' : 'emitters work' }} {{ number(results.walkTape.minKpa) }}–{{ settings.show(results.walkTape.maxKpa, 'pressure') }}</text>
+        <text :x="box.x1" :y="band.y < 20 ? band.y + 15 : band.y - 5" text-anchor="end" class="window">{{ results.walkFootKpa < results.walkTape.minKpa ? 'its label says' : results.walkTape.kind === 'tape' ? 'tape works' : 'emitters work' }} {{ number(results.walkTape.minKpa) }}–{{ settings.show(results.walkTape.maxKpa, 'pressure') }}</text>
         <path :d="drawn.area" class="area" />
         <path :d="drawn.line" class="line" />
         <circle :cx="box.x1" :cy="drawn.y(results.walk!.endKpa)" r="5" class="end" />
@@ -74,12 +101,12 @@ const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[
           v-for="(s, i) in drawn.steps"
           :key="i"
           class="step"
-          :class="{ lit: view.pointedStep === s.step.key, worst: s.step === worst }"
+          :class="{ lit: s.steps.some((x) => x.key === view.pointedStep), worst: worst && s.steps.includes(worst) }"
           role="button"
           tabindex="0"
-          :aria-description="words.sentence(s.step)"
-          @click="view.openWorking = WORKING_OF[s.step.kind]"
-          @keydown.enter="view.openWorking = WORKING_OF[s.step.kind]"
+          :aria-description="words.sentenceOf(s.steps)"
+          @click="open(s.step)"
+          @keydown.enter="open(s.step)"
           @pointerenter="view.pointedStep = s.step.key"
           @pointerleave="view.pointedStep = undefined"
           @focus="view.pointedStep = s.step.key"
@@ -87,8 +114,11 @@ const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[
         >
           <rect :x="s.x0" :y="0" :width="s.x1 - s.x0" :height="height" class="hit" />
           <path :d="`M${s.x0} ${box.y1}v5M${s.x1} ${box.y1}v5`" />
-          <text :x="(s.x0 + s.x1) / 2" :y="height - 25" text-anchor="middle">{{ words.name(s.step, s.x1 - s.x0) }}</text>
-          <text :x="(s.x0 + s.x1) / 2" :y="height - 7" text-anchor="middle" class="num">{{ words.change(s.step) }}</text>
+          <text v-if="slanted" :transform="`translate(${(s.x0 + s.x1) / 2 + 4} ${box.y1 + 16}) rotate(-56)`" text-anchor="end" :data-label="`step/${i}`">{{ words.nameOf(s.steps, SLANTED_PX) }} <tspan class="num">{{ words.changeOf(s.steps) }}</tspan></text>
+          <template v-else>
+            <text :x="(s.x0 + s.x1) / 2" :y="height - 25" text-anchor="middle" :data-label="`step/${i}`">{{ words.nameOf(s.steps, s.x1 - s.x0) }}</text>
+            <text :x="(s.x0 + s.x1) / 2" :y="height - 7" text-anchor="middle" class="num" :data-label="`loss/${i}`">{{ words.changeOf(s.steps) }}</text>
+          </template>
         </g>
       </svg>
     </div>

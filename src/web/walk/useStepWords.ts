@@ -2,6 +2,7 @@ import { pipeKind } from '../../core/catalog/pipes';
 import { riseKpa, type WalkStep } from '../../core/network';
 import { ROLE_WORDS } from '../../core/catalog/headParts';
 import { bedWord, onlyPlaces } from '../../core/plan';
+import { textWidth, type TextType } from '../parts/textWidth';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
@@ -9,7 +10,9 @@ import { useSettings } from '../stores/settings';
 /** Changes smaller than this are shown as none, kPa. */
 const NO_CHANGE_KPA = 0.02;
 const WIDE_PX = 108;
-const CHARACTER_PX = 6.6;
+/** Names are set in this, and stand so far from each other, px. */
+export const STEP_TYPE: TextType = { px: 12.5, weight: 700, mono: false };
+const GAP_PX = 6;
 /** Letters left of a part's name where there is no room for more. */
 const SHORT_LETTERS = 5;
 
@@ -23,7 +26,7 @@ export function useStepWords() {
   function name(step: WalkStep, px = Infinity): string {
     const wide = px > WIDE_PX;
     const fits = (...words: string[]): string =>
-      words.find((w) => w.length * CHARACTER_PX < px) ?? words[words.length - 1];
+      words.find((w) => textWidth(w, STEP_TYPE) < px - GAP_PX) ?? words[words.length - 1];
     const length = settings.show(step.lengthM, 'length');
     switch (step.kind) {
       case 'rest':
@@ -56,6 +59,10 @@ export function useStepWords() {
           : fits(`run ${length}`, 'run');
     }
   }
+
+  /** Several parts drawn as one. */
+  const nameOf = (steps: readonly WalkStep[], px = Infinity): string =>
+    steps.length === 1 ? name(steps[0], px) : `${steps.length} parts`;
 
   function change(step: WalkStep): string {
     if (step.kind === 'rest') return settings.parts(step.afterKpa, 'pressure').number;
@@ -107,5 +114,9 @@ export function useStepWords() {
     return `${what(step)}: ${change(step)}${ground}, leaves ${settings.show(step.afterKpa, 'pressure')}`;
   }
 
-  return { name, change, sentence };
+  const changeOf = (steps: readonly WalkStep[]): string =>
+    change({ ...steps[0], afterKpa: steps.at(-1)!.afterKpa });
+  const sentenceOf = (steps: readonly WalkStep[]): string => steps.map(sentence).join('; ');
+
+  return { nameOf, changeOf, sentenceOf };
 }

@@ -1,5 +1,5 @@
 import type { PressureWalk, WalkStep } from '../../core/network';
-import { drawWalk } from './walkLine';
+import { drawWalk, foldSteps } from './walkLine';
 
 const step = (
   kind: WalkStep['kind'],
@@ -68,4 +68,25 @@ test('ticks are round in the unit shown', () => {
   const psi = 6.894757;
   for (const t of drawWalk(walk, box, 85, psi).ticks)
     expect(Math.abs(t / psi - Math.round(t / psi))).toBeLessThan(1e-9);
+});
+
+test('where there is no room neighbouring parts are one, those that take least first; pipes and the source stay', () => {
+  const many = [
+    step('rest', 300, 300),
+    step('part', 300, 299),
+    step('part', 299, 298),
+    step('part', 298, 270),
+    step('main', 270, 250),
+    step('part', 250, 249),
+    step('run', 249, 200),
+  ];
+  expect(foldSteps(many, 9).map((g) => g.length)).toEqual([1, 1, 1, 1, 1, 1, 1]);
+  expect(foldSteps(many, 6).map((g) => g.length)).toEqual([1, 2, 1, 1, 1, 1]);
+  expect(foldSteps(many, 5).map((g) => g.length)).toEqual([1, 3, 1, 1, 1]);
+  // No more can be put together.
+  expect(foldSteps(many, 1)).toHaveLength(5);
+  const { steps } = drawWalk({ ...walk, steps: many }, box, 85, 1, foldSteps(many, 5));
+  expect(steps[1].steps).toHaveLength(3);
+  expect(steps[1].step).toBe(many[3]);
+  expect(steps[1].points.at(-1)![1]).toBe(steps[2].points[0][1]);
 });

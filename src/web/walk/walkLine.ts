@@ -2,6 +2,9 @@ import { scaleLinear } from 'd3';
 import type { PressureWalk, WalkStep } from '../../core/network';
 
 export interface DrawnStep {
+  /** One step, or neighbouring parts drawn as one. */
+  steps: readonly WalkStep[];
+  /** The one of them that takes most. */
   step: WalkStep;
   x0: number;
   x1: number;
@@ -24,20 +27,41 @@ const PIPES: readonly WalkStep['kind'][] = ['lift', 'main', 'header', 'run'];
 const PIPE_SHARE = 1.55;
 const TICKS = 5;
 
+const fallOf = (steps: readonly WalkStep[]): number => steps[0].beforeKpa - steps.at(-1)!.afterKpa;
+const folds = (steps: readonly WalkStep[]): boolean =>
+  steps.every((s) => s.kind === 'part' && s.step?.part.role !== 'regulator');
+
+/** Steps as they are drawn: where there is no room for each, neighbouring parts are one, those that take least first. */
+export function foldSteps(steps: readonly WalkStep[], most: number): WalkStep[][] {
+  const groups = steps.map((s) => [s]);
+  while (groups.length > most) {
+    let least: number | undefined;
+    const both = (i: number): number => Math.abs(fallOf(groups[i])) + Math.abs(fallOf(groups[i + 1]));
+    for (let i = 0; i + 1 < groups.length; i++)
+      if (folds(groups[i]) && folds(groups[i + 1]) && (least === undefined || both(i) < both(least)))
+        least = i;
+    if (least === undefined) break;
+    groups.splice(least, 2, [...groups[least], ...groups[least + 1]]);
+  }
+  return groups;
+}
+
 /** Lays a walk out as a stepped, falling line in a box. Pure geometry. */
 export function drawWalk(
   walk: PressureWalk,
   box: { x0: number; x1: number; y0: number; y1: number },
   topKpa: number,
   ticksIn: number,
+  groups: readonly (readonly WalkStep[])[] = walk.steps.map((s) => [s]),
 ): DrawnWalk {
   const high = Math.max(...walk.steps.map((s) => Math.max(s.beforeKpa, s.afterKpa)), topKpa) * HEAD_ROOM;
   const low = Math.min(0, ...walk.steps.map((s) => s.afterKpa));
   const y = scaleLinear([low, Math.max(high, low + 1)], [box.y1, box.y0]);
-  const shares = walk.steps.map((s) => (PIPES.includes(s.kind) ? PIPE_SHARE : 1));
+  const shares = groups.map(([s]) => (PIPES.includes(s.kind) ? PIPE_SHARE : 1));
   const unit = (box.x1 - box.x0) / shares.reduce((a, b) => a + b, 0);
   let x = box.x0;
-  const steps = walk.steps.map((step, i): DrawnStep => {
+  const steps = groups.map((own, i): DrawnStep => {
+    const step = { ...own[0], afterKpa: own.at(-1)!.afterKpa };
     const x0 = x;
     const x1 = (x += shares[i] * unit);
     const points: [number, number][] = [[x0, y(step.beforeKpa)]];
@@ -49,7 +73,8 @@ export function drawWalk(
       points.push([(x0 + x1) / 2, y(step.beforeKpa)], [(x0 + x1) / 2, y(step.afterKpa)]);
     }
     points.push([x1, y(step.afterKpa)]);
-    return { step, x0, x1, points };
+    const most = own.reduce((a, b) => (Math.abs(fallOf([b])) > Math.abs(fallOf([a])) ? b : a));
+    return { steps: own, step: most, x0, x1, points };
   });
   const path = (points: [number, number][]): string =>
     points.map(([px, py]) => `${px.toFixed(1)} ${py.toFixed(1)}`).join('L');

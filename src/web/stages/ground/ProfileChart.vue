@@ -83,5 +83,5 @@ figcaption { font-size: 14px; }
 svg { max-width: 100%; }
 .earth { fill: var(--earth); }
 .line { fill: none; stroke: var(--clay); stroke-width: 1.8; }
-text { font-size: 11px; fill: var(--faint); }
+text { font-size: 12px; fill: var(--faint); }
 </style>

@@ -101,7 +101,7 @@ figure { margin: 0 0 12px; }
 figcaption { font-size: 14px; }
 svg { width: 100%; display: block; }
 .grid line { stroke: var(--line); }
-text { font-size: 11px; fill: var(--faint); }
+text { font-size: 12px; fill: var(--faint); }
 .band { fill: var(--window); }
 .line { fill: none; stroke: var(--water); stroke-width: 2.5; }
 .limit { stroke: var(--clay); stroke-dasharray: 6 4; stroke-width: 2; }

@@ -36,5 +36,5 @@ svg { width: 100%; display: block; }
 .cup { fill: none; stroke: var(--line); }
 .water { fill: var(--pale-water); }
 .low { fill: color-mix(in srgb, var(--clay) 45%, transparent); }
-text { font-size: 11px; fill: var(--ink); }
+text { font-size: 12px; fill: var(--ink); }
 </style>

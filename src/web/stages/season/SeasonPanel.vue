@@ -47,5 +47,5 @@ function undo(): void {
 
 <style scoped>
 .top { display: flex; justify-content: space-between; align-items: baseline; }
-@media (max-width: 820px) { .top .asks { min-height: 44px; } }
+@media (max-width: 820px), (max-height: 480px) { .top .asks { min-height: 44px; } }
 </style>

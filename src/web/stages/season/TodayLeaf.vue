@@ -108,7 +108,6 @@ watch(
 .last { position: sticky; top: 0; z-index: 2; margin: 0 0 10px; padding: 8px 12px; border-left: 6px solid var(--leaf); background: var(--picked); font-size: 15px; }
 .last.drifting { border-color: var(--clay); }
 .last.stop { border-color: var(--alarm); }
-@media (max-width: 820px) { .last { top: 56px; } }
 ul { list-style: none; margin: 0; padding: 0; }
 li { border-left: 5px solid transparent; padding-left: 6px; border-bottom: 1px solid var(--line); }
 li.as-expected { border-left-color: var(--leaf); }

@@ -2,7 +2,7 @@
 import { computed, onBeforeUnmount, onMounted } from 'vue';
 import { TIMING_CODES, type Finding, type FindingCode } from '../../../core/check';
 import LeafTabs from '../../parts/LeafTabs.vue';
-import { toldIn } from '../../shell/stages';
+import { toldIn } from '../../shell/toldIn';
 import { useJudgement } from '../../stores/judgement';
 import { useOutlook } from '../../stores/outlook';
 import { usePlan } from '../../stores/plan';
