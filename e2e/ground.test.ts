@@ -193,7 +193,9 @@ test('seven corners, sixty heights, 120 beds of unlike length: the figures are t
   expect(tally.replace(/[^\d\n.]/g, ' ')).toContain(
     String(Math.round(told.demand.askedLph)).replace(/(\d)(\d{3})$/, '$1 $2'),
   );
-  const label = await driver.findElement(By.css(`${SHEET} .area > svg[role=group]`)).getAttribute('aria-label');
+  const label = await driver
+    .findElement(By.css(`${SHEET} .area > svg[role=group]`))
+    .getAttribute('aria-label');
   expect(label).toContain(`weakest emitter ${Math.round(told.weakestKpa)}`);
 });
 
@@ -252,7 +254,8 @@ test('a walked track becomes a field; a file that is none says what to do; beds 
   const beds = async (): Promise<number> =>
     Number(
       /(\d+) beds/.exec(
-        (await driver.findElement(By.css(`${SHEET} .area > svg[role=group]`)).getAttribute('aria-label')) ?? '',
+        (await driver.findElement(By.css(`${SHEET} .area > svg[role=group]`)).getAttribute('aria-label')) ??
+          '',
       )![1],
     );
   const before = await beds();

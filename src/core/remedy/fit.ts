@@ -148,15 +148,17 @@ const awake = (plan: Plan): Plan => changed(plan, [{ kind: 'sets', sets: [] }]);
 /** Differences under this do not count, as ratios. */
 const EVEN_STEP = 0.005;
 
-function choose(kind: FitKind, variants: readonly Variant[]): Variant {
+/** Of ways that all do, the best by what is wished. */
+export function choose(kind: FitKind, variants: readonly Variant[]): Variant {
   const by: Record<FitKind, (v: Variant) => number[]> = {
     cheapest: (v) => [v.cost, v.changes.length, -v.uniformity],
     'most-even': (v) => [-Math.round(v.uniformity / EVEN_STEP), v.changes.length, v.cost],
     'fewest-sets': (v) => [v.askedLph, v.cost, v.changes.length],
   };
+  /** By the first figure in which they differ. */
   const less = (a: number[], b: number[]): boolean => {
-    for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return a[i] < b[i];
-    return false;
+    const i = a.findIndex((v, k) => v !== b[k]);
+    return a[i] < b[i];
   };
   return variants.reduce((a, b) => (less(by[kind](b), by[kind](a)) ? b : a));
 }

@@ -122,7 +122,8 @@ function setsOf(judged: Judgement, blocks: readonly Block[], share: number): Uni
     let sum = 0;
     for (const bed of watering) {
       const own = (bed.flowLph / total) * lph;
-      if (sum + own > gives && keys.length > 0) {
+      // No bed asks for more than that alone: the first of a set always fits.
+      if (sum + own > gives) {
         units.push({ unit: { block: block.id, keys }, lph: sum });
         keys = [];
         sum = 0;

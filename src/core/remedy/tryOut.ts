@@ -133,10 +133,14 @@ const idsOf = (finding: Finding): string[] => [finding.id, ...finding.also.map((
 const sumOf = (list: readonly Pick<Finding, 'margin'>[]): number =>
   list.reduce((sum, f) => sum + f.margin, 0);
 
+/** Whether it holds in a set as planned: at low water, with clean filters, on the source in use. */
+export const holdsAsPlanned = ({ holds }: Pick<Finding, 'holds'>): boolean =>
+  holds.some((h) => !h.high && !h.dirty && !h.backup);
+
 /** Judges what is open as planned first: what does not help there is not looked at in every state. */
 function helpsAtAll(way: Change[], finding: Finding, before: Judgement, solver: PlanSolver): boolean {
   // What does not hang on what is open, or only on high water or the backup, is judged at once in all states.
-  if (!finding.holds.some((h) => !h.high && !h.dirty && !h.backup)) return true;
+  if (!holdsAsPlanned(finding)) return true;
   const plan = changed(before.stated, way);
   if (plan === before.stated || refusalOf(plan)) return false;
   const ids = idsOf(finding);

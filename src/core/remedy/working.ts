@@ -23,7 +23,7 @@ export function remedyWorking(
   const left = less ? less.margin : finding.margin;
   return {
     title: `What it does: ${says.join(', and ')}`,
-    says: `This is all that it changes. The changed plan was solved in every set and state and judged anew: what was found is ${clears ? 'gone' : 'still there, less'}${worse.length > 0 ? `, and ${worse.length === 1 ? 'one thing is' : `${worse.length} things are`} worse` : ', and nothing is worse'}.`,
+    says: `This is all that it changes. The changed plan was solved in every set and state and checked again: what was found is ${clears ? 'gone' : 'still there, less'}${worse.length > 0 ? `, and ${worse.length === 1 ? 'one thing is' : `${worse.length} things are`} worse` : ', and nothing is worse'}.`,
     formula: 'ΔC = C_after − C_before',
     terms: [
       term('C_before', 'of all there is to buy, typical, before', before.cost, 'count'),

@@ -52,7 +52,7 @@ function keyName(key: string, plan: FullPlan, farm?: OpenFarm): string {
 
 /** What was seen, in words. */
 export function seenName(seen: Seen, plan: FullPlan, farm?: OpenFarm): string {
-  if (seen === 'fine') return 'nothing amiss';
+  if (seen === 'fine') return 'all fine';
   const split = seen.indexOf(':');
   const place = keyName(seen.slice(split + 1), plan, farm);
   switch (seen.slice(0, split)) {

@@ -71,25 +71,9 @@ watch(phone, () => (open.value = undefined));
       <button v-if="open" type="button" class="close" aria-label="Close" @click="open = undefined"><v-icon :icon="mdiClose" size="22" /></button>
     </div>
     <FieldSheet v-show="phone ? open === 'sheet' : !sheetGone" class="sheet" :class="{ stale: results.stale }" />
-    <div
-      v-if="!phone"
-      class="handle"
-      role="separator"
-      tabindex="0"
-      aria-orientation="horizontal"
-      aria-label="Room for the picture under the sheet"
-      :aria-valuenow="Math.round(under)"
-      aria-valuemin="0"
-      :aria-valuemax="Math.round(most)"
-      @pointerdown="take"
-      @pointermove="move"
-      @pointerup="leave"
-      @pointercancel="leave"
-      @dblclick="usual"
-      @keydown="keys"
-    >
+    <div v-if="!phone" class="handle" @pointerdown="take" @pointermove="move" @pointerup="leave" @pointercancel="leave" @dblclick="usual">
       <button type="button" :title="sheetGone ? 'Show the sheet' : 'Fold the sheet away'" :aria-label="sheetGone ? 'Show the sheet' : 'Fold the sheet away'" @click="foldSheet"><v-icon :icon="sheetGone ? mdiUnfoldMoreHorizontal : mdiArrowCollapseUp" size="14" /></button>
-      <i aria-hidden="true" />
+      <i role="separator" tabindex="0" aria-orientation="horizontal" aria-label="Room for the picture under the sheet" :aria-valuenow="Math.round(under)" aria-valuemin="0" :aria-valuemax="Math.round(most)" @keydown="keys" />
       <button type="button" :title="underGone ? 'Show the picture under the sheet' : 'Fold the picture away'" :aria-label="underGone ? 'Show the picture under the sheet' : 'Fold the picture away'" @click="foldUnder"><v-icon :icon="underGone ? mdiUnfoldMoreHorizontal : mdiArrowCollapseDown" size="14" /></button>
     </div>
     <UnderSheet v-show="phone ? open === 'under' : !underGone" class="under" :class="{ stale: results.stale }" />
@@ -102,7 +86,7 @@ watch(phone, () => (open.value = undefined));
 .sheet { grid-row: 2; min-height: 0; }
 .handle { grid-row: 3; display: flex; justify-content: center; align-items: center; gap: 10px; border-top: 1.5px solid var(--line); cursor: ns-resize; touch-action: none; user-select: none; }
 .handle i { width: 42px; height: 3px; border-radius: 2px; background: var(--line); }
-.handle:hover i, .handle:focus-visible i { background: var(--leaf); }
+.handle:hover i, .handle i:focus-visible { background: var(--leaf); }
 .handle button { border: 0; background: none; width: 28px; height: 14px; line-height: 1; display: grid; place-items: center; cursor: pointer; color: var(--faint); }
 .handle button:hover { color: var(--ink); background: var(--picked); border-radius: 3px; }
 .under { grid-row: 4; contain: strict; }

@@ -202,4 +202,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   .shell { grid-template: auto minmax(0, 1fr) / 56px auto minmax(0, 1fr) auto; grid-template-areas: 'order menu tally field' 'order panel panel panel'; }
   .order { border-bottom: 0; border-right: 1.5px solid var(--ink); }
 }
+/* A leaf that is printed is not cut off where the panel ends on the screen. */
+@media print {
+  .shell { display: block; height: auto; }
+  .panel { contain: none; overflow: visible; }
+}
 </style>

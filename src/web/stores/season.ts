@@ -190,7 +190,7 @@ export const useSeason = defineStore('season', () => {
     list: Cup[],
     inSet = set.value,
   ): Promise<CupsTold | undefined> =>
-    aside('The cups could not be reckoned', (w, n) =>
+    aside('The cups could not be worked out', (w, n) =>
       w.cups(
         n,
         stated(),

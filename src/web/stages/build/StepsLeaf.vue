@@ -54,7 +54,7 @@ const lit = (s: Step): boolean => view.pointedStep === (s.at.place === 'main' ? 
     <p class="fill">
       <b>{{ done.size }} of {{ steps.length }}</b> steps are done; about <b class="num">{{ hours(time.left) }}</b> are left for <ChoiceField label="How many work" :value="String(build.people)" :options="PEOPLE" :is-default="plan.plan.build?.people === undefined" @pick="edits.build({ people: $event === '2' ? 2 : 1 }, 'say how many work')" />.
     </p>
-    <p v-if="time.spent > 0" class="quiet">By the {{ hours(time.spent) }} you told, you take {{ time.pace.toFixed(2) }} times what was thought; the rest is reckoned so.</p>
+    <p v-if="time.spent > 0" class="quiet">You have spent {{ hours(time.spent) }}: {{ time.pace.toFixed(2) }} times the estimate. The steps left are estimated at the same pace.</p>
     <ol class="steps">
       <li v-for="(s, i) in steps" :key="s.id" :class="{ done: done.has(s.id), next: s.id === next?.id, lit: lit(s) }" @pointerenter="point(s)" @pointerleave="point(undefined)">
         <div class="row">

@@ -245,7 +245,7 @@ function takeTable(): void {
       </p>
     </section>
     <h3>The end of the season</h3>
-    <p class="quiet">Save the report and the file first. Pictures and report then begin anew; what was learned, and how old the line is, go on. Nothing is thrown away.</p>
+    <p class="quiet">Save the report and the file first. Charts and report then start again from zero. What was learned and the age of the tape are kept. Nothing is deleted.</p>
     <p><button type="button" class="plain" :disabled="book.season.length === 0" @click="closeYear">Close the year</button></p>
   </div>
 </template>

@@ -52,7 +52,7 @@ const mlOf = (text: string): number | undefined => {
   return parsed.ok && parsed.value >= 0 ? parsed.value * 1000 : undefined;
 };
 const where = (along: number): string => (along === 0 ? 'first emitter' : along === 1 ? 'last emitter' : `${Math.round(along * 100)} % along`);
-async function reckon(): Promise<void> {
+async function workOut(): Promise<void> {
   const cups: Cup[] = [];
   for (const p of places.value) {
     const text = texts.get(keyOf(p))?.trim();
@@ -91,7 +91,7 @@ const share = (v: number): string => settings.show(v, 'share');
     </table>
     <p v-if="why" role="alert" class="alarm">{{ why }}</p>
     <AskedFirst :questions="asked" @take="takeAnyway()" @drop="drop" />
-    <button type="button" class="do" @click="reckon">Note the cups</button>
+    <button type="button" class="do" @click="workOut">Note the cups</button>
     <section v-if="told" aria-label="What the cups say">
       <dl class="rows">
         <dt>mean of {{ told.measured.cups }} cups</dt><dd class="num">{{ settings.show(told.measured.meanLph, 'emitterFlow') }}<template v-if="told.predicted"> of {{ settings.show(told.predicted.meanLph, 'emitterFlow') }}</template></dd>

@@ -25,7 +25,7 @@ const lastJudged = computed(() => lastPlace.value && season.judgedAt(lastPlace.v
 const lastSays = computed(() => {
   const [p, e] = [lastPlace.value, last.value];
   if (!p || !e) return '';
-  const read = e.value !== undefined ? show(p, e.value) : e.seen === 'fine' ? 'nothing amiss' : 'something is amiss';
+  const read = e.value !== undefined ? show(p, e.value) : e.seen === 'fine' ? 'all fine' : 'something is wrong';
   return `${read}, ${p.name}: ${lastJudged.value ? JUDGED[lastJudged.value] : 'noted'}.`;
 });
 const show = (p: Place, value: number): string => settings.show(value, kindOfSpot(p.kind));
@@ -88,7 +88,7 @@ watch(
                 <p v-if="p.expected" class="quiet">Should read {{ show(p, p.expected.value) }}; anything from {{ show(p, p.expected.low) }} to {{ show(p, p.expected.high) }} is as expected.</p>
                 <TakeReading v-if="p.kind !== 'look'" :kind="kindOfSpot(p.kind)" :label="`What it reads: ${p.name}`" @took="took(p, $event)" />
                 <div v-else class="seen" role="group" :aria-label="`What is seen ${p.name}`">
-                  <button v-for="c in (p.choices ?? []).slice(0, 1)" :key="c.seen" type="button" @click="saw(p, c.seen)">Nothing amiss</button>
+                  <button v-for="c in (p.choices ?? []).slice(0, 1)" :key="c.seen" type="button" @click="saw(p, c.seen)">All fine</button>
                   <select :aria-label="`Something is seen ${p.name}`" @change="saw(p, ($event.target as HTMLSelectElement).value)">
                     <option value="" disabled selected>Something is …</option>
                     <option v-for="c in (p.choices ?? []).slice(1)" :key="c.seen" :value="c.seen">{{ c.name }}</option>

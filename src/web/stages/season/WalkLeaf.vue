@@ -60,7 +60,7 @@ const minutes = computed(() => Math.round(stops.value.reduce((sum, s) => sum + s
             <option value="" disabled selected>Something is …</option>
             <option v-for="c in choices(s)" :key="c.seen" :value="c.seen">{{ c.name }}</option>
           </select>
-          <button type="button" class="do" @click="s.look ? saw(s, 'fine') : tick(s)">{{ s.look ? 'Nothing amiss' : done.has(s.id) ? 'Done once more' : 'Done' }}</button>
+          <button type="button" class="do" @click="s.look ? saw(s, 'fine') : tick(s)">{{ s.look ? 'All fine' : done.has(s.id) ? 'Done again' : 'Done' }}</button>
         </div>
       </li>
     </ol>

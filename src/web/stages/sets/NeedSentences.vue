@@ -46,7 +46,7 @@ const anyTunnel = computed(() => plan.blocks.some((b) => b.tunnel));
 
 <template>
   <p class="fill">
-    Water by <ChoiceField label="Need is worked out by" :value="need.by" :options="RULES" :is-default="isDefault('by')" @pick="edits.need({ by: $event }, 'reckon need another way')" /><template v-if="need.by === 'depth'">:
+    Water by <ChoiceField label="Need is worked out by" :value="need.by" :options="RULES" :is-default="isDefault('by')" @pick="edits.need({ by: $event }, 'work out need another way')" /><template v-if="need.by === 'depth'">:
       <QuantityField label="Depth a week" kind="rain" :value="need.depthMm" :is-default="isDefault('depthMm')" :take="set('depthMm', 'set the depth a week')" /> on the whole bed</template><template v-else-if="need.by === 'row'">:
       <QuantityField label="For each length of row a week" kind="volume" :value="need.rowL * rowUnitM" :is-default="isDefault('rowL')" :take="set('rowL', 'set the litres for a row', (v) => v / rowUnitM)" /> for each {{ settings.units.system === 'us' ? 'foot' : 'metre' }} of row a week, under mulch</template><template v-else-if="need.by === 'plant'">:
       <QuantityField label="For each plant or pot a day" kind="volume" :value="need.plantL" :is-default="isDefault('plantL')" :take="set('plantL', 'set the litres for a plant')" /></template><template v-else-if="need.by === 'minutes'">:

@@ -17,7 +17,7 @@ export const weatherOfOtherYear = findingKind({
   words: ({ says }) => ({
     title: 'The weather that was told is of another time',
     howMuch: `It is of ${says.first} to ${says.last}; no day of the season is among it, so none of it counts.`,
-    why: 'Need is reckoned from usual days of the month instead.',
+    why: 'Need is worked out from usual days of the month instead.',
     tries: ['let it stand for the same days of this year', 'set the first day of the season'],
   }),
 });
