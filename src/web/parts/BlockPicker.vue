@@ -3,6 +3,8 @@ import { computed } from 'vue';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
 
+/** A chooser only says which block is meant. */
+defineProps<{ chooser?: boolean }>();
 /** Which block is looked at; its name, height and whether it is in use; copied and removed. */
 const plan = usePlan();
 const edits = useEdits();
@@ -15,7 +17,7 @@ const rename = (event: Event): void => void edits.blockSelf({ name: (event.targe
     <div v-if="several" role="group" aria-label="Blocks" class="list">
       <button v-for="b in plan.blocks" :key="b.id" type="button" :aria-pressed="b.id === plan.block.id" :class="{ on: b.id === plan.block.id, shut: !b.inUse }" @click="plan.pickBlock(b.id)">{{ b.name }}{{ b.inUse ? '' : ' (out of use)' }}</button>
     </div>
-    <p class="fill line">
+    <p v-if="!chooser" class="fill line">
       <input class="name" type="text" maxlength="80" aria-label="Name of the block" :value="plan.block.name" @change="rename" />
       <label class="use"><input type="checkbox" :checked="plan.block.inUse" @change="edits.blockSelf({ inUse: ($event.target as HTMLInputElement).checked }, plan.block.inUse ? `leave ${plan.block.name} out` : `use ${plan.block.name}`)" /> in use</label>
       <button type="button" class="small" @click="edits.copyBlock()">copy the block</button>
@@ -32,5 +34,4 @@ const rename = (event: Event): void => void edits.blockSelf({ name: (event.targe
 .line { display: flex; flex-wrap: wrap; gap: 4px 12px; align-items: baseline; line-height: 1.7; font-size: 15px; }
 .name { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-weight: 600; padding: 0 4px; width: 10em; line-height: 1.5; }
 .use { white-space: nowrap; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
 </style>

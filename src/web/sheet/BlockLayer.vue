@@ -2,11 +2,10 @@
 import { computed } from 'vue';
 import { onlyBeds, type BlockLayout } from '../../core/layout';
 import BedShapes from './BedShapes.vue';
-import RunsLayer from './RunsLayer.vue';
 import type { usePainting } from './usePainting';
 
-/** A block's ground, beds and runs, in its own frame. */
-const props = defineProps<{ layout: BlockLayout; runWidth: number; k: number; painting: ReturnType<typeof usePainting> }>();
+/** A block's ground and beds, in its own frame. */
+const props = defineProps<{ layout: BlockLayout; k: number; painting: ReturnType<typeof usePainting> }>();
 
 const matrix = computed(() => {
   const { sin, cos, xM, yM } = props.layout.frame;
@@ -21,7 +20,6 @@ const outline = computed(() => props.layout.outline && `M${props.layout.outline.
   <g :transform="matrix">
     <path v-if="outline" :d="outline" class="outline" :class="{ tunnel: layout.block.tunnel }" />
     <BedShapes :beds="beds" :plan-beds="layout.block.beds" :block-id="layout.block.id" :index="layout.index" :in-use="layout.block.inUse" :k="k" :painting="painting" />
-    <RunsLayer :layout="layout" :width="runWidth" :k="k" />
   </g>
 </template>
 

@@ -28,6 +28,7 @@ import NorthArrow from './NorthArrow.vue';
 import PlantsLayer from './PlantsLayer.vue';
 import OutlineHandles from './OutlineHandles.vue';
 import ReliefLayer from './ReliefLayer.vue';
+import RunsCanvas from './RunsCanvas.vue';
 import ScaleBar from './ScaleBar.vue';
 import SheetLegend from './SheetLegend.vue';
 import SheetTools from './SheetTools.vue';
@@ -51,6 +52,10 @@ const route = useRoute();
 const frame = ref<HTMLElement>();
 const svg = ref<SVGSVGElement>();
 const back = ref<SVGSVGElement>();
+/** Beds and what lies about them, under the painted runs. */
+const ground = ref<SVGSVGElement>();
+const runs = ref<InstanceType<typeof RunsCanvas>>();
+const painted = computed(() => runs.value?.canvas);
 
 /** Laid out here from the plan itself, so that the drawing is never behind the hand. */
 const farm = computed(() => layOut(plan.full));
@@ -71,18 +76,23 @@ const size = computed(() => {
  */
 const turned = ref(false);
 function settle(): void {
-  turned.value = !plan.blocks.some((b) => b.places) && size.value.along > TURN_FROM * size.value.across;
+  // On a sheet higher than wide, as a phone is held, they lie upright.
+  const { width, height } = frame.value?.getBoundingClientRect() ?? { width: 0, height: 0 };
+  const upright = height > width;
+  const { along, across } = size.value;
+  turned.value = !plan.blocks.some((b) => b.places) && (upright ? across > TURN_FROM * along : along > TURN_FROM * across);
 }
 settle();
 watch(turned, (now) => (view.sheetTurned = now), { immediate: true });
-const sheet = useSheetView(frame, [svg, back], bounds, () => turned.value);
+const sheet = useSheetView(frame, [svg, back, ground, painted], bounds, () => turned.value);
 const hand = useHand(sheet.toField, sheet.hold, results.isBusy);
 const edits = useSheetEdits(() => turned.value);
 const painting = usePainting();
 const choice = useBoxChoice(() => farm.value, sheet.toScreen);
 const middle = () => sheet.onField(sheet.width.value / 2, sheet.height.value / 2);
 const drawing = useDrawing(edits, middle);
-const place = computed(sheet.matrix);
+const matrix = computed(sheet.matrix);
+const place = computed(() => `matrix(${matrix.value.join(' ')})`);
 const k = computed(() => sheet.view.value.k);
 /** Blocks with where they fall on the screen: the same view while neither the block's ground nor the sheet has moved. */
 const seen = computed((before?: { layout: BlockLayout; on: BlockView; at: string }[]) => {
@@ -99,7 +109,7 @@ const TOOLS = { wide: 44, high: 226 };
 const EDGE_PX = 4;
 const roomFor = (): Rect => ({ minX: EDGE_PX, minY: EDGE_PX, maxX: sheet.width.value - EDGE_PX, maxY: sheet.height.value - EDGE_PX });
 const toolsAt = (): Rect[] => [{ minX: sheet.width.value - TOOLS.wide, minY: 0, maxX: sheet.width.value, maxY: TOOLS.high }];
-const { drawn } = provideLabels(roomFor, toolsAt, () => bedsSoft.value);
+const { drawn } = provideLabels(roomFor, toolsAt, () => bedsSoft.value, () => hand.holding.value !== '');
 /** Ground that beds cover; of blocks that lie aslant bed by bed. */
 const FLAT = 0.02;
 const bedsSoft = computed((): Soft[] =>
@@ -119,6 +129,7 @@ const onGround = computed(() => route.name === 'ground');
 /** Where something is read today. */
 const onSeason = computed(() => route.name === 'season' && (view.seasonLeaf === 'today' || view.seasonLeaf === 'walk'));
 const turnsBeds = computed(() => onGround.value || route.name === 'beds');
+const bedBlocks = computed(() => farm.value.blocks.filter((x) => !onlyPlaces(x.block)));
 const current = computed(() => seen.value.find((b) => b.layout.block.id === plan.block.id));
 const underlay = computed(() => plan.underlay);
 const overview = computed(() => {
@@ -135,6 +146,13 @@ function letGo(): void {
   view.chosen.clear();
 }
 
+/** A phone opens it later, and is turned itself. */
+watch(
+  () => sheet.height.value > sheet.width.value,
+  () => {
+    if (!sheet.moved.value && sheet.width.value > 0) showAll();
+  },
+);
 watch(() => plan.opened, () => {
   settle();
   void nextTick(sheet.fit);
@@ -160,12 +178,17 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
       <ReliefLayer v-if="tools.look.relief && sheet.ready.value" :farm="farm" :to-screen="sheet.toScreen" :place="place" :k="k" />
       <GridLayer v-if="onGround" :to-field="sheet.onField" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" :height="sheet.height.value" />
     </svg>
-    <svg ref="svg" role="group" :aria-label="overview" @click.self="letGo" @pointerdown.self="choice.begin">
+    <svg ref="ground" class="ground" @click.self="letGo" @pointerdown.self="choice.begin">
       <template v-if="sheet.ready.value">
       <ThingsLayer :place="place" :to-screen="sheet.toScreen" :open="onGround" :hand="hand" :edits="edits" />
       <g :transform="place">
-        <BlockLayer v-for="b in farm.blocks.filter((x) => !onlyPlaces(x.block))" :key="b.block.id" :layout="b" :run-width="runWidth" :k="k" :painting="painting" />
+        <BlockLayer v-for="b in bedBlocks" :key="b.block.id" :layout="b" :k="k" :painting="painting" />
       </g>
+      </template>
+    </svg>
+    <RunsCanvas v-if="sheet.ready.value" ref="runs" :blocks="bedBlocks" :matrix="matrix" :k="k" :width="sheet.width.value" :height="sheet.height.value" :run-width="runWidth" />
+    <svg ref="svg" class="front sheet-front" role="group" :aria-label="overview">
+      <template v-if="sheet.ready.value">
       <BedWords v-for="b in seen.filter((x) => !onlyPlaces(x.layout.block))" :key="`words ${b.layout.block.id}`" :block-id="b.layout.block.id" :beds="onlyBeds(b.layout)" :plan-beds="b.layout.block.beds" :on="b.on" :k="k" />
       <EmittersLayer v-if="nearEnough && results.solved" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" :height="sheet.height.value" />
       <MainsLayer :farm="farm" :width="sheet.width.value" :to-screen="sheet.toScreen" :to-field="sheet.toField" :turned="turned" :hand="hand" :edits="edits" />
@@ -208,6 +231,7 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
 .foot { display: flex; gap: 4px 18px; align-items: center; padding: 3px 14px; border-top: 1px solid var(--line); background: var(--paper); }
 .grow { flex: 1; }
 .area > svg { position: relative; width: 100%; height: 100%; display: block; touch-action: none; cursor: grab; user-select: none; overflow: visible; will-change: transform; transform-origin: 0 0; }
+.area > .ground, .area > .front { position: absolute; inset: 0; }
 .area > .back { position: absolute; inset: 0; pointer-events: none; }
 .area > svg:active { cursor: grabbing; }
 .zoom { position: absolute; right: 10px; top: 10px; display: flex; flex-direction: column; border: 1px solid var(--line); border-radius: 4px; background: var(--card); }

@@ -7,11 +7,11 @@ export const SHADES = 8;
 /** Rounding slack at the window's ends, kPa. */
 const ON_EDGE_KPA = 0.05;
 
-export function classOf(kpa: number, minKpa: number, maxKpa: number): PressureClass {
+export function classOf(kpa: number, minKpa: number, maxKpa: number, shades = SHADES): PressureClass {
   if (kpa < minKpa - ON_EDGE_KPA) return 'under';
   if (kpa > maxKpa + ON_EDGE_KPA) return 'over';
   const share = (kpa - minKpa) / (maxKpa - minKpa);
-  return Math.min(SHADES - 1, Math.max(0, Math.floor(share * SHADES)));
+  return Math.min(shades - 1, Math.max(0, Math.floor(share * shades)));
 }
 
 /** A shade as a mix of the theme's two waters. */

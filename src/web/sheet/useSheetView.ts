@@ -32,7 +32,7 @@ const SETTLE_SHARE = 0.75;
  */
 export function useSheetView(
   frame: Ref<HTMLElement | undefined>,
-  drawn: readonly Ref<SVGSVGElement | undefined>[],
+  drawn: readonly Ref<SVGElement | HTMLElement | undefined>[],
   bounds: () => Bounds,
   turned: () => boolean,
 ) {
@@ -119,9 +119,10 @@ export function useSheetView(
     const { x, y, k } = view.value;
     return turned() ? [x + yM * k, y + xM * k] : [x + xM * k, y - yM * k];
   };
-  const matrix = (): string => {
+  /** From metres of the field to the screen, as SVG writes it. */
+  const matrix = (): [number, number, number, number, number, number] => {
     const { x, y, k } = view.value;
-    return turned() ? `matrix(0 ${k} ${k} 0 ${x} ${y})` : `matrix(${k} 0 0 ${-k} ${x} ${y})`;
+    return turned() ? [0, k, k, 0, x, y] : [k, 0, 0, -k, x, y];
   };
   /** Where the sheet stands on the page; measured once while a hand holds something, since measuring lays out the page. */
   let held: DOMRect | undefined;

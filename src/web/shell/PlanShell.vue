@@ -12,6 +12,7 @@ import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useView } from '../stores/view';
 import FieldArea from './FieldArea.vue';
+import PanelOutline from './PanelOutline.vue';
 import PlanMenu from './PlanMenu.vue';
 import TallyBar from './TallyBar.vue';
 import TermsUnderFinger from './TermsUnderFinger.vue';
@@ -143,6 +144,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <p v-if="keeping.trouble" role="alert" class="caution">
         {{ keeping.trouble }} <button type="button" class="asks" @click="desk.saveFile()">Save a file</button>
       </p>
+      <PanelOutline v-if="panel" :panel="panel" />
       <router-view />
     </aside>
     <WorkingDialog />

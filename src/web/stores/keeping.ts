@@ -4,14 +4,7 @@ import { computed, ref, shallowRef, toRaw } from 'vue';
 import type { Happening, Plan } from '../../core/plan';
 import { openJournal, writeEntry, type Entry } from '../storage/journal';
 import { takePen, type Pen } from '../storage/pen';
-import {
-  ChangedElsewhere,
-  fetchKept,
-  keep,
-  newId,
-  type KeptPlan,
-  type Unreadable,
-} from '../storage/shelf';
+import { ChangedElsewhere, fetchKept, keep, newId, type KeptPlan, type Unreadable } from '../storage/shelf';
 import { rememberLast } from '../storage/last';
 import { usePlan } from './plan';
 

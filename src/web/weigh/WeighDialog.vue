@@ -33,7 +33,7 @@ function shut(): void {
         <button v-for="w in WEIGHINGS" :key="w.id" type="button" :aria-current="weigh.open === w.id ? 'page' : undefined" @click="turn(w.id)">{{ w.name }}</button>
       </nav>
       <v-card-text>
-        <BlockPicker v-if="weigh.open !== 'sure'" />
+        <BlockPicker v-if="weigh.open !== 'sure'" chooser />
         <p v-if="weigh.failed" class="caution" role="alert">{{ weigh.failed }}</p>
         <component :is="sheet" v-if="sheet" />
       </v-card-text>

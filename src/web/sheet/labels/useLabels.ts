@@ -1,11 +1,15 @@
+import { useInterval } from '@vueuse/core';
 import {
   computed,
   inject,
   onScopeDispose,
   provide,
   shallowReactive,
+  shallowRef,
+  watch,
   type ComputedRef,
   type InjectionKey,
+  type Ref,
 } from 'vue';
 import { textWidth, typeLoaded } from '../../parts/textWidth';
 import { placeLabels, type Label, type PlacedLabel, type Rect, type Soft } from './placeLabels';
@@ -54,7 +58,7 @@ export interface PlacedText extends PlacedLabel {
 
 interface Labels {
   layers: Map<symbol, ComputedRef<LayerLabels>>;
-  placed: ComputedRef<ReadonlyMap<string, PlacedLabel>>;
+  placed: Readonly<Ref<ReadonlyMap<string, PlacedLabel>>>;
 }
 const KEY: InjectionKey<Labels> = Symbol('labels');
 
@@ -65,44 +69,56 @@ const measured = (l: AnyLabel): Label =>
     ? l
     : { ...l, width: textWidth(l.text, STYLES[l.style]), height: STYLES[l.style].px * LINE };
 
-/** Begins a sheet's labels: what its layers want written is placed together. */
-export function provideLabels(room: () => Rect, tools: () => readonly Rect[], beds: () => readonly Soft[]) {
+/** While the hand moves something labels are placed again only so often, ms: the drawing follows it, what is written catches up. */
+const PLACED_EVERY_MS = 120;
+
+/**
+ * Begins a sheet's labels: what its layers want written is placed together.
+ * @param held something is moved by hand just now
+ */
+export function provideLabels(
+  room: () => Rect,
+  tools: () => readonly Rect[],
+  beds: () => readonly Soft[],
+  held: () => boolean,
+) {
   const layers = shallowReactive(new Map<symbol, ComputedRef<LayerLabels>>());
   const all = computed(() => [...layers.values()].map((l) => l.value));
-  const placed = computed(() => {
+  const now = computed(() => {
     void typeLoaded.value;
-    return placeLabels(
-      all.value.flatMap((l) => (l.labels ?? []).map(measured)),
+    const labels = all.value.flatMap((l) => l.labels ?? []);
+    const found = placeLabels(
+      labels.map(measured),
       room(),
       [...tools(), ...all.value.flatMap((l) => l.hard ?? [])],
       [...beds(), ...all.value.flatMap((l) => l.soft ?? [])],
     );
+    const texts = labels.flatMap((l): PlacedText[] => {
+      const at = l.text === undefined || l.own ? undefined : found.get(l.key);
+      return at
+        ? [{ ...at, key: l.key, text: l.text!, style: (l as SheetLabel).style, turn: l.turn ?? 0, at: l.at }]
+        : [];
+    });
+    return { found, texts };
   });
-  const drawn = computed(() =>
-    all.value
-      .flatMap((l) => l.labels ?? [])
-      .flatMap((l): PlacedText[] => {
-        const at = l.text === undefined || l.own ? undefined : placed.value.get(l.key);
-        return at
-          ? [
-              {
-                ...at,
-                key: l.key,
-                text: l.text!,
-                style: (l as SheetLabel).style,
-                turn: l.turn ?? 0,
-                at: l.at,
-              },
-            ]
-          : [];
-      }),
+  const placed = shallowRef<ReadonlyMap<string, PlacedLabel>>(new Map());
+  const drawn = shallowRef<readonly PlacedText[]>([]);
+  const { counter, pause, resume } = useInterval(PLACED_EVERY_MS, { controls: true, immediate: false });
+  watch(held, (is) => (is ? resume() : pause()));
+  watch(
+    () => (held() ? counter.value : now.value),
+    () => {
+      placed.value = now.value.found;
+      drawn.value = now.value.texts;
+    },
+    { immediate: true },
   );
   provide(KEY, { layers, placed });
   return { drawn };
 }
 
 /** Has a layer's labels placed with all others. @returns where they stand, by their keys */
-export function useLabels(own: () => LayerLabels): ComputedRef<ReadonlyMap<string, PlacedLabel>> {
+export function useLabels(own: () => LayerLabels): Labels['placed'] {
   const labels = inject(KEY);
   if (!labels) throw new Error('labels are placed on a sheet only');
   const id = Symbol('layer');

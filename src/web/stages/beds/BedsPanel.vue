@@ -130,5 +130,4 @@ const turn = computed(() => {
 
 <style scoped>
 .acts { display: flex; flex-wrap: wrap; gap: 4px 14px; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
 </style>

@@ -89,5 +89,4 @@ const HALF = 0.5;
 .picked { border-left: 4px solid var(--ink); padding-left: 10px; margin-bottom: 12px; }
 .picked p { margin-bottom: 4px; }
 .acts { display: flex; flex-wrap: wrap; gap: 6px; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
 </style>

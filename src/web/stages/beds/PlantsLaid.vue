@@ -75,7 +75,6 @@ const MOST_LISTED = 200;
 .picked { border-left: 3px solid var(--ink); padding-left: 10px; }
 .name { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); padding: 0 4px; width: 8em; line-height: 1.5; }
 .acts { display: flex; flex-wrap: wrap; gap: 6px 10px; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
 .laid { border-collapse: collapse; width: 100%; font-size: 14px; }
 .laid th, .laid td { text-align: right; padding: 2px 6px; border-bottom: 1px solid var(--line); font-weight: 400; }
 .laid th[scope='row'], .laid th:first-child { text-align: left; }

@@ -150,5 +150,4 @@ const UNITS = ['m', 'ft', 'survey ft'] as const;
 .ask label { display: block; margin-bottom: 4px; }
 .ask select { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); max-width: 230px; }
 ul { margin: 0 0 8px; padding-left: 16px; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
 </style>

@@ -95,7 +95,5 @@ const contour = computed(() => (tools.look.contourM > 0 ? tools.look.contourM : 
 .part { border-top: 1px solid var(--line); padding-top: 10px; }
 .corners { display: grid; grid-template-columns: 1fr 1fr; gap: 2px 12px; margin-bottom: 8px; font-size: 14.5px; }
 .acts { display: flex; flex-wrap: wrap; gap: 6px; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
-.small[aria-pressed='true'] { background: var(--picked); font-weight: 700; }
 .list { list-style: none; padding: 0; margin: 0 0 10px; font-size: 14px; max-height: 240px; overflow-y: auto; }
 </style>

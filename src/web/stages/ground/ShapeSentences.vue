@@ -91,6 +91,4 @@ const setTunnel = (field: string, label: string) => (value: number, gesture: str
 
 <style scoped>
 .acts { display: flex; flex-wrap: wrap; gap: 6px; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
-.small[aria-pressed='true'] { background: var(--picked); font-weight: 700; }
 </style>

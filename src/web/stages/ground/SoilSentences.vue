@@ -48,5 +48,4 @@ const soilName = computed(() => SOILS.find((s) => s.id === reached.value.soil)?.
 fieldset { border: 0; padding: 0; margin: 0 0 8px; }
 legend { font-size: 14.5px; font-weight: 600; }
 label { display: block; font-size: 14px; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
 </style>

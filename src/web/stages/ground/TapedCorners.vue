@@ -99,5 +99,4 @@ thead th { font-size: 12.5px; color: var(--faint); }
 input:not([type]) { width: 6.5em; background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-weight: 600; padding: 1px 4px; }
 .why { color: var(--alarm); font-size: 13.5px; margin-bottom: 6px; }
 .acts { display: flex; flex-wrap: wrap; gap: 6px; margin: 0; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
 </style>

@@ -49,6 +49,4 @@ ul { list-style: none; padding: 0; margin: 0 0 10px; font-size: 14.5px; }
 li { padding: 2px 0 2px 8px; border-left: 3px solid transparent; }
 li.on { border-left-color: var(--ink); }
 input[type='text'] { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-weight: 600; padding: 0 4px; width: 7.5em; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
-.small[aria-pressed='true'] { background: var(--picked); font-weight: 700; }
 </style>

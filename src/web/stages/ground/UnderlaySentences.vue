@@ -83,6 +83,4 @@ const marked = computed(() => (tools.marked.length === 2 ? Math.hypot(tools.mark
 .part { border-top: 1px solid var(--line); padding-top: 10px; }
 .acts { display: flex; flex-wrap: wrap; gap: 6px; position: relative; }
 .why { color: var(--alarm); font-size: 13.5px; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
-.small[aria-pressed='true'] { background: var(--picked); font-weight: 700; }
 </style>

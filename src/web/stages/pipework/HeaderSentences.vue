@@ -102,6 +102,3 @@ const setSecond = (fields: Record<string, unknown>, label: string, gesture?: str
   <p><button type="button" class="asks" @click="weigh.open = 'header'">Which size carries how many beds?</button></p>
 </template>
 
-<style scoped>
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
-</style>

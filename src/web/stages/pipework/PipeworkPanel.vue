@@ -49,6 +49,7 @@ const farEnd = computed(() => {
 <template>
   <section>
     <h2>Pipework</h2>
+    <BlockPicker />
     <h3><TermWord term="head">Head</TermWord>, at the <TermWord term="source" /></h3>
     <AssemblyEditor :place="HEAD" :from="plan.source.name" to="main" name="Head" />
     <p v-if="injector" class="quiet">Feed is given through the drip: a {{ injector.name }} stands in the head. Only open beds get it; never mix products.</p>
@@ -57,8 +58,7 @@ const farEnd = computed(() => {
     </p>
     <h3><TermWord term="main">Main</TermWord></h3>
     <MainPieces />
-    <h3><TermWord term="block">Block</TermWord></h3>
-    <BlockPicker />
+    <h3><TermWord term="block">Block</TermWord>{{ plan.blocks.length > 1 ? `: ${plan.block.name}` : '' }}</h3>
     <p v-if="plan.blocks.length > 1" class="fill">Inlets of the blocks are put together <ChoiceField label="Inlets of the blocks" :value="plan.full.inlets" :options="INLETS" :is-default="plan.plan.inlets === undefined" @pick="edits.inlets($event as 'own' | 'alike')" />.</p>
     <AssemblyEditor :key="plan.block.id" :place="plan.block.id" from="main" to="header" name="Block inlet" shelf-shut />
     <template v-if="!onlyPlaces(plan.block)">

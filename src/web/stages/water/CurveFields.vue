@@ -70,5 +70,4 @@ const remove = (i: number): void => void edits.curve({ points: props.curve.point
 .points { border-collapse: collapse; margin: -6px 0 10px; }
 th { text-align: left; font-weight: 400; color: var(--faint); font-size: 13px; }
 td, th { padding: 1px 14px 1px 0; vertical-align: top; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
 </style>

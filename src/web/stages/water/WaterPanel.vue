@@ -11,6 +11,7 @@ import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
 import BoosterSentences from './BoosterSentences.vue';
 import PumpSentences from './PumpSentences.vue';
+import MarksLegend from './MarksLegend.vue';
 import SourceList from './SourceList.vue';
 import SupplyCurve from './SupplyCurve.vue';
 import TankSentences from './TankSentences.vue';
@@ -95,6 +96,7 @@ const rename = (event: Event): void => void edits.source({ name: (event.target a
         <QuantityField label="Water temperature" kind="temperature" :value="plan.wishes.waterC" :is-default="plan.plan.wishes?.waterC === undefined" :take="(v, g) => edits.wishes({ waterC: v }, 'set the water temperature', g)" />.
       </p>
     </details>
+    <MarksLegend />
     <p v-if="source.kind === 'tap'" class="caution">Backflow protection is law on most public supplies. Local water rules and licensed plumbers decide what yours needs.</p>
     <p v-else-if="source.kind === 'tank'" class="caution">A tank weighs 1 kg per litre. Above about 1 m or 200 kg somebody competent designs its stand. Rain and surface water is not for drinking.</p>
     <p v-else class="caution">Pump and well electrics are work for a licensed electrician.<template v-if="source.kind === 'pump'"> Surface water is not for drinking, nor for overhead watering of leaves eaten raw.</template></p>
