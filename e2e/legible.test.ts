@@ -150,6 +150,16 @@ describe.each(Object.keys(SIZES) as (keyof typeof SIZES)[])('on a %s', (size) =>
   });
 });
 
+test('a phone’s verdict says too that nothing was measured yet', async () => {
+  const { driver } = bench;
+  const [width, height] = SIZES.phone;
+  await viewport(driver, { width, height });
+  await driver.get(bench.url);
+  await press(driver, 'Blank plan');
+  // Only what is to be seen is read.
+  await reads(driver, VERDICT, /Nothing measured yet: example figures[\s\S]*weakest emitter/);
+});
+
 test('how much was measured', () => {
   console.log(
     `    ${measured.screens} screens: ${measured.labels} labels, ${measured.texts} texts, ${measured.targets} targets measured`,

@@ -120,10 +120,10 @@ const available = computed(() => {
 .key { display: none; }
 @media (max-width: 820px), (max-height: 480px) {
   .tally { min-height: 0; flex-direction: column; }
-  .verdict { order: 1; width: auto; height: 52px; margin: 0; padding: 4px 6px 4px 14px; display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0 12px; align-content: center; align-items: center; }
+  .verdict { order: 1; width: auto; min-height: 52px; margin: 0; padding: 5px 6px 5px 14px; display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0 12px; align-content: center; align-items: center; }
   .verdict b { font-size: 16px; line-height: 1.15; grid-column: 1; display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; overflow: hidden; }
-  .verdict > span { display: none; }
-  .key { display: block; grid-column: 2; grid-row: 1; min-height: 44px; border: 0; background: none; color: inherit; text-align: right; font-size: 12px; line-height: 1.2; padding: 0 8px; cursor: pointer; }
+  .verdict > span { grid-column: 1; font-size: 12.5px; line-height: 1.2; display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; overflow: hidden; }
+  .key { display: block; grid-column: 2; grid-row: 1 / span 2; min-height: 44px; border: 0; background: none; color: inherit; text-align: right; font-size: 12px; line-height: 1.2; padding: 0 8px; cursor: pointer; }
   .key strong { display: block; font-size: 18px; }
   .figures { order: 2; flex: none; flex-wrap: wrap; display: none; border-bottom: 1.5px solid var(--ink); }
   .figures.all { display: flex; }

@@ -30,27 +30,39 @@ const LEFT = 52;
 const RIGHT = 62;
 const TOP = 10;
 const FOOT = 20;
-const x = computed(() => scaleLinear([0, season.value?.days ?? 1], [LEFT, Math.max(LEFT + 100, width.value - RIGHT)]));
+/** Days looked at: those on which something grows, with a week about them. */
+const ABOUT_D = 7;
+const span = computed(() => {
+  const all = season.value?.days ?? 1;
+  const grows = (beds.value?.full ?? []).map((v) => !Number.isNaN(v));
+  const [first, last] = [grows.indexOf(true), grows.lastIndexOf(true)];
+  return first < 0 ? { from: 0, to: all } : { from: Math.max(0, first - ABOUT_D), to: Math.min(all, last + 1 + ABOUT_D) };
+});
+const x = computed(() => scaleLinear([span.value.from, span.value.to], [LEFT, Math.max(LEFT + 100, width.value - RIGHT)]));
 const y = computed(() => scaleLinear([0, 1], [height.value - FOOT, TOP]));
 /** Depths on the bed, from the top down for rain and given water, mm. */
 const widthOf = computed(() => plan.blocks[beds.value?.block ?? 0]?.beds.widthM ?? 1);
 const mm = (litresPerM: number): number => litresPerM / widthOf.value;
 const mostMm = computed(() => Math.max(5, max(beds.value?.givenL ?? [], mm) ?? 0, max(beds.value?.rainL ?? [], mm) ?? 0));
 const bar = computed(() => scaleLinear([0, mostMm.value], [0, (height.value - FOOT - TOP) * 0.45]));
-const days = computed(() => (beds.value?.full ?? []).map((full, i) => ({ i, full })));
+const days = computed(() => (beds.value?.full ?? []).map((full, i) => ({ i, full })).slice(span.value.from, span.value.to));
 const filled = computed(() => area<{ i: number; full: number }>((d) => x.value(d.i + 0.5), () => y.value(0), (d) => y.value(d.full)).defined((d) => !Number.isNaN(d.full))(days.value) ?? '');
 const edge = computed(() => line<{ i: number; full: number }>((d) => x.value(d.i + 0.5), (d) => y.value(d.full)).defined((d) => !Number.isNaN(d.full))(days.value) ?? '');
 const dayW = computed(() => Math.max(1, x.value(1) - x.value(0)));
+/** Room that a month's name takes, px. */
+const MONTH_PX = 50;
+const dayOfNextMonth = (date: string): number => 32 - Number(date.slice(8));
 const months = computed(() => {
   const found: { i: number; name: string }[] = [];
-  for (let i = 0; i < (season.value?.days ?? 0); i++) {
-    const date = dayAfter(season.value!.from, i);
-    if (i === 0 || date.endsWith('-01')) found.push({ i, name: settings.day(date) });
+  for (let i = span.value.from; season.value && i < span.value.to; i++) {
+    const date = dayAfter(season.value.from, i);
+    // The first day is named where the next month's name leaves it room.
+    if ((i === span.value.from && x.value(dayOfNextMonth(date) + i) - x.value(i) > MONTH_PX) || date.endsWith('-01')) found.push({ i, name: settings.day(date) });
   }
   return found;
 });
 const noted = computed(() =>
-  plan.full.watering.notes.filter((n) => n.block === plan.blocks[beds.value?.block ?? 0]?.id).map((n) => ({ ...n, i: season.value!.sky.findIndex((d) => d.date === n.date) })).filter((n) => n.i >= 0),
+  plan.full.watering.notes.filter((n) => n.block === plan.blocks[beds.value?.block ?? 0]?.id).map((n) => ({ ...n, i: season.value!.sky.findIndex((d) => d.date === n.date) })).filter((n) => n.i >= span.value.from && n.i < span.value.to),
 );
 const says = computed(() => {
   const b = beds.value;
@@ -79,7 +91,7 @@ const tipOf = (i: number): string => {
     <div ref="frame" class="frame">
       <svg v-if="beds && width > 150" :width="width" :height="height" role="img" :aria-label="`Water under the drip through the season. ${says}`">
         <g aria-hidden="true">
-          <rect :x="LEFT" :y="y(beds.shortAt)" :width="x(season!.days) - LEFT" :height="y(0) - y(beds.shortAt)" class="short" />
+          <rect :x="LEFT" :y="y(beds.shortAt)" :width="x(span.to) - LEFT" :height="y(0) - y(beds.shortAt)" class="short" />
           <template v-for="m in months" :key="m.i">
             <line :x1="x(m.i)" :x2="x(m.i)" :y1="TOP" :y2="y(0)" class="grid" />
             <text :x="x(m.i) + 3" :y="height - 5">{{ m.name }}</text>

@@ -107,7 +107,7 @@ const dropPrice = (i: number): void => void edits.dayRules({ prices: rules.value
           </tr>
         </tbody>
       </table>
-      <p class="quiet">{{ everyText(rules.everyDays) }}; budget {{ programme.months.map((m) => `${settings.day(`${m.month}-01`).replace(/\W*\d+\W*/, '')} ${Math.round(m.share * 100)} %`).join(', ') }}.</p>
+      <p class="quiet">{{ everyText(rules.everyDays) }}; budget {{ programme.months.map((m) => `${settings.day(`${m.month}-01`).replace(/\W*\d+\W*/, '')} ${Math.round(m.share * 100)}\u00a0%`).join(', ') }}.</p>
       <p class="acts">
         <v-btn @click="calendar">Calendar file</v-btn>
         <v-btn variant="text" @click="csv">Table (CSV)</v-btn>
