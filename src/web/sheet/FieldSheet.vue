@@ -228,7 +228,14 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
 <style scoped>
 .wrap { display: grid; grid-template-rows: minmax(0, 1fr) auto; min-height: 0; overflow: hidden; contain: strict; }
 .area { position: relative; min-height: 0; overflow: hidden; }
-.foot { display: flex; gap: 4px 18px; align-items: center; padding: 3px 14px; border-top: 1px solid var(--line); background: var(--paper); }
+.wrap { container-type: inline-size; }
+/* Its height hangs on the sheet's width alone: what it says changes with the scale, and the scale with the room that is left. */
+.foot { display: flex; gap: 2px 18px; align-items: center; align-content: center; height: 30px; overflow: hidden; padding: 0 14px; border-top: 1px solid var(--line); background: var(--paper); }
+@container (max-width: 720px) {
+  .foot { flex-wrap: wrap; height: 56px; }
+  .foot > :first-child { flex-basis: 100%; }
+}
+@container (max-width: 560px) { .foot { height: 78px; } }
 .grow { flex: 1; }
 .area > svg { position: relative; width: 100%; height: 100%; display: block; touch-action: none; cursor: grab; user-select: none; overflow: visible; will-change: transform; transform-origin: 0 0; }
 .area > .ground, .area > .front { position: absolute; inset: 0; }
