@@ -102,7 +102,7 @@ test('from a demo to a bought, cut and ticked-off job', async () => {
   await reads(driver, STAGE, /0 of 8 steps are done/);
   await fill(driver, 'Hours that it took', '3\t');
   await reads(driver, STAGE, /1 of 8 steps are done/);
-  await reads(driver, STAGE, /By the 3\.0 h you told/);
+  await reads(driver, STAGE, /You have spent 3\.0 h/);
   await press(driver, 'Undo: tick a step off');
   await reads(driver, STAGE, /0 of 8 steps are done/);
 });
