@@ -119,8 +119,21 @@ async function measure(size: keyof typeof SIZES): Promise<string[]> {
   };
   return found.wrong;
 }
-/** The drawing and the panel have come to rest. */
-const rested = (): Promise<unknown> => bench.driver.sleep(220);
+/** The drawing and the panel have come to rest: nothing moved for some frames. */
+const rested = (): Promise<unknown> =>
+  bench.driver.executeAsyncScript(`
+    const done = arguments[0];
+    const STILL = 12, MOST = 240;
+    let before = '', still = 0, frames = 0;
+    const look = () => {
+      const all = [...document.querySelectorAll('[data-label], .panel h2, .panel h3, .foot')].map((e) => { const r = e.getBoundingClientRect(); return r.x.toFixed(1) + ' ' + r.y.toFixed(1) + ' ' + e.textContent; });
+      const now = all.join();
+      still = now === before ? still + 1 : 0;
+      before = now;
+      if (still >= STILL || ++frames > MOST) done(still >= STILL);
+      else requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);`);
 const click = (css: string): Promise<unknown> =>
   bench.driver.executeScript(`document.querySelector(${JSON.stringify(css)}).click()`);
 
@@ -133,7 +146,7 @@ describe.each(Object.keys(SIZES) as (keyof typeof SIZES)[])('on a %s', (size) =>
     await reads(driver, VERDICT, /\d|Runs|fall|burst|dry|Nothing|pressure/i);
     const wrong: string[] = [];
     const note = async (where: string): Promise<void> => {
-      await rested();
+      if (!(await rested())) wrong.push(`${where}: does not come to rest`);
       wrong.push(...(await measure(size)).map((w) => `${where}: ${w}`));
     };
     for (const stage of DEMOS.includes(name) ? STAGES : CROWDED_STAGES) {

@@ -248,7 +248,12 @@ test('on a phone without any network: the walk, ten entries, a reload; then merg
     );
     await press(driver, 'Take the other');
     await reads(driver, '.menu', /At the laptop/);
-    // A file that is none says so, and nothing changes.
+    // A file of another plan, and one that is none, say so, and nothing changes.
+    const other = join(folder, 'other.zip');
+    writeFileSync(other, zipSync({ ...parcel, 'shared.json': text({ ...shared, lineage: 'another farm' }) }));
+    await (await driver.findElement(By.css('input[type=file][accept*=zip]'))).sendKeys(other);
+    await reads(driver, STAGE, /Nothing was taken in: the file is of another plan/);
+    await bookHas(12);
     const broken = join(folder, 'broken.zip');
     writeFileSync(broken, 'PK nonsense');
     await (await driver.findElement(By.css('input[type=file][accept*=zip]'))).sendKeys(broken);

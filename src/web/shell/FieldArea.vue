@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiArrowCollapseDown, mdiArrowCollapseUp, mdiClose, mdiUnfoldMoreHorizontal } from '@mdi/js';
-import { useElementSize, useLocalStorage } from '@vueuse/core';
+import { StorageSerializers, useElementSize, useLocalStorage } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import FieldSheet from '../sheet/FieldSheet.vue';
 import { useResults } from '../stores/results';
@@ -13,14 +13,14 @@ const phone = usePhone();
 const frame = ref<HTMLElement>();
 const { height } = useElementSize(frame);
 
-/** Room for the picture under the sheet, px, as it was left; 0: folded away, Infinity: it has all. */
+/** Room for the picture under the sheet, px, as it was left; 0: folded away, “all”: it has all. */
 const USUAL_PX = 272;
 const LEAST_PX = 150;
 const STEP_PX = 24;
 /** Dragged smaller than this a part folds away. */
 const FOLD_PX = 80;
 const HANDLE_PX = 15;
-const wished = useLocalStorage<number | 'all'>('idle-furrow/under', USUAL_PX);
+const wished = useLocalStorage<number | 'all'>('idle-furrow/room-under', USUAL_PX, { serializer: StorageSerializers.object });
 const most = computed(() => Math.max(LEAST_PX, height.value - HANDLE_PX));
 const under = computed(() => (wished.value === 'all' ? most.value : Math.min(Math.max(0, wished.value), most.value)));
 const sheetGone = computed(() => wished.value === 'all' || most.value - under.value < FOLD_PX);

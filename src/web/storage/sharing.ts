@@ -24,6 +24,15 @@ export const readShared = async (id: string): Promise<Shared> =>
 export const writeShared = async (id: string, shared: Shared): Promise<void> =>
   void (await within(store.setItem(id, shared)));
 
+/** A demo that became a plan of one's own stays a copy of what it was given out as. */
+export async function moveShared(from: string, to: string): Promise<void> {
+  const told = await within(store.getItem<Shared>(from));
+  if (!told) return;
+  // What was taken in meanwhile is newer.
+  if (!(await within(store.getItem<Shared>(to)))) await writeShared(to, told);
+  await dropShared(from);
+}
+
 export const dropShared = (id: string): Promise<void> => within(store.removeItem(id));
 
 /** The plan here that is a copy of the same. @param kept ids of the plans that are kept here */

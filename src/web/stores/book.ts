@@ -10,6 +10,7 @@ import {
   type Standing,
 } from '../../core/season';
 import { moveBook, readEntriesOf, writeEntries } from '../storage/bookShelf';
+import { moveShared } from '../storage/sharing';
 import { plain } from '../plain';
 import { useKeeping } from './keeping';
 
@@ -55,7 +56,9 @@ export const useBook = defineStore('book', () => {
     (id, before) => {
       // A demo that became one's own keeps its book.
       if (before && keeping.became === id) {
-        void moveBook(before, id).catch(() => (trouble.value = NOT_KEPT));
+        void Promise.all([moveBook(before, id), moveShared(before, id)]).catch(
+          () => (trouble.value = NOT_KEPT),
+        );
         loaded.value = id;
       } else if (id) void load(id);
     },

@@ -23,12 +23,21 @@ export const useSharing = defineStore('sharing', () => {
     () => (clashes.value = []),
   );
 
-  const pack = async (): Promise<Blob> =>
-    parcel(toRaw(plan.plan), keeping.id, book.entries, await readShared(keeping.id));
+  async function pack(): Promise<Blob> {
+    const shared = await readShared(keeping.id);
+    // What went out under a name is known by it, also once a demo has become a plan of one's own.
+    await writeShared(keeping.id, shared);
+    return parcel(toRaw(plan.plan), keeping.id, book.entries, shared);
+  }
 
   /** @returns what came of it, in a sentence each */
   async function takeIn(from: Parcel): Promise<string[]> {
     await book.opened(keeping.id);
+    const own = await readShared(keeping.id);
+    if (from.shared && from.shared.lineage !== own.lineage)
+      return [
+        'Nothing was taken in: the file is of another plan. Open it from the start page to see that plan with its book.',
+      ];
     await keepPhotos(keeping.id, from.photos);
     const added = book.merge(from.entries);
     const said = [
@@ -42,10 +51,8 @@ export const useSharing = defineStore('sharing', () => {
     const read = readPlan(text);
     if (!read.ok) return [`The plan in the file could not be read: ${read.problems[0].what}.`];
     const own = await readShared(keeping.id);
-    if (shared === undefined || shared.lineage !== own.lineage)
-      return [
-        'The file holds another plan: only its book was taken in. Open the file from the start page to see that plan.',
-      ];
+    if (shared === undefined)
+      return ['The file does not say which plan it is a copy of: only its book was taken in.'];
     const base = laterOf(own.received, shared.received);
     const merged = mergePlans(base?.plan, toRaw(plan.plan), read.plan);
     const refusal = plan.become(LABEL, merged.plan, LABEL);
