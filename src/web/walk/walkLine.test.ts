@@ -83,6 +83,11 @@ test('where there is no room neighbouring parts are one, those that take least f
   expect(foldSteps(many, 9).map((g) => g.length)).toEqual([1, 1, 1, 1, 1, 1, 1]);
   expect(foldSteps(many, 6).map((g) => g.length)).toEqual([1, 2, 1, 1, 1, 1]);
   expect(foldSteps(many, 5).map((g) => g.length)).toEqual([1, 3, 1, 1, 1]);
+  // A regulator's work is told apart whatever room there is.
+  const regulated = many.map((s, i) =>
+    i === 2 ? { ...s, step: { part: { role: 'regulator' } } as never } : s,
+  );
+  expect(foldSteps(regulated, 1).map((g) => g.length)).toEqual([1, 1, 1, 1, 1, 1, 1]);
   // No more can be put together.
   expect(foldSteps(many, 1)).toHaveLength(5);
   const { steps } = drawWalk({ ...walk, steps: many }, box, 85, 1, foldSteps(many, 5));

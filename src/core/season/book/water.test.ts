@@ -98,6 +98,18 @@ describe('water of the season', () => {
     expect(w.litres).toBeCloseTo(4 * lph + 50, 3);
   });
 
+  it('loses past the roots what is given to full soil, and just that', () => {
+    const hours = (h: number) =>
+      waterOf(plan, [
+        entry({ what: 'minutes', set: 's1', value: h * 60, at: noon(2) }),
+        entry({ what: 'rain', value: 0, at: noon(2) }),
+      ]).beds[0];
+    const [one, two] = [hours(5), hours(10)];
+    // The soil began full that day: all of it sinks.
+    expect(sum(two.lostL) - sum(one.lostL)).toBeCloseTo(5 * lph, 3);
+    expect(sum(two.lostL)).toBeCloseTo(sum(two.givenL), 3);
+  });
+
   it('takes rain of the book alone once any is noted', () => {
     const minutes = entry({ what: 'minutes', set: 's1', value: 60, at: noon(2) });
     const climate = waterOf(plan, [minutes]);
