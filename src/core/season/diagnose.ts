@@ -27,7 +27,7 @@ const UNKNOWN = 0.01;
 const TWO = 0.08;
 /** Something unknown moves a reading by about so much of what it should be. */
 const UNKNOWN_MOVES = 0.4;
-/** and is seen as any of about so many things. */
+/** Something unknown may be seen as any of about so many things. */
 const UNKNOWN_SEEN = 8;
 
 /** One fault with all that it may be: its sizes against the readings. */

@@ -1,27 +1,22 @@
 <script setup lang="ts">
-import { refDebounced, useElementSize } from '@vueuse/core';
+import { refDebounced } from '@vueuse/core';
 import { area, line, max, min, scaleLinear, scaleTime } from 'd3';
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { lossesOf, sharesOf, type Expected } from '../../../core/season';
 import { isFilter } from '../../../core/catalog/headParts';
 import { useBook } from '../../stores/book';
 import { usePlan } from '../../stores/plan';
 import { useSeason } from '../../stores/season';
 import { useSettings } from '../../stores/settings';
+import { CHART, useChartFrame } from './useChartFrame';
 
 /** The season in pictures: readings as shares of what is expected, and what the filter takes over time. */
 const book = useBook();
 const season = useSeason();
 const plan = usePlan();
 const settings = useSettings();
-const frame = ref<HTMLElement>();
-const { width } = useElementSize(frame);
-const W = computed(() => Math.max(280, width.value));
-const H = 150;
-const LEFT = 46;
-const RIGHT = 8;
-const TOP = 10;
-const BOTTOM = 24;
+const W = useChartFrame();
+const { height: H, left: LEFT, right: RIGHT, top: TOP, bottom: BOTTOM } = CHART;
 const expected = computed(() => new Map(season.places.flatMap((p) => (p.expected ? [[p.id, { spot: p as never, ...p.expected } as Expected] as const] : []))));
 /** Pictures follow when the hand rests: an entry does not wait for them. */
 const RESTS_MS = 250;

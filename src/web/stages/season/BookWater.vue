@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { refDebounced, useElementSize } from '@vueuse/core';
+import { refDebounced } from '@vueuse/core';
 import { area, line, scaleLinear } from 'd3';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { cropName } from '../../../core/plan';
@@ -10,14 +10,15 @@ import { usePlan } from '../../stores/plan';
 import { useSeason } from '../../stores/season';
 import { useSettings } from '../../stores/settings';
 import { FEEL_NAMES } from './entryWords';
+import { CHART, useChartFrame } from './useChartFrame';
 
 /** The season's water by crop, block or bed against need and rain; the soil's balance with what the hand felt; what it cost. */
 const book = useBook();
 const season = useSeason();
 const plan = usePlan();
 const settings = useSettings();
-const frame = ref<HTMLElement>();
-const { width } = useElementSize(frame);
+const W = useChartFrame();
+const { height: H, left: LEFT, right: RIGHT, top: TOP, bottom: BOTTOM } = CHART;
 
 /** It follows when the hand rests. */
 const RESTS_MS = 400;
@@ -73,12 +74,6 @@ const options = computed(() =>
   (water.value?.beds ?? []).map((b) => ({ id: b.id, name: `${blockName(b.blockId)}: ${cropName(plan.full, b.crop)}${b.beds.length > 0 ? `, ${b.beds[0].key}${b.beds.length > 1 ? ` to ${b.beds.at(-1)!.key}` : ''}` : ''}` })),
 );
 const beds = computed<BedsWater | undefined>(() => water.value?.beds.find((b) => b.id === picked.value) ?? water.value?.beds.find((b) => b.felt.length > 0) ?? water.value?.beds[0]);
-const LEFT = 46;
-const RIGHT = 8;
-const TOP = 10;
-const BOTTOM = 24;
-const H = 150;
-const W = computed(() => Math.max(280, width.value));
 const x = computed(() => scaleLinear([0, Math.max(1, water.value?.dates.length ?? 1)], [LEFT, W.value - RIGHT]));
 const y = scaleLinear([0, 1], [H - BOTTOM, TOP]);
 interface Day { i: number; full: number }
