@@ -117,6 +117,18 @@ export async function press(driver: WebDriver, name: string): Promise<void> {
   );
 }
 
+/** Presses until what the press opens is there: what stands above may move a thing away from under the press. */
+export async function opens(driver: WebDriver, name: string, css: string): Promise<void> {
+  const there = () => driver.findElements(By.css(css));
+  for (let tries = 0; tries < PRESSES; tries++) {
+    await press(driver, name);
+    const open = await driver.wait(async () => (await there()).length > 0, WAIT_MS / PRESSES).catch(() => false);
+    if (open) return;
+  }
+  throw new Error(`“${name}” does not open ${css}`);
+}
+const PRESSES = 3;
+
 /** Opens a fold by its words, pressed again where what stands above it moved it away from under the press. */
 export async function unfold(driver: WebDriver, words: string): Promise<void> {
   const summary = By.xpath(`//summary[starts-with(normalize-space(.), ${quote(words)})]`);

@@ -1,6 +1,6 @@
 import { By, Key } from 'selenium-webdriver';
 import { SOUND } from '../src/core/check/battery.testing';
-import { find, fill, named, openPlan, press, reads, start, unfold, VERDICT, type Bench } from './browser';
+import { find, fill, named, openPlan, opens, press, reads, start, unfold, VERDICT, type Bench } from './browser';
 import { largeFarm } from './farm';
 
 let bench: Bench;
@@ -139,7 +139,7 @@ test('a finding and a step of the walk open to their working', async () => {
   await press(driver, 'Otter strip');
   await reads(driver, VERDICT, /Too much pressure/);
   await stage('check');
-  await press(driver, 'Show the working');
+  await opens(driver, 'Show the working', '.v-dialog');
   await reads(driver, '.v-dialog', /p_rest \+ ρ·g·z ≤ p_rated[\s\S]*missed by/);
   await press(driver, 'Close');
   const step = await find(driver, By.css('.walk .step.worst'));
