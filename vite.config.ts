@@ -3,6 +3,7 @@ import { gzipSync } from 'node:zlib';
 import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
+import { templateWords } from './scripts/words/template';
 
 /** First-load budget of the start page, in gzipped bytes of script. */
 const SCRIPT_BUDGET = 200_000;
@@ -20,15 +21,21 @@ function firstLoad(): Plugin {
         seen.add(name);
         chunk.imports.forEach(visit);
       };
-      for (const [name, chunk] of Object.entries(bundle))
-        if (chunk.type === 'chunk' && chunk.isEntry) visit(name);
-      let bytes = 0;
-      for (const name of seen) {
+      const gzipped = (name: string): number => {
         const chunk = bundle[name];
-        if (chunk.type === 'chunk') bytes += gzipSync(chunk.code).length;
+        return chunk.type === 'chunk' ? gzipSync(chunk.code).length : 0;
+      };
+      const told = (bytes: number): string => `${(bytes / 1000).toFixed(0)} kB`;
+      for (const [name, chunk] of Object.entries(bundle)) {
+        if (chunk.type !== 'chunk') continue;
+        // The page itself is loaded by the entry as soon as its language is.
+        if (chunk.isEntry || chunk.facadeModuleId?.endsWith('/src/web/app.ts')) visit(name);
+        const language = /\/languages\/(\w+)\/index\.ts$/.exec(chunk.facadeModuleId ?? '')?.[1];
+        if (language) this.info(`words of “${language}”: ${told(gzipped(name))} gzipped, loaded where it is spoken`);
       }
+      const bytes = [...seen].reduce((sum, name) => sum + gzipped(name), 0);
       this.info(
-        `first load: ${(bytes / 1000).toFixed(0)} kB of gzipped script in ${seen.size} files (budget ${SCRIPT_BUDGET / 1000} kB)`,
+        `first load: ${told(bytes)} of gzipped script in ${seen.size} files (budget ${told(SCRIPT_BUDGET)})`,
       );
       if (bytes > SCRIPT_BUDGET) this.error('the start page loads more script than its budget');
     },
@@ -66,7 +73,7 @@ const keepsItself = VitePWA({
 });
 
 export default defineConfig({
-  plugins: [vue(), vuetify({ autoImport: true }), keepsItself, firstLoad()],
+  plugins: [vue({ template: { compilerOptions: { nodeTransforms: [templateWords] } } }), vuetify({ autoImport: true }), keepsItself, firstLoad()],
   worker: { format: 'es' },
   server: {
     headers: {

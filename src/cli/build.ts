@@ -1,4 +1,5 @@
 import loadHighs from 'highs';
+import { fixed, msg } from '../core/language';
 import {
   GROUPS,
   headerRules,
@@ -73,7 +74,7 @@ export async function buildReport(
   const amount = (v: number, l: Line): string =>
     l.item.unit === 'm' ? show(v, 'length') : String(Math.round(v * 100) / 100);
   const money = (v: number): string =>
-    `${v.toFixed(2)}${plan.build.currency ? ` ${plan.build.currency}` : ''}`;
+    `${fixed(v, 2)}${plan.build.currency ? ` ${plan.build.currency}` : ''}`;
   const unjoined = shop.meetings.filter((m) => !m.chain);
   return {
     unjoined: unjoined.length,
@@ -101,7 +102,7 @@ export async function buildReport(
         2,
       ) + '\n',
     text() {
-      const lines: string[] = [`${plan.name}: what to buy`, ''];
+      const lines: string[] = [msg`${plan.name}: what to buy`, ''];
       for (const g of GROUPS) {
         const own = shop.lines.filter((l) => l.item.group === g.id);
         if (own.length === 0) continue;
@@ -109,24 +110,24 @@ export async function buildReport(
         for (const l of own) {
           const buy =
             l.packs === 0
-              ? 'you have it'
+              ? msg`you have it`
               : l.holds === 1
                 ? `${l.packs}`
                 : `${l.packs} × ${amount(l.holds, l)}`;
           lines.push(
-            `  ${buy.padEnd(14)} ${itemName(l.item, show)} (${amount(l.used, l)} used${l.spares > 0 ? `, ${amount(l.spares, l)} spare` : ''}${l.had > 0 ? `, ${amount(l.had, l)} of yours` : ''}${l.left > 0.005 ? `, ${amount(l.left, l)} left` : ''})${l.price !== undefined && l.packs > 0 ? `: ${money(l.price)}` : ''}`,
+            msg`  ${buy.padEnd(14)} ${itemName(l.item, show)} (${amount(l.used, l)} used${l.spares > 0 ? msg`, ${amount(l.spares, l)} spare` : ''}${l.had > 0 ? msg`, ${amount(l.had, l)} of yours` : ''}${l.left > 0.005 ? msg`, ${amount(l.left, l)} left` : ''})${l.price !== undefined && l.packs > 0 ? `: ${money(l.price)}` : ''}`,
           );
         }
         lines.push('');
       }
       lines.push(
-        `Known prices come to ${money(shop.total)}; ${shop.gaps === 0 ? 'every line has one' : `${shop.gaps} lines have none and are not in that sum`}.`,
+        msg`Known prices come to ${money(shop.total)}; ${shop.gaps === 0 ? msg`every line has one` : msg`${shop.gaps} lines have none and are not in that sum`}.`,
         '',
       );
       for (const m of unjoined)
-        lines.push(`The ${m.before} and the ${m.after} cannot be joined by stock fittings.`);
+        lines.push(msg`The ${m.before} and the ${m.after} cannot be joined by stock fittings.`);
       const { left } = hoursLeft(steps, plan.build);
-      lines.push(`Steps, about ${left.toFixed(0)} h for ${plan.build.people === 2 ? 'two' : 'one'}:`);
+      lines.push(msg`Steps, about ${fixed(left, 0)} h for ${plan.build.people === 2 ? msg`two` : msg`one`}:`);
       steps.forEach((s, i) => lines.push(`  ${i + 1}. ${s.title}`));
       return lines.join('\n').replace(/\u00a0/g, ' ') + '\n';
     },

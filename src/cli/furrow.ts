@@ -1,5 +1,6 @@
 import { Command } from 'commander';
 import { readFileSync, writeFileSync } from 'node:fs';
+import { msg } from '../core/language';
 import { describe, GRADE_WORDS, judge, opensOf, verdict, type Finding } from '../core/check';
 import { readNetworkCase, writeNetworkResult } from '../core/formats';
 import { NetworkError, solveNetwork } from '../core/hydraulics/network';
@@ -16,7 +17,7 @@ function readFile(path: string): string {
   } catch (error) {
     throw new NetworkError(
       path,
-      `cannot be read (${(error as NodeJS.ErrnoException).code ?? (error as Error).message})`,
+      msg`cannot be read (${(error as NodeJS.ErrnoException).code ?? (error as Error).message})`,
     );
   }
 }
@@ -27,7 +28,7 @@ function readBytes(path: string): Uint8Array {
   } catch (error) {
     throw new NetworkError(
       path,
-      `cannot be read (${(error as NodeJS.ErrnoException).code ?? (error as Error).message})`,
+      msg`cannot be read (${(error as NodeJS.ErrnoException).code ?? (error as Error).message})`,
     );
   }
 }
@@ -110,8 +111,8 @@ function check(path: string, options: CheckOptions): number {
       const lines = found.map((r) => {
         const what = r.changes.map((c) => sayChange(c, full, show)).join(', and ');
         const worse = r.worse.map((f) => describe(f, full, choice).title).join('; ');
-        const does = !r.clears ? 'help, but not enough' : worse ? 'mend this' : 'put it right';
-        return `would ${does}: ${what} (weakest ${show(r.before.weakestKpa, 'pressure')} to ${show(r.after.weakestKpa, 'pressure')})${worse ? `; but: ${worse}` : ''}`;
+        const does = !r.clears ? msg`help, but not enough` : worse ? msg`mend this` : msg`put it right`;
+        return msg`would ${does}: ${what} (weakest ${show(r.before.weakestKpa, 'pressure')} to ${show(r.after.weakestKpa, 'pressure')})${worse ? msg`; but: ${worse}` : ''}`;
       });
       return { lines, workings };
     };
@@ -176,7 +177,7 @@ async function build(path: string, options: BuildOptions): Promise<number> {
   );
   for (const r of refused)
     process.stderr.write(
-      `${r.file === 'prices' ? options.prices : options.have}, line ${r.line}: ${r.why}\n`,
+      msg`${r.file === 'prices' ? options.prices : options.have}, line ${r.line}: ${r.why}\n`,
     );
   const report = await buildReport(plan, choice);
   if (options.pdf !== undefined) {
@@ -186,7 +187,7 @@ async function build(path: string, options: BuildOptions): Promise<number> {
     } catch (error) {
       throw new NetworkError(
         options.pdf,
-        `cannot be written (${(error as NodeJS.ErrnoException).code ?? (error as Error).message})`,
+        msg`cannot be written (${(error as NodeJS.ErrnoException).code ?? (error as Error).message})`,
       );
     }
   } else process.stdout.write(options.json ? report.json() : options.csv ? report.csv() : report.text());
@@ -194,7 +195,7 @@ async function build(path: string, options: BuildOptions): Promise<number> {
 }
 
 const program = new Command('furrow')
-  .description('Idle Furrow from a shell: solve a drip network, or check a plan.')
+  .description(msg`Idle Furrow from a shell: solve a drip network, or check a plan.`)
   .exitOverride((error) => {
     process.exitCode = error.exitCode === 0 ? EXIT.fine : EXIT.unusable;
     throw error;
@@ -202,39 +203,41 @@ const program = new Command('furrow')
 
 program
   .command('network')
-  .argument('<case>', 'a network as JSON')
-  .description('solve a network and print its steady state as JSON')
+  .argument('<case>', msg`a network as JSON`)
+  .description(msg`solve a network and print its steady state as JSON`)
   .action((path: string) => attempt(() => network(path)));
 
 program
   .command('check')
-  .argument('<plan>', 'a plan file')
-  .option('--json', 'print everything as JSON')
-  .option('--working', 'write out how every number was worked out')
-  .option('--remedies', 'work out what would put each finding right')
-  .option('--units <system>', 'us or metric; the plan’s own if not given')
-  .description(`check a plan; ends with 1 when a finding of grade “${GRADE_WORDS.stop}” stands`)
+  .argument('<plan>', msg`a plan file`)
+  .option('--json', msg`print everything as JSON`)
+  .option('--working', msg`write out how every number was worked out`)
+  .option('--remedies', msg`work out what would put each finding right`)
+  .option('--units <system>', msg`us or metric; the plan’s own if not given`)
+  .description(msg`check a plan; ends with 1 when a finding of grade “${GRADE_WORDS.stop}” stands`)
   .action((path: string, options: CheckOptions) => attempt(() => check(path, options)));
 
 program
   .command('build')
-  .argument('<plan>', 'a plan file')
-  .option('--prices <book>', 'a price book as CSV')
-  .option('--have <list>', 'what there is already, as CSV')
-  .option('--json', 'print everything as JSON')
-  .option('--csv', 'print the parts list as CSV')
-  .option('--pdf <file>', 'write the field sheets')
-  .option('--units <system>', 'us or metric; the plan’s own if not given')
-  .description('what to buy, where to cut, and in which order; ends with 1 when something cannot be joined')
+  .argument('<plan>', msg`a plan file`)
+  .option('--prices <book>', msg`a price book as CSV`)
+  .option('--have <list>', msg`what there is already, as CSV`)
+  .option('--json', msg`print everything as JSON`)
+  .option('--csv', msg`print the parts list as CSV`)
+  .option('--pdf <file>', msg`write the field sheets`)
+  .option('--units <system>', msg`us or metric; the plan’s own if not given`)
+  .description(
+    msg`what to buy, where to cut, and in which order; ends with 1 when something cannot be joined`,
+  )
   .action((path: string, options: BuildOptions) => attempt(() => build(path, options)));
 
 program
   .command('expect')
-  .argument('<plan>', 'a plan file')
-  .option('--set <set>', 'the set that runs, by its name or number; the first if not given')
-  .option('--json', 'print everything as JSON')
-  .option('--units <system>', 'us or metric; the plan’s own if not given')
-  .description('what every gauge, meter, cup and level should read while a set runs')
+  .argument('<plan>', msg`a plan file`)
+  .option('--set <set>', msg`the set that runs, by its name or number; the first if not given`)
+  .option('--json', msg`print everything as JSON`)
+  .option('--units <system>', msg`us or metric; the plan’s own if not given`)
+  .description(msg`what every gauge, meter, cup and level should read while a set runs`)
   .action((path: string, options: SeasonOptions) =>
     attempt(async () => {
       const { expectText } = await import('./season');
@@ -247,13 +250,13 @@ program
 
 program
   .command('diagnose')
-  .argument('<plan>', 'a plan file')
-  .argument('<readings>', 'readings as CSV: place, value, unit, seen, set, time')
-  .option('--set <set>', 'the set that runs where a reading does not say; the first if not given')
-  .option('--json', 'print everything as JSON')
-  .option('--units <system>', 'us or metric; the plan’s own if not given')
+  .argument('<plan>', msg`a plan file`)
+  .argument('<readings>', msg`readings as CSV: place, value, unit, seen, set, time`)
+  .option('--set <set>', msg`the set that runs where a reading does not say; the first if not given`)
+  .option('--json', msg`print everything as JSON`)
+  .option('--units <system>', msg`us or metric; the plan’s own if not given`)
   .description(
-    'what readings say is wrong, and what to read next; ends with 2 where a reading cannot be used',
+    msg`what readings say is wrong, and what to read next; ends with 2 where a reading cannot be used`,
   )
   .action((path: string, readings: string, options: SeasonOptions) =>
     attempt(async () => {
@@ -262,7 +265,7 @@ program
       if (!plan) return EXIT.unusable;
       const { text, refused } = usable(() => diagnoseText(plan, readBytes(readings), options));
       for (const r of refused)
-        process.stderr.write(`${readings}${r.line > 0 ? `, line ${r.line}` : ''}: ${r.why}\n`);
+        process.stderr.write(`${readings}${r.line > 0 ? msg`, line ${r.line}` : ''}: ${r.why}\n`);
       process.stdout.write(text);
       return refused.length > 0 ? EXIT.unusable : EXIT.fine;
     }),
@@ -270,16 +273,17 @@ program
 
 program
   .command('practice')
-  .option('--seed <number>', 'the same seed hides the same', '1')
-  .option('--level <level>', 'easy, fair or nasty', 'easy')
-  .option('--lesson <lesson>', 'a lesson, by its name or number')
-  .option('--units <system>', 'us or metric', 'metric')
-  .description('a simulated farm with something wrong, and how somebody who knows finds it')
+  .option('--seed <number>', msg`the same seed hides the same`, '1')
+  .option('--level <level>', msg`easy, fair or nasty`, 'easy')
+  .option('--lesson <lesson>', msg`a lesson, by its name or number`)
+  .option('--units <system>', msg`us or metric`, 'metric')
+  .description(msg`a simulated farm with something wrong, and how somebody who knows finds it`)
   .action((options: { seed: string; level: string; lesson?: string; units?: string }) =>
     attempt(async () => {
       const { practiceText } = await import('./season');
       const seed = Number(options.seed);
-      if (!Number.isInteger(seed)) throw new NetworkError('--seed', `“${options.seed}” is no whole number`);
+      if (!Number.isInteger(seed))
+        throw new NetworkError('--seed', msg`“${options.seed}” is no whole number`);
       process.stdout.write(usable(() => practiceText({ ...options, seed })));
       return EXIT.fine;
     }),

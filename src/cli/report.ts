@@ -1,3 +1,4 @@
+import { msg } from '../core/language';
 import {
   describe,
   findingWorking,
@@ -8,7 +9,7 @@ import {
   type Judgement,
 } from '../core/check';
 import type { FarmResults } from '../core/network';
-import { bedWord, type Plan } from '../core/plan';
+import { bedName, type Plan } from '../core/plan';
 import { seasonOf, seasonWorking, SET_WORKING_NAMES, setWorking } from '../core/sets';
 import { isDefault, WORKING_NAMES, workingOf, workingText, type Working } from '../core/working';
 import { format, type UnitChoice } from '../core/units';
@@ -44,7 +45,9 @@ function workings(
     ...findings.map((f) => findingWorking(f, plan, choice)),
     ...ofRemedies,
   ];
-  return all.map((w) => `\nWORKING  ${workingText(w, choice, assumed).replaceAll('\n', '\n  ')}\n`).join('');
+  return all
+    .map((w) => msg`\nWORKING  ${workingText(w, choice, assumed).replaceAll('\n', '\n  ')}\n`)
+    .join('');
 }
 
 /** A plan's check as plain text. */
@@ -57,28 +60,28 @@ export function report(judged: Judgement, choice: UnitChoice, more: More = {}): 
   const weakest = results.runs[results.weakest];
   let text = `${plan.name}${plan.place ? `, ${plan.place}` : ''}\n${told.headline}. ${told.detail}.\n\n`;
   const { set } = worst;
-  if (set) text += row('figures of', `${set.name}, nearest to its limits`);
-  text += row('asked', show(demand.askedLph, 'flow'));
+  if (set) text += row(msg`figures of`, msg`${set.name}, nearest to its limits`);
+  text += row(msg`asked`, show(demand.askedLph, 'flow'));
   text += row(
-    `source can give at ${show(demand.neededKpa, 'pressure')}`,
+    msg`source can give at ${show(demand.neededKpa, 'pressure')}`,
     Number.isFinite(demand.availableLph) ? show(demand.availableLph, 'flow') : 'enough',
   );
-  text += row('flows', show(results.flowLph, 'flow'));
+  text += row(msg`flows`, show(results.flowLph, 'flow'));
   const nameOf = (index: number): string => (plan.blocks.length > 1 ? `${plan.blocks[index].name}, ` : '');
   if (weakest)
     text += row(
-      `weakest emitter (${nameOf(weakest.run.block)}${bedWord(plan.blocks[weakest.run.block], weakest.run.bed)} ${weakest.run.bed})`,
+      msg`weakest emitter (${nameOf(weakest.run.block)}${bedName(plan.blocks[weakest.run.block], weakest.run.bed)})`,
       show(weakest.minKpa, 'pressure'),
     );
-  text += row('evenness', show(results.uniformity, 'share'));
+  text += row(msg`evenness`, show(results.uniformity, 'share'));
   for (const block of results.blocks) {
     const { name } = plan.blocks[block.index];
-    text += `\n  ${name}: ${show(block.flowLph, 'flow')}, ${show(block.uniformity, 'share')} even, fed at ${show(block.feedKpa, 'pressure')}\n`;
+    text += msg`\n  ${name}: ${show(block.flowLph, 'flow')}, ${show(block.uniformity, 'share')} even, fed at ${show(block.feedKpa, 'pressure')}\n`;
     text += bedTable(block);
   }
   for (const m of results.mains) {
     const to = plan.blocks.find((b) => b.id === m.laid.to)?.name ?? m.laid.to;
-    text += `\n  main to ${to}: ${show(m.laid.lengthM, 'length')}, ${show(m.flowLph, 'flow')}, ${show(m.velocityMps, 'velocity')}, loses ${show(m.frictionKpa, 'pressure')}, surge ${show(m.surgeKpa, 'pressure')}`;
+    text += msg`\n  main to ${to}: ${show(m.laid.lengthM, 'length')}, ${show(m.flowLph, 'flow')}, ${show(m.velocityMps, 'velocity')}, loses ${show(m.frictionKpa, 'pressure')}, surge ${show(m.surgeKpa, 'pressure')}`;
   }
   if (results.mains.length > 0) text += '\n';
   function bedTable(block: FarmResults['blocks'][number]): string {
@@ -87,23 +90,23 @@ export function report(judged: Judgement, choice: UnitChoice, more: More = {}): 
       const key = bed.key.padStart(4);
       table += Number.isFinite(bed.minKpa)
         ? `  ${key}  ${show(bed.flowLph, 'flow').padStart(12)}  ${show(bed.minKpa, 'pressure').padStart(10)}  ${show(bed.maxKpa, 'pressure').padStart(10)}\n`
-        : `  ${key}  rests\n`;
+        : msg`  ${key}  rests\n`;
     }
     return table;
   }
   const ofRemedies: Working[] = [];
   for (const finding of findings) {
     const words = describe(finding, whole, choice, stated);
-    text += `\n${GRADE_WORDS[finding.grade].toUpperCase()}  ${words.title}  [${finding.code}${finding.because ? `, because of ${finding.because}` : ''}]\n`;
-    text += `  where: ${words.where}${words.whenOpen ? `; ${words.whenOpen}` : ''}\n  ${words.howMuch}\n  ${words.why}\n`;
-    if (words.restsOn) text += `  rests on: ${words.restsOn}\n`;
-    if (words.tries.length > 0) text += `  try: ${words.tries.filter(Boolean).join('; ')}\n`;
+    text += `\n${GRADE_WORDS[finding.grade].toUpperCase()}  ${words.title}  [${finding.code}${finding.because ? msg`, because of ${finding.because}` : ''}]\n`;
+    text += msg`  where: ${words.where}${words.whenOpen ? `; ${words.whenOpen}` : ''}\n  ${words.howMuch}\n  ${words.why}\n`;
+    if (words.restsOn) text += msg`  rests on: ${words.restsOn}\n`;
+    if (words.tries.length > 0) text += msg`  try: ${words.tries.filter(Boolean).join('; ')}\n`;
     const found = more.remedies?.(finding);
     for (const line of found?.lines ?? []) text += `  ${line}\n`;
     ofRemedies.push(...(found?.workings ?? []));
   }
   if (more.working) text += workings(judged, findings, choice, more.working, ofRemedies);
-  if (findings.length === 0) text += '\nNothing found to mend.\n';
-  text += '\nPlanning figures, not a design signed by an engineer.\n';
+  if (findings.length === 0) text += msg`\nNothing found to mend.\n`;
+  text += msg`\nPlanning figures, not a design signed by an engineer.\n`;
   return text.replace(/\u00a0/g, ' ');
 }

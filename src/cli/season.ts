@@ -1,3 +1,4 @@
+import { forms, msg } from '../core/language';
 import { readReadings } from '../core/formats/readingsCsv';
 import { fillIn, type FullPlan, type Plan } from '../core/plan';
 import {
@@ -32,7 +33,7 @@ import { kindOfSpot } from '../core/formats/readingsCsv';
 
 /** Something that cannot be used, in words. */
 export class Unusable extends Error {
-  override name = 'Unusable';
+  override name = msg`Unusable`;
 }
 
 const shower =
@@ -48,13 +49,13 @@ export function setOf(plan: FullPlan, asked: string | undefined): string | undef
   const { sets } = plan.watering;
   if (sets.length === 0) {
     if (asked !== undefined)
-      throw new Unusable(`the plan has no sets: everything waters at once; leave --set out`);
+      throw new Unusable(msg`the plan has no sets: everything waters at once; leave --set out`);
     return undefined;
   }
   if (asked === undefined) return sets[0].id;
   const found = sets.find((s, i) => s.id === asked || s.name === asked || String(i + 1) === asked);
   if (!found)
-    throw new Unusable(`the plan has no set “${asked}”: it has ${sets.map((s) => s.name).join(', ')}`);
+    throw new Unusable(msg`the plan has no set “${asked}”: it has ${sets.map((s) => s.name).join(', ')}`);
   return found.id;
 }
 
@@ -79,12 +80,12 @@ export function expectText(stated: Plan, asked: { set?: string; units?: string; 
       ) + '\n'
     );
   const show = shower(choiceOf(plan, asked.units));
-  const name = plan.watering.sets.find((s) => s.id === set)?.name ?? 'Everything';
+  const name = plan.watering.sets.find((s) => s.id === set)?.name ?? msg`Everything`;
   const lines = list.map(({ spot, value, low, high }) => {
     const kind = kindOfSpot(spot.kind);
-    return `  ${show(value, kind)}  (${show(low, kind)} to ${show(high, kind)})  ${spot.name}  [${spot.id}]`;
+    return msg`  ${show(value, kind)}  (${show(low, kind)} to ${show(high, kind)})  ${spot.name}  [${spot.id}]`;
   });
-  return `${name} open: nineteen of twenty readings with nothing wrong lie between the figures in brackets.\n${lines.join('\n')}\n`;
+  return msg`${name} open: nineteen of twenty readings with nothing wrong lie between the figures in brackets.\n${lines.join('\n')}\n`;
 }
 
 /** What readings say is wrong, and what to read next. */
@@ -110,7 +111,7 @@ export function diagnoseText(
       const of = r.set === undefined ? set : setOf(plan, r.set);
       const library = libraryOf(of);
       if (!library.spots.some((s) => s.id === r.spot))
-        throw new Unusable(`nothing can be read at “${r.spot}” in that set`);
+        throw new Unusable(msg`nothing can be read at “${r.spot}” in that set`);
       return [
         {
           spot: r.spot,
@@ -154,18 +155,18 @@ export function diagnoseText(
     };
   const lines = suspects.map((s) => {
     const told = tellSuspect(s, plan, show);
-    return `  ${show(told.chance, 'share')}  ${told.title} (${told.place}): ${told.size}.\n        ${told.looksLike}\n        To mend it: ${told.mend}`;
+    return msg`  ${show(told.chance, 'share')}  ${told.title} (${told.place}): ${told.size}.\n        ${told.looksLike}\n        To mend it: ${told.mend}`;
   });
   const ask = next
     .filter((n) => n.bits > 0.01)
-    .map((n) => `  ${n.spot.name}, about ${Math.ceil(n.minutes)} min  [${n.spot.id}]`);
+    .map((n) => msg`  ${n.spot.name}, about ${Math.ceil(n.minutes)} min  [${n.spot.id}]`);
   return {
     refused,
     text: [
-      `${readings.length} reading${readings.length === 1 ? '' : 's'}. ${diagnosisSays(found, plan)}`,
-      `  ${show(found.nothing, 'share')}  nothing is wrong`,
+      msg`${readings.length} reading${forms(readings.length, '', 's')}. ${diagnosisSays(found, plan)}`,
+      msg`  ${show(found.nothing, 'share')}  nothing is wrong`,
       ...lines,
-      ...(ask.length > 0 ? ['To read next:', ...ask] : []),
+      ...(ask.length > 0 ? [msg`To read next:`, ...ask] : []),
       '',
     ].join('\n'),
   };
@@ -184,9 +185,9 @@ export function practiceText(asked: {
     asked.lesson === undefined ? undefined : (lessonOf(asked.lesson) ?? LESSONS[Number(asked.lesson) - 1]);
   if (asked.lesson !== undefined && !lesson)
     throw new Unusable(
-      `there is no lesson “${asked.lesson}”: there are ${LESSONS.map((l) => l.id).join(', ')}`,
+      msg`there is no lesson “${asked.lesson}”: there are ${LESSONS.map((l) => l.id).join(', ')}`,
     );
-  if (!LEVELS.includes(asked.level as Level)) throw new Unusable(`a level is ${LEVELS.join(', ')}`);
+  if (!LEVELS.includes(asked.level as Level)) throw new Unusable(msg`a level is ${LEVELS.join(', ')}`);
   const random = numbersOf(asked.seed + 1);
   const sketch = sketchOf(
     lesson?.sketch ?? PRACTICE_SKETCHES[Math.floor(random() * PRACTICE_SKETCHES.length)],
@@ -196,24 +197,24 @@ export function practiceText(asked: {
   const hidden = lesson
     ? hideLesson(library, lesson, asked.seed)
     : hideByLot(library, asked.level as Level, asked.seed);
-  if (!hidden) throw new Unusable('nothing can be hidden on this farm');
+  if (!hidden) throw new Unusable(msg`nothing can be hidden on this farm`);
   const steps = expertWay(hidden);
   const value = (r: Reading, i: number): string =>
     r.seen ? seenName(r.seen, plan, library.farm) : show(r.value!, kindOfSpot(steps[i].next.spot.kind));
   return [
-    `Simulated farm: ${sketch.name}. ${lesson ? `Lesson: ${lesson.title}. ${lesson.ask}` : `Practice, ${asked.level}, seed ${asked.seed}.`}`,
-    'How somebody who knows would read it:',
+    msg`Simulated farm: ${sketch.name}. ${lesson ? msg`Lesson: ${lesson.title}. ${lesson.ask}` : msg`Practice, ${asked.level}, seed ${asked.seed}.`}`,
+    msg`How somebody who knows would read it:`,
     ...steps.map(
       (s, i) =>
         `  ${i + 1}. ${s.next.spot.name}: ${value(s.reading, i)}. ${diagnosisSays(s.diagnosis, plan)}`,
     ),
-    `It took about ${Math.round(
+    msg`It took about ${Math.round(
       minutesOf(
         library,
         steps.map((s) => s.next.spot.id),
       ),
     )} min.`,
-    `Hidden was: ${hidden.faults.map((f) => `${faultKindOf(f.fault.kind).name}, ${siteName(f.fault.site, plan)}: ${faultKindOf(f.fault.kind).size(f.size, show, f.fault)}`).join('; and ')}.`,
+    msg`Hidden was: ${hidden.faults.map((f) => `${faultKindOf(f.fault.kind).name}, ${siteName(f.fault.site, plan)}: ${faultKindOf(f.fault.kind).size(f.size, show, f.fault)}`).join('; and ')}.`,
     ...(lesson ? [lesson.teaches] : []),
     '',
   ].join('\n');

@@ -3,6 +3,7 @@ import express, { type ErrorRequestHandler, type Express, type Request, type Res
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { join } from 'node:path';
+import { msg } from '../core/language';
 import { fieldRoute } from './station/field';
 import { stationRoute } from './station/route';
 
@@ -23,7 +24,7 @@ const perMinute = (limit: number): express.RequestHandler =>
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: (request, response) =>
-      refuse(request, response, 429, 'Too many requests. Wait a minute and try again.'),
+      refuse(request, response, 429, msg`Too many requests. Wait a minute and try again.`),
   });
 
 /** An answer that something cannot be had, of the kind that was asked for, and nothing about the machine. */
@@ -70,10 +71,10 @@ export function createApp(webRoot: string, allowances: Allowances = USUAL): Expr
   );
   app.use((request, response, next) => {
     if (request.originalUrl.length > LONGEST_ADDRESS)
-      return refuse(request, response, 414, 'The address is too long.');
+      return refuse(request, response, 414, msg`The address is too long.`);
     if (!['GET', 'HEAD'].includes(request.method)) {
       response.set('Allow', 'GET, HEAD');
-      return refuse(request, response, 405, 'Only reading is possible here.');
+      return refuse(request, response, 405, msg`Only reading is possible here.`);
     }
     next();
   });
@@ -101,9 +102,9 @@ export function createApp(webRoot: string, allowances: Allowances = USUAL): Expr
       request.accepts('html') &&
       !/^\/(assets|station|field)\//.test(request.path) &&
       !/\.\w{1,8}$/.test(request.path);
-    if (!isPage) return refuse(request, response, 404, 'There is no such file.');
+    if (!isPage) return refuse(request, response, 404, msg`There is no such file.`);
     response.set('Cache-Control', 'no-cache').sendFile('index.html', { root: webRoot }, (error) => {
-      if (error && !response.headersSent) refuse(request, response, 503, 'The application is not built.');
+      if (error && !response.headersSent) refuse(request, response, 503, msg`The application is not built.`);
     });
   });
   // What went wrong is told by its kind alone: no stack, no path of this machine.
@@ -114,7 +115,7 @@ export function createApp(webRoot: string, allowances: Allowances = USUAL): Expr
       request,
       response,
       status,
-      status < 500 ? 'This request cannot be read.' : 'The server could not answer.',
+      status < 500 ? msg`This request cannot be read.` : msg`The server could not answer.`,
     );
   };
   app.use(told);

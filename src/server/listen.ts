@@ -1,6 +1,7 @@
 import type { Express } from 'express';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { msg } from '../core/language';
 
 /** Ports after the usual one that are tried. */
 const TRIES = 20;
@@ -15,8 +16,8 @@ interface Options {
 }
 
 const WHY: Record<string, string> = {
-  EADDRINUSE: 'another program uses it',
-  EACCES: 'this user may not use it',
+  EADDRINUSE: msg`another program uses it`,
+  EACCES: msg`this user may not use it`,
 };
 
 /** Listens on a port of this machine and says where. @throws Error in words, where it cannot */
@@ -25,7 +26,7 @@ export async function listenOn(app: Express, port: number, { others, say }: Opti
     try {
       const server = await listen(app, at);
       const { port: own } = server.address() as AddressInfo;
-      if (at !== port) say(`Port ${port} is taken; the next free one is used.`);
+      if (at !== port) say(msg`Port ${port} is taken; the next free one is used.`);
       say(`Idle Furrow is at http://localhost:${own}/`);
       return server;
     } catch (error) {
@@ -33,7 +34,7 @@ export async function listenOn(app: Express, port: number, { others, say }: Opti
       const why = WHY[code] ?? message;
       if (others && code === 'EADDRINUSE' && at < port + TRIES) continue;
       throw new Error(
-        `Port ${at} cannot be used: ${why}. Set PORT to another, as in “PORT=4300 npm run serve”.`,
+        msg`Port ${at} cannot be used: ${why}. Set PORT to another, as in “PORT=4300 npm run serve”.`,
         { cause: error },
       );
     }

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import type { Server } from 'node:http';
 import { fileURLToPath } from 'node:url';
+import { msg } from '../core/language';
 import { createApp } from './app';
 import { listenOn } from './listen';
 
@@ -12,12 +13,12 @@ const fail = (text: string): never => {
   process.exit(1);
 };
 
-if (!existsSync(webRoot)) fail('There is no built application yet. Run “npm run build” first.');
+if (!existsSync(webRoot)) fail(msg`There is no built application yet. Run “npm run build” first.`);
 
 const asked = process.env.PORT;
 const port = Number(asked ?? DEFAULT_PORT);
 if (!Number.isInteger(port) || port < 0 || port > 65535)
-  fail(`PORT is “${asked}”: a whole number from 0 to 65535 is needed.`);
+  fail(msg`PORT is “${asked}”: a whole number from 0 to 65535 is needed.`);
 
 let server: Server;
 try {

@@ -2,13 +2,13 @@ import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/atkinson-hyperlegible-mono';
 import 'vuetify/styles';
 import './theme/look.css';
-import { createPinia } from 'pinia';
-import { createApp } from 'vue';
-import App from './App.vue';
-import { router } from './router';
-import { vuetify } from './theme/vuetify';
+import { speakIn } from '../languages/load';
+import { chosenLanguage } from './chosenLanguage';
 
-createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app');
+// Words that stand in tables are taken when their file is: the language comes before everything else.
+const language = chosenLanguage();
+document.documentElement.lang = language;
+void speakIn(language, navigator.languages).then(() => import('./app'));
 
 // Keeps the whole application in the browser, so that it opens without its server. A newer version takes over with the next visit.
 if (import.meta.env.PROD)

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router';
+import { msg } from '../core/language';
 import StartPage from './start/StartPage.vue';
 import { STAGES } from './shell/stages';
 import { lastId } from './storage/last';
@@ -12,19 +13,19 @@ export const router = createRouter({
       path: '/plans/:id/ask/:sketch/:step',
       name: 'ask',
       component: () => import('./start/AskPage.vue'),
-      meta: { title: 'What must be measured' },
+      meta: { title: msg`What must be measured` },
     },
     {
       path: '/list/:sketch',
       name: 'list',
       component: () => import('./start/MeasuringList.vue'),
-      meta: { title: 'Measuring list' },
+      meta: { title: msg`Measuring list` },
     },
     {
       path: '/terms',
       name: 'terms',
       component: () => import('./start/TermsPage.vue'),
-      meta: { title: 'Words of the trade' },
+      meta: { title: msg`Words of the trade` },
     },
     {
       path: '/plans/:id',
@@ -51,14 +52,14 @@ export const router = createRouter({
 });
 
 router.afterEach((to) => {
-  document.title = to.meta.title ? `${String(to.meta.title)} · Idle Furrow` : 'Idle Furrow';
+  document.title = to.meta.title ? msg`${String(to.meta.title)} · Idle Furrow` : msg`Idle Furrow`;
 });
 
 // A part of the application that could not be fetched: the server is not there, or has a newer version.
 router.onError((error: unknown, to) => {
   const why = error instanceof Error ? error.message : String(error);
   useView().stuck = {
-    says: `“${String(to.meta.title ?? 'This page')}” could not be loaded: the server does not answer, or has a newer version. What you have drawn is safe in this browser.`,
+    says: msg`“${String(to.meta.title ?? msg`This page`)}” could not be loaded: the server does not answer, or has a newer version. What you have drawn is safe in this browser.`,
     why,
     again: () => void router.push(to.fullPath),
   };

@@ -4,6 +4,7 @@ import pdfMake from 'pdfmake/build/pdfmake';
 import wideBold from 'pdfmake/build/fonts/Roboto/Roboto-Medium.ttf?url';
 import wideNormal from 'pdfmake/build/fonts/Roboto/Roboto-Regular.ttf?url';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
+import { msg } from '../core/language';
 import { inOwnLetters } from '../core/print';
 
 const FILES = {
@@ -17,7 +18,7 @@ const STEP = 0x8000;
 /** A file of the application as text that the PDF's maker keeps its types in. */
 async function base64(url: string): Promise<string> {
   const answer = await fetch(url);
-  if (!answer.ok) throw new Error('a type face could not be loaded');
+  if (!answer.ok) throw new Error(msg`a type face could not be loaded`);
   const bytes = new Uint8Array(await answer.arrayBuffer());
   let text = '';
   for (let i = 0; i < bytes.length; i += STEP) text += String.fromCharCode(...bytes.subarray(i, i + STEP));

@@ -1,3 +1,4 @@
+import { msg } from '../core/language';
 import {
   causesOf,
   cupAdvice,
@@ -87,7 +88,7 @@ export const bookJobs = {
           measured,
           flows,
           pressuresRead: read.count,
-          advice: ['Some of these beds are not open in this set: choose the set that waters them.'],
+          advice: [msg`Some of these beds are not open in this set: choose the set that waters them.`],
         };
       const planned = evennessOfCups(known);
       const causes = causesOf(

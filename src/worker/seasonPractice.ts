@@ -1,3 +1,4 @@
+import { msg } from '../core/language';
 import {
   buildLibrary,
   diagnosisSays,
@@ -85,10 +86,10 @@ export const practiceJobs = {
       if (!hidden) return undefined;
       practised = { library, hidden, read: [], teaches: lesson?.teaches ?? '' };
       return {
-        name: `${sketch.name} (simulated)`,
+        name: msg`${sketch.name} (simulated)`,
         ask:
           lesson?.ask ??
-          (asked.level === 'nasty' ? 'Two things are wrong here.' : 'Something is wrong here.'),
+          (asked.level === 'nasty' ? msg`Two things are wrong here.` : msg`Something is wrong here.`),
         places: placesOf(farm, expectedReadings(farm, checkpoint)),
       };
     });

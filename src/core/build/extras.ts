@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { headerCrossings, type FarmLayout, type LaidMain } from '../layout';
 import type { FullPlan, Part } from '../plan';
 import { pipeKind } from '../catalog/pipes';
@@ -61,7 +62,7 @@ const CORES = [2, 3, 5, 7, 9, 13, 25];
 /** Sleeves, wire, valve boxes, the tank's outlet, screen, overflow and stand. */
 export function addExtras(plan: FullPlan, layout: FarmLayout, fitter: Fitter): void {
   const { use } = fitter;
-  const sleeve = thing('sleeve', 'pipe', 'wide pipe as a sleeve', 2, {
+  const sleeve = thing('sleeve', 'pipe', msg`wide pipe as a sleeve`, 2, {
     unit: 'm',
     sold: 'stick',
     holds: plan.build.family === 'inch' ? [3.048, 6.096] : [3, 6],
@@ -69,7 +70,13 @@ export function addExtras(plan: FullPlan, layout: FarmLayout, fitter: Fitter): v
   for (const m of layout.mains)
     for (const { thing: lane, lengthM } of m.crossings)
       if (lane.kind === 'lane' || lane.kind === 'ditch')
-        use(sleeve, 1, mainPlace(m.to), 'under or over what the main crosses', lengthM + 2 * SLEEVE_PAST_M);
+        use(
+          sleeve,
+          1,
+          mainPlace(m.to),
+          msg`under or over what the main crosses`,
+          lengthM + 2 * SLEEVE_PAST_M,
+        );
   for (const b of layout.blocks)
     for (const { thing: lane, lengthM } of headerCrossings(b, plan.obstacles))
       if (lane.kind === 'lane' || lane.kind === 'ditch')
@@ -77,7 +84,7 @@ export function addExtras(plan: FullPlan, layout: FarmLayout, fitter: Fitter): v
           sleeve,
           1,
           blockPlace(b.block.id),
-          'under or over what the header crosses',
+          msg`under or over what the header crosses`,
           lengthM + 2 * SLEEVE_PAST_M,
         );
 
@@ -91,32 +98,32 @@ export function addExtras(plan: FullPlan, layout: FarmLayout, fitter: Fitter): v
     if (valves === 0) continue;
     const cores = CORES.find((c) => c >= valves + 1) ?? CORES[CORES.length - 1];
     use(
-      thing(`wire:${cores}`, 'wire', `cable with ${cores} cores for valves`, 0.25 * cores, {
+      thing(`wire:${cores}`, 'wire', msg`cable with ${cores} cores for valves`, 0.25 * cores, {
         unit: 'm',
         sold: 'roll',
         holds: [25, 50, 100, 250],
       }),
       1,
       mainPlace(m.to),
-      'along the main, with a core for each valve and one they share',
+      msg`along the main, with a core for each valve and one they share`,
       m.lengthM + WIRE_TAIL_M,
     );
   }
   for (const [id, n] of wired)
     if (n > 0) {
       use(
-        thing('wire-joint', 'wire', 'waterproof wire joint', 0.8, { sold: 'pack', holds: [10] }),
+        thing('wire-joint', 'wire', msg`waterproof wire joint`, 0.8, { sold: 'pack', holds: [10] }),
         2 * n,
         blockPlace(id),
-        'two at each valve',
+        msg`two at each valve`,
       );
       const main = layout.mains.find((m) => m.to === id);
       if (main && isBuried(plan, main))
         use(
-          thing('valve-box', 'wire', 'valve box with lid', 18),
+          thing('valve-box', 'wire', msg`valve box with lid`, 18),
           1,
           blockPlace(id),
-          'over the valves of a buried main',
+          msg`over the valves of a buried main`,
         );
     }
 
@@ -124,38 +131,38 @@ export function addExtras(plan: FullPlan, layout: FarmLayout, fitter: Fitter): v
   if (source.kind !== 'tank') return;
   const { size } = sourceOutlet(source, plan.build.family, 0);
   use(
-    thing(`tank-outlet:${size}`, 'tank', `tank outlet with washers, ${sizeWords(size)}`, 6),
+    thing(`tank-outlet:${size}`, 'tank', msg`tank outlet with washers, ${sizeWords(size)}`, 6),
     source.count,
     HEAD_PLACE,
-    'one through each tank’s wall',
+    msg`one through each tank’s wall`,
   );
   use(
-    thing('tank-screen', 'tank', 'screen for a tank’s inlet', 4),
+    thing('tank-screen', 'tank', msg`screen for a tank’s inlet`, 4),
     source.count,
     HEAD_PLACE,
-    'keeps leaves and mosquitoes out',
+    msg`keeps leaves and mosquitoes out`,
   );
   use(
-    thing('tank-overflow', 'tank', 'overflow pipe with screen', 8),
+    thing('tank-overflow', 'tank', msg`overflow pipe with screen`, 8),
     source.count,
     HEAD_PLACE,
-    'where the tank runs over',
+    msg`where the tank runs over`,
   );
   if (source.count > 1)
     use(
-      thing('tank-link', 'tank', 'hose with a valve and tee, from tank to tank', 14),
+      thing('tank-link', 'tank', msg`hose with a valve and tee, from tank to tank`, 14),
       source.count - 1,
       HEAD_PLACE,
-      'joins tanks at their feet',
+      msg`joins tanks at their feet`,
     );
   if (source.level === 'held')
-    use(thing('float-valve', 'tank', 'float valve', 12), 1, HEAD_PLACE, 'holds the level');
+    use(thing('float-valve', 'tank', msg`float valve`, 12), 1, HEAD_PLACE, msg`holds the level`);
   if (source.outletM > NO_STAND_M)
     use(
-      thing('stand', 'tank', 'stand that bears the full tank', 60),
+      thing('stand', 'tank', msg`stand that bears the full tank`, 60),
       source.count,
       HEAD_PLACE,
-      'under each tank',
+      msg`under each tank`,
     );
 }
 /** Spare wire at a valve, m. */

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { FullPlan } from '../plan';
 import { chainBetween, chainThrough, offeredBy } from './chain';
 import { fittingOf, type Fitting } from './fittings';
@@ -54,7 +55,7 @@ export function createFitter(plan: FullPlan): Fitter {
     meetings,
     use,
     join(open, to, at) {
-      const name = `${at.place}${at.id ? `/${at.id}` : ''}/${open.name} to ${to.name}`.slice(0, MOST_ID);
+      const name = msg`${at.place}${at.id ? `/${at.id}` : ''}/${open.name} to ${to.name}`.slice(0, MOST_ID);
       const nth = seen.get(name) ?? 0;
       seen.set(name, nth + 1);
       const id = nth > 0 ? `${name} ${nth + 1}` : name;
@@ -72,7 +73,8 @@ export function createFitter(plan: FullPlan): Fitter {
         ...(chain && { chain }),
         ...(through && { has: own.id }),
       });
-      for (const f of chain ?? []) use(fittingItem(f), 1, at, `between the ${open.name} and the ${to.name}`);
+      for (const f of chain ?? [])
+        use(fittingItem(f), 1, at, msg`between the ${open.name} and the ${to.name}`);
     },
   };
 }
@@ -108,37 +110,46 @@ const CEMENT_ML: Record<string, number> = {
 };
 
 const clampItem = (size: string): Item =>
-  thing(`clamp:${size}`, 'small', `clamp for ${sizeWords(size)}`, 0.7, {
+  thing(`clamp:${size}`, 'small', msg`clamp for ${sizeWords(size)}`, 0.7, {
     sold: 'pack',
     holds: [1, 10],
   });
-const threadTape: Item = thing('thread-tape', 'small', 'thread tape', 0.08, {
+const threadTape: Item = thing('thread-tape', 'small', msg`thread tape`, 0.08, {
   unit: 'm',
   sold: 'roll',
   holds: [12],
 });
-const cement: Item = thing('cement', 'small', 'solvent cement, mL', 0.05, {
+const cement: Item = thing('cement', 'small', msg`solvent cement, mL`, 0.05, {
   sold: 'pack',
   holds: [125, 250, 500],
 });
-const primer: Item = thing('primer', 'small', 'primer, mL', 0.04, { sold: 'pack', holds: [125, 250, 500] });
+const primer: Item = thing('primer', 'small', msg`primer, mL`, 0.04, {
+  sold: 'pack',
+  holds: [125, 250, 500],
+});
 
 /** Clamps, thread tape, cement and primer for every joint that is made. */
 export function fixingsOf(meetings: readonly Meeting[]): Use[] {
   return meetings.flatMap((m) =>
     madeJoints(m).flatMap((j): Use[] => {
       if (isClamped(j))
-        return [{ item: clampItem(j.size), count: CLAMPS_A_BARB, at: m.at, reason: 'two at each barb' }];
+        return [{ item: clampItem(j.size), count: CLAMPS_A_BARB, at: m.at, reason: msg`two at each barb` }];
       if (isTaped(j))
         return [
-          { item: threadTape, count: 1, pieceM: TAPE_A_THREAD_M, at: m.at, reason: 'about each pipe thread' },
+          {
+            item: threadTape,
+            count: 1,
+            pieceM: TAPE_A_THREAD_M,
+            at: m.at,
+            reason: msg`about each pipe thread`,
+          },
         ];
       if (isGlued(j))
         return [cement, primer].map((item) => ({
           item,
           count: CEMENT_ML[j.size] ?? CEMENT_ML['3'],
           at: m.at,
-          reason: 'at each glued joint',
+          reason: msg`at each glued joint`,
         }));
       return [];
     }),

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { joint, jointKey, jointShort, sizeWords, type Joint, type JointKind } from './joint';
 
 /** A stock fitting with two ends. */
@@ -64,11 +65,11 @@ const PRICE: Record<string, number> = {
 };
 
 const STUB_WORDS: Partial<Record<JointKind, string>> = {
-  barb: 'insert fittings',
-  comp: 'compression fittings',
-  slip: 'slip fittings',
-  flat: 'layflat fittings',
-  hosebarb: 'hose barbs',
+  barb: msg`insert fittings`,
+  comp: msg`compression fittings`,
+  slip: msg`slip fittings`,
+  flat: msg`layflat fittings`,
+  hosebarb: msg`hose barbs`,
 };
 
 const list: Fitting[] = [];
@@ -76,7 +77,7 @@ function add(word: string, a: Joint, b: Joint, name?: string): void {
   const price = (PRICE[a.size] + PRICE[b.size]) / 2;
   list.push({
     id: `fit:${jointKey(a)}~${jointKey(b)}`.replace(/ /g, '_'),
-    name: name ?? `${word}, ${jointShort(a)} to ${jointShort(b)}`,
+    name: name ?? msg`${word}, ${jointShort(a)} to ${jointShort(b)}`,
     a,
     b,
     price,
@@ -95,13 +96,13 @@ for (const kind of ['taper', 'parallel'] as const) {
       'nipple',
       joint(kind, s, 'male'),
       joint(kind, s, 'male'),
-      `${sizeWords(s)} nipple, ${standard} thread`,
+      msg`${sizeWords(s)} nipple, ${standard} thread`,
     );
     add(
       'socket',
       joint(kind, s, 'female'),
       joint(kind, s, 'female'),
-      `${sizeWords(s)} socket, ${standard} thread`,
+      msg`${sizeWords(s)} socket, ${standard} thread`,
     );
   }
   for (const [small, large] of pairs(THREADS, STEPS)) {
@@ -109,26 +110,26 @@ for (const kind of ['taper', 'parallel'] as const) {
       '',
       joint(kind, large, 'male'),
       joint(kind, small, 'female'),
-      `reducing bush, ${sizeWords(large)} to ${sizeWords(small)}, ${standard} thread`,
+      msg`reducing bush, ${sizeWords(large)} to ${sizeWords(small)}, ${standard} thread`,
     );
     add(
       '',
       joint(kind, large, 'female'),
       joint(kind, small, 'female'),
-      `reducing socket, ${sizeWords(large)} to ${sizeWords(small)}, ${standard} thread`,
+      msg`reducing socket, ${sizeWords(large)} to ${sizeWords(small)}, ${standard} thread`,
     );
   }
 }
 
 // Hose threads of ¾ in, and what leads from them to pipe thread.
 const hose = (half: Joint['half']): Joint => joint('hose', '3/4', half);
-add('hose coupling', hose('male'), hose('male'));
-add('hose coupling', hose('female'), hose('female'));
+add(msg`hose coupling`, hose('male'), hose('male'));
+add(msg`hose coupling`, hose('female'), hose('female'));
 for (const half of ['male', 'female'] as const)
   for (const pipeHalf of ['male', 'female'] as const)
     for (const s of ['1/2', '3/4'])
       if (s === '3/4' || half === pipeHalf)
-        add('hose to pipe thread', hose(half), joint('taper', s, pipeHalf));
+        add(msg`hose to pipe thread`, hose(half), joint('taper', s, pipeHalf));
 
 /** A pipe's own fittings: couplings, and adaptors to threads. */
 function ends(
@@ -141,17 +142,18 @@ function ends(
   const standards: ('taper' | 'parallel')[] = ['taper', 'parallel'];
   for (const s of sizes) {
     const own = joint(kind, s, half);
-    add(`${word} coupling`, own, own, `${word} coupling, ${sizeWords(s)}`);
+    add(msg`${word} coupling`, own, own, msg`${word} coupling, ${sizeWords(s)}`);
     for (const standard of standards)
       for (const t of threads(s))
-        for (const side of ['male', 'female'] as const) add(`${word} adaptor`, own, joint(standard, t, side));
+        for (const side of ['male', 'female'] as const)
+          add(msg`${word} adaptor`, own, joint(standard, t, side));
   }
   for (const [small, large] of pairs(sizes, 2))
     add(
-      `${word} reducer`,
+      msg`${word} reducer`,
       joint(kind, large, half),
       joint(kind, small, half),
-      `${word} reducer, ${sizeWords(large)} to ${sizeWords(small)}`,
+      msg`${word} reducer, ${sizeWords(large)} to ${sizeWords(small)}`,
     );
 }
 ends('barb', 'male', INSERTS, (s) => [s], 'insert');
@@ -165,8 +167,8 @@ ends(
 );
 ends('slip', 'female', SLIPS, (s) => [s], 'slip');
 ends('flat', 'male', LAYFLATS, (s) => [s], 'layflat');
-ends('flat', 'male', ['16mm'], () => ['1/2', '3/4'], 'oval hose');
-ends('flat', 'male', ['25mm'], () => ['3/4', '1'], 'oval hose');
+ends('flat', 'male', ['16mm'], () => ['1/2', '3/4'], msg`oval hose`);
+ends('flat', 'male', ['25mm'], () => ['3/4', '1'], msg`oval hose`);
 ends('hosebarb', 'male', ['1/2', '5/8', '3/4', '1'], (s) => (s === '5/8' ? ['3/4'] : [s]), 'hose');
 ends('tape', 'male', TAPES, (s) => (s === '35mm' ? ['1'] : ['1/2', '3/4']), 'tape');
 // Glued reducers go into a fitting as a pipe does.
@@ -175,35 +177,36 @@ for (const [small, large] of pairs(SLIPS, 3))
     '',
     joint('slip', large, 'male'),
     joint('slip', small, 'female'),
-    `slip reducing bush, ${sizeWords(large)} to ${sizeWords(small)}`,
+    msg`slip reducing bush, ${sizeWords(large)} to ${sizeWords(small)}`,
   );
 // Small tubing and hose onto a garden tap.
 for (const s of ['1/2', '5/8', '3/4'])
-  for (const half of ['male', 'female'] as const) add('hose end', joint('hosebarb', s, 'male'), hose(half));
+  for (const half of ['male', 'female'] as const)
+    add(msg`hose end`, joint('hosebarb', s, 'male'), hose(half));
 for (const s of ['1/2', '3/4', '1'])
   for (const half of ['male', 'female'] as const)
-    if (s !== '1' || half === 'female') add('insert to hose thread', joint('barb', s, 'male'), hose(half));
+    if (s !== '1' || half === 'female') add(msg`insert to hose thread`, joint('barb', s, 'male'), hose(half));
 for (const s of TUBINGS)
   for (const half of ['male', 'female'] as const)
-    add('tubing to hose thread', joint('barb', s, 'male'), hose(half));
-add('hose to layflat', joint('flat', '1', 'male'), hose('female'));
+    add(msg`tubing to hose thread`, joint('barb', s, 'male'), hose(half));
+add(msg`hose to layflat`, joint('flat', '1', 'male'), hose('female'));
 // Small tubing among its own sizes and to tape and the thin line.
-add('tubing coupling', joint('barb', '1/2', 'male'), joint('barb', '17mm', 'male'));
-add('tubing coupling', joint('barb', '1/2', 'male'), joint('barb', '16mm', 'male'));
-add('tubing coupling', joint('barb', '3/4', 'male'), joint('barb', '20mm', 'male'));
+add(msg`tubing coupling`, joint('barb', '1/2', 'male'), joint('barb', '17mm', 'male'));
+add(msg`tubing coupling`, joint('barb', '1/2', 'male'), joint('barb', '16mm', 'male'));
+add(msg`tubing coupling`, joint('barb', '3/4', 'male'), joint('barb', '20mm', 'male'));
 for (const t of TAPES.slice(0, 2))
   for (const s of ['1/2', '13mm', '16mm', '17mm', '20mm'])
-    add('tape to tubing', joint('tape', t, 'male'), joint('barb', s, 'male'));
+    add(msg`tape to tubing`, joint('tape', t, 'male'), joint('barb', s, 'male'));
 add(
-  'thin line coupling',
+  msg`thin line coupling`,
   joint('barb', '1/4', 'male'),
   joint('barb', '1/4', 'male'),
-  'thin line coupling, ¼ in',
+  msg`thin line coupling, ¼ in`,
 );
-add('thin line to thread', joint('barb', '1/4', 'male'), joint('taper', '1/2', 'male'));
-add('thin line to thread', joint('barb', '1/4', 'male'), joint('parallel', '1/2', 'male'));
+add(msg`thin line to thread`, joint('barb', '1/4', 'male'), joint('taper', '1/2', 'male'));
+add(msg`thin line to thread`, joint('barb', '1/4', 'male'), joint('parallel', '1/2', 'male'));
 for (const s of ['1/2', '16mm', '17mm', '13mm'])
-  add('thin line to tubing', joint('barb', '1/4', 'male'), joint('barb', s, 'male'));
+  add(msg`thin line to tubing`, joint('barb', '1/4', 'male'), joint('barb', s, 'male'));
 
 // Between two fittings of a pipe's own kind goes a short piece of that pipe.
 for (const [kind, half, sizes] of [
@@ -215,9 +218,9 @@ for (const [kind, half, sizes] of [
 ] as [JointKind, Joint['half'], readonly string[]][])
   for (const s of sizes) {
     const own = joint(kind, s, half);
-    add('', own, own, `short piece of pipe, ${sizeWords(s)}, for ${STUB_WORDS[kind]}`);
+    add('', own, own, msg`short piece of pipe, ${sizeWords(s)}, for ${STUB_WORDS[kind]}`);
   }
-add('tape to hose thread', joint('tape', '16mm', 'male'), joint('hose', '3/4', 'female'));
+add(msg`tape to hose thread`, joint('tape', '16mm', 'male'), joint('hose', '3/4', 'female'));
 
 /** Generic stock fittings of both families. */
 export const FITTINGS: readonly Fitting[] = [...new Map(list.map((f) => [f.id, f])).values()];

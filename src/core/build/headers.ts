@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
 import { lengthOnLine, type BlockLayout, type LaidHeader } from '../layout';
 import type { Point } from '../ground';
@@ -47,7 +48,7 @@ export function turnAt(a: Point, b: Point, c: Point): number {
   return (Math.abs(Math.atan2(ax * by - ay * bx, ax * bx + ay * by)) * 180) / Math.PI;
 }
 
-const headerStake = thing('header-stake', 'small', 'stake for a header’s end', 0.8);
+const headerStake = thing('header-stake', 'small', msg`stake for a header’s end`, 0.8);
 const nameOf = (pipe: PipePiece): string => pipeKind(pipe.pipe).name;
 
 /** A block's headers from the open end at its inlet: pipe by size, reducers, elbows, tees and ends that open. */
@@ -62,10 +63,10 @@ export function joinHeaders(plan: FullPlan, layout: BlockLayout, inlet: Open, fi
     const { link } = header.other;
     const [[x0, y0], [x1, y1]] = [headers[0].feed, headers[1].feed];
     const lengthM = Math.hypot(x1 - x0, y1 - y0) + link.extraM;
-    const tee: Open = { joint: fittingJoint(link.pipe), name: 'tee of the second header' };
-    fitter.use(teeItem(tee.joint), 1, at, 'where the second header’s pipe leaves');
+    const tee: Open = { joint: fittingJoint(link.pipe), name: msg`tee of the second header` };
+    fitter.use(teeItem(tee.joint), 1, at, msg`where the second header’s pipe leaves`);
     fitter.join(open, tee, at);
-    fitter.use(pipeItem(link, family), 1, at, 'to the second header', lengthM);
+    fitter.use(pipeItem(link, family), 1, at, msg`to the second header`, lengthM);
     fitter.join(tee, { joint: pipeEnd(link.pipe, 'in', family), name: nameOf(link) }, at);
     one(1, { joint: pipeEnd(link.pipe, 'out', family), name: nameOf(link) });
     open = tee;
@@ -75,13 +76,14 @@ export function joinHeaders(plan: FullPlan, layout: BlockLayout, inlet: Open, fi
   function one(h: number, feed: Open): void {
     const laid = headers[h];
     const sizes = headerSizes(layout, h).filter((s) => s.lengthM > 0);
-    for (const s of sizes) fitter.use(pipeItem(s.pipe, family), 1, at, 'the header’s own length', s.lengthM);
+    for (const s of sizes)
+      fitter.use(pipeItem(s.pipe, family), 1, at, msg`the header’s own length`, s.lengthM);
     for (let i = 1; i < sizes.length; i++) fitter.join(end(sizes[i - 1].pipe), end(sizes[i].pipe), at);
     const corners = headerCorners(laid);
     if (corners.length > 0)
-      fitter.use(elbowItem(fittingJoint(laid.pipe.pipe)), corners.length, at, 'where the header turns');
+      fitter.use(elbowItem(fittingJoint(laid.pipe.pipe)), corners.length, at, msg`where the header turns`);
     for (let i = 0; i < corners.length; i++) {
-      const elbow: Open = { joint: fittingJoint(laid.pipe.pipe), name: 'elbow' };
+      const elbow: Open = { joint: fittingJoint(laid.pipe.pipe), name: msg`elbow` };
       fitter.join(end(laid.pipe), elbow, at);
       fitter.join(elbow, end(laid.pipe), at);
     }
@@ -89,13 +91,13 @@ export function joinHeaders(plan: FullPlan, layout: BlockLayout, inlet: Open, fi
       fitter.join(feed, end(laid.pipe), at);
       return;
     }
-    fitter.use(headerStake, 2, at, 'at both ends of the header');
+    fitter.use(headerStake, 2, at, msg`at both ends of the header`);
     const x = laid.feed[0];
     const [left, right] = [sizes[0], sizes[sizes.length - 1]];
     if (header.feed === 'both') {
       const { second } = header;
-      const tee: Open = { joint: fittingJoint(second.pipe), name: 'tee of the pipe to the far end' };
-      fitter.use(teeItem(tee.joint), 1, at, 'where the pipe to the far end leaves');
+      const tee: Open = { joint: fittingJoint(second.pipe), name: msg`tee of the pipe to the far end` };
+      fitter.use(teeItem(tee.joint), 1, at, msg`where the pipe to the far end leaves`);
       fitter.join(feed, tee, at);
       fitter.join(tee, end(left.pipe), at);
       if (h === 0)
@@ -103,12 +105,12 @@ export function joinHeaders(plan: FullPlan, layout: BlockLayout, inlet: Open, fi
           pipeItem(second, family),
           1,
           at,
-          'beside the header to its far end',
+          msg`beside the header to its far end`,
           laid.toXM - laid.fromXM + second.extraM,
         );
       fitter.join(tee, end(second), at);
-      const elbow: Open = { joint: fittingJoint(second.pipe), name: 'elbow at the far end' };
-      fitter.use(elbowItem(elbow.joint), 1, at, 'where both pipes meet');
+      const elbow: Open = { joint: fittingJoint(second.pipe), name: msg`elbow at the far end` };
+      fitter.use(elbowItem(elbow.joint), 1, at, msg`where both pipes meet`);
       fitter.join(end(second), elbow, at);
       fitter.join(elbow, end(right.pipe), at);
       return;
@@ -116,17 +118,18 @@ export function joinHeaders(plan: FullPlan, layout: BlockLayout, inlet: Open, fi
     const middle = x > laid.fromXM && x < laid.toXM;
     if (middle) {
       const piece = sizes.find((s) => s.toXM >= x)!.pipe;
-      const tee: Open = { joint: fittingJoint(piece.pipe), name: 'tee at the feed' };
-      fitter.use(teeItem(tee.joint), 1, at, 'where the header is fed');
+      const tee: Open = { joint: fittingJoint(piece.pipe), name: msg`tee at the feed` };
+      fitter.use(teeItem(tee.joint), 1, at, msg`where the header is fed`);
       fitter.join(feed, tee, at);
       fitter.join(tee, end(piece), at);
       fitter.join(tee, end(piece), at);
-      for (const s of [left, right]) fitter.use(endCapItem(s.pipe.pipe), 1, at, 'at each end of the header');
+      for (const s of [left, right])
+        fitter.use(endCapItem(s.pipe.pipe), 1, at, msg`at each end of the header`);
     } else {
       const first = x <= laid.fromXM ? left : right;
       const last = x <= laid.fromXM ? right : left;
       fitter.join(feed, end(first.pipe), at);
-      fitter.use(endCapItem(last.pipe.pipe), 1, at, 'at the end of the header');
+      fitter.use(endCapItem(last.pipe.pipe), 1, at, msg`at the end of the header`);
     }
   }
 }

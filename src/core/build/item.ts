@@ -1,3 +1,4 @@
+import { forms, msg } from '../language';
 import { material } from '../catalog/materials';
 import { pipeKind } from '../catalog/pipes';
 import type { Family, PipePiece, Tape } from '../plan';
@@ -7,15 +8,15 @@ import type { Fitting } from './fittings';
 
 /** What a line of the parts list is of. */
 export const GROUPS = [
-  { id: 'pipe', name: 'Pipe and hose' },
-  { id: 'laid', name: 'What is laid' },
-  { id: 'part', name: 'Parts of the head and the inlets' },
-  { id: 'takeoff', name: 'Take-offs and run ends' },
-  { id: 'fitting', name: 'Fittings' },
-  { id: 'small', name: 'Clamps, tape, glue, staples' },
-  { id: 'wire', name: 'Wire and boxes' },
-  { id: 'tank', name: 'Tank and stand' },
-  { id: 'tool', name: 'Tools to buy or borrow' },
+  { id: 'pipe', name: msg`Pipe and hose` },
+  { id: 'laid', name: msg`What is laid` },
+  { id: 'part', name: msg`Parts of the head and the inlets` },
+  { id: 'takeoff', name: msg`Take-offs and run ends` },
+  { id: 'fitting', name: msg`Fittings` },
+  { id: 'small', name: msg`Clamps, tape, glue, staples` },
+  { id: 'wire', name: msg`Wire and boxes` },
+  { id: 'tank', name: msg`Tank and stand` },
+  { id: 'tool', name: msg`Tools to buy or borrow` },
 ] as const;
 export type GroupId = (typeof GROUPS)[number]['id'];
 
@@ -23,7 +24,7 @@ export type GroupId = (typeof GROUPS)[number]['id'];
 export interface Item {
   id: string;
   group: GroupId;
-  /** Its name, with `{0}`, `{1}` where sizes stand. */
+  /** Its name, with `#0`, `#1` where sizes stand. */
   text: string;
   sizes?: readonly (readonly [value: number, kind: KindName])[];
   unit: 'm' | 'each';
@@ -37,7 +38,7 @@ export interface Item {
 export type Show = (value: number, kind: KindName) => string;
 
 export const itemName = ({ text, sizes = [] }: Pick<Item, 'text' | 'sizes'>, show: Show): string =>
-  text.replace(/\{(\d)\}/g, (_, i: string) => show(...sizes[Number(i)]));
+  text.replace(/#(\d)/g, (_, i: string) => show(...sizes[Number(i)]));
 
 const M_PER_FT = 0.3048;
 const feet = (...list: number[]): number[] => list.map((x) => x * M_PER_FT);
@@ -56,6 +57,12 @@ const TAPE_ROLLS: Record<Family, number[]> = {
 };
 const TUBING: readonly string[] = ['pe-1/2', 'pe-13', 'pe-16', 'pe-20'];
 
+/** What one or more of what is sold is called. */
+export function packWord(sold: Item['sold'], n: number): string {
+  if (sold === 'roll') return msg`${forms(n, 'roll', 'rolls')}`;
+  return sold === 'stick' ? msg`${forms(n, 'stick', 'sticks')}` : msg`${forms(n, 'pack', 'packs')}`;
+}
+
 const whole = { unit: 'each', sold: 'each', holds: [1] } as const;
 
 /** Pipe or hose; of another bore than its kind's usual one it is another item. */
@@ -65,7 +72,7 @@ export function pipeItem({ pipe, boreMm }: Pick<PipePiece, 'pipe' | 'boreMm'>, f
   return {
     id: usual ? `pipe:${pipe}` : `pipe:${pipe}:${boreMm}`,
     group: 'pipe',
-    text: usual ? kind.name : `${kind.name}, {0} bore`,
+    text: usual ? kind.name : msg`${kind.name}, #0 bore`,
     ...(!usual && { sizes: [[boreMm, 'bore']] }),
     unit: 'm',
     sold: kind.family === 'pvc' ? 'stick' : 'roll',
@@ -83,7 +90,7 @@ export function laidItem(tape: Tape, family: Family): Item {
     return {
       ...base,
       id: `laid:tape:${boreMm}:${wallMm.toFixed(3)}:${spacingM}:${flowLph}`,
-      text: 'tape, {0} bore, {1} wall, {2} an emitter, one every {3}',
+      text: msg`tape, #0 bore, #1 wall, #2 an emitter, one every #3`,
       sizes: [bore, [wallMm, 'wall'], [flowLph, 'emitterFlow'], [spacingM, 'spacing']],
       holds: TAPE_ROLLS[family],
     };
@@ -92,7 +99,7 @@ export function laidItem(tape: Tape, family: Family): Item {
     return {
       ...base,
       id: `laid:plain:${boreMm}`,
-      text: 'plain pipe to lay along beds, {0} bore',
+      text: msg`plain pipe to lay along beds, #0 bore`,
       sizes: [bore],
       holds: LENGTHS.tubing[family],
       typical: pipePrice({ pipe: 'pe-1/2', boreMm }),
@@ -101,14 +108,14 @@ export function laidItem(tape: Tape, family: Family): Item {
     return {
       ...base,
       id: `laid:porous:${boreMm}`,
-      text: 'porous hose, {0} bore',
+      text: msg`porous hose, #0 bore`,
       sizes: [bore],
       holds: LENGTHS.hose[family],
     };
   return {
     ...base,
     id: `laid:${kind}:${boreMm}:${spacingM}:${flowLph}`,
-    text: `${material(kind).name}, {0} bore, {1} a dripper, one every {2}`,
+    text: msg`${material(kind).name}, #0 bore, #1 a dripper, one every #2`,
     sizes: [bore, [flowLph, 'emitterFlow'], [spacingM, 'spacing']],
     holds: LENGTHS.tubing[family],
   };

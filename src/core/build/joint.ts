@@ -1,3 +1,4 @@
+import { msg } from '../language';
 /** How one end of something is joined: what stands opposite must be of the same kind and size, and the other half. */
 export const JOINT_KINDS = [
   'hose',
@@ -23,15 +24,15 @@ export interface Joint {
 
 /** What each kind is called, and how its two halves are. */
 const WORDS: Record<JointKind, { name: string; male: string; female: string }> = {
-  hose: { name: 'hose thread', male: 'male', female: 'swivel' },
-  taper: { name: 'tapered pipe thread', male: 'male', female: 'female' },
-  parallel: { name: 'parallel pipe thread', male: 'male', female: 'female' },
-  slip: { name: 'slip', male: 'spigot', female: 'socket' },
-  comp: { name: 'compression', male: 'pipe end', female: 'nut' },
-  barb: { name: 'insert barb', male: 'barb', female: 'pipe end' },
-  hosebarb: { name: 'hose barb', male: 'barb', female: 'hose end' },
-  flat: { name: 'layflat barb', male: 'barb', female: 'hose end' },
-  tape: { name: 'tape lock', male: 'lock', female: 'tape end' },
+  hose: { name: msg`hose thread`, male: 'male', female: 'swivel' },
+  taper: { name: msg`tapered pipe thread`, male: 'male', female: 'female' },
+  parallel: { name: msg`parallel pipe thread`, male: 'male', female: 'female' },
+  slip: { name: msg`slip`, male: 'spigot', female: 'socket' },
+  comp: { name: msg`compression`, male: msg`pipe end`, female: 'nut' },
+  barb: { name: msg`insert barb`, male: 'barb', female: msg`pipe end` },
+  hosebarb: { name: msg`hose barb`, male: 'barb', female: msg`hose end` },
+  flat: { name: msg`layflat barb`, male: 'barb', female: msg`hose end` },
+  tape: { name: msg`tape lock`, male: 'lock', female: msg`tape end` },
 };
 
 const FRACTIONS: Record<string, string> = {
@@ -46,13 +47,13 @@ const FRACTIONS: Record<string, string> = {
 
 /** A nominal size in words: `1-1/4` is 1¼ in, `25` with `mm` said of it 25 mm. */
 export function sizeWords(size: string): string {
-  if (size.endsWith('mm')) return `${size.slice(0, -2)} mm`;
+  if (size.endsWith('mm')) return msg`${size.slice(0, -2)} mm`;
   const [whole, fraction] = size.includes('-')
     ? size.split('-')
     : size.includes('/')
       ? ['', size]
       : [size, ''];
-  return `${whole}${fraction ? (FRACTIONS[fraction] ?? ` ${fraction}`) : ''} in`;
+  return msg`${whole}${fraction ? (FRACTIONS[fraction] ?? ` ${fraction}`) : ''} in`;
 }
 
 export const joint = (kind: JointKind, size: string, half: Joint['half']): Joint => ({ kind, size, half });
@@ -83,11 +84,11 @@ export function jointWords({ kind, size, half }: Joint): string {
 /** The same in few words, for a fitting's name: “1 in male thread”. */
 export function jointShort({ kind, size, half }: Joint): string {
   const s = sizeWords(size);
-  if (kind === 'taper' || kind === 'parallel') return `${s} ${half} thread`;
-  if (kind === 'hose') return `${s} hose thread ${half === 'male' ? 'male' : 'swivel'}`;
-  if (kind === 'comp') return `${s} compression`;
-  if (kind === 'slip') return `${s} slip ${half === 'male' ? 'spigot' : 'socket'}`;
-  if (kind === 'tape') return `${s} tape lock`;
+  if (kind === 'taper' || kind === 'parallel') return msg`${s} ${half} thread`;
+  if (kind === 'hose') return msg`${s} hose thread ${half === 'male' ? msg`male` : msg`swivel`}`;
+  if (kind === 'comp') return msg`${s} compression`;
+  if (kind === 'slip') return msg`${s} slip ${half === 'male' ? msg`spigot` : msg`socket`}`;
+  if (kind === 'tape') return msg`${s} tape lock`;
   return `${s} ${WORDS[kind].name}`;
 }
 

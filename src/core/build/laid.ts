@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { material, THIN_LINE_MM } from '../catalog/materials';
 import { pipeKind } from '../catalog/pipes';
 import { emitterCount } from '../hydraulics/run';
@@ -26,28 +27,28 @@ export type TakeOffStyle = 'punched' | 'screwed' | 'grommet' | 'tee';
 export const STYLES: Record<TakeOffStyle, { words: string; holeMm: number; pilotMm: number; howTo: string }> =
   {
     punched: {
-      words: 'pushed into a punched hole',
+      words: msg`pushed into a punched hole`,
       holeMm: 8,
       pilotMm: 0,
-      howTo: 'punch straight down, never through the far wall',
+      howTo: msg`punch straight down, never through the far wall`,
     },
     screwed: {
-      words: 'screwed into a punched hole',
+      words: msg`screwed into a punched hole`,
       holeMm: 12,
       pilotMm: 0,
-      howTo: 'punch the layflat on a block of wood while it lies flat, one wall only',
+      howTo: msg`punch the layflat on a block of wood while it lies flat, one wall only`,
     },
     grommet: {
-      words: 'in a rubber grommet',
+      words: msg`in a rubber grommet`,
       holeMm: 16,
       pilotMm: 4,
-      howTo: 'pilot hole first, then the full size, never into the far wall; scrape the edge clean',
+      howTo: msg`pilot hole first, then the full size, never into the far wall; scrape the edge clean`,
     },
     tee: {
-      words: 'by a tee in the cut pipe',
+      words: msg`by a tee in the cut pipe`,
       holeMm: 0,
       pilotMm: 0,
-      howTo: 'cut square, and push both ends home',
+      howTo: msg`cut square, and push both ends home`,
     },
   };
 /** A thin line's barb needs a smaller hole, mm. */
@@ -70,12 +71,12 @@ export const holeOf = (style: TakeOffStyle, tape: Tape, stated: number | undefin
 export function takeOffItem(style: TakeOffStyle, header: PipePiece, to: Joint, valve: boolean): Item {
   const { family, name } = pipeKind(header.pipe);
   const words =
-    family === 'layflat' ? 'layflat' : family === 'pvc' ? 'PVC' : family === 'hose' ? 'hose' : 'poly pipe';
-  const run = to.kind === 'tape' ? `${sizeWords(to.size)} tape lock` : `${sizeWords(to.size)} barb`;
+    family === 'layflat' ? 'layflat' : family === 'pvc' ? 'PVC' : family === 'hose' ? 'hose' : msg`poly pipe`;
+  const run = to.kind === 'tape' ? msg`${sizeWords(to.size)} tape lock` : msg`${sizeWords(to.size)} barb`;
   const text =
     style === 'tee'
-      ? `tee in ${name}, to ${run}${valve ? ', with valve' : ''}`
-      : `take-off ${STYLES[style].words} of ${words}, to ${run}${valve ? ', with valve' : ''}`;
+      ? msg`tee in ${name}, to ${run}${valve ? msg`, with valve` : ''}`
+      : msg`take-off ${STYLES[style].words} of ${words}, to ${run}${valve ? msg`, with valve` : ''}`;
   const id = `takeoff:${style}:${style === 'tee' ? header.pipe : family}:${to.kind}-${to.size}${valve ? ':valve' : ''}`;
   return thing(id, 'takeoff', text, TAKE_OFF + (valve ? 1.2 : 0));
 }
@@ -83,30 +84,31 @@ export function takeOffItem(style: TakeOffStyle, header: PipePiece, to: Joint, v
 const ENDS: Record<RunEnd, { item: (size: string) => Item; words: string; drawback: string }> = {
   fold: {
     item: (size) =>
-      thing(`run-end:sleeve:${size}`, 'takeoff', `sleeve for a folded end, ${sizeWords(size)}`, 0.1),
-    words: 'folded over three times, with a sleeve over the fold',
-    drawback: 'A hand’s length of tape goes into the fold; it must be flattened again to flush.',
+      thing(`run-end:sleeve:${size}`, 'takeoff', msg`sleeve for a folded end, ${sizeWords(size)}`, 0.1),
+    words: msg`folded over three times, with a sleeve over the fold`,
+    drawback: msg`A hand’s length of tape goes into the fold; it must be flattened again to flush.`,
   },
   cap: {
-    item: (size) => thing(`run-end:cap:${size}`, 'takeoff', `end cap, ${sizeWords(size)}`, 0.5),
-    words: 'by a cap',
-    drawback: 'It comes off under too much pressure, and is lost in the grass.',
+    item: (size) => thing(`run-end:cap:${size}`, 'takeoff', msg`end cap, ${sizeWords(size)}`, 0.5),
+    words: msg`by a cap`,
+    drawback: msg`It comes off under too much pressure, and is lost in the grass.`,
   },
   valve: {
     item: (size) =>
-      thing(`run-end:valve:${size}`, 'takeoff', `flush valve at a run’s end, ${sizeWords(size)}`, 1.8),
-    words: 'by a flush valve',
-    drawback: 'It lets a little water out at each start; dear on many runs.',
+      thing(`run-end:valve:${size}`, 'takeoff', msg`flush valve at a run’s end, ${sizeWords(size)}`, 1.8),
+    words: msg`by a flush valve`,
+    drawback: msg`It lets a little water out at each start; dear on many runs.`,
   },
   tie: {
-    item: () => thing('run-end:tie', 'takeoff', 'tie for a kinked end', 0.03, { sold: 'pack', holds: [100] }),
-    words: 'kinked twice and tied',
-    drawback: 'The kink cracks after a season or two.',
+    item: () =>
+      thing('run-end:tie', 'takeoff', msg`tie for a kinked end`, 0.03, { sold: 'pack', holds: [100] }),
+    words: msg`kinked twice and tied`,
+    drawback: msg`The kink cracks after a season or two.`,
   },
   knot: {
     item: () => thing('run-end:none', 'takeoff', 'knot', 0),
-    words: 'by a knot',
-    drawback: 'Thin tape tears at a knot, and it must be cut off to flush.',
+    words: msg`by a knot`,
+    drawback: msg`Thin tape tears at a knot, and it must be cut off to flush.`,
   },
 };
 export const runEndWords = (end: RunEnd): { words: string; drawback: string } => ENDS[end];
@@ -122,7 +124,10 @@ export function stapleEveryM({ ground, tape }: Block): number {
   if (SANDY.includes(ground.soil)) return STAPLE_EVERY_M.sand;
   return CLAYEY.includes(ground.soil) ? STAPLE_EVERY_M.clay : STAPLE_EVERY_M.loam;
 }
-const staple: Item = thing('staple', 'small', 'staple or peg', 0.12, { sold: 'pack', holds: [50, 100, 500] });
+const staple: Item = thing('staple', 'small', msg`staple or peg`, 0.12, {
+  sold: 'pack',
+  holds: [50, 100, 500],
+});
 
 /** Length to cut for a run: its bed, slack and fold, and on to just past an emitter, m. */
 export function cutLengthM(
@@ -148,16 +153,18 @@ const leadItem = (family: Family): Item => {
 };
 
 const grommetItem = (holeMm: number): Item =>
-  thing(`grommet:${holeMm}`, 'takeoff', 'rubber grommet for a {0} hole', 0.3, { sizes: [[holeMm, 'bore']] });
+  thing(`grommet:${holeMm}`, 'takeoff', msg`rubber grommet for a #0 hole`, 0.3, {
+    sizes: [[holeMm, 'bore']],
+  });
 /** What makes the holes: one serves the whole farm. */
 const toolItem = (style: TakeOffStyle, holeMm: number): Item =>
   style === 'grommet'
-    ? thing(`tool:saw:${holeMm}`, 'tool', 'hole saw, {0}, with its pilot drill', 9, {
+    ? thing(`tool:saw:${holeMm}`, 'tool', msg`hole saw, #0, with its pilot drill`, 9, {
         sizes: [[holeMm, 'bore']],
       })
-    : thing(`tool:punch:${holeMm}`, 'tool', 'hole punch, {0}', 6, { sizes: [[holeMm, 'bore']] });
+    : thing(`tool:punch:${holeMm}`, 'tool', msg`hole punch, #0`, 6, { sizes: [[holeMm, 'bore']] });
 
-const LEAD = 'plain pipe to the bed';
+const LEAD = msg`plain pipe to the bed`;
 const laidName = ({ kind }: Tape): string => material(kind).name;
 const takeOff = (fits: Joint): Open => ({ joint: mateOf(fits), name: 'take-off' });
 
@@ -188,37 +195,37 @@ export function layRuns(plan: FullPlan, layout: BlockLayout, fitter: Fitter): vo
     const end = runEnd(run.tape);
     const lead = run.leadM > NO_LEAD_M;
     const first = lead ? leadJoint(family) : end;
-    fitter.use(takeOffItem(style, pipe, first, valve), 1, at, 'one at each run');
+    fitter.use(takeOffItem(style, pipe, first, valve), 1, at, msg`one at each run`);
     joinRun(takeOff(first), { joint: first, name: lead ? LEAD : laidName(run.tape) }, own);
     const holeMm = holeOf(style, run.tape, plan.build.holeMm);
-    if (style === 'grommet') fitter.use(grommetItem(holeMm), 1, at, 'one at each take-off');
+    if (style === 'grommet') fitter.use(grommetItem(holeMm), 1, at, msg`one at each take-off`);
     if (holeMm > 0) tools.set(toolItem(style, holeMm).id, toolItem(style, holeMm));
     if (lead) {
-      fitter.use(leadItem(family), 1, at, 'plain pipe from the header to the bed’s own end', run.leadM);
+      fitter.use(leadItem(family), 1, at, msg`plain pipe from the header to the bed’s own end`, run.leadM);
       fitter.join({ joint: first, name: LEAD }, { joint: end, name: laidName(run.tape) }, own);
     }
     fitter.use(
       laidItem(run.tape, family),
       1,
       at,
-      'a run with slack and fold, cut past an emitter',
+      msg`a run with slack and fold, cut past an emitter`,
       cutLengthM(run, how),
     );
-    if (how !== 'knot') fitter.use(ENDS[how].item(end.size), 1, at, 'one at each run’s end');
+    if (how !== 'knot') fitter.use(ENDS[how].item(end.size), 1, at, msg`one at each run’s end`);
     if (how === 'cap' || how === 'valve')
-      joinRun({ joint: end, name: laidName(run.tape) }, { joint: mateOf(end), name: 'run’s end' }, own);
+      joinRun({ joint: end, name: laidName(run.tape) }, { joint: mateOf(end), name: msg`run’s end` }, own);
     outlets(run.tape, emitterCount(laterals[i]), at, fitter);
     if (Number.isFinite(stapleM))
       fitter.use(
         staple,
         Math.ceil((run.lengthM - run.leadM) / stapleM) + 1,
         at,
-        'along each run, and one at its end',
+        msg`along each run, and one at its end`,
       );
   });
   for (const tool of tools.values())
     if (!fitter.uses.some((u) => u.item.id === tool.id))
-      fitter.use(tool, 1, HEAD_PLACE, 'for the take-offs’ holes');
+      fitter.use(tool, 1, HEAD_PLACE, msg`for the take-offs’ holes`);
   if (
     runs.some((r) => !beds[r.bedIndex].plant) &&
     [...new Set(runs.map((r) => r.tape.lies))].includes('mulch')
@@ -227,7 +234,7 @@ export function layRuns(plan: FullPlan, layout: BlockLayout, fitter: Fitter): vo
       staple,
       STAPLES_IN_MULCH * runs.filter((r) => !beds[r.bedIndex].plant).length,
       blockPlace(block.id),
-      'at both ends of each run under mulch',
+      msg`at both ends of each run under mulch`,
     );
 }
 
@@ -238,7 +245,7 @@ export function outlets(tape: Tape, count: number, at: Where, fitter: Fitter): v
       thing(
         `emitter:${tape.kind}:${tape.kind === 'emitters' ? tape.flowLph : ''}`,
         'takeoff',
-        tape.kind === 'emitters' ? 'emitter of {0}' : 'adjustable emitter',
+        tape.kind === 'emitters' ? msg`emitter of #0` : msg`adjustable emitter`,
         EMITTER,
         {
           ...(tape.kind === 'emitters' && { sizes: [[tape.flowLph, 'emitterFlow']] }),
@@ -248,11 +255,11 @@ export function outlets(tape: Tape, count: number, at: Where, fitter: Fitter): v
       ),
       count,
       at,
-      'one at each place',
+      msg`one at each place`,
     );
   if (tape.kind === 'microtubes') {
     fitter.use(
-      thing(`microtube:${tape.tubeMm}`, 'laid', 'microtube, {0} bore', THIN_TUBE_PER_M, {
+      thing(`microtube:${tape.tubeMm}`, 'laid', msg`microtube, #0 bore`, THIN_TUBE_PER_M, {
         sizes: [[tape.tubeMm, 'bore']],
         unit: 'm',
         sold: 'roll',
@@ -260,14 +267,14 @@ export function outlets(tape: Tape, count: number, at: Where, fitter: Fitter): v
       }),
       count,
       at,
-      'a tube at each place',
+      msg`a tube at each place`,
       tape.tubeM,
     );
     fitter.use(
-      thing('stake', 'small', 'stake for a thin tube', 0.15, { sold: 'pack', holds: [25, 100] }),
+      thing('stake', 'small', msg`stake for a thin tube`, 0.15, { sold: 'pack', holds: [25, 100] }),
       count,
       at,
-      'one at each tube',
+      msg`one at each tube`,
     );
   }
 }

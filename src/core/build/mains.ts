@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
 import type { FarmLayout, LaidMain } from '../layout';
 import { HEAD, type Family, type FullPlan, type Source } from '../plan';
@@ -27,12 +28,12 @@ const WORDS = {
   tape: 'tape',
 };
 export const teeItem = (j: Joint) =>
-  thing(`tee:${keyOf(j)}`, 'fitting', `${sizeWords(j.size)} ${WORDS[j.kind]} tee`, 3);
+  thing(`tee:${keyOf(j)}`, 'fitting', msg`${sizeWords(j.size)} ${WORDS[j.kind]} tee`, 3);
 export const elbowItem = (j: Joint) =>
-  thing(`elbow:${keyOf(j)}`, 'fitting', `${sizeWords(j.size)} ${WORDS[j.kind]} elbow`, 2);
+  thing(`elbow:${keyOf(j)}`, 'fitting', msg`${sizeWords(j.size)} ${WORDS[j.kind]} elbow`, 2);
 export const endCapItem = (pipe: string) => {
   const end = cutEndOf(pipe);
-  return thing(`end:${keyOf(end)}`, 'takeoff', `end of ${pipeKind(pipe).name} that opens for flushing`, 4);
+  return thing(`end:${keyOf(end)}`, 'takeoff', msg`end of ${pipeKind(pipe).name} that opens for flushing`, 4);
 };
 
 /** Angle by which a way turns from one piece to the next, degrees. */
@@ -45,10 +46,11 @@ export function turnDeg(a: LaidMain, b: LaidMain): number {
 const pipeName = (pipe: string): string => pipeKind(pipe).name;
 
 const outletName = (source: Source): string => {
-  if (source.kind === 'tank') return 'tank’s outlet';
+  if (source.kind === 'tank') return msg`tank’s outlet`;
   if (source.kind === 'tap') return 'tap';
-  if (source.kind === 'well') return source.vessel.part === 'tank' ? 'pressure tank’s tee' : 'drop pipe';
-  return 'pump’s outlet';
+  if (source.kind === 'well')
+    return source.vessel.part === 'tank' ? msg`pressure tank’s tee` : msg`drop pipe`;
+  return msg`pump’s outlet`;
 };
 
 /** Boosters that give more than this have outlets of 1½ in, L/h (makers' common patterns). */
@@ -66,9 +68,9 @@ export function joinHead(plan: FullPlan, layout: FarmLayout, fitter: Fitter): Op
   };
   if (source.booster.kind !== 'none') {
     const side = joint(threadOf(family), source.booster.maxLph > LARGE_BOOSTER_LPH ? '1-1/2' : '1', 'female');
-    fitter.use(thing('part:booster', 'part', 'booster pump', 250), 1, HEAD_PLACE, 'after the source');
-    fitter.join(open, { joint: side, name: 'booster' }, HEAD_PLACE);
-    open = { joint: side, name: 'booster' };
+    fitter.use(thing('part:booster', 'part', msg`booster pump`, 250), 1, HEAD_PLACE, msg`after the source`);
+    fitter.join(open, { joint: side, name: msg`booster` }, HEAD_PLACE);
+    open = { joint: side, name: msg`booster` };
   }
   return joinParts(plan.head, open, HEAD_PLACE, family, fitter);
 }
@@ -78,8 +80,8 @@ function branches(open: Open, count: number, at: Where, teeJoint: Joint, fitter:
   const ends: Open[] = [];
   let last = open;
   for (let i = 0; i < count - 1; i++) {
-    const tee: Open = { joint: teeJoint, name: count > 2 ? `tee ${i + 1}` : 'tee' };
-    fitter.use(teeItem(teeJoint), 1, at, 'where the main branches');
+    const tee: Open = { joint: teeJoint, name: count > 2 ? msg`tee ${i + 1}` : msg`tee` };
+    fitter.use(teeItem(teeJoint), 1, at, msg`where the main branches`);
     fitter.join(last, tee, at);
     ends.push(tee);
     last = tee;
@@ -99,23 +101,24 @@ export function joinMains(plan: FullPlan, layout: FarmLayout, fitter: Fitter): M
   const go = (from: string, open: Open, before: LaidMain | undefined): void => {
     const next = children.get(from) ?? [];
     const at = before ? mainPlace(from) : HEAD_PLACE;
-    if (next.length === 0 && before) fitter.use(endCapItem(before.piece.pipe), 1, at, 'where the main ends');
+    if (next.length === 0 && before)
+      fitter.use(endCapItem(before.piece.pipe), 1, at, msg`where the main ends`);
     const own = before ? fittingJoint(before.piece.pipe) : undefined;
     const tee =
       own ?? joint(threadOf(family), widerThread(largest(next, family, open), open.joint), 'female');
     if (before && next.length === 1 && turnDeg(before, next[0]) > BENDS_DEG && bendsNot(before.piece.pipe)) {
-      const elbow: Open = { joint: fittingJoint(before.piece.pipe), name: 'elbow' };
-      fitter.use(elbowItem(elbow.joint), 1, at, 'where the main turns');
+      const elbow: Open = { joint: fittingJoint(before.piece.pipe), name: msg`elbow` };
+      fitter.use(elbowItem(elbow.joint), 1, at, msg`where the main turns`);
       fitter.join(open, elbow, at);
       open = elbow;
     }
     const tees = plan.tees.find((t) => t.id === from);
     if (tees?.vent) {
-      const side: Open = { joint: tee, name: 'tee of the air vent' };
-      fitter.use(teeItem(tee), 1, at, 'for the air vent');
-      fitter.use(thing('part:air-vent', 'part', 'air vent', 12), 1, at, 'at a high point of the main');
+      const side: Open = { joint: tee, name: msg`tee of the air vent` };
+      fitter.use(teeItem(tee), 1, at, msg`for the air vent`);
+      fitter.use(thing('part:air-vent', 'part', msg`air vent`, 12), 1, at, msg`at a high point of the main`);
       fitter.join(open, side, at);
-      fitter.join(side, { joint: joint(threadOf(family), '3/4', 'male'), name: 'air vent' }, at);
+      fitter.join(side, { joint: joint(threadOf(family), '3/4', 'male'), name: msg`air vent` }, at);
       open = side;
     }
     const ends = branches(open, next.length, at, tee, fitter);
@@ -124,7 +127,7 @@ export function joinMains(plan: FullPlan, layout: FarmLayout, fitter: Fitter): M
       else {
         const { pipe } = m.piece;
         const place = mainPlace(m.to);
-        fitter.use(pipeItem(m.piece, family), 1, place, 'the main’s own length', m.lengthM);
+        fitter.use(pipeItem(m.piece, family), 1, place, msg`the main’s own length`, m.lengthM);
         fitter.join(ends[i], { joint: pipeEnd(pipe, 'in', family), name: pipeName(pipe) }, at);
         const end: Open = { joint: pipeEnd(pipe, 'out', family), name: pipeName(pipe) };
         if (m.toBlock) leads.set(m.to, end);

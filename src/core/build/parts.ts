@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { HEAD_PARTS, isBranch, type Role } from '../catalog/headParts';
 import type { Family, FullPlan, Part } from '../plan';
 import { PART_PRICES, OTHER_PART } from './cost';
@@ -22,7 +23,7 @@ const NOMINAL_MM: Record<string, string> = {
 export const nameIn = (name: string, family: Family): string => {
   const [whole, size] = name.match(/(\d?[½¾¼]|\d) in /) ?? [];
   if (family === 'inch' || !whole || !size || !NOMINAL_MM[size]) return name;
-  return `${name.replace(whole, `${NOMINAL_MM[size]} mm `)} (${size} in thread)`;
+  return msg`${name.replace(whole, `${NOMINAL_MM[size]} mm `)} (${size} in thread)`;
 };
 
 /** A part of the head or of an inlet as it is bought. */
@@ -32,14 +33,14 @@ export function partItem(part: Part, family: Family): Item {
   const own = !HEAD_PARTS.some((p) => p.id === part.kind);
   const id = `part:${own ? 'own:' : ''}${part.kind}`;
   return part.role === 'regulator'
-    ? thing(`${id}:${Math.round(part.setKpa)}`, 'part', `${name}, lets out {0}`, typical, {
+    ? thing(`${id}:${Math.round(part.setKpa)}`, 'part', msg`${name}, lets out #0`, typical, {
         sizes: [[part.setKpa, 'pressure']],
       })
     : thing(id, 'part', name, typical);
 }
 
 const teeOf = (size: string, family: Family): Item =>
-  thing(`tee:${threadOf(family)}:${size}`, 'fitting', `${sizeWords(size)} tee, female thread`, 3);
+  thing(`tee:${threadOf(family)}:${size}`, 'fitting', msg`${sizeWords(size)} tee, female thread`, 3);
 
 /**
  * Joins a list of parts to an open end, in the order of the water. What stands on a branch gets a tee in the line. An adaptor in
@@ -58,12 +59,12 @@ export function joinParts(
     if (part.role === 'adaptor') continue;
     const { name } = part;
     const ends = partEnds(part, family);
-    fitter.use(partItem(part, family), 1, at, 'in the line');
+    fitter.use(partItem(part, family), 1, at, msg`in the line`);
     if (isBranch(part.role)) {
       const size = threadSize(open.joint);
       const side = joint(threadOf(family), size, 'female');
-      const tee: Open = { joint: side, name: `tee of the ${name}` };
-      fitter.use(teeOf(size, family), 1, at, `for the ${name}`);
+      const tee: Open = { joint: side, name: msg`tee of the ${name}` };
+      fitter.use(teeOf(size, family), 1, at, msg`for the ${name}`);
       fitter.join(open, tee, at);
       fitter.join(tee, { joint: ends.in, name, part: part.id }, at);
       open = tee;
@@ -88,7 +89,7 @@ export const canBeShut = (parts: readonly Part[]): boolean => parts.some((p) => 
 
 /** A valve of a block that has to be opened and shut apart from others. */
 export const blockValve = (size: string, family: Family): Item =>
-  thing(`valve:${threadOf(family)}:${size}`, 'part', nameIn(`${sizeWords(size)} ball valve`, family), 12);
+  thing(`valve:${threadOf(family)}:${size}`, 'part', nameIn(msg`${sizeWords(size)} ball valve`, family), 12);
 
 /** Whether blocks have to be opened and shut one by one. */
 export const needsBlockValves = ({ blocks, watering }: FullPlan): boolean =>

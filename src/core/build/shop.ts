@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { material } from '../catalog/materials';
 import { layOut, type FarmLayout } from '../layout';
 import type { FullPlan, Have, Price } from '../plan';
@@ -53,7 +54,7 @@ const SPARED = ['takeoff', 'small'];
 /** Of what there are one or two for a header nothing is spare. */
 const NONE_SPARE = ['end:', 'header-stake', 'goof-plug'];
 
-const goofPlug: Item = thing('goof-plug', 'small', 'goof plug', 0.1, { sold: 'pack', holds: [10, 25] });
+const goofPlug: Item = thing('goof-plug', 'small', msg`goof plug`, 0.1, { sold: 'pack', holds: [10, 25] });
 
 /** Pieces of one item that are wanted, alike ones together. */
 function wantedOf(uses: readonly Use[]): Wanted[] {
@@ -113,7 +114,7 @@ function couplingOf(item: Item, { build }: FullPlan): { item: Item; meeting: Mee
   const end = endOf(item);
   const chain = end && chainBetween(end, end, build.family);
   if (!chain?.[0]) return undefined;
-  const name = 'where rolls or sticks meet';
+  const name = msg`where rolls or sticks meet`;
   return {
     item: fittingItem(chain[0]),
     meeting: { id: name, at: HEAD_PLACE, before: name, after: name, from: end!, to: end!, chain },
@@ -174,7 +175,7 @@ export function shopFor(
         item: coupling.item,
         count: cuts.joins.length,
         at: HEAD_PLACE,
-        reason: 'where rolls or sticks meet',
+        reason: msg`where rolls or sticks meet`,
       });
       fixingsOf(cuts.joins.map(() => coupling.meeting)).forEach(add);
     }
@@ -241,7 +242,7 @@ function addSpares(plan: FullPlan, byItem: ReadonlyMap<string, Use[]>, add: (u: 
       item: goofPlug,
       count: Math.max(LEAST_SPARES, Math.ceil(holes * share)),
       at: HEAD_PLACE,
-      reason: 'for holes punched in the wrong place',
+      reason: msg`for holes punched in the wrong place`,
     });
   for (const [, own] of [...byItem].filter(([, u]) => u[0].item.id.startsWith('laid:'))) {
     const coupling = couplingOf(own[0].item, plan);
@@ -251,7 +252,7 @@ function addSpares(plan: FullPlan, byItem: ReadonlyMap<string, Use[]>, add: (u: 
         item: coupling.item,
         count: Math.max(LEAST_SPARES, Math.ceil((lengthM / REPAIR_EVERY_M) * (share / USUAL_SPARES))),
         at: HEAD_PLACE,
-        reason: 'to mend what is cut or chewed',
+        reason: msg`to mend what is cut or chewed`,
       });
   }
 }

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
 import type { BlockLayout, SmallPipe } from '../layout';
 import type { FullPlan } from '../plan';
@@ -26,7 +27,7 @@ export function layPlants(
   const touching = new Map<number, SmallPipe[]>();
   for (const p of all) for (const n of [p.from, p.to]) touching.set(n, [...(touching.get(n) ?? []), p]);
   const plantAt = new Set(small.nodeOf);
-  for (const p of all) fitter.use(pipeItem(p.pipe, family), 1, at, 'small pipe to the plants', p.lengthM);
+  for (const p of all) fitter.use(pipeItem(p.pipe, family), 1, at, msg`small pipe to the plants`, p.lengthM);
   const end = (p: SmallPipe): Open => ({ joint: cutEndOf(p.pipe.pipe), name: pipeKind(p.pipe.pipe).name });
   const [first] = all;
   if (first) {
@@ -36,7 +37,7 @@ export function layPlants(
         takeOffItem(styleOf(block, header), header, cutEndOf(first.pipe.pipe), false),
         1,
         at,
-        'where small pipe leaves the header',
+        msg`where small pipe leaves the header`,
       );
     } else if (inlet) fitter.join(inlet, end(first), at);
   }
@@ -45,8 +46,8 @@ export function layPlants(
     const own = fittingJoint(widest.pipe.pipe);
     if (pipes.length > 2)
       for (let i = 2; i < pipes.length; i++) {
-        const tee: Open = { joint: own, name: 'tee' };
-        fitter.use(teeItem(own), 1, at, 'where small pipe branches');
+        const tee: Open = { joint: own, name: msg`tee` };
+        fitter.use(teeItem(own), 1, at, msg`where small pipe branches`);
         for (const p of i === 2 ? pipes.slice(0, 3) : [pipes[i], widest]) fitter.join(tee, end(p), at);
       }
     else if (pipes.length === 2) {
@@ -56,8 +57,8 @@ export function layPlants(
         turnAt(small.nodes[other(a)].at, small.nodes[n].at, small.nodes[other(b)].at) > BENDS_DEG &&
         bendsNot(widest.pipe.pipe);
       if (turns) {
-        const elbow: Open = { joint: own, name: 'elbow' };
-        fitter.use(elbowItem(own), 1, at, 'where small pipe turns');
+        const elbow: Open = { joint: own, name: msg`elbow` };
+        fitter.use(elbowItem(own), 1, at, msg`where small pipe turns`);
         fitter.join(elbow, end(a), at);
         fitter.join(elbow, end(b), at);
       } else if (a.pipe.pipe !== b.pipe.pipe) fitter.join(end(a), end(b), at);
@@ -67,7 +68,7 @@ export function layPlants(
           endCapItem(pipes[0].pipe.pipe),
           1,
           at,
-          plantAt.has(n) ? 'after the last plant of a pipe' : 'where small pipe ends',
+          plantAt.has(n) ? msg`after the last plant of a pipe` : msg`where small pipe ends`,
         );
   }
   const { tubeMm } = block.places!;
@@ -77,17 +78,17 @@ export function layPlants(
     const { label, emitters, ringM, wayM } = bed.plant;
     if (ringM > 0) {
       const ends = runEnd(label);
-      fitter.use(laidItem(label, family), 1, place, 'a ring round each plant', Math.PI * ringM);
+      fitter.use(laidItem(label, family), 1, place, msg`a ring round each plant`, Math.PI * ringM);
       fitter.use(
         thing(
           `takeoff:ring:${ends.kind}-${ends.size}`,
           'takeoff',
-          `barb for a ring, with a tee, ${ends.size.replace('mm', ' mm')}`,
+          msg`barb for a ring, with a tee, ${ends.size.replace('mm', ' mm')}`,
           TAKE_OFF + 0.5,
         ),
         1,
         place,
-        'one at each ring',
+        msg`one at each ring`,
       );
     } else {
       if (
@@ -105,7 +106,7 @@ export function layPlants(
       else outlets(label, emitters, place, fitter);
       if (wayM > 0 && label.kind !== 'microtubes') {
         fitter.use(
-          thing(`thin-tube:${tubeMm}`, 'laid', 'thin tube, {0} bore', THIN_TUBE_PER_M, {
+          thing(`thin-tube:${tubeMm}`, 'laid', msg`thin tube, #0 bore`, THIN_TUBE_PER_M, {
             sizes: [[tubeMm, 'bore']],
             unit: 'm',
             sold: 'roll',
@@ -113,20 +114,23 @@ export function layPlants(
           }),
           1,
           place,
-          'from the pipe to each plant',
+          msg`from the pipe to each plant`,
           wayM,
         );
         fitter.use(
-          thing('barb:thin', 'takeoff', 'barb for thin tube', 0.15, { sold: 'pack', holds: [10, 25, 100] }),
+          thing('barb:thin', 'takeoff', msg`barb for thin tube`, 0.15, {
+            sold: 'pack',
+            holds: [10, 25, 100],
+          }),
           1,
           place,
-          'where each thin tube leaves its pipe',
+          msg`where each thin tube leaves its pipe`,
         );
         fitter.use(
-          thing('stake', 'small', 'stake for a thin tube', 0.15, { sold: 'pack', holds: [25, 100] }),
+          thing('stake', 'small', msg`stake for a thin tube`, 0.15, { sold: 'pack', holds: [25, 100] }),
           1,
           place,
-          'one at each plant',
+          msg`one at each plant`,
         );
       }
     }

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { layOut, type BlockLayout, type FarmLayout } from '../layout';
 import type { FullPlan } from '../plan';
 import { threadSize } from './ends';
@@ -43,9 +44,9 @@ function joined(plan: FullPlan, layout: FarmLayout, laid: boolean): Fitter {
     if (apart && b.block.valves === 'block' && !canBeShut(b.block.inlet)) {
       const size = threadSize(open.joint);
       const side = joint(threadOf(family), size, 'female');
-      fitter.use(blockValve(size, family), 1, at, 'to water this block apart from others');
-      fitter.join(open, { joint: side, name: 'block’s valve' }, at);
-      open = { joint: side, name: 'block’s valve' };
+      fitter.use(blockValve(size, family), 1, at, msg`to water this block apart from others`);
+      fitter.join(open, { joint: side, name: msg`block’s valve` }, at);
+      open = { joint: side, name: msg`block’s valve` };
     }
     open = joinParts(b.block.inlet, open, at, family, fitter);
     const plantsOnly = b.small && !b.block.places?.beds;

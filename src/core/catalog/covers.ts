@@ -1,12 +1,13 @@
+import { msg } from '../language';
 import { byId } from './byId';
 import type { LiesId } from './materials';
 
 /** Covers over the ground under the drip. */
 export const COVERS = [
-  { id: 'bare', name: 'bare soil', evaporates: 1, uses: 1, rain: 1 },
-  { id: 'straw', name: 'straw', evaporates: 0.5, uses: 1, rain: 1 },
-  { id: 'woven', name: 'woven cover', evaporates: 0.3, uses: 1, rain: 1 },
-  { id: 'film', name: 'film', evaporates: 0.1, uses: 0.9, rain: 0.1 },
+  { id: 'bare', name: msg`bare soil`, evaporates: 1, uses: 1, rain: 1 },
+  { id: 'straw', name: msg`straw`, evaporates: 0.5, uses: 1, rain: 1 },
+  { id: 'woven', name: msg`woven cover`, evaporates: 0.3, uses: 1, rain: 1 },
+  { id: 'film', name: msg`film`, evaporates: 0.1, uses: 0.9, rain: 0.1 },
 ] as const;
 
 export type CoverId = (typeof COVERS)[number]['id'];

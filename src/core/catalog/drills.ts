@@ -1,3 +1,4 @@
+import { msg } from '../language';
 /** A drill or punch that growers have: by its name, and its diameter, mm. */
 export interface Drill {
   name: string;
@@ -6,10 +7,10 @@ export interface Drill {
 
 const MM_PER_IN = 25.4;
 const fraction = (top: number, bottom: number): Drill => ({
-  name: `${top}/${bottom} in`,
+  name: msg`${top}/${bottom} in`,
   mm: (top / bottom) * MM_PER_IN,
 });
-const metric = (mm: number): Drill => ({ name: `${mm} mm`, mm });
+const metric = (mm: number): Drill => ({ name: msg`${mm} mm`, mm });
 
 /** Metric drills from half a millimetre on, as sets are sold. */
 export const METRIC_DRILLS: readonly Drill[] = [

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { byId } from './byId';
 import { MM_PER_MIL } from './tape';
 
@@ -63,8 +64,8 @@ const NONE = { holeMm: 1, tubeMm: 0.8, tubeM: 1 };
 export const MATERIALS: readonly Material[] = [
   {
     id: 'tape',
-    name: 'tape',
-    outlet: 'emitter',
+    name: msg`tape`,
+    outlet: msg`emitter`,
     label: {
       ...NONE,
       boreMm: 15.9,
@@ -85,8 +86,8 @@ export const MATERIALS: readonly Material[] = [
   },
   {
     id: 'dripline',
-    name: 'half-inch dripline',
-    outlet: 'dripper',
+    name: msg`half-inch dripline`,
+    outlet: msg`dripper`,
     label: {
       ...NONE,
       boreMm: 14.5,
@@ -107,8 +108,8 @@ export const MATERIALS: readonly Material[] = [
   },
   {
     id: 'compensating',
-    name: 'compensating dripline',
-    outlet: 'dripper',
+    name: msg`compensating dripline`,
+    outlet: msg`dripper`,
     label: {
       ...NONE,
       boreMm: 13.6,
@@ -129,8 +130,8 @@ export const MATERIALS: readonly Material[] = [
   },
   {
     id: 'dripper-line',
-    name: 'quarter-inch dripper line',
-    outlet: 'dripper',
+    name: msg`quarter-inch dripper line`,
+    outlet: msg`dripper`,
     label: {
       ...NONE,
       boreMm: 4.3,
@@ -151,8 +152,8 @@ export const MATERIALS: readonly Material[] = [
   },
   {
     id: 'porous',
-    name: 'porous hose',
-    outlet: 'emitter every 10 cm',
+    name: msg`porous hose`,
+    outlet: msg`emitter every 10 cm`,
     label: {
       ...NONE,
       boreMm: 11,
@@ -173,8 +174,8 @@ export const MATERIALS: readonly Material[] = [
   },
   {
     id: 'drilled',
-    name: 'drilled hose',
-    outlet: 'hole',
+    name: msg`drilled hose`,
+    outlet: msg`hole`,
     label: {
       ...NONE,
       boreMm: 15.2,
@@ -195,8 +196,8 @@ export const MATERIALS: readonly Material[] = [
   },
   {
     id: 'emitters',
-    name: 'single emitters on plain pipe',
-    outlet: 'emitter',
+    name: msg`single emitters on plain pipe`,
+    outlet: msg`emitter`,
     label: {
       ...NONE,
       boreMm: 15.2,
@@ -217,8 +218,8 @@ export const MATERIALS: readonly Material[] = [
   },
   {
     id: 'microtubes',
-    name: 'microtubes on plain pipe',
-    outlet: 'microtube',
+    name: msg`microtubes on plain pipe`,
+    outlet: msg`microtube`,
     label: {
       ...NONE,
       boreMm: 15.2,
@@ -239,8 +240,8 @@ export const MATERIALS: readonly Material[] = [
   },
   {
     id: 'adjustable',
-    name: 'adjustable emitters on plain pipe',
-    outlet: 'emitter',
+    name: msg`adjustable emitters on plain pipe`,
+    outlet: msg`emitter`,
     label: {
       ...NONE,
       boreMm: 15.2,
@@ -296,10 +297,10 @@ export function lastingSeasons(id: MaterialId, wallMm: number): number {
 
 /** Where it lies on the bed. */
 export const LIES = [
-  { id: 'mulch', name: 'under mulch' },
-  { id: 'cover', name: 'on ground cover' },
-  { id: 'surface', name: 'on bare ground' },
-  { id: 'buried', name: 'buried' },
+  { id: 'mulch', name: msg`under mulch` },
+  { id: 'cover', name: msg`on ground cover` },
+  { id: 'surface', name: msg`on bare ground` },
+  { id: 'buried', name: msg`buried` },
 ] as const;
 
 export type LiesId = (typeof LIES)[number]['id'];

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { SoilId } from './soils';
 
 /** A question of the hand test, and what may be answered. */
@@ -17,29 +18,29 @@ export interface SoilQuestion {
 export const SOIL_QUESTIONS: readonly SoilQuestion[] = [
   {
     id: 'ball',
-    asks: 'Does it stay a ball when squeezed?',
+    asks: msg`Does it stay a ball when squeezed?`,
     choices: [
-      { id: 'no', says: 'no, it falls apart', leads: { soil: 'sand' } },
-      { id: 'yes', says: 'yes', leads: 'ribbon' },
+      { id: 'no', says: msg`no, it falls apart`, leads: { soil: 'sand' } },
+      { id: 'yes', says: msg`yes`, leads: 'ribbon' },
     ],
   },
   {
     id: 'ribbon',
-    asks: 'Push it out between thumb and finger. How long does the ribbon get before it breaks?',
+    asks: msg`Push it out between thumb and finger. How long does the ribbon get before it breaks?`,
     choices: [
-      { id: 'none', says: 'it makes no ribbon', leads: { soil: 'loamy-sand' } },
+      { id: 'none', says: msg`it makes no ribbon`, leads: { soil: 'loamy-sand' } },
       { id: 'short', says: 'under 2.5 cm (1 in)', leads: 'grit' },
       { id: 'middle', says: '2.5 to 5 cm (1 to 2 in)', leads: { soil: 'clay-loam' } },
-      { id: 'long', says: 'longer than 5 cm (2 in)', leads: { soil: 'clay' } },
+      { id: 'long', says: msg`longer than 5 cm (2 in)`, leads: { soil: 'clay' } },
     ],
   },
   {
     id: 'grit',
-    asks: 'Wet a pinch well and rub it in the palm. How does it feel?',
+    asks: msg`Wet a pinch well and rub it in the palm. How does it feel?`,
     choices: [
-      { id: 'gritty', says: 'very gritty', leads: { soil: 'sandy-loam' } },
-      { id: 'smooth', says: 'very smooth, like flour', leads: { soil: 'silt-loam' } },
-      { id: 'neither', says: 'neither stands out', leads: { soil: 'loam' } },
+      { id: 'gritty', says: msg`very gritty`, leads: { soil: 'sandy-loam' } },
+      { id: 'smooth', says: msg`very smooth, like flour`, leads: { soil: 'silt-loam' } },
+      { id: 'neither', says: msg`neither stands out`, leads: { soil: 'loam' } },
     ],
   },
 ];

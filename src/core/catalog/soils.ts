@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { byId } from './byId';
 
 /**
@@ -7,13 +8,13 @@ import { byId } from './byId';
  * FAO 56, table 19, and of handbooks for clay loam).
  */
 export const SOILS = [
-  { id: 'sand', name: 'sand', stripM: 0.2, ksMps: 5.8e-5, alphaPerM: 36, heldMmPerM: 80 },
-  { id: 'loamy-sand', name: 'loamy sand', stripM: 0.22, ksMps: 1.7e-5, alphaPerM: 12, heldMmPerM: 90 },
-  { id: 'sandy-loam', name: 'sandy loam', stripM: 0.25, ksMps: 7.2e-6, alphaPerM: 12, heldMmPerM: 130 },
-  { id: 'loam', name: 'loam', stripM: 0.3, ksMps: 3.7e-6, alphaPerM: 12, heldMmPerM: 155 },
-  { id: 'silt-loam', name: 'silt loam', stripM: 0.35, ksMps: 1.9e-6, alphaPerM: 12, heldMmPerM: 160 },
-  { id: 'clay-loam', name: 'clay loam', stripM: 0.4, ksMps: 6.4e-7, alphaPerM: 4, heldMmPerM: 165 },
-  { id: 'clay', name: 'clay', stripM: 0.45, ksMps: 1.7e-7, alphaPerM: 4, heldMmPerM: 160 },
+  { id: 'sand', name: msg`sand`, stripM: 0.2, ksMps: 5.8e-5, alphaPerM: 36, heldMmPerM: 80 },
+  { id: 'loamy-sand', name: msg`loamy sand`, stripM: 0.22, ksMps: 1.7e-5, alphaPerM: 12, heldMmPerM: 90 },
+  { id: 'sandy-loam', name: msg`sandy loam`, stripM: 0.25, ksMps: 7.2e-6, alphaPerM: 12, heldMmPerM: 130 },
+  { id: 'loam', name: msg`loam`, stripM: 0.3, ksMps: 3.7e-6, alphaPerM: 12, heldMmPerM: 155 },
+  { id: 'silt-loam', name: msg`silt loam`, stripM: 0.35, ksMps: 1.9e-6, alphaPerM: 12, heldMmPerM: 160 },
+  { id: 'clay-loam', name: msg`clay loam`, stripM: 0.4, ksMps: 6.4e-7, alphaPerM: 4, heldMmPerM: 165 },
+  { id: 'clay', name: msg`clay`, stripM: 0.45, ksMps: 1.7e-7, alphaPerM: 4, heldMmPerM: 160 },
 ] as const;
 
 /**

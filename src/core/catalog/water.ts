@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { byId } from './byId';
 import type { Role } from './headParts';
 
@@ -21,55 +22,52 @@ export interface WaterKind {
 export const WATERS: readonly WaterKind[] = [
   {
     id: 'clear',
-    name: 'clear',
+    name: msg`clear`,
     filters: ['screen', 'disc', 'media'],
     mesh: 120,
-    cleaning: 'Look at the screen once a month; rinse it when its drop has grown by 35 kPa (5 psi).',
-    avoid: 'Nothing in particular.',
+    cleaning: msg`Look at the screen once a month; rinse it when its drop has grown by 35 kPa (5 psi).`,
+    avoid: msg`Nothing in particular.`,
   },
   {
     id: 'sandy',
-    name: 'sandy',
+    name: msg`sandy`,
     filters: ['screen', 'disc', 'media'],
     before: 'separator',
     mesh: 120,
-    cleaning: 'Empty the separator’s pot every week; rinse the filter after it.',
-    avoid:
-      'A disc or media filter alone: sand grinds discs and settles in media. Draw well above the bottom.',
+    cleaning: msg`Empty the separator’s pot every week; rinse the filter after it.`,
+    avoid: msg`A disc or media filter alone: sand grinds discs and settles in media. Draw well above the bottom.`,
   },
   {
     id: 'silty',
-    name: 'silty',
+    name: msg`silty`,
     filters: ['disc', 'media'],
     mesh: 120,
-    cleaning:
-      'Back-flush whenever the drop has grown by 35 kPa (5 psi), in spate every day; flush runs monthly.',
-    avoid: 'A screen alone: silt blinds it within the hour. The smallest emitters.',
+    cleaning: msg`Back-flush whenever the drop has grown by 35 kPa (5 psi), in spate every day; flush runs monthly.`,
+    avoid: msg`A screen alone: silt blinds it within the hour. The smallest emitters.`,
   },
   {
     id: 'algae',
-    name: 'algae or leaf bits',
+    name: msg`algae or leaf bits`,
     filters: ['disc', 'media'],
     mesh: 120,
-    cleaning: 'Back-flush often; cover the tank; draw from an arm’s length under the surface.',
-    avoid: 'A screen alone: slime is pressed through it. Fish and seaweed feeds, which feed the slime.',
+    cleaning: msg`Back-flush often; cover the tank; draw from an arm’s length under the surface.`,
+    avoid: msg`A screen alone: slime is pressed through it. Fish and seaweed feeds, which feed the slime.`,
   },
   {
     id: 'iron',
-    name: 'iron (rusty stains)',
+    name: msg`iron (rusty stains)`,
     filters: ['disc', 'media'],
     mesh: 120,
-    cleaning: 'Let it stand in the air and settle, then filter; flush runs often.',
-    avoid: 'Low-flow emitters with small passages; phosphate feeds, which fall out with iron.',
+    cleaning: msg`Let it stand in the air and settle, then filter; flush runs often.`,
+    avoid: msg`Low-flow emitters with small passages; phosphate feeds, which fall out with iron.`,
   },
   {
     id: 'hard',
-    name: 'hard (lime)',
+    name: msg`hard (lime)`,
     filters: ['screen', 'disc', 'media'],
     mesh: 120,
-    cleaning: 'Acid or yearly renewal of the tape; keep runs shaded or covered.',
-    avoid:
-      'Porous hose, which limes up within a season or two; calcium together with phosphate or sulphate feeds.',
+    cleaning: msg`Acid or yearly renewal of the tape; keep runs shaded or covered.`,
+    avoid: msg`Porous hose, which limes up within a season or two; calcium together with phosphate or sulphate feeds.`,
   },
 ];
 

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { Change } from './types';
 
 /**
@@ -6,25 +7,25 @@ import type { Change } from './types';
 export function cautionOf(change: Change): string | undefined {
   switch (change.kind) {
     case 'raise-tank':
-      return 'A tank weighs 1 kg per litre. Above about 1 m or 200 kg somebody competent designs the stand; level footing, tied back.';
+      return msg`A tank weighs 1 kg per litre. Above about 1 m or 200 kg somebody competent designs the stand; level footing, tied back.`;
     case 'pressure-tank':
     case 'tank-size':
     case 'cut-out':
     case 'lower-pump':
     case 'booster':
-      return 'Pump and well electrics are work for a licensed electrician.';
+      return msg`Pump and well electrics are work for a licensed electrician.`;
     case 'backup-apart':
-      return 'Local water rules and licensed plumbers decide how supplies are kept apart.';
+      return msg`Local water rules and licensed plumbers decide how supplies are kept apart.`;
     case 'add-part':
     case 'swap-part':
       if (/check|breaker|reduced-pressure/.test(change.part))
-        return 'Local water rules and licensed plumbers decide which backflow preventer is needed.';
+        return msg`Local water rules and licensed plumbers decide which backflow preventer is needed.`;
       return change.part === 'relief'
-        ? 'Lead what a relief valve lets out to where it hurts nobody.'
+        ? msg`Lead what a relief valve lets out to where it hurts nobody.`
         : undefined;
     case 'main-size':
     case 'piece-size':
-      return 'Before digging, have buried cables and pipes located.';
+      return msg`Before digging, have buried cables and pipes located.`;
     default:
       return undefined;
   }

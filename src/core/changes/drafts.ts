@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import { msg } from '../language';
 import {
   HEAD,
   typicalHead,
@@ -14,7 +15,7 @@ export const blockIn = (draft: Draft<Plan>, id: string): Draft<StatedBlock> =>
 
 /** Name of a block for words; nothing where there is only one. */
 export const ofBlock = (full: FullPlan, id: string): string =>
-  full.blocks.length > 1 ? ` of ${full.blocks.find((b) => b.id === id)?.name ?? 'the block'}` : '';
+  full.blocks.length > 1 ? msg` of ${full.blocks.find((b) => b.id === id)?.name ?? msg`the block`}` : '';
 
 /** What lies in a block, or in those of its beds that name a further tape, as stated. */
 export function layingIn(

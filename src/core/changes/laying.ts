@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { LIES, material } from '../catalog/materials';
 import type { ChangeMakers } from './types';
 import { blockIn, layingIn, ofBlock } from './drafts';
@@ -21,7 +22,7 @@ export const LAYING: ChangeMakers<Laying> = {
   'lay-flow': {
     make: (draft, { block, tape, flowLph }) => void (layingIn(draft, block, tape).flowLph = flowLph),
     says: ({ block, flowLph }, full, show) =>
-      `lay emitters of ${show(flowLph, 'emitterFlow')}${ofBlock(full, block)}`,
+      msg`lay emitters of ${show(flowLph, 'emitterFlow')}${ofBlock(full, block)}`,
   },
   'lay-bore': {
     make(draft, { block, tape, boreMm }) {
@@ -31,7 +32,7 @@ export const LAYING: ChangeMakers<Laying> = {
       delete laid.maxKpa;
     },
     says: ({ block, boreMm }, full, show) =>
-      `lay the same with a bore of ${show(boreMm, 'bore')}${ofBlock(full, block)}`,
+      msg`lay the same with a bore of ${show(boreMm, 'bore')}${ofBlock(full, block)}`,
   },
   'lay-wall': {
     make(draft, { block, tape, wallMm }) {
@@ -41,7 +42,7 @@ export const LAYING: ChangeMakers<Laying> = {
       delete laid.maxKpa;
     },
     says: ({ block, wallMm }, full, show) =>
-      `lay tape with a wall of ${show(wallMm, 'wall')}${ofBlock(full, block)}`,
+      msg`lay tape with a wall of ${show(wallMm, 'wall')}${ofBlock(full, block)}`,
   },
   'lay-spacing': {
     make(draft, { block, tape, spacingM, flowLph }) {
@@ -50,7 +51,7 @@ export const LAYING: ChangeMakers<Laying> = {
       laid.flowLph = flowLph;
     },
     says: ({ block, spacingM }, full, show) =>
-      `lay emitters ${show(spacingM, 'spacing')} apart${ofBlock(full, block)}`,
+      msg`lay emitters ${show(spacingM, 'spacing')} apart${ofBlock(full, block)}`,
   },
   'lay-material': {
     make(draft, { block, tape, material: kind }) {
@@ -61,7 +62,7 @@ export const LAYING: ChangeMakers<Laying> = {
       for (const key of Object.keys(laid)) delete (laid as Record<string, unknown>)[key];
       Object.assign(laid, next);
     },
-    says: ({ block, material: kind }, full) => `lay ${material(kind).name}${ofBlock(full, block)}`,
+    says: ({ block, material: kind }, full) => msg`lay ${material(kind).name}${ofBlock(full, block)}`,
   },
   'lay-alike': {
     make(draft, { block }) {
@@ -69,7 +70,7 @@ export const LAYING: ChangeMakers<Laying> = {
       if (!single) return;
       for (const bed of Object.values(single)) delete bed.tape;
     },
-    says: ({ block }, full) => `lay the same in all beds${ofBlock(full, block)}`,
+    says: ({ block }, full) => msg`lay the same in all beds${ofBlock(full, block)}`,
   },
   'lay-hole': {
     make(draft, { block, tape, holeMm }) {
@@ -80,7 +81,8 @@ export const LAYING: ChangeMakers<Laying> = {
       delete laid.atKpa;
       delete laid.exponent;
     },
-    says: ({ block, holeMm }, full, show) => `drill holes of ${show(holeMm, 'bore')}${ofBlock(full, block)}`,
+    says: ({ block, holeMm }, full, show) =>
+      msg`drill holes of ${show(holeMm, 'bore')}${ofBlock(full, block)}`,
   },
   'lay-tube': {
     make(draft, { block, tape, tubeM }) {
@@ -89,7 +91,7 @@ export const LAYING: ChangeMakers<Laying> = {
       delete laid.flowLph;
     },
     says: ({ block, tubeM }, full, show) =>
-      `use microtubes of ${show(tubeM, 'length')}${ofBlock(full, block)}`,
+      msg`use microtubes of ${show(tubeM, 'length')}${ofBlock(full, block)}`,
   },
   'lay-where': {
     make(draft, { block, lies }) {
@@ -97,12 +99,13 @@ export const LAYING: ChangeMakers<Laying> = {
       const single = blockIn(draft, block).beds?.single ?? {};
       for (const { tape } of Object.values(single)) if (tape) layingIn(draft, block, tape).lies = lies;
     },
-    says: ({ block, lies }, full) => `lay it ${LIES.find((l) => l.id === lies)!.name}${ofBlock(full, block)}`,
+    says: ({ block, lies }, full) =>
+      msg`lay it ${LIES.find((l) => l.id === lies)!.name}${ofBlock(full, block)}`,
   },
   'lay-seasons': {
     make: (draft, { block, tape, seasons }) => void (layingIn(draft, block, tape).seasons = seasons),
     says: ({ block, seasons }, full) =>
-      `buy it again after ${seasons === 1 ? 'one season' : `${seasons} seasons`}${ofBlock(full, block)}`,
+      msg`buy it again after ${seasons === 1 ? msg`one season` : msg`${seasons} seasons`}${ofBlock(full, block)}`,
   },
   runs: {
     make(draft, { block, runs, keys, straight }) {
@@ -118,7 +121,7 @@ export const LAYING: ChangeMakers<Laying> = {
       beds.single = single;
     },
     says: ({ block, runs, keys, straight }, full) =>
-      `lay ${runs === 1 ? 'one run' : `${runs} ${straight ? 'straight runs' : 'runs'}`} in ${keys.length === 0 ? 'each bed' : keys.length === 1 ? `bed ${keys[0]}` : `${keys.length} beds`}${ofBlock(full, block)}`,
+      msg`lay ${runs === 1 ? msg`one run` : `${runs} ${straight ? msg`straight runs` : msg`runs`}`} in ${keys.length === 0 ? msg`each bed` : keys.length === 1 ? msg`bed ${keys[0]}` : msg`${keys.length} beds`}${ofBlock(full, block)}`,
   },
   'plant-emitters': {
     make(draft, { block, emitters }) {
@@ -128,6 +131,6 @@ export const LAYING: ChangeMakers<Laying> = {
       for (const plant of places.plants ?? [])
         if (plant.emitters !== undefined && plant.emitters < emitters) delete plant.emitters;
     },
-    says: ({ block, emitters }, full) => `put ${emitters} emitters at each plant${ofBlock(full, block)}`,
+    says: ({ block, emitters }, full) => msg`put ${emitters} emitters at each plant${ofBlock(full, block)}`,
   },
 };

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { ChangeMakers } from './types';
 
 /** Watering fewer beds at once: in sets, one after the other. */
@@ -12,9 +13,9 @@ export const OPENING: ChangeMakers<'sets'> = {
     },
     says: ({ sets }) =>
       sets.length === 0
-        ? 'water everything at once'
+        ? msg`water everything at once`
         : sets.length === 1
-          ? 'water in one set'
-          : `water in ${sets.length} sets, one after the other`,
+          ? msg`water in one set`
+          : msg`water in ${sets.length} sets, one after the other`,
   },
 };

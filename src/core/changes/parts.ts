@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { ChangeMakers } from './types';
 import { freeId, ofBlock, partsIn } from './drafts';
 import { HEAD } from '../plan';
@@ -5,10 +6,11 @@ import { HEAD } from '../plan';
 type Parts =
   'set-pressure' | 'relief-opens' | 'add-part' | 'move-part' | 'swap-part' | 'remove-part' | 'vent-tee';
 
-const where = (place: string, of: string): string => (place === HEAD ? ' in the head' : ` at the inlet${of}`);
+const where = (place: string, of: string): string =>
+  place === HEAD ? msg` in the head` : msg` at the inlet${of}`;
 
 /** A name of a part with its article: sizes begin with a digit or a fraction. */
-const aOrAn = (name: string): string => `${/^[aeiou]/.test(name) ? 'an' : 'a'} ${name}`;
+const aOrAn = (name: string): string => (/^[aeiou]/.test(name) ? msg`an ${name}` : msg`a ${name}`);
 
 /** Parts put in, taken out, moved, swapped and set. */
 export const PARTS: ChangeMakers<Parts> = {
@@ -18,14 +20,14 @@ export const PARTS: ChangeMakers<Parts> = {
       if (part) part.setKpa = setKpa;
     },
     says: ({ place, setKpa }, full, show) =>
-      `set the regulator${place === HEAD ? ' in the head' : ofBlock(full, place)} to ${show(setKpa, 'pressure')}`,
+      msg`set the regulator${place === HEAD ? msg` in the head` : ofBlock(full, place)} to ${show(setKpa, 'pressure')}`,
   },
   'relief-opens': {
     make(draft, { place, id, opensKpa }, full) {
       const part = partsIn(draft, place, full).find((p) => p.id === id);
       if (part) part.opensKpa = opensKpa;
     },
-    says: ({ opensKpa }, _, show) => `set the relief valve to open at ${show(opensKpa, 'pressure')}`,
+    says: ({ opensKpa }, _, show) => msg`set the relief valve to open at ${show(opensKpa, 'pressure')}`,
   },
   'add-part': {
     make(draft, { place, part, at, setKpa, opensKpa }, full) {
@@ -38,7 +40,7 @@ export const PARTS: ChangeMakers<Parts> = {
       });
     },
     says: ({ place, name, setKpa, opensKpa }, full, show) =>
-      `add ${aOrAn(name)}${setKpa !== undefined ? ` set to ${show(setKpa, 'pressure')}` : ''}${opensKpa !== undefined ? ` that opens at ${show(opensKpa, 'pressure')}` : ''}${where(place, ofBlock(full, place))}`,
+      msg`add ${aOrAn(name)}${setKpa !== undefined ? msg` set to ${show(setKpa, 'pressure')}` : ''}${opensKpa !== undefined ? msg` that opens at ${show(opensKpa, 'pressure')}` : ''}${where(place, ofBlock(full, place))}`,
   },
   'move-part': {
     make(draft, { place, id, to }, full) {
@@ -48,7 +50,7 @@ export const PARTS: ChangeMakers<Parts> = {
       const [part] = list.splice(from, 1);
       list.splice(Math.max(0, Math.min(to, list.length)), 0, part);
     },
-    says: ({ name, before }) => `move the ${name} ${before}`,
+    says: ({ name, before }) => msg`move the ${name} ${before}`,
   },
   'swap-part': {
     make(draft, { place, id, part }, full) {
@@ -58,7 +60,7 @@ export const PARTS: ChangeMakers<Parts> = {
       const { setKpa } = list[at];
       list[at] = { id, kind: part, ...(setKpa !== undefined && { setKpa }) };
     },
-    says: ({ from, name }) => `use ${aOrAn(name)} instead of the ${from}`,
+    says: ({ from, name }) => msg`use ${aOrAn(name)} instead of the ${from}`,
   },
   'remove-part': {
     make(draft, { place, id }, full) {
@@ -66,13 +68,13 @@ export const PARTS: ChangeMakers<Parts> = {
       const at = list.findIndex((p) => p.id === id);
       if (at >= 0) list.splice(at, 1);
     },
-    says: ({ place, name }, full) => `take the ${name} out${where(place, ofBlock(full, place))}`,
+    says: ({ place, name }, full) => msg`take the ${name} out${where(place, ofBlock(full, place))}`,
   },
   'vent-tee': {
     make(draft, { tee }) {
       const found = draft.tees?.find((t) => t.id === tee);
       if (found) found.vent = true;
     },
-    says: () => 'add an air vent at the high point of the main',
+    says: () => msg`add an air vent at the high point of the main`,
   },
 };

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
 import { HEAD, type FullPlan, type Plan, type PipePiece, type Stated } from '../plan';
 import type { ChangeMakers } from './types';
@@ -49,7 +50,7 @@ export const PIPES_CHANGED: ChangeMakers<
         if (header.steps.length === 0) delete header.steps;
       }
     },
-    says: ({ block, pipe }, full) => `lay ${pipeKind(pipe).name} as the header${ofBlock(full, block)}`,
+    says: ({ block, pipe }, full) => msg`lay ${pipeKind(pipe).name} as the header${ofBlock(full, block)}`,
   },
   'header-feed': {
     make(draft, { block, feed }) {
@@ -57,8 +58,8 @@ export const PIPES_CHANGED: ChangeMakers<
     },
     says: ({ block, feed }, full) =>
       feed === 'middle'
-        ? `feed the header${ofBlock(full, block)} from its middle`
-        : `feed the header${ofBlock(full, block)} at both ends`,
+        ? msg`feed the header${ofBlock(full, block)} from its middle`
+        : msg`feed the header${ofBlock(full, block)} at both ends`,
   },
   'header-along': {
     make(draft, { block, along }) {
@@ -69,8 +70,8 @@ export const PIPES_CHANGED: ChangeMakers<
     },
     says: ({ block, along }, full) =>
       along === 0.5
-        ? `move the header${ofBlock(full, block)} to the middle of the beds`
-        : `move the header${ofBlock(full, block)} to the ${along < 0.5 ? 'near' : 'far'} ends of the beds`,
+        ? msg`move the header${ofBlock(full, block)} to the middle of the beds`
+        : msg`move the header${ofBlock(full, block)} to the ${along < 0.5 ? msg`near` : msg`far`} ends of the beds`,
   },
   'second-header': {
     make(draft, { block }) {
@@ -80,13 +81,13 @@ export const PIPES_CHANGED: ChangeMakers<
       delete header.alongRight;
       header.other = { along: 1 };
     },
-    says: ({ block }, full) => `feed the beds${ofBlock(full, block)} from two headers, one at each end`,
+    says: ({ block }, full) => msg`feed the beds${ofBlock(full, block)} from two headers, one at each end`,
   },
   'piece-size': {
     make: (draft, { to, pipe }) => size((ownerIn(draft, to).main ??= {}), pipe),
     says: ({ to, pipe }, full) => {
       const block = full.blocks.find((b) => b.id === to)?.name;
-      return `lay ${pipeKind(pipe).name} as the stretch of the main that ends at ${block ?? 'the tee'}`;
+      return msg`lay ${pipeKind(pipe).name} as the stretch of the main that ends at ${block ?? msg`the tee`}`;
     },
   },
   'main-size': {
@@ -100,7 +101,7 @@ export const PIPES_CHANGED: ChangeMakers<
     },
     says: ({ to, pipe }, full) => {
       const block = full.blocks.length > 1 ? full.blocks.find((b) => b.id === to)?.name : undefined;
-      return `lay ${pipeKind(pipe).name} as the main${block ? ` to ${block}` : ''}`;
+      return msg`lay ${pipeKind(pipe).name} as the main${block ? msg` to ${block}` : ''}`;
     },
   },
 };

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
 import type { Booster, Plan, Stated, TankSource } from '../plan';
 import type { ChangeMakers } from './types';
@@ -33,11 +34,11 @@ const pumped = (source: Draft<Plan['sources'][number]>): Pumped => source as Pum
 export const SOURCES: ChangeMakers<Sources> = {
   'foot-valve': {
     make: (draft, _, full) => void (pumped(sourceIn(draft, full)).footValve = true),
-    says: () => 'put a foot valve with a strainer on the suction pipe',
+    says: () => msg`put a foot valve with a strainer on the suction pipe`,
   },
   'lower-pump': {
     make: (draft, { liftM }, full) => void (pumped(sourceIn(draft, full)).liftM = liftM),
-    says: ({ liftM }, _, show) => `set the pump ${show(liftM, 'height')} over the water`,
+    says: ({ liftM }, _, show) => msg`set the pump ${show(liftM, 'height')} over the water`,
   },
   'suction-size': {
     make(draft, { pipe }, full) {
@@ -46,21 +47,21 @@ export const SOURCES: ChangeMakers<Sources> = {
       delete suction.boreMm;
       delete suction.hazenWilliamsC;
     },
-    says: ({ pipe }) => `use ${pipeKind(pipe).name} as the suction pipe`,
+    says: ({ pipe }) => msg`use ${pipeKind(pipe).name} as the suction pipe`,
   },
   'tank-size': {
     make: (draft, { volumeL }, full) =>
       void ((pumped(sourceIn(draft, full)).vessel ??= {}).volumeL = volumeL),
-    says: ({ volumeL }, _, show) => `use a pressure tank of ${show(volumeL, 'volume')}`,
+    says: ({ volumeL }, _, show) => msg`use a pressure tank of ${show(volumeL, 'volume')}`,
   },
   'pressure-tank': {
     make: (draft, _, full) => void ((pumped(sourceIn(draft, full)).vessel ??= {}).part = 'tank'),
-    says: () => 'put in a pressure tank with a switch',
+    says: () => msg`put in a pressure tank with a switch`,
   },
   'cut-out': {
     make: (draft, { cutOutKpa }, full) =>
       void ((pumped(sourceIn(draft, full)).vessel ??= {}).cutOutKpa = cutOutKpa),
-    says: ({ cutOutKpa }, _, show) => `let the switch stop the pump at ${show(cutOutKpa, 'pressure')}`,
+    says: ({ cutOutKpa }, _, show) => msg`let the switch stop the pump at ${show(cutOutKpa, 'pressure')}`,
   },
   booster: {
     make(draft, { lph, headM }, full) {
@@ -72,7 +73,7 @@ export const SOURCES: ChangeMakers<Sources> = {
       };
     },
     says: ({ lph, headM }, _, show) =>
-      `put in a booster pump of ${show(headM, 'height')} at ${show(lph, 'flow')}`,
+      msg`put in a booster pump of ${show(headM, 'height')} at ${show(lph, 'flow')}`,
   },
   'raise-tank': {
     make(draft, { byM }, full) {
@@ -81,15 +82,15 @@ export const SOURCES: ChangeMakers<Sources> = {
       for (const field of ['outletM', 'lowM', 'highM', 'floatM'] as const)
         tank[field] = Number((now[field] + byM).toFixed(2));
     },
-    says: ({ byM }, _, show) => `raise the tank by ${show(byM, 'height')}`,
+    says: ({ byM }, _, show) => msg`raise the tank by ${show(byM, 'height')}`,
   },
   allowance: {
     make: (draft, { share }) => void ((draft.wishes ??= {}).allowance = share),
-    says: ({ share }, _, show) => `plan on ${show(share, 'share')} of the measured flow`,
+    says: ({ share }, _, show) => msg`plan on ${show(share, 'share')} of the measured flow`,
   },
   wish: {
     make: (draft, { uniformity }) => void ((draft.wishes ??= {}).uniformity = uniformity),
-    says: ({ uniformity }, _, show) => `set the target to ${show(uniformity, 'share')} evenness`,
+    says: ({ uniformity }, _, show) => msg`set the target to ${show(uniformity, 'share')} evenness`,
   },
   'backup-apart': {
     make(draft, { backflow }) {
@@ -97,6 +98,6 @@ export const SOURCES: ChangeMakers<Sources> = {
       draft.backup.valve = true;
       draft.backup.backflow = backflow;
     },
-    says: () => 'put a valve and a backflow preventer of its own before the backup',
+    says: () => msg`put a valve and a backflow preventer of its own before the backup`,
   },
 };

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { HEAD_PARTS } from '../catalog/headParts';
 import { KPA_PER_M } from '../hydraulics/water';
 import {
@@ -38,7 +39,7 @@ interface List {
   stated: readonly StatedPart[] | undefined;
 }
 const listsOf = (stated: Plan, full: FullPlan): List[] => [
-  { place: HEAD, of: 'the head', full: full.head, stated: stated.head },
+  { place: HEAD, of: msg`the head`, full: full.head, stated: stated.head },
   ...full.blocks.map((b, i) => ({ place: b.id, of: b.name, full: b.inlet, stated: stated.blocks[i].inlet })),
 ];
 
@@ -80,7 +81,9 @@ export function drawnOn(before: Plan, after: Plan): Drawn {
       // Only what was stated of a part is: its label stays the catalogue's.
       if (!fails(p)) return [stated?.find((x) => x.id === p.id) ?? { id: p.id, kind: p.kind }];
       const other = HEAD_PARTS.find((x) => x.id === FOR_LITTLE[p.kind]);
-      says.push(other ? `put a ${other.name} for the ${p.name} of ${of}` : `take out the ${p.name} of ${of}`);
+      says.push(
+        other ? msg`put a ${other.name} for the ${p.name} of ${of}` : msg`take out the ${p.name} of ${of}`,
+      );
       return other ? [{ id: p.id, kind: other.id }] : [];
     });
     // What nobody stated is typical of the source in use, and changes by itself.
@@ -106,8 +109,8 @@ function restored(plan: Plan): Drawn {
     if (!aside) continue;
     if (same(stated, aside.left)) {
       lists.set(place, aside.had);
-      says.push(`the parts of ${of} are as they were before the tank`);
-    } else says.push(`the parts of ${of} stay as you changed them under the tank`);
+      says.push(msg`the parts of ${of} are as they were before the tank`);
+    } else says.push(msg`the parts of ${of} stay as you changed them under the tank`);
   }
   return { plan: withLists(rest, lists), says };
 }

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { FullPlan, Plan } from '../plan';
 import type { Place } from './finding';
 import type { FindingKind } from './kind';
@@ -22,13 +23,15 @@ export function figuresOf(kind: FindingKind, place: Place, stated: Plan, plan: F
   return (kind.restsOn ?? []).flatMap((of) => {
     switch (of) {
       case 'source':
-        return isMeasured(stated, plan.sourceId) ? [] : [`the ${source?.name ?? 'source'}’s example figures`];
+        return isMeasured(stated, plan.sourceId)
+          ? []
+          : [msg`the ${source?.name ?? msg`source`}’s example figures`];
       case 'label':
         return block?.tape && Object.keys(block.tape).some((k) => k !== 'kind' && k !== 'lies')
           ? []
-          : ['the label of a typical ' + (plan.blocks[index]?.tape.kind === 'tape' ? 'tape' : 'material')];
+          : [msg`the label of a typical ` + (plan.blocks[index]?.tape.kind === 'tape' ? 'tape' : 'material')];
       case 'soil':
-        return block?.ground?.soil ? [] : ['the soil, which is not chosen yet'];
+        return block?.ground?.soil ? [] : [msg`the soil, which is not chosen yet`];
     }
   });
 }

@@ -1,3 +1,4 @@
+import { msg, forms } from '../language';
 import type { FullPlan, Plan } from '../plan';
 import type { Outlook } from '../sets';
 import type { KindName } from '../units';
@@ -68,10 +69,10 @@ export type FindingKind<C extends string = string> = KindOf<C, Said>;
 export const findingKind = <const C extends string, S extends Said>(kind: KindOf<C, S>): FindingKind<C> =>
   kind as unknown as FindingKind<C>;
 
-export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 export const percent = (ratio: number): string => `${Math.round(ratio * 100)} %`;
+/** “in 3 beds”, “at 1 plant” */
 export const inBeds = (n: number, plants = false): string =>
-  `${plants ? 'at' : 'in'} ${plural(n, plants ? 'plant' : 'bed')}`;
+  plants ? msg`at ${n} ${forms(n, 'plant', 'plants')}` : msg`in ${n} ${forms(n, 'bed', 'beds')}`;
 export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** Ratios this close are the same: rounding of what was typed in other units. */

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { loadOf } from '../sets';
 import { format, type UnitChoice } from '../units';
 import { isGravity } from '../network';
@@ -14,17 +15,15 @@ export interface Verdict {
 
 /** What a grave finding of these kinds comes to; any other keeps the plan from working. */
 const GRAVE: Partial<Record<FindingCode, string>> = {
-  'no-backflow': 'Not safe or lawful',
-  'injector-above-backflow': 'Not safe or lawful',
-  'backup-joins': 'Not safe or lawful',
-  'no-relief': 'Can burst',
-  'over-rated': 'Can burst',
-  'tank-dry': 'The tank runs dry',
-  'day-short': 'The day is too short',
-  'yield-short': 'Draws more than the well gives',
+  'no-backflow': msg`Not safe or lawful`,
+  'injector-above-backflow': msg`Not safe or lawful`,
+  'backup-joins': msg`Not safe or lawful`,
+  'no-relief': msg`Can burst`,
+  'over-rated': msg`Can burst`,
+  'tank-dry': msg`The tank runs dry`,
+  'day-short': msg`The day is too short`,
+  'yield-short': msg`Draws more than the well gives`,
 };
-
-const count = (n: number, one: string, many: string): string => (n === 1 ? one : `${n} ${many}`);
 
 /** What a verdict is made of, as plain numbers: what opens, and whether anything was measured. */
 export interface Opens {
@@ -56,7 +55,9 @@ const PLENTY = 10;
 export function verdict(opens: Opens, told: readonly Finding[], choice: UnitChoice): Verdict {
   const said = plainVerdict(opens, told, choice);
   // Of figures that nobody measured the answer is an example's.
-  return opens.measured ? said : { ...said, detail: `Nothing measured yet: example figures. ${said.detail}` };
+  return opens.measured
+    ? said
+    : { ...said, detail: msg`Nothing measured yet: example figures. ${said.detail}` };
 }
 
 function plainVerdict({ sets, opened }: Opens, told: readonly Finding[], choice: UnitChoice): Verdict {
@@ -65,7 +66,7 @@ function plainVerdict({ sets, opened }: Opens, told: readonly Finding[], choice:
   const by = (code: FindingCode): Finding | undefined =>
     told.find((f) => f.code === code && f.grade === 'stop' && f.holds.some((h) => !h.backup));
   const others = (n: number): string =>
-    n <= 0 ? 'Nothing else found' : n === 1 ? 'One more problem' : `${n} more problems`;
+    n <= 0 ? msg`Nothing else found` : n === 1 ? msg`One more problem` : msg`${n} more problems`;
   const stop = (headline: string, detail = others(graver.length - 1)): Verdict => ({
     tone: 'stop',
     headline,
@@ -75,55 +76,71 @@ function plainVerdict({ sets, opened }: Opens, told: readonly Finding[], choice:
     format(f.measured, f.kind, choice),
     format(f.limit, f.kind, choice),
   ];
-  if (opened.every((s) => s.blocks === 0)) return stop('Every block is shut', 'Open one to see what it does');
+  if (opened.every((s) => s.blocks === 0))
+    return stop(msg`Every block is shut`, msg`Open one to see what it does`);
   if (opened.every((s) => s.emitters === 0))
-    return stop('No emitter fits into these beds', 'They are shorter than the spacing');
-  if (opened.every((s) => !(s.flowLph > 0))) return stop('No water reaches the beds', others(graver.length));
+    return stop(msg`No emitter fits into these beds`, msg`They are shorter than the spacing`);
+  if (opened.every((s) => !(s.flowLph > 0)))
+    return stop(msg`No water reaches the beds`, others(graver.length));
   const burst = by('burst-at-rest') ?? by('emitter-over');
   if (burst) {
     const [measuredKpa, limitKpa] = at(burst);
-    return stop('Too much pressure', `${measuredKpa}, the tape is rated ${limitKpa}`);
+    return stop(msg`Too much pressure`, msg`${measuredKpa}, the tape is rated ${limitKpa}`);
   }
   const dry = by('emitters-dry');
   if (dry) {
-    const word = dry.says.plants ? 'plant' : 'bed';
-    return stop(`${dry.says.beds === 1 ? `One ${word} runs` : `${Number(dry.says.beds)} ${word}s run`} dry`);
+    const n = Number(dry.says.beds);
+    return stop(
+      dry.says.plants
+        ? n === 1
+          ? msg`One plant runs dry`
+          : msg`${n} plants run dry`
+        : n === 1
+          ? msg`One bed runs dry`
+          : msg`${n} beds run dry`,
+    );
   }
   const short = by('flow-short');
   if (short)
     return stop(
       short.limit > 0
-        ? `Short by ${format(Number(short.says.shortLph), 'flow', choice)}`
-        : 'The source is too weak',
-      `${at(short)[0]} asked at ${format(Number(short.says.neededKpa), 'pressure', choice)}`,
+        ? msg`Short by ${format(Number(short.says.shortLph), 'flow', choice)}`
+        : msg`The source is too weak`,
+      msg`${at(short)[0]} asked at ${format(Number(short.says.neededKpa), 'pressure', choice)}`,
     );
   const under = by('emitter-under');
-  if (under) return stop('Too weak at the far end', `${at(under)[0]} where ${at(under)[1]} is needed`);
+  if (under) return stop(msg`Too weak at the far end`, msg`${at(under)[0]} where ${at(under)[1]} is needed`);
   const grave = own.filter((f) => f.grade === 'stop');
   if (grave.length > 0) {
     const onBackup = grave.every((f) => f.holds.length > 0 && f.holds.every((h) => h.backup));
     const named = grave.map((f) => GRAVE[f.code]).find((words) => words !== undefined);
     return stop(
-      onBackup ? 'Does not work on the backup' : (named ?? 'Does not work yet'),
-      count(grave.length, 'One thing to put right first', 'things to put right first'),
+      onBackup ? msg`Does not work on the backup` : (named ?? msg`Does not work yet`),
+      grave.length === 1 ? msg`One thing to put right first` : msg`${grave.length} things to put right first`,
     );
   }
-  const inSets = sets === 0 ? '' : ` in ${count(sets, 'one set', 'sets')}`;
+  const inSets = sets === 0 ? '' : sets === 1 ? msg` in one set` : msg` in ${sets} sets`;
   const spare = Math.min(...opened.map((o) => o.spare));
   const headline = !Number.isFinite(spare)
-    ? `Runs${inSets}`
+    ? msg`Runs${inSets}`
     : spare >= 0
-      ? `Runs${inSets}, ${sets > 1 ? 'the tightest ' : ''}with ${spare > PLENTY ? 'plenty' : `${Math.floor(spare * 100 + 1e-9)} %`} to spare`
-      : `Runs${inSets}, but not for long`;
+      ? msg`Runs${inSets}, ${sets > 1 ? msg`the tightest ` : ''}with ${spare > PLENTY ? msg`plenty` : `${Math.floor(spare * 100 + 1e-9)} %`} to spare`
+      : msg`Runs${inSets}, but not for long`;
   const drips = told.find((f) => f.code === 'emitter-under' && f.says.drips);
-  const slow = drips ? `Drips at ${Math.round(Number(drips.says.share) * 100)} % of the label’s flow. ` : '';
+  const slow = drips
+    ? msg`Drips at ${Math.round(Number(drips.says.share) * 100)} % of the label’s flow. `
+    : '';
   const mend = own.filter((f) => f.grade === 'mend').length;
   if (mend > 0)
-    return { tone: 'mend', headline, detail: slow + count(mend, 'One thing to mend', 'things to mend') };
+    return {
+      tone: 'mend',
+      headline,
+      detail: slow + (mend === 1 ? msg`One thing to mend` : msg`${mend} things to mend`),
+    };
   const watch = own.filter((f) => f.grade === 'watch').length;
   return {
     tone: 'fine',
     headline,
-    detail: `${slow}Nothing to mend${watch === 0 ? '' : `, ${count(watch, 'one thing to watch', 'things to watch')}`}`,
+    detail: msg`${slow}Nothing to mend${watch === 0 ? '' : watch === 1 ? msg`, one thing to watch` : msg`, ${watch} things to watch`}`,
   };
 }

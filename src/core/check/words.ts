@@ -1,4 +1,5 @@
-import { bedWord, headerWord, HEAD, type FullPlan, type Plan } from '../plan';
+import { msg } from '../language';
+import { bedName, headerName, HEAD, type FullPlan, type Plan } from '../plan';
 import { format, type UnitChoice } from '../units';
 import { figuresOf } from './figures';
 import type { Finding, Grade, Holds, Place } from './finding';
@@ -6,10 +7,10 @@ import type { Told } from './kind';
 import { kindOfCode, spoken } from './kindOf';
 
 export const GRADE_WORDS: Record<Grade, string> = {
-  stop: 'Stop',
-  mend: 'Mend',
-  watch: 'Watch',
-  note: 'Note',
+  stop: msg`Stop`,
+  mend: msg`Mend`,
+  watch: msg`Watch`,
+  note: msg`Note`,
 };
 
 /** A finding in words, in a person's own units. */
@@ -23,31 +24,37 @@ export interface Words extends Told {
 
 function placeWords(place: Place, plan: FullPlan): string {
   const several = plan.blocks.length > 1;
-  const blockName = (index: number): string => plan.blocks[index]?.name ?? 'the block';
-  const named = (id: string): string => plan.blocks.find((b) => b.id === id)?.name ?? 'the block';
+  const blockName = (index: number): string => plan.blocks[index]?.name ?? msg`the block`;
+  const named = (id: string): string => plan.blocks.find((b) => b.id === id)?.name ?? msg`the block`;
   switch (place.kind) {
     case 'plan':
-      return 'the plan';
+      return msg`the plan`;
     case 'source':
-      return plan.sources.find((s) => s.id === plan.sourceId)?.name ?? 'source';
+      return plan.sources.find((s) => s.id === plan.sourceId)?.name ?? msg`source`;
     case 'backup':
-      return plan.sources.find((s) => s.id === plan.backup?.sourceId)?.name ?? 'backup';
+      return plan.sources.find((s) => s.id === plan.backup?.sourceId)?.name ?? msg`backup`;
     case 'head':
-      return 'head';
+      return msg`head`;
     case 'part':
-      return place.place === HEAD ? 'in the head' : several ? `at ${named(place.place)}` : 'at the block';
+      return place.place === HEAD
+        ? msg`in the head`
+        : several
+          ? msg`at ${named(place.place)}`
+          : msg`at the block`;
     case 'main':
-      return plan.blocks.some((b) => b.id === place.to) && several ? `main, to ${named(place.to)}` : 'main';
+      return plan.blocks.some((b) => b.id === place.to) && several
+        ? msg`main, to ${named(place.to)}`
+        : msg`main`;
     case 'header':
       return several
-        ? `${headerWord(plan.blocks[place.block])} of ${blockName(place.block)}`
-        : headerWord(plan.blocks[place.block]);
+        ? msg`${headerName(plan.blocks[place.block])} of ${blockName(place.block)}`
+        : headerName(plan.blocks[place.block]);
     case 'block':
-      return several ? blockName(place.block) : 'the whole block';
+      return several ? blockName(place.block) : msg`the whole block`;
     case 'set':
-      return plan.watering.sets.find((s) => s.id === place.set)?.name ?? 'sets';
+      return plan.watering.sets.find((s) => s.id === place.set)?.name ?? msg`sets`;
     case 'run':
-      return `${several ? `${blockName(place.block)}, ` : ''}${bedWord(plan.blocks[place.block], place.bed)} ${place.bed}`;
+      return `${several ? `${blockName(place.block)}, ` : ''}${bedName(plan.blocks[place.block], place.bed)}`;
   }
 }
 
@@ -67,7 +74,7 @@ function whereWords(finding: Finding, plan: FullPlan): string {
   const others = finding.also.map((o) => placeWords(o.place, plan));
   const named = others.slice(0, MOST_NAMED).join('; ');
   const left = others.length - MOST_NAMED;
-  const more = others.length === 0 ? '' : `; also ${named}${left > 0 ? ` and ${left} more` : ''}`;
+  const more = others.length === 0 ? '' : msg`; also ${named}${left > 0 ? msg` and ${left} more` : ''}`;
   const own = finding.place.kind === 'source' && drawnBy(finding, plan);
   return (own || placeWords(finding.place, plan)) + more;
 }
@@ -80,11 +87,13 @@ function whenWords(holds: readonly Holds[], plan: FullPlan): string {
   const own = new Set(holds.flatMap((h) => h.set ?? []));
   if (sets.length > 1 && own.size > 0 && own.size < sets.length) {
     const names = sets.filter((s) => own.has(s.id)).map((s) => s.name);
-    said.push(`in ${names.slice(0, MOST_NAMED).join(', ')}${names.length > MOST_NAMED ? ' and others' : ''}`);
+    said.push(
+      msg`in ${names.slice(0, MOST_NAMED).join(', ')}${names.length > MOST_NAMED ? msg` and others` : ''}`,
+    );
   }
-  if (holds.every((h) => h.backup)) said.push('on the backup');
-  if (holds.every((h) => h.high)) said.push('when the water is high');
-  if (holds.every((h) => h.dirty)) said.push('when the filter is due for cleaning');
+  if (holds.every((h) => h.backup)) said.push(msg`on the backup`);
+  if (holds.every((h) => h.high)) said.push(msg`when the water is high`);
+  if (holds.every((h) => h.dirty)) said.push(msg`when the filter is due for cleaning`);
   return said.join(', ');
 }
 
@@ -99,6 +108,6 @@ export function describe(finding: Finding, plan: FullPlan, choice: UnitChoice, s
     ...told,
     where: whereWords(finding, plan),
     whenOpen: whenWords(finding.holds, plan),
-    restsOn: stated ? figuresOf(kind, finding.place, stated, plan).join(' and ') : '',
+    restsOn: stated ? figuresOf(kind, finding.place, stated, plan).join(msg` and `) : '',
   };
 }

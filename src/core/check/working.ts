@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { LIMIT_TABLE, type FullPlan, type LimitName } from '../plan';
 import type { UnitChoice } from '../units';
 import { term, type Working } from '../working';
@@ -14,8 +15,8 @@ export interface Comparison {
   source: string;
 }
 
-const LABEL = 'The label, or the typical part’s until it is read.';
-const PRACTICE = 'Growers’ practice and local rules.';
+const LABEL = msg`The label, or the typical part’s until it is read.`;
+const PRACTICE = msg`Growers’ practice and local rules.`;
 
 const isLimit = (source: string): source is LimitName => source in LIMIT_TABLE;
 
@@ -31,7 +32,7 @@ export function findingWorking(finding: Finding, plan: FullPlan, choice: UnitCho
     return {
       title: words.title,
       says: `${words.howMuch} ${words.why}`,
-      formula: 'there, or not there',
+      formula: msg`there, or not there`,
       terms: [],
       source: PRACTICE,
     };
@@ -46,7 +47,7 @@ export function findingWorking(finding: Finding, plan: FullPlan, choice: UnitCho
         : term('', compared.limit, limit, kind),
     ],
     gives: ([is, bound]) => Math.abs(is - bound),
-    result: term('', 'missed by', margin, kind),
+    result: term('', msg`missed by`, margin, kind),
     source: isLimit(compared.source)
       ? LIMIT_TABLE[compared.source].source
       : compared.source === 'label'

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { material, materialsFor } from '../catalog/materials';
 import { pipeKind } from '../catalog/pipes';
 import { TAPE_BORES_MM } from '../catalog/tape';
@@ -55,22 +56,22 @@ export function optionName(
 ): string {
   const [change] = option.changes;
   if (!change)
-    return `as it is: ${material(block.tape.kind).name}, ${show(block.tape.flowLph, 'emitterFlow')}`;
+    return msg`as it is: ${material(block.tape.kind).name}, ${show(block.tape.flowLph, 'emitterFlow')}`;
   switch (change.kind) {
     case 'lay-flow':
-      return `${material(block.tape.kind).name} of ${show(change.flowLph, 'emitterFlow')}`;
+      return msg`${material(block.tape.kind).name} of ${show(change.flowLph, 'emitterFlow')}`;
     case 'lay-bore':
-      return `bore of ${show(change.boreMm, 'bore')}`;
+      return msg`bore of ${show(change.boreMm, 'bore')}`;
     case 'lay-material':
       return material(change.material).name;
     case 'header-size':
-      return `${pipeKind(change.pipe).name} header`;
+      return msg`${pipeKind(change.pipe).name} header`;
     case 'header-feed':
-      return 'header fed from its middle';
+      return msg`header fed from its middle`;
     case 'header-along':
-      return 'header in the middle of the beds';
+      return msg`header in the middle of the beds`;
     case 'second-header':
-      return 'a header at each end';
+      return msg`a header at each end`;
     default:
       return change.kind;
   }

@@ -1,4 +1,5 @@
 import { randomLcg, randomNormal, randomUniform } from 'd3-random';
+import { msg } from '../language';
 import { isFilter } from '../catalog/headParts';
 import { createPlanSolver, type FarmResults, type PlanSolver } from '../network';
 import type { Block, FullPlan, Source, Tape } from '../plan';
@@ -24,31 +25,36 @@ export type DoubtName = keyof Doubts;
 /** How far each is plausibly out, low and high, and why. */
 export const DOUBTS: Record<DoubtName, { says: string; low: number; high: number; why: string }> = {
   supply: {
-    says: 'the supply test',
+    says: msg`the supply test`,
     low: -0.15,
     high: 0.1,
-    why: 'A bucket is timed to a tenth; dry weeks take more.',
+    why: msg`A bucket is timed to a tenth; dry weeks take more.`,
   },
   label: {
-    says: 'the label’s flow',
+    says: msg`the label’s flow`,
     low: -0.07,
     high: 0.07,
-    why: 'Mean flow of a lot against its label: makers’ usual tolerance.',
+    why: msg`Mean flow of a lot against its label: makers’ usual tolerance.`,
   },
   slope: {
-    says: 'the slope',
+    says: msg`the slope`,
     low: -0.005,
     high: 0.005,
-    why: 'Half in a hundred: a hose level in a breeze.',
+    why: msg`Half in a hundred: a hose level in a breeze.`,
   },
-  school: { says: 'the friction formula', low: 0, high: 1, why: 'Darcy–Weisbach against Hazen–Williams.' },
+  school: {
+    says: msg`the friction formula`,
+    low: 0,
+    high: 1,
+    why: msg`Darcy–Weisbach against Hazen–Williams.`,
+  },
   scatter: {
-    says: 'variation between emitters',
+    says: msg`variation between emitters`,
     low: -0.5,
     high: 1,
-    why: 'A good lot has half, an old or poor one twice that.',
+    why: msg`A good lot has half, an old or poor one twice that.`,
   },
-  dirt: { says: 'dirt in the filter', low: 0, high: 1, why: 'From clean to due for cleaning.' },
+  dirt: { says: msg`dirt in the filter`, low: 0, high: 1, why: msg`From clean to due for cleaning.` },
 };
 export const DOUBT_NAMES = Object.keys(DOUBTS) as DoubtName[];
 
@@ -68,7 +74,7 @@ export interface Known {
 
 /** A standard deviation lies so many times within the plausible range: nineteen of twenty lie in it. */
 const RANGE_DEVIATIONS = 4;
-export const LEARNED_WHY = 'Learned from the farm’s own readings.';
+export const LEARNED_WHY = msg`Learned from the farm’s own readings.`;
 
 /** How far a doubt is plausibly out, by what is known of it. */
 export function rangeOf(name: DoubtName, known: Known): { low: number; high: number; why: string } {

@@ -1,3 +1,4 @@
+import { grouped, msg } from '../language';
 import { layOut } from '../layout';
 import { lastingSeasons, material, materialsFor, type MaterialId } from '../catalog/materials';
 import { waterKind } from '../catalog/water';
@@ -226,53 +227,53 @@ function reasonsFor(
 }
 
 type Show = (value: number, kind: KindName) => string;
-const seasons = (n: number): string => (n === 1 ? 'one season' : `${n} seasons`);
-const coins = (n: number): string => Math.round(n).toLocaleString('en-US');
+const seasons = (n: number): string => (n === 1 ? msg`one season` : msg`${n} seasons`);
+const coins = (n: number): string => grouped(Math.round(n));
 
 /** A reason in words, with this plan's own numbers. */
 export function tellReason({ code, values: v, names }: Reason, show: Show): string {
   switch (code) {
     case 'works':
       return Number.isFinite(v.givesLph)
-        ? `asks ${show(v.askedLph, 'flow')} of the ${show(v.givesLph, 'flow')} there is, and its weakest emitter gets ${show(v.weakestKpa, 'pressure')}`
-        : `its weakest emitter gets ${show(v.weakestKpa, 'pressure')}`;
+        ? msg`asks ${show(v.askedLph, 'flow')} of the ${show(v.givesLph, 'flow')} there is, and its weakest emitter gets ${show(v.weakestKpa, 'pressure')}`
+        : msg`its weakest emitter gets ${show(v.weakestKpa, 'pressure')}`;
     case 'short':
       return v.givesLph > 0
-        ? `asks ${show(v.askedLph, 'flow')}; at the pressure it takes the source gives ${show(v.givesLph, 'flow')}`
-        : 'the source does not come to the pressure it takes';
+        ? msg`asks ${show(v.askedLph, 'flow')}; at the pressure it takes the source gives ${show(v.givesLph, 'flow')}`
+        : msg`the source does not come to the pressure it takes`;
     case 'starved':
-      return `its weakest emitter gets ${show(v.kpa, 'pressure')} and needs ${show(v.windowKpa, 'pressure')}`;
+      return msg`its weakest emitter gets ${show(v.kpa, 'pressure')} and needs ${show(v.windowKpa, 'pressure')}`;
     case 'over':
-      return `stands at ${show(v.kpa, 'pressure')} and holds ${show(v.holdsKpa, 'pressure')}`;
+      return msg`stands at ${show(v.kpa, 'pressure')} and holds ${show(v.holdsKpa, 'pressure')}`;
     case 'long':
-      return `runs of ${show(v.lengthM, 'length')}, where it carries ${show(v.longestM, 'length')}`;
+      return msg`runs of ${show(v.lengthM, 'length')}, where it carries ${show(v.longestM, 'length')}`;
     case 'even':
-      return `${show(v.evenness, 'share')} even`;
+      return msg`${show(v.evenness, 'share')} even`;
     case 'uneven':
-      return `${show(v.evenness, 'share')} even; ${show(v.wished, 'share')} is the target`;
+      return msg`${show(v.evenness, 'share')} even; ${show(v.wished, 'share')} is the target`;
     case 'kinks':
-      return 'kinks where the rows turn';
+      return msg`kinks where the rows turn`;
     case 'bends':
-      return 'goes round the curves';
+      return msg`goes round the curves`;
     case 'lasts':
-      return `lasts about ${seasons(v.lasts)}; ${seasons(v.years)} are needed`;
+      return msg`lasts about ${seasons(v.lasts)}; ${seasons(v.years)} are needed`;
     case 'renewed':
-      return `must be bought again after about ${seasons(v.lasts)}; ${seasons(v.years)} are needed`;
+      return msg`must be bought again after about ${seasons(v.lasts)}; ${seasons(v.years)} are needed`;
     case 'clogs':
-      return `closes up in ${names.water} water`;
+      return msg`closes up in ${names.water} water`;
     case 'open':
-      return `passages of ${show(v.flowLph, 'emitterFlow')} stay open longer in ${names.water} water`;
+      return msg`passages of ${show(v.flowLph, 'emitterFlow')} stay open longer in ${names.water} water`;
     case 'torn':
-      return 'tears when it is stepped on or dragged';
+      return msg`tears when it is stepped on or dragged`;
     case 'tough':
-      return 'stands being stepped on';
+      return msg`stands being stepped on`;
     case 'cheap':
-      return `about ${coins(v.cost)} a season at typical prices`;
+      return msg`about ${coins(v.cost)} a season at typical prices`;
     case 'dear':
-      return `about ${coins(v.cost)} a season at typical prices, far more than most`;
+      return msg`about ${coins(v.cost)} a season at typical prices, far more than most`;
     case 'puddles':
-      return `puddles ${show(v.radiusM, 'spacing')} about each emitter on ${names.soil}`;
+      return msg`puddles ${show(v.radiusM, 'spacing')} about each emitter on ${names.soil}`;
     case 'nothing':
-      return 'no emitter of it waters here: the block is shut, or its beds are shorter than the spacing';
+      return msg`no emitter of it waters here: the block is shut, or its beds are shorter than the spacing`;
   }
 }

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { msg } from '../language';
 import { localTime, seenName, type Standing } from '../season';
 import type { FullPlan } from '../plan';
 
@@ -44,7 +45,7 @@ export function writeBookCsv(standing: readonly Standing[], plan: FullPlan): str
     ];
     if (e.what === 'cups')
       return (e.cups ?? []).map((c) =>
-        line(c.ml, 'mL', `bed ${c.bed}, ${Math.round(c.along * 100)} % along, ${e.seconds} s`),
+        line(c.ml, 'mL', msg`bed ${c.bed}, ${Math.round(c.along * 100)} % along, ${e.seconds} s`),
       );
     return [line(e.value ?? '', e.value === undefined ? '' : (UNITS[e.what] ?? ''), e.text ?? '')];
   });

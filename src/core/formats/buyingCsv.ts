@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { grouped, msg } from '../language';
 import { isItemId, itemName, type Item, type Line, type Shop, type Show } from '../build';
 import { LIMITS, type Have, type Price } from '../plan';
 import { decode } from './decode';
@@ -55,7 +56,7 @@ function tableOf(bytes: Uint8Array | string): Table | string {
   const delimiter = delimiterOf(text.trimStart().split(/\r?\n/, 1)[0]);
   const { data: rows } = Papa.parse<string[]>(text, { delimiter });
   const first = rows.findIndex((r) => r.some((c) => c.trim() !== ''));
-  if (first < 0) return 'the file is empty';
+  if (first < 0) return msg`the file is empty`;
   return {
     firstLine: first + 2,
     rows: rows.slice(first),
@@ -119,7 +120,7 @@ export function readPriceBook(
   if (at.price < 0 || (at.item < 0 && at.name < 0))
     return {
       ...reading,
-      refused: [{ line: 1, why: 'the first line names no column “price”, or none “item” or “name”' }],
+      refused: [{ line: 1, why: msg`the first line names no column “price”, or none “item” or “name”` }],
     };
   const find = finder(named, t);
   const seen = new Map<string, number>();
@@ -132,28 +133,28 @@ export function readPriceBook(
     // A list that was printed with blanks comes back with some of them.
     if (text === '') return;
     const item = find(row);
-    if (!item) return refuse(`“${cut(row[at.name] ?? row[at.item] ?? '')}” is not on this plan’s list`);
+    if (!item) return refuse(msg`“${cut(row[at.name] ?? row[at.item] ?? '')}” is not on this plan’s list`);
     const price = tableNumber(text, t.commas);
-    if (price === undefined) return refuse(`“${cut(text)}” is not a price`);
-    if (price < 0) return refuse(`a price of ${cut(text)} is below nothing`);
-    if (price > MOST_PRICE) return refuse(`a price of ${cut(text)} is beyond what anything here costs`);
+    if (price === undefined) return refuse(msg`“${cut(text)}” is not a price`);
+    if (price < 0) return refuse(msg`a price of ${cut(text)} is below nothing`);
+    if (price > MOST_PRICE) return refuse(msg`a price of ${cut(text)} is beyond what anything here costs`);
     const own =
       moneyIn(text) ?? moneyIn(t.titles[at.price].toUpperCase().replace(/^(PRICE|COST|UNIT PRICE)/, ''));
     if (own && money.size > 0 && !money.has(own))
-      return refuse(`it is in ${own}, the others are in ${[...money][0]}`);
+      return refuse(msg`it is in ${own}, the others are in ${[...money][0]}`);
     if (own) money.add(own);
     const perText = at.per >= 0 ? (row[at.per]?.trim() ?? '') : '';
     if (perText !== '' && !UNIT.test(perText) && !PACK.test(perText))
-      return refuse(`“${cut(perText)}” is neither a metre or piece nor a roll, stick or pack`);
+      return refuse(msg`“${cut(perText)}” is neither a metre or piece nor a roll, stick or pack`);
     const asked = at.asked >= 0 ? (row[at.asked]?.trim() ?? '') : '';
-    if (asked !== '' && !isDay(asked)) return refuse(`“${cut(asked)}” is no day like 2027-03-01`);
+    if (asked !== '' && !isDay(asked)) return refuse(msg`“${cut(asked)}” is no day like 2027-03-01`);
     const holdsText = at.holds >= 0 ? (row[at.holds]?.trim() ?? '') : '';
     const holds = holdsText === '' ? undefined : tableNumber(holdsText, t.commas);
     if (holdsText !== '' && !(holds !== undefined && holds > 0 && holds <= LIMITS.rollM))
-      return refuse(`“${cut(holdsText)}” is not how much a roll or pack holds`);
-    if (seen.has(item)) return refuse(`it stands on line ${seen.get(item)} already`);
+      return refuse(msg`“${cut(holdsText)}” is not how much a roll or pack holds`);
+    if (seen.has(item)) return refuse(msg`it stands on line ${seen.get(item)} already`);
     if (reading.prices.length >= LIMITS.prices)
-      return refuse(`a plan keeps at most ${LIMITS.prices.toLocaleString('en-US')} prices`);
+      return refuse(msg`a plan keeps at most ${grouped(LIMITS.prices)} prices`);
     seen.set(item, line);
     reading.prices.push({ item, price, per: PACK.test(perText) ? 'pack' : 'unit', ...(asked && { asked }) });
     if (holds !== undefined) reading.packs[item] = holds;
@@ -173,7 +174,10 @@ export function readHave(bytes: Uint8Array | string, named: readonly Named[]): H
   if (typeof t === 'string') return { ...reading, refused: [{ line: 1, why: t }] };
   const [count, lengths] = [columnOf(t.titles, TITLES.count), columnOf(t.titles, TITLES.lengths)];
   if (count < 0 && lengths < 0)
-    return { ...reading, refused: [{ line: 1, why: 'the first line names no column “count” or “lengths”' }] };
+    return {
+      ...reading,
+      refused: [{ line: 1, why: msg`the first line names no column “count” or “lengths”` }],
+    };
   const find = finder(named, t);
   const feet = lengths >= 0 && /\b(ft|feet|foot)\b/.test(t.titles[lengths]);
   const seen = new Map<string, number>();
@@ -186,11 +190,12 @@ export function readHave(bytes: Uint8Array | string, named: readonly Named[]): H
     ];
     if (countText === '' && lengthText === '') return;
     const item = find(row);
-    if (!item) return refuse(`“${cut(row.find((c) => c.trim() !== '') ?? '')}” is not on this plan’s list`);
-    if (seen.has(item)) return refuse(`it stands on line ${seen.get(item)} already`);
+    if (!item)
+      return refuse(msg`“${cut(row.find((c) => c.trim() !== '') ?? '')}” is not on this plan’s list`);
+    if (seen.has(item)) return refuse(msg`it stands on line ${seen.get(item)} already`);
     const n = countText === '' ? undefined : tableNumber(countText, t.commas);
     if (countText !== '' && (n === undefined || n < 0 || n > MOST_COUNT))
-      return refuse(`“${cut(countText)}” is not a number of pieces`);
+      return refuse(msg`“${cut(countText)}” is not a number of pieces`);
     const pieces =
       lengthText === ''
         ? []
@@ -199,10 +204,10 @@ export function readHave(bytes: Uint8Array | string, named: readonly Named[]): H
             .filter((p) => p !== '')
             .map((p) => tableNumber(p.replace(/(m|ft)$/i, ''), true));
     const bad = pieces.findIndex((p) => p === undefined || p <= 0 || p > LIMITS.rollM);
-    if (bad >= 0) return refuse(`“${cut(lengthText)}” holds a length that cannot be read`);
-    if (pieces.length > LIMITS.pieces) return refuse(`it tells more than ${LIMITS.pieces} pieces`);
+    if (bad >= 0) return refuse(msg`“${cut(lengthText)}” holds a length that cannot be read`);
+    if (pieces.length > LIMITS.pieces) return refuse(msg`it tells more than ${LIMITS.pieces} pieces`);
     if (reading.have.length >= LIMITS.prices)
-      return refuse(`a plan keeps at most ${LIMITS.prices.toLocaleString('en-US')} lines of what there is`);
+      return refuse(msg`a plan keeps at most ${grouped(LIMITS.prices)} lines of what there is`);
     seen.set(item, line);
     reading.have.push({
       item,

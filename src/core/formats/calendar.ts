@@ -1,4 +1,5 @@
 import { createEvents, type EventAttributes } from 'ics';
+import { msg } from '../language';
 import type { Programme } from '../sets';
 import { folded, idText } from './calendarText';
 
@@ -20,9 +21,9 @@ export function writeCalendar(programme: Programme, planName: string, planId: st
     row.starts.map((start, i): EventAttributes => ({
       uid: `${idText(planId)}.${idText(row.set)}.${i + 1}@idle-furrow.local`,
       productId: 'idle-furrow',
-      calName: `${planName.replace(/[,;\\\n\r]/g, ' ')}: watering`,
-      title: `${row.name}: open for ${row.minutes} min`,
-      description: `Station ${row.station}. Start ${i + 1} of ${row.starts.length}. Planning figures: look at the beds.`,
+      calName: msg`${planName.replace(/[,;\\\n\r]/g, ' ')}: watering`,
+      title: msg`${row.name}: open for ${row.minutes} min`,
+      description: msg`Station ${row.station}. Start ${i + 1} of ${row.starts.length}. Planning figures: look at the beds.`,
       start: [...day, Math.floor(start / 60), start % 60],
       startInputType: 'local',
       startOutputType: 'local',
@@ -36,8 +37,9 @@ export function writeCalendar(programme: Programme, planName: string, planId: st
       busyStatus: 'FREE',
     })),
   );
-  if (events.length === 0) throw new Error('there is nothing to water yet, so the calendar would be empty');
+  if (events.length === 0)
+    throw new Error(msg`there is nothing to water yet, so the calendar would be empty`);
   const { error, value } = createEvents(events);
-  if (error || !value) throw error ?? new Error('the calendar could not be written');
+  if (error || !value) throw error ?? new Error(msg`the calendar could not be written`);
   return folded(value);
 }

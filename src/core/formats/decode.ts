@@ -1,4 +1,5 @@
 import { unzipSync } from 'fflate';
+import { msg } from '../language';
 
 /** Share of nought bytes, at even or odd places, that tells text of two bytes a letter without a mark. */
 const WIDE_SHARE = 0.3;
@@ -34,7 +35,7 @@ export function decode(bytes: Uint8Array): Decoded {
   try {
     return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes) };
   } catch {
-    return { text: new TextDecoder('windows-1252').decode(bytes), as: 'Western letters (Latin-1)' };
+    return { text: new TextDecoder('windows-1252').decode(bytes), as: msg`Western letters (Latin-1)` };
   }
 }
 
@@ -63,12 +64,12 @@ export function unpack(bytes: Uint8Array): { bytes: Uint8Array; name: string } |
       },
     });
   } catch {
-    return 'This packed file is broken: it cannot be unpacked.';
+    return msg`This packed file is broken: it cannot be unpacked.`;
   }
   const names = Object.keys(files);
   const name = names.find((n) => /^doc\.kml$/i.test(n)) ?? names.find((n) => /\.kml$/i.test(n)) ?? names[0];
   if (name) return { bytes: files[name], name };
   return tooLarge
-    ? 'The file inside is larger than 60 MB. Cut it down to the field and choose it again.'
-    : 'This packed file holds no KML, GPX, GeoJSON or CSV.';
+    ? msg`The file inside is larger than 60 MB. Cut it down to the field and choose it again.`
+    : msg`This packed file holds no KML, GPX, GeoJSON or CSV.`;
 }

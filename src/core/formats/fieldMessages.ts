@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { msg } from '../language';
 
 /** A message of a logger in the field, as docs/field-format.md has it. */
 export interface FieldMessage {
@@ -38,7 +39,7 @@ export function readMessage(text: string): { ok: true; message: FieldMessage } |
   try {
     json = JSON.parse(text);
   } catch {
-    return { ok: false, why: 'it is not JSON' };
+    return { ok: false, why: msg`it is not JSON` };
   }
   const { error, value } = message.validate(json, { convert: false });
   return error

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { msg } from '../language';
 import { NetworkError, type LateralSpec, type NetworkResult, type NetworkSpec } from '../hydraulics/network';
 import { profileOf } from '../hydraulics/run';
 import { brokenJson } from '../plan';
@@ -115,7 +116,7 @@ export function readNetworkCase(text: string): NetworkSpec {
     throw new NetworkError('file', brokenJson(text, error).replace(/^the file is broken: it /, ''));
   }
   if (typeof json !== 'object' || json === null || Array.isArray(json))
-    throw new NetworkError('file', 'is not a network');
+    throw new NetworkError('file', msg`is not a network`);
   const { error, value } = schema.validate(json, {
     convert: false,
     allowUnknown: true,
@@ -152,11 +153,11 @@ function checkRising(network: CaseFile): void {
     network.supply.points.forEach((p, i, all) => {
       if (i === 0) return;
       if (p.flowLph <= all[i - 1].flowLph)
-        throw new NetworkError(`supply.points[${i}].flowLph`, 'must be above the point before it');
+        throw new NetworkError(`supply.points[${i}].flowLph`, msg`must be above the point before it`);
       if (p.pressureKpa > all[i - 1].pressureKpa) {
         throw new NetworkError(
           `supply.points[${i}].pressureKpa`,
-          'a pump’s pressure does not rise with its flow',
+          msg`a pump’s pressure does not rise with its flow`,
         );
       }
     });
@@ -164,7 +165,7 @@ function checkRising(network: CaseFile): void {
   network.laterals.forEach((l, i) => {
     l.profile?.forEach((point, j, all) => {
       if (j > 0 && point[0] <= all[j - 1][0])
-        throw new NetworkError(`laterals[${i}].profile[${j}]`, 'distances must rise');
+        throw new NetworkError(`laterals[${i}].profile[${j}]`, msg`distances must rise`);
     });
   });
 }

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { msg } from '../language';
 import { LIMITS, type Places, type Plant } from '../plan';
 import { formatParts, parseQuantity, type UnitChoice } from '../units';
 
@@ -42,7 +43,7 @@ export function readPlantsCsv(text: string, choice: UnitChoice): PlantsReading {
   if (x === undefined || y === undefined)
     return {
       ok: false,
-      why: 'The first line must name the columns, “x” and “y” among them: how far right of the feed and how far up each plant stands.',
+      why: msg`The first line must name the columns, “x” and “y” among them: how far right of the feed and how far up each plant stands.`,
     };
   const notes: string[] = [];
   const plants: Omit<Plant, 'id'>[] = [];
@@ -72,22 +73,22 @@ export function readPlantsCsv(text: string, choice: UnitChoice): PlantsReading {
     };
     const wrong =
       !Number.isFinite(plant.xM) || !Number.isFinite(plant.yM)
-        ? 'x or y is no length'
+        ? msg`x or y is no length`
         : n !== undefined && !(Number.isInteger(n) && n >= 1 && n <= LIMITS.emittersAtPlant)
-          ? `its emitters must be a whole number from 1 to ${LIMITS.emittersAtPlant}`
+          ? msg`its emitters must be a whole number from 1 to ${LIMITS.emittersAtPlant}`
           : Number.isNaN(plant.spreadM) || Number.isNaN(plant.potL)
-            ? 'its spread or pot is no size'
+            ? msg`its spread or pot is no size`
             : '';
-    if (wrong) notes.push(`Line ${i + 2} is left out: ${wrong}.`);
+    if (wrong) notes.push(msg`Line ${i + 2} is left out: ${wrong}.`);
     else if (plants.length < LIMITS.plants)
       plants.push(
         Object.fromEntries(Object.entries(plant).filter(([, v]) => v !== undefined)) as Omit<Plant, 'id'>,
       );
   });
   if (data.length > LIMITS.plants)
-    notes.push(`A block has ${LIMITS.plants} plants at most: the rest is left out.`);
+    notes.push(msg`A block has ${LIMITS.plants} plants at most: the rest is left out.`);
   return plants.length === 0
-    ? { ok: false, why: notes[0] ?? 'There is no plant in it.' }
+    ? { ok: false, why: notes[0] ?? msg`There is no plant in it.` }
     : { ok: true, plants, notes };
 }
 

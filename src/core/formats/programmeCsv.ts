@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { msg } from '../language';
 import { clockText, type Programme } from '../sets';
 
 /** A text that a spreadsheet would take for a formula is kept a text. */
@@ -6,7 +7,7 @@ const harmless = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text
 
 /** Days between waterings as timers ask for them. */
 export const everyText = (days: number): string =>
-  days === 1 ? 'every day' : days === 2 ? 'every other day' : `every ${days} days`;
+  days === 1 ? msg`every day` : days === 2 ? msg`every other day` : msg`every ${days} days`;
 
 /** A timer's programme as a table: a line for each station, then the budget of each month. */
 export function writeProgrammeCsv(programme: Programme): string {

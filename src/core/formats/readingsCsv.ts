@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { msg } from '../language';
 import { type Reading, type Seen, type Spot } from '../season';
 import { parseQuantity, type KindName, type UnitChoice } from '../units';
 import { decode } from './decode';
@@ -87,7 +88,7 @@ export function readReadings(
   const result: ReadingsReading = { readings: [], refused: [], asks: [], ignored: [] };
   const titles = (rows[0] ?? []).map((t) => t.trim());
   if (titles.every((t) => t === '')) {
-    result.refused.push({ line: 1, why: 'the file is empty' });
+    result.refused.push({ line: 1, why: msg`the file is empty` });
     return result;
   }
   const commas = meta.delimiter !== ',';
@@ -102,7 +103,7 @@ export function readReadings(
     if (time < 0 || !cells[time]) return undefined;
     const at = whenOf(cells[time]);
     if (at !== undefined) return at;
-    refuse(line, `“${cells[time]}” is no time: write it like 2027-06-01 07:30`);
+    refuse(line, msg`“${cells[time]}” is no time: write it like 2027-06-01 07:30`);
     return 'bad';
   };
   const setOf = (cells: string[]): { set?: string } => (set >= 0 && cells[set] ? { set: cells[set] } : {});
@@ -111,7 +112,7 @@ export function readReadings(
     for (const { cells, line } of body) {
       const spot = spotNamed(cells[place] ?? '', spots);
       if (!spot) {
-        refuse(line, `no place is called “${cells[place] ?? ''}”`);
+        refuse(line, msg`no place is called “${cells[place] ?? ''}”`);
         continue;
       }
       const at = timeOf(cells, line);
@@ -122,7 +123,7 @@ export function readReadings(
         if (!/^(fine|(water|dry|gaps|open):.+)$/.test(what))
           refuse(
             line,
-            `“${what}” is nothing that can be seen: write fine, or water:, dry:, gaps: or open: with a place`,
+            msg`“${what}” is nothing that can be seen: write fine, or water:, dry:, gaps: or open: with a place`,
           );
         else result.readings.push({ spot: spot.id, ...setOf(cells), ...when, seen: what as Seen });
         continue;
@@ -154,7 +155,7 @@ export function readReadings(
       if (!cells[column]) continue;
       const number = tableNumber(cells[column], commas);
       if (number === undefined) {
-        refuse(line, `${title}: “${cells[column]}” is no number`);
+        refuse(line, msg`${title}: “${cells[column]}” is no number`);
         continue;
       }
       const parsed = parseQuantity(`${number} ${chosen ?? options[0]}`, kind, choice);
@@ -173,7 +174,7 @@ export function readReadings(
     }
   });
   if (result.readings.length === 0 && result.refused.length === 0)
-    refuse(1, 'no column is called like a place that can be read, and none “place” and “value”');
+    refuse(1, msg`no column is called like a place that can be read, and none “place” and “value”`);
   return result;
 }
 

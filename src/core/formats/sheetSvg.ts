@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { boxOf, type Box, type Point } from '../ground';
 import { placeOnRun, sheetCorners, stretchOfRun, toSheet } from '../layout';
 import type { FarmResults } from '../network';
@@ -81,8 +82,8 @@ export function writeSheetSvg(plan: FullPlan, results: FarmResults, options: She
     return {
       ok: false,
       why: fits
-        ? `At 1:${options.scale} the farm does not fit on ${options.paper}; at 1:${fits} it does.`
-        : `The farm does not fit on ${options.paper} at any usual scale: shut away blocks or things that lie far off.`,
+        ? msg`At 1:${options.scale} the farm does not fit on ${options.paper}; at 1:${fits} it does.`
+        : msg`The farm does not fit on ${options.paper} at any usual scale: shut away blocks or things that lie far off.`,
     };
   const k = MM_PER_M / scale;
   const x0 = MARGIN_MM + (roomW - wide * k) / 2;
@@ -252,7 +253,7 @@ function foot(
   ).join('');
   return [
     `<text x="${MARGIN_MM}" y="${MARGIN_MM + 4}" font-size="5" font-weight="700">${escaped(plan.name)}</text>`,
-    `<text x="${MARGIN_MM}" y="${MARGIN_MM + 9}" class="quiet">${escaped([plan.place, `flows ${show(results.flowLph, 'flow')}`, `1:${scale} when printed at full size`].filter(Boolean).join(' · '))}</text>`,
+    `<text x="${MARGIN_MM}" y="${MARGIN_MM + 9}" class="quiet">${escaped([plan.place, msg`flows ${show(results.flowLph, 'flow')}`, msg`1:${scale} when printed at full size`].filter(Boolean).join(' · '))}</text>`,
     `<line x1="${MARGIN_MM}" x2="${widthMm - MARGIN_MM}" y1="${heightMm - MARGIN_MM - FOOT_MM + 6}" y2="${heightMm - MARGIN_MM - FOOT_MM + 6}" stroke="#cfc6b1" stroke-width=".3"/>`,
     `<path d="M${MARGIN_MM} ${y - 9}h10" stroke="${UNDER}" stroke-width=".6" stroke-dasharray=".9 .7"/><text x="${MARGIN_MM + 11}" y="${y - 8}" class="quiet">under the window</text>`,
     shades,

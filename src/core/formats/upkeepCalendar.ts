@@ -1,4 +1,5 @@
 import { createEvents, type EventAttributes } from 'ics';
+import { msg } from '../language';
 import type { Task } from '../season';
 import { folded, idText } from './calendarText';
 
@@ -18,7 +19,7 @@ export function writeUpkeepCalendar(
     return {
       uid: `${idText(planId)}.upkeep.${idText(t.id)}@idle-furrow.local`,
       productId: 'idle-furrow',
-      calName: `${planName.replace(/[,;\\\n\r]/g, ' ')}: upkeep`,
+      calName: msg`${planName.replace(/[,;\\\n\r]/g, ' ')}: upkeep`,
       title: t.title,
       description: [...t.how, t.why, ...(t.caution ? [t.caution] : [])].join('\n'),
       start: [due.getFullYear(), due.getMonth() + 1, due.getDate()],
@@ -29,8 +30,8 @@ export function writeUpkeepCalendar(
       busyStatus: 'FREE',
     };
   });
-  if (events.length === 0) throw new Error('nothing is due, so the calendar would be empty');
+  if (events.length === 0) throw new Error(msg`nothing is due, so the calendar would be empty`);
   const { error, value } = createEvents(events);
-  if (error || !value) throw error ?? new Error('the calendar could not be written');
+  if (error || !value) throw error ?? new Error(msg`the calendar could not be written`);
   return folded(value);
 }

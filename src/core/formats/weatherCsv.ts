@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { forms, grouped, msg } from '../language';
 import { dayWeatherSchema } from '../plan';
 import { dayAfter, daysBetween } from '../sets';
 import type { DayWeather } from '../soil';
@@ -70,7 +71,7 @@ const UNITS: Record<WeatherGroup, readonly Unit[]> = {
   ],
   humidity: [
     { name: '%', says: /%|percent/i, to: (v) => v / 100 },
-    { name: 'shares of 1', says: /share|ratio|^1$|0-1/i, to: same },
+    { name: msg`shares of 1`, says: /share|ratio|^1$|0-1/i, to: same },
   ],
   wind: [
     { name: 'm/s', says: /m\/s|mps/i, to: same },
@@ -99,13 +100,13 @@ const UNITS: Record<WeatherGroup, readonly Unit[]> = {
 const COLUMNS: readonly Column[] = [
   {
     fields: [{ field: 'minC', joins: 'least' }],
-    name: 'minimum temperature',
+    name: msg`minimum temperature`,
     group: 'temperature',
     title: /^(t[_ ]?min|min(imum)?([ _]?(air )?temp\w*)?|least|low)$/i,
   },
   {
     fields: [{ field: 'maxC', joins: 'greatest' }],
-    name: 'maximum temperature',
+    name: msg`maximum temperature`,
     group: 'temperature',
     title: /^(t[_ ]?max|max(imum)?([ _]?(air )?temp\w*)?|greatest|high)$/i,
   },
@@ -114,19 +115,19 @@ const COLUMNS: readonly Column[] = [
       { field: 'minC', joins: 'least' },
       { field: 'maxC', joins: 'greatest' },
     ],
-    name: 'temperature',
+    name: msg`temperature`,
     group: 'temperature',
     title: /^((air[ _]?)?temp(erature)?([ _]?2 ?m)?|t[_ ]?air|t)$/i,
   },
   {
     fields: [{ field: 'humidityMin', joins: 'least' }],
-    name: 'least humidity',
+    name: msg`least humidity`,
     group: 'humidity',
     title: /^(rh|hum\w*)[_ ]?min|^min\w*[_ ](rh|hum\w*)/i,
   },
   {
     fields: [{ field: 'humidityMax', joins: 'greatest' }],
-    name: 'greatest humidity',
+    name: msg`greatest humidity`,
     group: 'humidity',
     title: /^(rh|hum\w*)[_ ]?max|^max\w*[_ ](rh|hum\w*)/i,
   },
@@ -135,33 +136,33 @@ const COLUMNS: readonly Column[] = [
       { field: 'humidityMin', joins: 'least' },
       { field: 'humidityMax', joins: 'greatest' },
     ],
-    name: 'humidity',
+    name: msg`humidity`,
     group: 'humidity',
     title: /^(rel\w*[ _])?(rh|humidity|hum)$/i,
   },
   {
     fields: [{ field: 'dewC', joins: 'mean' }],
-    name: 'dew point',
+    name: msg`dew point`,
     group: 'temperature',
     title: /^dew([ _]?p(oin)?t)?\b|^t[_ ]?dew/i,
   },
-  { fields: [{ field: 'windMps', joins: 'mean' }], name: 'wind', group: 'wind', title: /^wind(?!.*dir)/i },
+  { fields: [{ field: 'windMps', joins: 'mean' }], name: msg`wind`, group: 'wind', title: /^wind(?!.*dir)/i },
   {
     fields: [{ field: 'sunH', joins: 'sum' }],
-    name: 'sunshine',
+    name: msg`sunshine`,
     group: 'sunshine',
     title: /^sun(shine)?( hours| duration)?$/i,
   },
   {
     fields: [{ field: 'sunMj', joins: 'sum' }],
-    name: 'radiation',
+    name: msg`radiation`,
     group: 'radiation',
     title: /^(solar|radiation|global|rs)/i,
   },
-  { fields: [{ field: 'rainMm', joins: 'sum' }], name: 'rain', group: 'rain', title: /^(rain|precip)/i },
+  { fields: [{ field: 'rainMm', joins: 'sum' }], name: msg`rain`, group: 'rain', title: /^(rain|precip)/i },
   {
     fields: [{ field: 'et0Mm', joins: 'sum' }],
-    name: 'reference evapotranspiration',
+    name: msg`reference evapotranspiration`,
     group: 'reference',
     title: /^(et[_ ]?[0o]|eto|et$|reference)/i,
   },
@@ -194,7 +195,7 @@ const numberIn = (cell: string): number => Number(cell.replace(/^(-?\d+),(\d+)$/
 function unitByValues(group: WeatherGroup, values: readonly number[]): string | undefined {
   const most = values.reduce((m, v) => Math.max(m, v), -Infinity);
   if (group === 'temperature' && most > 55) return '°F';
-  if (group === 'humidity' && Number.isFinite(most)) return most <= 1 ? 'shares of 1' : '%';
+  if (group === 'humidity' && Number.isFinite(most)) return most <= 1 ? msg`shares of 1` : '%';
   return undefined;
 }
 
@@ -222,10 +223,10 @@ export function readWeatherCsv(text: string, answers: WeatherAnswers = {}): Weat
     ...more,
   });
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
-  if (data.length === 0) return none('the table is empty');
+  if (data.length === 0) return none(msg`the table is empty`);
   const titles = data[0].map(parted);
   const dateAt = titles.findIndex((t) => /^(date|day|time|timestamp|date[ _]?time)$/i.test(t.name));
-  if (dateAt < 0) return none('there is no column “date”');
+  if (dateAt < 0) return none(msg`there is no column “date”`);
   const hourAt = titles.findIndex((t, i) => i !== dateAt && /^(time|hour)$/i.test(t.name));
   const taken: string[] = [];
   const ignored: string[] = [];
@@ -240,7 +241,7 @@ export function readWeatherCsv(text: string, answers: WeatherAnswers = {}): Weat
     const units = UNITS[column.group];
     const told = unit === '' ? undefined : units.find((u) => u.says.test(unit));
     if (unit !== '' && !told) {
-      ignored.push(`${name} in ${unit}`);
+      ignored.push(msg`${name} in ${unit}`);
       return [];
     }
     taken.push(column.name);
@@ -266,7 +267,7 @@ export function readWeatherCsv(text: string, answers: WeatherAnswers = {}): Weat
   for (const need of ['minC', 'maxC'] as const)
     if (!columns.some((c) => c.column.fields.some((f) => f.field === need)))
       return none(
-        `there is no column of the day’s ${need === 'minC' ? 'minimum' : 'maximum'} temperature (“min (°C)”, “max (°C)”)`,
+        msg`there is no column of the day’s ${need === 'minC' ? msg`minimum` : msg`maximum`} temperature (“min (°C)”, “max (°C)”)`,
         about,
       );
   const refused: WeatherReading['refused'] = [];
@@ -280,7 +281,7 @@ export function readWeatherCsv(text: string, answers: WeatherAnswers = {}): Weat
 export function readWeatherTable(bytes: Uint8Array, answers: WeatherAnswers = {}): WeatherReading {
   const { text, as } = decode(bytes);
   const reading = readWeatherCsv(text, answers);
-  return as ? { ...reading, notes: [`The file is written in ${as}.`, ...reading.notes] } : reading;
+  return as ? { ...reading, notes: [msg`The file is written in ${as}.`, ...reading.notes] } : reading;
 }
 
 /** One line of a table: its numbers by column, in core units. */
@@ -300,7 +301,7 @@ function readRows(
     const line = i + 2;
     const date = readDate(cells[dateAt] ?? '');
     if (!date) {
-      refused.push({ line, why: `“${(cells[dateAt] ?? '').slice(0, 40)}” is not a date like 2027-05-01` });
+      refused.push({ line, why: msg`“${(cells[dateAt] ?? '').slice(0, 40)}” is not a date like 2027-05-01` });
       return;
     }
     const values = new Map<number, number>();
@@ -309,7 +310,7 @@ function readRows(
       if (cell === '') continue;
       const value = numberIn(cell);
       if (!Number.isFinite(value)) {
-        refused.push({ line, why: `“${cell.slice(0, 40)}” is not a number` });
+        refused.push({ line, why: msg`“${cell.slice(0, 40)}” is not a number` });
         return;
       }
       values.set(at, unit.to(value));
@@ -344,16 +345,16 @@ function daysOf(
     const refuse = (why: string): void => void refused.push({ line, why });
     if (within && rows.length < LEAST_READINGS) {
       short++;
-      refuse(`${date} has only ${rows.length} readings: its least and greatest are not known`);
+      refuse(msg`${date} has only ${rows.length} readings: its least and greatest are not known`);
       continue;
     }
     if (!within && single) {
-      refuse('one temperature a day does not tell the minimum and the maximum');
+      refuse(msg`one temperature a day does not tell the minimum and the maximum`);
       continue;
     }
     if (!within)
       for (const again of rows.slice(1))
-        refused.push({ line: again.line, why: `${date} stands in the table twice; the first is taken` });
+        refused.push({ line: again.line, why: msg`${date} stands in the table twice; the first is taken` });
     const day: Record<string, unknown> = { date };
     for (const { at, column, unit } of columns) {
       const values = (within ? rows : rows.slice(0, 1)).flatMap((r) => r.values.get(at) ?? []);
@@ -366,10 +367,10 @@ function daysOf(
   }
   const notes = within
     ? [
-        `${counts.reduce((a, b) => a + b, 0).toLocaleString('en-US')} readings made into ${days.length} days: least and greatest, wind and radiation as means, rain as a sum.`,
+        msg`${grouped(counts.reduce((a, b) => a + b, 0))} readings made into ${days.length} days: least and greatest, wind and radiation as means, rain as a sum.`,
         ...(short > 0
           ? [
-              `${short} ${short === 1 ? 'day is' : 'days are'} left out that ${short === 1 ? 'is' : 'are'} not whole.`,
+              msg`${short} ${forms(short, 'day is', 'days are')} left out that ${forms(short, 'is', 'are')} not whole.`,
             ]
           : []),
       ]
@@ -382,13 +383,13 @@ function whyNot(day: Record<string, unknown>): string | undefined {
   const { error } = dayWeatherSchema.validate(day, { convert: false });
   if (error) {
     const column = COLUMNS.find((c) => c.fields[0].field === error.details[0].path[0]);
-    if (error.details[0].type === 'any.required') return `the ${column?.name} is missing`;
-    return column ? `its ${column.name} is not possible` : 'there is no such day';
+    if (error.details[0].type === 'any.required') return msg`the ${column?.name} is missing`;
+    return column ? msg`its ${column.name} is not possible` : msg`there is no such day`;
   }
   const { minC, maxC, humidityMin, humidityMax } = day as unknown as DayWeather;
-  if (minC > maxC) return 'its minimum temperature is above its maximum';
+  if (minC > maxC) return msg`its minimum temperature is above its maximum`;
   if (humidityMin !== undefined && humidityMax !== undefined && humidityMin > humidityMax)
-    return 'its least humidity is above its greatest';
+    return msg`its least humidity is above its greatest`;
   return undefined;
 }
 
@@ -403,13 +404,12 @@ export function seasonNotes(days: readonly DayWeather[], season: { from: string;
   const span = daysBetween(first, last) + 1;
   if (told.size < span)
     notes.push(
-      `${count(span - told.size, 'day')} between ${first} and ${last} ${span - told.size === 1 ? 'is' : 'are'} missing.`,
+      msg`${grouped(span - told.size)} ${forms(span - told.size, 'day', 'days')} between ${first} and ${last} ${forms(span - told.size, 'is', 'are')} missing.`,
     );
   const outside = days.filter((d) => d.date < season.from || d.date > until).length;
   if (outside > 0)
     notes.push(
-      `${count(outside, 'day')} ${outside === 1 ? 'lies' : 'lie'} outside the season (${season.from} to ${until})${outside === days.length ? ': none of them counts. Set the season, or take another table' : ' and will not count'}.`,
+      msg`${grouped(outside)} ${forms(outside, 'day', 'days')} ${forms(outside, 'lies', 'lie')} outside the season (${season.from} to ${until})${outside === days.length ? msg`: none of them counts. Set the season, or take another table` : msg` and will not count`}.`,
     );
   return notes;
 }
-const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;

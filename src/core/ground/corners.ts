@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { Point, Polygon } from './polygon';
 
 /** An outline as taped: each side from its corner to the next, and from the first corner to each that is not beside it. */
@@ -23,10 +24,10 @@ const TAPE_SHARE = 0.01;
  */
 export function outlineFromTape({ sidesM, diagonalsM, dents }: Taped): CornersReading {
   const n = sidesM.length;
-  if (n < 3) return { ok: false, corner: 1, why: 'a field has three corners at least' };
+  if (n < 3) return { ok: false, corner: 1, why: msg`a field has three corners at least` };
   const wrong = [...sidesM, ...diagonalsM].findIndex((m) => !(m > 0));
   if (wrong >= 0)
-    return { ok: false, corner: (wrong % n) + 1, why: 'every length must be more than nothing' };
+    return { ok: false, corner: (wrong % n) + 1, why: msg`every length must be more than nothing` };
   const corners: Point[] = [
     [0, 0],
     [0, sidesM[0]],
@@ -43,7 +44,7 @@ export function outlineFromTape({ sidesM, diagonalsM, dents }: Taped): CornersRe
       return {
         ok: false,
         corner: i + 1,
-        why: `the lengths to corner ${i + 1} do not meet: of the three sides of a triangle none is longer than both others together`,
+        why: msg`the lengths to corner ${i + 1} do not meet: of the three sides of a triangle none is longer than both others together`,
       };
     }
     const along = (a * a - b * b + base * base) / (2 * base);

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { cropNeed } from '../catalog/cropNeeds';
 import { CROPS, cropKind, isCrop, type CropKind } from '../catalog/crops';
 import type { CropNeed } from '../soil';
@@ -7,7 +8,7 @@ import type { OwnCrop } from './wateringTypes';
 type Crops = { watering: Pick<FullPlan['watering'], 'ownCrops' | 'crops'> };
 
 /** Group of the picker that a grower's own crops stand in. */
-export const OWN_GROUP = 'your own';
+export const OWN_GROUP = msg`your own`;
 
 const ownKind = (own: OwnCrop): CropKind => {
   const { plantM, wets } = cropKind(own.like);
@@ -31,7 +32,7 @@ export function cropIn(plan: Crops, id: string): CropKind | undefined {
 }
 
 /** How a crop is called; a bed without one is reckoned as mixed vegetables. */
-export const cropName = (plan: Crops, id: string): string => cropIn(plan, id)?.name ?? 'mixed vegetables';
+export const cropName = (plan: Crops, id: string): string => cropIn(plan, id)?.name ?? msg`mixed vegetables`;
 
 /** What a crop needs: typical, or as the grower knows better. */
 export function needIn(plan: Crops, id: string): CropNeed {

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { KPA_PER_M } from '../hydraulics/water';
 import { HEAD_PARTS, type PartKind } from '../catalog/headParts';
 import { material } from '../catalog/materials';
@@ -178,7 +179,7 @@ function fullBlock(
   const only = stated.places !== undefined && !stated.places.beds;
   return {
     id: stated.id,
-    name: stated.name ?? `Block ${i + 1}`,
+    name: stated.name ?? msg`Block ${i + 1}`,
     inUse: stated.inUse ?? true,
     valves: stated.valves ?? (only ? 'block' : 'beds'),
     ...(stated.planted && { planted: stated.planted }),
@@ -280,7 +281,7 @@ export function fillIn(plan: Plan): FullPlan {
   const surveyed = ground.heights.length > 0;
   const statedTapes = plan.tapes ?? NONE;
   const tapes = knownTapes(statedTapes, '', NONE, () =>
-    statedTapes.map((t, i) => ({ id: t.id, name: t.name ?? `tape ${i + 2}`, tape: fullTape(t.tape) })),
+    statedTapes.map((t, i) => ({ id: t.id, name: t.name ?? msg`tape ${i + 2}`, tape: fullTape(t.tape) })),
   );
   const statedObstacles = plan.obstacles ?? NONE;
   const obstacles = knownObstacles(statedObstacles, '', NONE, () => statedObstacles.map(fullObstacle));
@@ -304,7 +305,7 @@ export function fillIn(plan: Plan): FullPlan {
   return {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,
-    name: plan.name ?? 'Unnamed plan',
+    name: plan.name ?? msg`Unnamed plan`,
     place: plan.place ?? '',
     units: plan.units ?? 'metric',
     sources,

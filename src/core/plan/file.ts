@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { brokenJson } from './brokenJson';
 import { fillIn } from './defaults';
 import { nestsTooDeep, sizeOf, TOO_DEEP, tooLarge } from './measure';
@@ -36,7 +37,8 @@ const refuse = (path: string, what: string): PlanReading => refuseAll([{ path, w
  * @returns the plan, brought up to this version; or every problem with the path of its field
  */
 export function readPlan(text: string): PlanReading {
-  if (text.length > MAX_PLAN_BYTES) return refuse('', 'the file is larger than 20 MB; a plan is far smaller');
+  if (text.length > MAX_PLAN_BYTES)
+    return refuse('', msg`the file is larger than 20 MB; a plan is far smaller`);
   if (nestsTooDeep(text)) return refuse('', TOO_DEEP);
   let json: unknown;
   try {
@@ -45,21 +47,21 @@ export function readPlan(text: string): PlanReading {
     return refuse('', brokenJson(text, error));
   }
   if (typeof json !== 'object' || json === null || Array.isArray(json))
-    return refuse('', 'the file is not a plan');
+    return refuse('', msg`the file is not a plan`);
   const raw = json as Record<string, unknown>;
   if (raw.format !== PLAN_FORMAT) {
     return refuse(
       'format',
-      `the file is not an Idle Furrow plan: its format is ${JSON.stringify(raw.format) ?? 'not given'}`,
+      msg`the file is not an Idle Furrow plan: its format is ${JSON.stringify(raw.format) ?? msg`not given`}`,
     );
   }
   if (typeof raw.version !== 'number' || !Number.isInteger(raw.version) || raw.version < 1) {
-    return refuse('version', 'the version is not a whole number from 1 up');
+    return refuse('version', msg`the version is not a whole number from 1 up`);
   }
   if (raw.version > PLAN_VERSION) {
     return refuse(
       'version',
-      `the file is of version ${raw.version}, made by a newer Idle Furrow; this one reads up to version ${PLAN_VERSION}`,
+      msg`the file is of version ${raw.version}, made by a newer Idle Furrow; this one reads up to version ${PLAN_VERSION}`,
     );
   }
   const size = sizeOf(raw);

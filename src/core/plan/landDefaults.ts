@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { surfaceThrough, type Surface } from '../ground';
 import { over } from './over';
 import type { Beds, FarmGround, Obstacle, Plan, Tunnel } from './types';
@@ -38,7 +39,7 @@ const OBSTACLE_NAMES: Record<Obstacle['kind'], string> = {
   ditch: 'ditch',
   tree: 'tree',
   building: 'building',
-  wet: 'wet spot',
+  wet: msg`wet spot`,
 };
 
 export const fullObstacle = (stated: NonNullable<Plan['obstacles']>[number]): Obstacle =>

@@ -1,3 +1,4 @@
+import { grouped, msg } from '../language';
 import { areaM2 } from '../ground';
 import { LIMITS } from './rules';
 import type { Contradiction } from './sanity';
@@ -38,7 +39,7 @@ export function nestsTooDeep(text: string, most = MOST_DEEP): boolean {
   }
   return false;
 }
-export const TOO_DEEP = `it nests deeper than ${MOST_DEEP} levels; a plan does not`;
+export const TOO_DEEP = msg`it nests deeper than ${MOST_DEEP} levels; a plan does not`;
 
 const pathTo = (path: string, key: string | number): string =>
   typeof key === 'number' ? `${path}[${key}]` : path ? `${path}.${key}` : key;
@@ -50,7 +51,7 @@ export function sizeOf(json: unknown): Size {
     if (++values > MOST_VALUES)
       return {
         path: '',
-        what: `the file holds more than ${MOST_VALUES.toLocaleString('en-US')} values; a plan holds far fewer`,
+        what: msg`the file holds more than ${grouped(MOST_VALUES)} values; a plan holds far fewer`,
       };
     if (typeof value !== 'object' || value === null) return undefined;
     if (depth >= MOST_DEEP) return { path, what: TOO_DEEP };
@@ -58,7 +59,7 @@ export function sizeOf(json: unknown): Size {
     if (entries.length > LONGEST_LIST)
       return {
         path,
-        what: `it has ${entries.length.toLocaleString('en-US')} entries; no list of a plan has more than ${LONGEST_LIST.toLocaleString('en-US')}`,
+        what: msg`it has ${grouped(entries.length)} entries; no list of a plan has more than ${grouped(LONGEST_LIST)}`,
       };
     for (let i = 0; i < entries.length; i++) {
       const key = Array.isArray(value) ? i : (entries[i] as string);
@@ -107,10 +108,10 @@ export function extentOf(plan: FullPlan): Extent {
 /** The most that is laid out and solved within a page's patience. */
 export const MOST: Extent = { beds: 30_000, runs: 90_000, emitters: 6_000_000, corners: 4_000 };
 const SAYS: Record<keyof Extent, string> = {
-  beds: 'beds',
-  runs: 'runs',
-  emitters: 'emitters',
-  corners: 'corners of things in the way',
+  beds: msg`beds`,
+  runs: msg`runs`,
+  emitters: msg`emitters`,
+  corners: msg`corners of things in the way`,
 };
 
 /** What of a plan is too much to be worked out, in words. */
@@ -120,7 +121,7 @@ export function tooLarge(plan: FullPlan): Contradiction | undefined {
     if (extent[what] > MOST[what])
       return {
         path: what === 'corners' ? 'obstacles' : 'blocks',
-        what: `the plan has about ${Math.round(extent[what]).toLocaleString('en-US')} ${SAYS[what]}; at most ${MOST[what].toLocaleString('en-US')} can be worked out. Make two plans of it`,
+        what: msg`the plan has about ${grouped(Math.round(extent[what]))} ${SAYS[what]}; at most ${grouped(MOST[what])} can be worked out. Make two plans of it`,
       };
   return undefined;
 }

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { msg } from '../language';
 import type { PartKind } from '../catalog/headParts';
 import { brokenJson } from './brokenJson';
 import { ownPartSchema } from './schema';
@@ -33,7 +34,7 @@ export function readParts(text: string): PartsReading {
     ok: false,
     why:
       first.path[0] === 'format'
-        ? 'the file is not a list of parts from Idle Furrow'
+        ? msg`the file is not a list of parts from Idle Furrow`
         : `${first.path.join('.')}: ${first.message.replace(/^"[^"]*" /, '')}`,
   };
 }

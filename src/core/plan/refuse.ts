@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { fillIn } from './defaults';
 import { tooLarge } from './measure';
 import { LIMITS } from './rules';
@@ -20,10 +21,10 @@ const tooMany = (limit: number, what: string): Refusal => ({ rule: 'array.max', 
 /** What only the whole list of blocks tells. */
 function listRefusal({ blocks }: Plan): Refusal | undefined {
   if (blocks.length > LIMITS.blocks)
-    return tooMany(LIMITS.blocks, `a plan holds at most ${LIMITS.blocks} blocks`);
+    return tooMany(LIMITS.blocks, msg`a plan holds at most ${LIMITS.blocks} blocks`);
   const seen = new Set<string>();
   for (const { id } of blocks) {
-    if (seen.has(id)) return { rule: 'array.unique', what: `there are two blocks “${id}”` };
+    if (seen.has(id)) return { rule: 'array.unique', what: msg`there are two blocks “${id}”` };
     seen.add(id);
   }
   return undefined;

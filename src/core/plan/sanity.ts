@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { HEAD_PARTS } from '../catalog/headParts';
 import { isCrop } from '../catalog/crops';
 import { areaM2, crossingSides } from '../ground';
@@ -26,7 +27,7 @@ export function contradictions(plan: FullPlan): Contradiction[] {
   const found: Contradiction[] = [];
   const add: Add = (path, what, other) => void found.push({ path, what, ...(other && { other }) });
   if (!plan.sources.some((s) => s.id === plan.sourceId))
-    add('sourceId', `there is no source “${plan.sourceId}”`);
+    add('sourceId', msg`there is no source “${plan.sourceId}”`);
   plan.sources.forEach((s, i) =>
     checkSource(s, (path, what, other) =>
       add(`sources[${i}].${path}`, what, other && `sources[${i}].${other}`),
@@ -34,16 +35,16 @@ export function contradictions(plan: FullPlan): Contradiction[] {
   );
   if (plan.backup) {
     if (!plan.sources.some((s) => s.id === plan.backup!.sourceId))
-      add('backup.sourceId', `there is no source “${plan.backup.sourceId}”`);
+      add('backup.sourceId', msg`there is no source “${plan.backup.sourceId}”`);
     else if (plan.backup.sourceId === plan.sourceId)
-      add('backup.sourceId', 'the backup must be another source than the one in use');
+      add('backup.sourceId', msg`the backup must be another source than the one in use`);
   }
   const known = new Set([...HEAD_PARTS, ...plan.parts].map((p) => p.id));
   const checkParts = (path: string, parts: FullPlan['head']): void =>
     parts.forEach((p, i) => {
-      if (!known.has(p.kind)) add(`${path}[${i}].kind`, `there is no part “${p.kind}”`);
+      if (!known.has(p.kind)) add(`${path}[${i}].kind`, msg`there is no part “${p.kind}”`);
       if (p.minLph >= p.maxLph)
-        add(`${path}[${i}].minLph`, 'its least flow must be below its greatest', `${path}[${i}].maxLph`);
+        add(`${path}[${i}].minLph`, msg`its least flow must be below its greatest`, `${path}[${i}].maxLph`);
     });
   checkParts('head', plan.head);
   checkIds(plan, add);
@@ -57,7 +58,7 @@ export function contradictions(plan: FullPlan): Contradiction[] {
     if (b.tape.minKpa >= b.tape.maxKpa) {
       add(
         `blocks[${i}].tape.minKpa`,
-        'the least working pressure must be below the highest',
+        msg`the least working pressure must be below the highest`,
         `blocks[${i}].tape.maxKpa`,
       );
     }
@@ -65,7 +66,7 @@ export function contradictions(plan: FullPlan): Contradiction[] {
       if (j > 0 && step.fromBed <= all[j - 1].fromBed)
         add(
           `blocks[${i}].header.steps[${j}].fromBed`,
-          'each size must begin at a later bed than the one before',
+          msg`each size must begin at a later bed than the one before`,
         );
     });
   });
@@ -85,54 +86,55 @@ function checkGround(plan: FullPlan, add: Add): void {
     if (tape.minKpa >= tape.maxKpa)
       add(
         `tapes[${i}].tape.minKpa`,
-        'the least working pressure must be below the highest',
+        msg`the least working pressure must be below the highest`,
         `tapes[${i}].tape.maxKpa`,
       );
   });
   plan.blocks.forEach((b, i) => {
     for (const [key, { tape }] of Object.entries(b.beds.single))
       if (tape !== undefined && !tapes.has(tape))
-        add(`blocks[${i}].beds.single.${key}.tape`, `there is no tape “${tape}”`);
+        add(`blocks[${i}].beds.single.${key}.tape`, msg`there is no tape “${tape}”`);
     if (!b.outline || whole.has(b.outline)) return;
     const crossing = crossingSides(b.outline);
     if (crossing)
       add(
         `blocks[${i}].outline`,
-        `its sides ${crossing[0]} and ${crossing[1]} cross each other: corners go round the field in order`,
+        msg`its sides ${crossing[0]} and ${crossing[1]} cross each other: corners go round the field in order`,
       );
     else if (areaM2(b.outline) < LEAST_GROUND_M2)
-      add(`blocks[${i}].outline`, 'its corners enclose no ground');
+      add(`blocks[${i}].outline`, msg`its corners enclose no ground`);
     else whole.add(b.outline);
   });
   plan.obstacles.forEach((o, i) => {
     const least = LEAST_PLACES[o.kind];
-    if (o.points.length < least) add(`obstacles[${i}].points`, `a ${o.kind} takes ${least} places at least`);
+    if (o.points.length < least)
+      add(`obstacles[${i}].points`, msg`a ${o.kind} takes ${least} places at least`);
   });
 }
 
 function checkSource(s: Source, add: Add): void {
   if (s.booster.kind !== 'none') checkCurve(s.booster.curve, 'booster.curve', add);
   if (s.booster.kind === 'variable' && s.booster.holdKpa <= unaidedKpa(s))
-    add('booster.holdKpa', 'the source comes to that pressure by itself: the booster must hold more');
+    add('booster.holdKpa', msg`the source comes to that pressure by itself: the booster must hold more`);
   switch (s.kind) {
     case 'tap':
       if (s.method === 'gauge' && s.flowingKpa >= s.shutKpa)
-        add('flowingKpa', 'with water running the gauge must read less than shut', 'shutKpa');
+        add('flowingKpa', msg`with water running the gauge must read less than shut`, 'shutKpa');
       return;
     case 'tank':
-      if (s.lowM < s.outletM) add('lowM', 'the low water stands below the outlet', 'outletM');
-      if (s.highM < s.lowM) add('highM', 'the high water stands below the low water', 'lowM');
+      if (s.lowM < s.outletM) add('lowM', msg`the low water stands below the outlet`, 'outletM');
+      if (s.highM < s.lowM) add('highM', msg`the high water stands below the low water`, 'lowM');
       if (s.shape === 'stated' && s.highM <= s.outletM)
-        add('highM', 'the high water must stand over the outlet for the tank to hold anything', 'outletM');
+        add('highM', msg`the high water must stand over the outlet for the tank to hold anything`, 'outletM');
       if (s.level === 'held' && s.floatM < s.outletM)
-        add('floatM', 'the float holds the water below the outlet', 'outletM');
+        add('floatM', msg`the float holds the water below the outlet`, 'outletM');
       return;
     case 'well':
       checkCurve(s.curve, 'curve', add);
       if (s.drop.lengthM < s.pumpingLevelM)
         add(
           'drop.lengthM',
-          'the drop pipe must reach down to the water while the pump runs',
+          msg`the drop pipe must reach down to the water while the pump runs`,
           'pumpingLevelM',
         );
       checkVessel(s.vessel, add);
@@ -140,7 +142,7 @@ function checkSource(s: Source, add: Add): void {
     case 'pump':
       checkCurve(s.curve, 'curve', add);
       if (s.suction.lengthM < s.liftM)
-        add('suction.lengthM', 'the suction pipe is shorter than the lift', 'liftM');
+        add('suction.lengthM', msg`the suction pipe is shorter than the lift`, 'liftM');
       checkVessel(s.vessel, add);
   }
 }
@@ -148,11 +150,11 @@ function checkSource(s: Source, add: Add): void {
 function checkVessel(v: Extract<Source, { kind: 'well' }>['vessel'], add: Add): void {
   if (v.part !== 'tank') return;
   if (v.cutInKpa >= v.cutOutKpa)
-    add('vessel.cutInKpa', 'the switch must start the pump below where it stops it', 'vessel.cutOutKpa');
+    add('vessel.cutInKpa', msg`the switch must start the pump below where it stops it`, 'vessel.cutOutKpa');
   if (v.prechargeKpa >= v.cutOutKpa)
     add(
       'vessel.prechargeKpa',
-      'the air in the empty tank must be below the pressure at which the pump stops',
+      msg`the air in the empty tank must be below the pressure at which the pump stops`,
       'vessel.cutOutKpa',
     );
 }
@@ -160,7 +162,11 @@ function checkVessel(v: Extract<Source, { kind: 'well' }>['vessel'], add: Add): 
 function checkCurve(curve: PumpCurve, path: string, add: Add): void {
   if (curve.method === 'label') {
     if (pumpEfficiency(curve.labelLph, curve.labelM, curve.powerKw) > MOST_EFFICIENT)
-      add(`${path}.powerKw`, 'a pump of this power cannot give that flow at that head', `${path}.labelLph`);
+      add(
+        `${path}.powerKw`,
+        msg`a pump of this power cannot give that flow at that head`,
+        `${path}.labelLph`,
+      );
     return;
   }
   curve.points.forEach((p, i, all) => {
@@ -168,13 +174,13 @@ function checkCurve(curve: PumpCurve, path: string, add: Add): void {
     if (p.flowLph <= all[i - 1].flowLph)
       add(
         `${path}.points[${i}].flowLph`,
-        'each point’s flow must be above that of the point before',
+        msg`each point’s flow must be above that of the point before`,
         `${path}.points[${i - 1}].flowLph`,
       );
     if (p.headM > all[i - 1].headM)
       add(
         `${path}.points[${i}].headM`,
-        'a pump’s head does not rise with its flow: each point must be at or under the one before',
+        msg`a pump’s head does not rise with its flow: each point must be at or under the one before`,
         `${path}.points[${i - 1}].headM`,
       );
   });
@@ -185,7 +191,7 @@ function checkCurve(curve: PumpCurve, path: string, add: Add): void {
 function checkCrops(plan: FullPlan, add: Add): void {
   const known = new Set(['none', ...cropsOf(plan).map((c) => c.id)]);
   const check = (crop: string | undefined, path: string): void => {
-    if (crop !== undefined && !known.has(crop)) add(path, `there is no crop “${crop}”`);
+    if (crop !== undefined && !known.has(crop)) add(path, msg`there is no crop “${crop}”`);
   };
   plan.blocks.forEach((b, i) => {
     check(b.beds.crop, `blocks[${i}].beds.crop`);
@@ -196,7 +202,7 @@ function checkCrops(plan: FullPlan, add: Add): void {
     for (const crop of Object.keys(plan.watering[field])) check(crop, `watering.${field}.${crop}`);
   plan.watering.ownCrops.forEach((c, i) => {
     if (c.id === 'none' || isCrop(c.id))
-      add(`watering.ownCrops[${i}].id`, `“${c.id}” is a crop of the table already`);
+      add(`watering.ownCrops[${i}].id`, msg`“${c.id}” is a crop of the table already`);
   });
 }
 
@@ -205,33 +211,36 @@ function checkWatering({ watering, blocks, sources }: FullPlan, add: Add): void 
   const taken = new Map<string, string>();
   watering.sets.forEach((set, i) => {
     if (set.source !== undefined && !sources.some((s) => s.id === set.source))
-      add(`watering.sets[${i}].source`, `there is no source “${set.source}”`);
+      add(`watering.sets[${i}].source`, msg`there is no source “${set.source}”`);
     set.beds.forEach(({ block, keys }, j) => {
       const path = `watering.sets[${i}].beds[${j}]`;
-      if (!known.has(block)) add(`${path}.block`, `there is no block “${block}”`);
+      if (!known.has(block)) add(`${path}.block`, msg`there is no block “${block}”`);
       for (const key of keys ?? ['']) {
         const bed = `${block}/${key}`;
         const other = taken.get(bed) ?? (key && taken.get(`${block}/`));
-        if (other) add(path, `${key ? `bed ${key}` : 'the block'} is in “${other}” already`);
+        if (other) add(path, msg`${key ? msg`bed ${key}` : msg`the block`} is in “${other}” already`);
         taken.set(bed, set.name);
       }
     });
   });
   watering.weather?.days.forEach((d, i) => {
     if (d.minC > d.maxC)
-      add(`watering.weather.days[${i}].minC`, 'the minimum temperature of a day is not above its maximum');
+      add(`watering.weather.days[${i}].minC`, msg`the minimum temperature of a day is not above its maximum`);
     if (d.humidityMin !== undefined && d.humidityMax !== undefined && d.humidityMin > d.humidityMax)
-      add(`watering.weather.days[${i}].humidityMin`, 'the least humidity of a day is not above its maximum');
+      add(
+        `watering.weather.days[${i}].humidityMin`,
+        msg`the least humidity of a day is not above its maximum`,
+      );
   });
   watering.climate.months?.forEach((m, i) => {
     if (m.minC > m.maxC)
       add(
         `watering.climate.months[${i}].minC`,
-        'the minimum temperature of a month is not above its maximum',
+        msg`the minimum temperature of a month is not above its maximum`,
       );
   });
   watering.notes.forEach((n, i) => {
-    if (!known.has(n.block)) add(`watering.notes[${i}].block`, `there is no block “${n.block}”`);
+    if (!known.has(n.block)) add(`watering.notes[${i}].block`, msg`there is no block “${n.block}”`);
   });
 }
 
@@ -241,13 +250,13 @@ const TAKEN_SETS: readonly string[] = ['all', 'none', 'everything'];
 
 /** An id names one thing: where pieces of the main end a block and a tee must not be mistaken for each other, or the head. */
 function checkIds(plan: FullPlan, add: Add): void {
-  const taken = (id: string): string => `“${id}” means something else: give it another id`;
+  const taken = (id: string): string => msg`“${id}” means something else: give it another id`;
   const tees = new Set(plan.tees.map((t) => t.id));
   plan.tees.forEach((t, i) => TAKEN_ENDS.includes(t.id) && add(`tees[${i}].id`, taken(t.id)));
   plan.blocks.forEach((b, i) => {
     if (TAKEN_ENDS.includes(b.id)) add(`blocks[${i}].id`, taken(b.id));
     if (tees.has(b.id))
-      add(`blocks[${i}].id`, `a tee and a block are both “${b.id}”: give one of them another id`);
+      add(`blocks[${i}].id`, msg`a tee and a block are both “${b.id}”: give one of them another id`);
   });
   plan.watering.sets.forEach(
     (s, i) => TAKEN_SETS.includes(s.id) && add(`watering.sets[${i}].id`, taken(s.id)),
@@ -268,8 +277,8 @@ function checkMains(plan: FullPlan, add: Add): void {
     return false;
   };
   const check = (path: string, start: string): void => {
-    if (start !== HEAD && !from.has(start)) add(path, `there is no tee “${start}”`);
-    else if (!leadsToHead(start)) add(path, 'this piece of the main does not lead back to the head');
+    if (start !== HEAD && !from.has(start)) add(path, msg`there is no tee “${start}”`);
+    else if (!leadsToHead(start)) add(path, msg`this piece of the main does not lead back to the head`);
   };
   plan.tees.forEach((t, i) => check(`tees[${i}].main.from`, t.main.from));
   plan.blocks.forEach((b, i) => check(`blocks[${i}].main.from`, b.main.from));

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { Surface } from '../ground';
 import { fittingKpaPerLph2, friction, frictionKpaPerM, type Medium } from '../hydraulics/friction';
 import { bucketLph, bucketPoints, type PumpCurve } from '../hydraulics/pump';
@@ -93,7 +94,7 @@ const BOOSTER_PUMP: PumpCurve = {
 const TAP: Omit<TapSource, 'booster'> = {
   ...SITE,
   kind: 'tap',
-  name: 'tap',
+  name: msg`tap`,
   method: 'bucket',
   shutKpa: TYPICAL_SHUT_KPA,
   bucketL: 20,
@@ -105,7 +106,7 @@ const TAP: Omit<TapSource, 'booster'> = {
 const WELL: Omit<WellSource, 'booster' | 'curve' | 'drop' | 'vessel'> = {
   ...SITE,
   kind: 'well',
-  name: 'well',
+  name: msg`well`,
   pumpingLevelM: 12,
   yieldLph: 3000,
 };
@@ -113,7 +114,7 @@ const WELL: Omit<WellSource, 'booster' | 'curve' | 'drop' | 'vessel'> = {
 const PUMP: Omit<PumpSource, 'booster' | 'curve' | 'suction' | 'vessel'> = {
   ...SITE,
   kind: 'pump',
-  name: 'pump',
+  name: msg`pump`,
   liftM: 1.5,
   footValve: true,
   altitudeM: 100,
@@ -123,7 +124,7 @@ const PUMP: Omit<PumpSource, 'booster' | 'curve' | 'suction' | 'vessel'> = {
 const TANK: Omit<TankSource, 'booster'> = {
   ...SITE,
   kind: 'tank',
-  name: 'tank',
+  name: msg`tank`,
   outletM: 1,
   highM: 2,
   lowM: 1.2,

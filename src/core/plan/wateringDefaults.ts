@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { coverKind } from '../catalog/covers';
 import { over } from './over';
 import type { StatedWatering } from './types';
@@ -45,7 +46,7 @@ export function fullWatering(stated: StatedWatering | undefined, latDeg: number 
   const { pump, cool, person, ...days } = day ?? {};
   return {
     ...over({ apart: true, notes: [], planted: {}, crops: {}, ownCrops: [] }, rest),
-    sets: (sets ?? []).map((s, i) => over({ ...s, name: `Set ${i + 1}` }, s)),
+    sets: (sets ?? []).map((s, i) => over({ ...s, name: msg`Set ${i + 1}` }, s)),
     need: over(NEED, need),
     day: {
       ...over(DAY, days),

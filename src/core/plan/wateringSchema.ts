@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { msg } from '../language';
 import { CLIMATES } from '../soil';
 import { CROPS } from '../catalog/crops';
 import { id, ids, LIMITS, notNegative, positive, text } from './rules';
@@ -17,8 +18,8 @@ export const date = Joi.string()
     return real.getUTCMonth() === m - 1 && real.getUTCDate() === d ? value : helpers.error('date.none');
   })
   .messages({
-    'date.none': 'there is no such day',
-    'string.pattern.name': 'a date is written like 2027-05-01',
+    'date.none': msg`there is no such day`,
+    'string.pattern.name': msg`a date is written like 2027-05-01`,
   });
 const minute = Joi.number()
   .min(0)

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { CropId, CropKind } from '../catalog/crops';
 import type { ClimateId, CropNeed, DayWeather, MonthClimate, Station } from '../soil';
 
@@ -114,11 +115,11 @@ export interface DayRules {
 
 /** What a hand felt of the soil: how much of the water it holds for plants is there. */
 export const FEELS = [
-  { id: 'dry', name: 'dry, crumbles, no ball', share: 0.15 },
-  { id: 'some', name: 'a weak ball that breaks', share: 0.4 },
-  { id: 'moist', name: 'a ball that holds', share: 0.65 },
-  { id: 'wet', name: 'a ball that leaves the hand damp', share: 0.9 },
-  { id: 'full', name: 'water on the hand', share: 1 },
+  { id: 'dry', name: msg`dry, crumbles, no ball`, share: 0.15 },
+  { id: 'some', name: msg`a weak ball that breaks`, share: 0.4 },
+  { id: 'moist', name: msg`a ball that holds`, share: 0.65 },
+  { id: 'wet', name: msg`a ball that leaves the hand damp`, share: 0.9 },
+  { id: 'full', name: msg`water on the hand`, share: 1 },
 ] as const;
 export type FeelId = (typeof FEELS)[number]['id'];
 

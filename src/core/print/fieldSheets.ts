@@ -1,4 +1,5 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { msg } from '../language';
 import { writePlan } from '../plan';
 import { fingerprint, MARGIN_PT } from './page';
 import { farm } from './sheets/farm';
@@ -15,16 +16,16 @@ import type { Printed, SheetMaker } from './sheets/printed';
 
 /** The sheets there are. */
 export const SHEETS = [
-  { id: 'farm', name: 'The farm to scale' },
-  { id: 'head', name: 'The head, and what its gauges should read' },
-  { id: 'parts', name: 'Parts and shopping' },
-  { id: 'cut', name: 'Header rules and cut list' },
-  { id: 'holes', name: 'Strip rule for planting holes' },
-  { id: 'steps', name: 'Steps, with boxes' },
-  { id: 'timer', name: 'The timer’s programme' },
-  { id: 'walk', name: 'First walk, with blanks' },
-  { id: 'upkeep', name: 'Upkeep through the year' },
-  { id: 'labels', name: 'Labels for valves and beds' },
+  { id: 'farm', name: msg`The farm to scale` },
+  { id: 'head', name: msg`The head, and what its gauges should read` },
+  { id: 'parts', name: msg`Parts and shopping` },
+  { id: 'cut', name: msg`Header rules and cut list` },
+  { id: 'holes', name: msg`Strip rule for planting holes` },
+  { id: 'steps', name: msg`Steps, with boxes` },
+  { id: 'timer', name: msg`The timer’s programme` },
+  { id: 'walk', name: msg`First walk, with blanks` },
+  { id: 'upkeep', name: msg`Upkeep through the year` },
+  { id: 'labels', name: msg`Labels for valves and beds` },
 ] as const;
 export type SheetId = (typeof SHEETS)[number]['id'];
 
@@ -74,7 +75,7 @@ export function fieldSheets(
     pageSize: plan.build.paper === 'a4' ? 'A4' : 'LETTER',
     ...(which[0] === 'farm' && isAcross(content[0]) && { pageOrientation: 'landscape' }),
     pageMargins: [MARGIN_PT, MARGIN_PT, MARGIN_PT, MARGIN_PT + 10],
-    info: { title: `${plan.name}: field sheets`, creator: 'Idle Furrow' },
+    info: { title: msg`${plan.name}: field sheets`, creator: msg`Idle Furrow` },
     defaultStyle: { font: 'Page', fontSize: 9.5 },
     styles: {
       heading: { fontSize: 17, bold: true, margin: [0, 0, 0, 6] },
@@ -85,11 +86,11 @@ export function fieldSheets(
       margin: [MARGIN_PT, now === 1 && which[0] === 'farm' ? FARM_FOOT_PT : 8, MARGIN_PT, 0],
       columns: [
         {
-          text: `${plan.name} · ${on} · plan ${mark} · planning figures, not a design signed by an engineer`,
+          text: msg`${plan.name} · ${on} · plan ${mark} · planning figures, not a design signed by an engineer`,
           fontSize: 7.5,
           width: '*',
         },
-        { text: `page ${now} of ${all}`, fontSize: 7.5, alignment: 'right', width: 80 },
+        { text: msg`page ${now} of ${all}`, fontSize: 7.5, alignment: 'right', width: 80 },
       ],
     }),
     content,

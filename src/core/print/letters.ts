@@ -1,3 +1,4 @@
+import { msg } from '../language';
 /** Letters of the page's own type; whatever else is written is set in the wider one. */
 const OWN =
   /^[\s\u0021-\u00ff\u0131\u0152\u0153\u02c6\u02da\u02dc\u2010-\u2027\u2030-\u205e\u20ac\u2122\u2212]*$/u;
@@ -10,8 +11,8 @@ const IN_DRAWINGS: Record<string, string> = {
   '⅞': ' 7/8',
   '⅜': ' 3/8',
   '⅛': ' 1/8',
-  '≤': 'at most ',
-  '≥': 'at least ',
+  '≤': msg`at most `,
+  '≥': msg`at least `,
 };
 
 /** A document's content with every text in letters that its types have. */

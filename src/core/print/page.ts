@@ -1,4 +1,5 @@
 import type { Content, TableCell } from 'pdfmake/interfaces';
+import { fixed, msg } from '../language';
 import type { Family } from '../plan';
 
 /** Sizes of paper, points, and its margins. */
@@ -14,7 +15,7 @@ export const heading = (text: string, more: object = {}): Content => ({ text, st
 export const subheading = (text: string): Content => ({ text, style: 'subheading' });
 export const para = (text: string): Content => ({ text, margin: [0, 0, 0, 4] });
 export const caution = (text: string): Content => ({
-  table: { widths: ['*'], body: [[{ text: `Caution: ${text}`, bold: true, margin: [4, 3, 4, 3] }]] },
+  table: { widths: ['*'], body: [[{ text: msg`Caution: ${text}`, bold: true, margin: [4, 3, 4, 3] }]] },
   margin: [0, 2, 0, 4],
 });
 
@@ -56,7 +57,7 @@ export const num = (text: string): TableCell => ({ text, alignment: 'right' });
 const M_PER_IN = 0.0254;
 const EIGHTHS = 8;
 export function onTape(m: number, family: Family): string {
-  if (family === 'metric') return `${(m * 100).toFixed(1)} cm`;
+  if (family === 'metric') return msg`${fixed(m * 100, 1)} cm`;
   const eighths = Math.round((m / M_PER_IN) * EIGHTHS);
   const [whole, rest] = [Math.floor(eighths / EIGHTHS), eighths % EIGHTHS];
   const inches = (value: number): string => {
@@ -66,7 +67,7 @@ export function onTape(m: number, family: Family): string {
     return `${w > 0 ? `${w} ` : ''}${r / by}/${EIGHTHS / by}`;
   };
   const ft = Math.floor(whole / 12);
-  return ft > 0 ? `${ft} ft ${inches(whole % 12)} in` : `${inches(whole)} in`;
+  return ft > 0 ? msg`${ft} ft ${inches(whole % 12)} in` : msg`${inches(whole)} in`;
 }
 
 /** A short mark of a text: unlike for unlike texts but for chance (FNV-1a, 32 bits). */

@@ -1,4 +1,5 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { fixed, msg } from '../language';
 import { cropName, type FullPlan } from '../plan';
 import {
   cupLph,
@@ -32,7 +33,7 @@ export function seasonReport(r: Reported): TDocumentDefinitions {
   const entries = [...r.standing].map((s) => s.entry).reverse();
   const of = (...what: Entry['what'][]): Entry[] => entries.filter((e) => what.includes(e.what));
   const setName = (id: string | undefined): string =>
-    r.plan.watering.sets.find((s) => s.id === id)?.name ?? 'everything at once';
+    r.plan.watering.sets.find((s) => s.id === id)?.name ?? msg`everything at once`;
   const readings = of('reading').flatMap((e) => {
     const expected = r.expected.get(`${e.set ?? ''}/${e.spot}`);
     return expected && e.value !== undefined
@@ -41,58 +42,58 @@ export function seasonReport(r: Reported): TDocumentDefinitions {
   });
   const off = readings.filter((x) => x.judged !== 'as-expected');
   const content: Content[] = [
-    heading(`${r.plan.name}: the season`),
+    heading(msg`${r.plan.name}: the season`),
     para(
       entries.length > 0
-        ? `${r.day(entries[0].at)} to ${r.day(entries.at(-1)!.at)}: ${entries.length} entries.`
-        : 'Nothing was written in the book.',
+        ? msg`${r.day(entries[0].at)} to ${r.day(entries.at(-1)!.at)}: ${entries.length} entries.`
+        : msg`Nothing was written in the book.`,
     ),
-    subheading('Water'),
+    subheading(msg`Water`),
     ...waterSaid(r, setName),
-    subheading('Gauges'),
-    para(`${readings.length} readings, ${readings.length - off.length} of them as expected.`),
+    subheading(msg`Gauges`),
+    para(msg`${readings.length} readings, ${readings.length - off.length} of them as expected.`),
     ...(off.length > 0
       ? [
           table(
             ['auto', '*', 'auto', 'auto'],
-            ['Day', 'Place', 'Read', 'Expected'],
+            [msg`Day`, msg`Place`, msg`Read`, msg`Expected`],
             off.map(({ e, expected }) => [
               r.day(e.at),
               expected.spot.name,
               num(r.show(e.value!, 'pressure')),
-              num(`${r.show(expected.low, 'pressure')} to ${r.show(expected.high, 'pressure')}`),
+              num(msg`${r.show(expected.low, 'pressure')} to ${r.show(expected.high, 'pressure')}`),
             ]),
           ),
         ]
       : []),
-    subheading('Seen, mended, cleaned'),
+    subheading(msg`Seen, mended, cleaned`),
     ...list(
       r,
       of('seen', 'repair', 'cleaned', 'flush', 'feed', 'note').filter((e) => e.seen !== 'fine'),
     ),
-    subheading('Catch cups'),
+    subheading(msg`Catch cups`),
     ...of('cups').flatMap((e): Content[] => {
       const flows = (e.cups ?? []).map((c) => cupLph(c.ml, e.seconds!));
       if (flows.length < 2) return [];
       const even = evennessOfCups(flows);
       return [
         para(
-          `${r.day(e.at)}, ${r.plan.blocks.find((b) => b.id === e.block)?.name ?? ''}: mean ${r.show(even.meanLph, 'emitterFlow')}, lowest quarter ${r.show(even.lowQuarter, 'share')}, ${flows.length} cups.`,
+          msg`${r.day(e.at)}, ${r.plan.blocks.find((b) => b.id === e.block)?.name ?? ''}: mean ${r.show(even.meanLph, 'emitterFlow')}, lowest quarter ${r.show(even.lowQuarter, 'share')}, ${flows.length} cups.`,
         ),
       ];
     }),
-    ...(of('cups').length === 0 ? [para('None were noted.')] : []),
-    subheading('Learned'),
+    ...(of('cups').length === 0 ? [para(msg`None were noted.`)] : []),
+    subheading(msg`Learned`),
     para(
       of('learned').length > 0
-        ? 'The gauges are predicted with what the farm’s own readings taught.'
-        : 'Nothing was learned yet from readings of good days.',
+        ? msg`The gauges are predicted with what the farm’s own readings taught.`
+        : msg`Nothing was learned yet from readings of good days.`,
     ),
   ];
   return {
     pageSize: r.plan.build.paper === 'a4' ? 'A4' : 'LETTER',
     pageMargins: [MARGIN_PT, MARGIN_PT, MARGIN_PT, MARGIN_PT + 10],
-    info: { title: `${r.plan.name}: the season`, creator: 'Idle Furrow' },
+    info: { title: msg`${r.plan.name}: the season`, creator: msg`Idle Furrow` },
     defaultStyle: { font: 'Page', fontSize: 9.5 },
     styles: {
       heading: { fontSize: 16, bold: true, margin: [0, 0, 0, 6] },
@@ -100,7 +101,7 @@ export function seasonReport(r: Reported): TDocumentDefinitions {
     },
     content,
     footer: (page: number, pages: number) => ({
-      text: `${r.on} · planning figures · page ${page} of ${pages}`,
+      text: msg`${r.on} · planning figures · page ${page} of ${pages}`,
       alignment: 'center',
       fontSize: 8,
     }),
@@ -111,25 +112,25 @@ export function seasonReport(r: Reported): TDocumentDefinitions {
 function waterSaid({ plan, water, show }: Reported, setName: (id: string | undefined) => string): Content[] {
   const litres = (v: number) => num(show(v, 'volume'));
   const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
-  const money = (v: number): string => `${v.toFixed(2)} ${plan.build.currency}`.trim();
+  const money = (v: number): string => `${fixed(v, 2)} ${plan.build.currency}`.trim();
   const said: string[] = [
-    `Given in all ${show(water.litres, 'volume')}; rain ${show(water.rainMm, 'rain')}${water.rainFrom === 'book' ? ', as noted' : ', by the plan’s weather'}.`,
+    msg`Given in all ${show(water.litres, 'volume')}; rain ${show(water.rainMm, 'rain')}${water.rainFrom === 'book' ? msg`, as noted` : msg`, by the plan’s weather`}.`,
   ];
   if (water.meter)
     said.push(
-      `The meter counted ${show(water.meter.countedL, 'volume')}, minutes and planned flow of that time say ${show(water.meter.byMinutesL, 'volume')}; the meter is used.`,
+      msg`The meter counted ${show(water.meter.countedL, 'volume')}, minutes and planned flow of that time say ${show(water.meter.byMinutesL, 'volume')}; the meter is used.`,
     );
-  if (water.waterCost !== undefined) said.push(`Cost of water: ${money(water.waterCost)}.`);
+  if (water.waterCost !== undefined) said.push(msg`Cost of water: ${money(water.waterCost)}.`);
   if (water.kwh !== undefined)
     said.push(
-      `Power: ${water.kwh.toFixed(1)} kWh${water.powerCost === undefined ? '' : `, ${money(water.powerCost)}`}.`,
+      msg`Power: ${fixed(water.kwh, 1)} kWh${water.powerCost === undefined ? '' : `, ${money(water.powerCost)}`}.`,
     );
   return [
     ...(water.sets.length > 0
       ? [
           table(
             ['*', 'auto', 'auto'],
-            ['Set', 'Ran', 'Gave'],
+            [msg`Set`, msg`Ran`, msg`Gave`],
             water.sets.map((s) => [
               setName(s.set),
               num(show(s.minutes * S_PER_MIN, 'minutes')),
@@ -138,7 +139,7 @@ function waterSaid({ plan, water, show }: Reported, setName: (id: string | undef
           ),
           table(
             ['*', '*', 'auto', 'auto', 'auto'],
-            ['Block', 'Crop', 'Given', 'Rain at the roots', 'Needed'],
+            [msg`Block`, msg`Crop`, msg`Given`, msg`Rain at the roots`, msg`Needed`],
             water.beds.map((b) => [
               plan.blocks.find((x) => x.id === b.blockId)?.name ?? b.blockId,
               cropName(plan, b.crop),
@@ -148,7 +149,7 @@ function waterSaid({ plan, water, show }: Reported, setName: (id: string | undef
             ]),
           ),
         ]
-      : [para('No minutes were written down.')]),
+      : [para(msg`No minutes were written down.`)]),
     para(said.join(' ')),
   ];
 }
@@ -156,18 +157,18 @@ function waterSaid({ plan, water, show }: Reported, setName: (id: string | undef
 const NAMES: Partial<Record<Entry['what'], string>> = {
   seen: 'seen',
   repair: 'repair',
-  cleaned: 'filter cleaned',
+  cleaned: msg`filter cleaned`,
   flush: 'flushed',
   feed: 'feed',
   note: 'note',
 };
 
 function list(r: Reported, entries: readonly Entry[]): Content[] {
-  if (entries.length === 0) return [para('Nothing was noted.')];
+  if (entries.length === 0) return [para(msg`Nothing was noted.`)];
   return [
     table(
       ['auto', 'auto', '*'],
-      ['Day', 'What', ''],
+      [msg`Day`, msg`What`, ''],
       entries.map((e) => [
         r.day(e.at),
         NAMES[e.what]!,

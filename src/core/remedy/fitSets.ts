@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { costOf } from '../build';
 import type { Block, Plan, WaterSet } from '../plan';
 import { changed } from '../changes';
@@ -149,7 +150,7 @@ function setsOf(judged: Judgement, blocks: readonly Block[], share: number): Uni
 const namedSets = (sets: readonly Unit[][]): WaterSet[] =>
   sets.map((units, i) => ({
     id: `set-${i + 1}`,
-    name: `Set ${i + 1}`,
+    name: msg`Set ${i + 1}`,
     beds: units.map((u) => ({ ...u })),
   }));
 

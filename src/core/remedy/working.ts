@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { Finding } from '../check';
 import { sayChange } from '../changes';
 import type { FullPlan } from '../plan';
@@ -17,26 +18,26 @@ export function remedyWorking(
 ): Working {
   const says = changes.map((c) => sayChange(c, plan, (value, kind) => format(value, kind, choice)));
   const pair = (meaning: string, from: number, to: number, kind: Term['kind']): Term[] => [
-    term('', `${meaning}, before`, from, kind),
-    term('', `${meaning}, after`, to, kind),
+    term('', msg`${meaning}, before`, from, kind),
+    term('', msg`${meaning}, after`, to, kind),
   ];
   const left = less ? less.margin : finding.margin;
   return {
-    title: `What it does: ${says.join(', and ')}`,
-    says: `This is all that it changes. The changed plan was solved in every set and state and checked again: what was found is ${clears ? 'gone' : 'still there, less'}${worse.length > 0 ? `, and ${worse.length === 1 ? 'one thing is' : `${worse.length} things are`} worse` : ', and nothing is worse'}.`,
+    title: msg`What it does: ${says.join(', and ')}`,
+    says: msg`This is all that it changes. The changed plan was solved in every set and state and checked again: what was found is ${clears ? msg`gone` : msg`still there, less`}${worse.length > 0 ? msg`, and ${worse.length === 1 ? msg`one thing is` : msg`${worse.length} things are`} worse` : msg`, and nothing is worse`}.`,
     formula: 'ΔC = C_after − C_before',
     terms: [
-      term('C_before', 'of all there is to buy, typical, before', before.cost, 'count'),
+      term('C_before', msg`of all there is to buy, typical, before`, before.cost, 'count'),
       term('C_after', 'after', after.cost, 'count'),
-      term('', 'beyond the limit, before', finding.margin, finding.kind),
-      ...(clears ? [] : [term('', 'beyond the limit, after', left, finding.kind)]),
-      ...pair('weakest emitter', before.weakestKpa, after.weakestKpa, 'pressure'),
-      ...pair('evenness, least of all sets', before.uniformity, after.uniformity, 'share'),
-      ...pair('asked, most of all sets', before.askedLph, after.askedLph, 'flow'),
-      ...pair('the source gives', before.availableLph, after.availableLph, 'flow'),
+      term('', msg`beyond the limit, before`, finding.margin, finding.kind),
+      ...(clears ? [] : [term('', msg`beyond the limit, after`, left, finding.kind)]),
+      ...pair(msg`weakest emitter`, before.weakestKpa, after.weakestKpa, 'pressure'),
+      ...pair(msg`evenness, least of all sets`, before.uniformity, after.uniformity, 'share'),
+      ...pair(msg`asked, most of all sets`, before.askedLph, after.askedLph, 'flow'),
+      ...pair(msg`the source gives`, before.availableLph, after.availableLph, 'flow'),
     ],
     gives: ([was, is]) => is - was,
-    result: term('ΔC', 'more to buy, at typical prices', after.cost - before.cost, 'count'),
-    source: 'The solver, on the plan with these changes and no others; typical shop prices (docs/method.md).',
+    result: term('ΔC', msg`more to buy, at typical prices`, after.cost - before.cost, 'count'),
+    source: msg`The solver, on the plan with these changes and no others; typical shop prices (docs/method.md).`,
   };
 }

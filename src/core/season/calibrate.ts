@@ -1,4 +1,5 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
+import { msg } from '../language';
 import { createNetworkSolver, type NetworkSolver } from '../hydraulics/network';
 import { cholesky, solveLower } from './gauss';
 import { allDoubts, covariance, instrumentDeviation, soundFarm, type Doubt, type Sound } from './noise';
@@ -74,7 +75,7 @@ export function calibrate(days: readonly GoodDay[], checkpoint: () => void = () 
     const rows = readings.flatMap(({ spot: id, value }) => {
       if (value === undefined) return [];
       const spot = spots.findIndex((s) => s.id === id);
-      if (spot < 0) throw new RangeError(`nothing can be read at “${id}”`);
+      if (spot < 0) throw new RangeError(msg`nothing can be read at “${id}”`);
       const deviation = Math.hypot(
         instrumentDeviation(spots[spot], value, farm),
         Math.sqrt(covariance(passing, spot, spot)),
@@ -87,7 +88,7 @@ export function calibrate(days: readonly GoodDay[], checkpoint: () => void = () 
   const ones = new Map(asked.flatMap((a) => a.doubts.map((d) => [d.id, d.one])));
   const names = new Map(asked.flatMap((a) => a.doubts.map((d) => [d.id, d.name])));
   const n = asked.reduce((sum, a) => sum + a.rows.length, 0);
-  if (n === 0) throw new RangeError('nothing was measured');
+  if (n === 0) throw new RangeError(msg`nothing was measured`);
 
   /** What is off, in deviations: readings first, then what was believed. */
   const predict = (out: readonly number[]): number[] => {

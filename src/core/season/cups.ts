@@ -1,3 +1,4 @@
+import { msg } from '../language';
 /*
  * The catch-cup test: how much single emitters give, how evenly, and what unevenness comes from.
  */
@@ -63,7 +64,7 @@ const Z_95 = 1.959964;
  */
 export function evennessOfCups(flows: readonly number[]): Evenness {
   const n = flows.length;
-  if (n < 2) throw new RangeError('two cups at the least');
+  if (n < 2) throw new RangeError(msg`two cups at the least`);
   const mean = flows.reduce((a, b) => a + b, 0) / n;
   const low = [...flows].sort((a, b) => a - b);
   // A quarter of the cups, the last of them in part.
@@ -114,27 +115,27 @@ export const cupsWanted = (cv: number, share: number): number =>
 export function cupAdvice(measured: Evenness, predicted: Evenness, causes: Causes): string[] {
   const advice: string[] = [];
   if (measured.cups < LEAST_CUPS)
-    advice.push(`${measured.cups} cups tell little: take ${LEAST_CUPS} at the least.`);
+    advice.push(msg`${measured.cups} cups tell little: take ${LEAST_CUPS} at the least.`);
   const share = measured.meanLph / predicted.meanLph;
   if (causes.emitters > RENEW_CV)
     advice.push(
-      'The emitters themselves vary too much: flush, and if the next test is no better, renew the line.',
+      msg`The emitters themselves vary too much: flush, and if the next test is no better, renew the line.`,
     );
   else if (causes.emitters > causes.pressure)
     advice.push(
-      'Most of the unevenness comes from the emitters: flush mains, headers and runs, and clean the filter.',
+      msg`Most of the unevenness comes from the emitters: flush mains, headers and runs, and clean the filter.`,
     );
   else if (causes.all > 0.1)
     advice.push(
-      'Most of the unevenness comes from pressure: look at run lengths, header and heights in Check.',
+      msg`Most of the unevenness comes from pressure: look at run lengths, header and heights in Check.`,
     );
   if (share < RENEW_SHARE)
     advice.push(
-      'On the whole they give much less than planned: look at the pressure here first, then at clogging.',
+      msg`On the whole they give much less than planned: look at the pressure here first, then at clogging.`,
     );
   else if (share > 1.25)
     advice.push(
-      'On the whole they give much more than planned: look at the pressure here, and at the label of what lies there.',
+      msg`On the whole they give much more than planned: look at the pressure here, and at the label of what lies there.`,
     );
   return advice;
 }

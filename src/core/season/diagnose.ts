@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { FAULT_KINDS, type FaultKind } from './faults';
 import {
   covarianceOf,
@@ -76,7 +77,7 @@ export const placed = (readings: readonly Reading[], libraries: readonly Library
     const spot = library ? library.spots.findIndex((s) => s.id === reading.spot) : -1;
     if (!library || spot < 0)
       throw new RangeError(
-        `nothing can be read at “${reading.spot}” while ${reading.set ?? 'everything'} waters`,
+        msg`nothing can be read at “${reading.spot}” while ${reading.set ?? msg`everything`} waters`,
       );
     return { reading, library, spot };
   });

@@ -1,4 +1,5 @@
 import { randomNormal } from 'd3-random';
+import { msg } from '../language';
 import { createNetworkSolver, type NetworkSolver } from '../hydraulics/network';
 import { faultKindOf, faultsOf, siteKey } from './faults';
 import { patchyDeviation } from './evidence';
@@ -140,7 +141,7 @@ export function hide(library: Library, faults: HiddenFault[], random: () => numb
       if (found) return found;
       const i = spots.findIndex((s) => s.id === id);
       const spot = spots[i];
-      if (!spot) throw new RangeError(`nothing can be read at “${id}”`);
+      if (!spot) throw new RangeError(msg`nothing can be read at “${id}”`);
       const set = farm.set && { set: farm.set.id };
       if (spot.kind === 'look') {
         const chances = chancesAt(spot, shown.sight, stretchesOf(farm.results), farm.plan);

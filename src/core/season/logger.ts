@@ -1,4 +1,5 @@
 import { randomLcg, randomNormal } from 'd3-random';
+import { msg } from '../language';
 import { hide, type Hidden } from './hidden';
 import { hideByLot, type Level, numbersOf } from './practice';
 import { buildLibrary, type Library } from './library';
@@ -90,10 +91,15 @@ export function fieldLogger(plan: FullPlan, seed: number, level?: Level): Logger
   });
   const channels: Channel[] = [
     ...[...read, ...others].map(of),
-    { id: 'valve', name: `the valves of ${farm.set?.name ?? 'everything'}`, kind: 'valve', unit: 'open' },
-    { id: 'soil', name: 'a soil probe in the roots', kind: 'soil', unit: '%' },
-    { id: 'air', name: 'the air', kind: 'temperature', unit: '°C' },
-    { id: 'rain', name: 'rain of the hour', kind: 'rain', unit: 'mm' },
+    {
+      id: 'valve',
+      name: msg`the valves of ${farm.set?.name ?? msg`everything`}`,
+      kind: 'valve',
+      unit: 'open',
+    },
+    { id: 'soil', name: msg`a soil probe in the roots`, kind: 'soil', unit: '%' },
+    { id: 'air', name: msg`the air`, kind: 'temperature', unit: '°C' },
+    { id: 'rain', name: msg`rain of the hour`, kind: 'rain', unit: 'mm' },
   ];
   const rest = farm.results.rest.outletKpa;
   const at = (minute: number): (() => number) => {
@@ -160,7 +166,7 @@ export function fieldLogger(plan: FullPlan, seed: number, level?: Level): Logger
 export function historyCsv(logger: Logger, fromMinute: number, minutes: number): string {
   const titles = ['time', ...logger.channels.map((c) => `${c.name} (${c.unit})`)];
   const lines = [
-    `# simulated: a stand-in for a logger, version ${FIELD_VERSION}`,
+    msg`# simulated: a stand-in for a logger, version ${FIELD_VERSION}`,
     titles.map((t) => (t.includes(',') ? `"${t}"` : t)).join(','),
   ];
   for (let m = fromMinute; m < fromMinute + minutes; m++) {

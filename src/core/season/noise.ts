@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { isFilter } from '../catalog/headParts';
 import type { NetworkSolver, NetworkSpec } from '../hydraulics/network';
 import type { Supply } from '../hydraulics/source';
@@ -102,7 +103,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
       source.level === 'held' ? HEIGHT_M : Math.max(HEIGHT_M, 2 * (source.highM - source.lowM) * EVEN_SPREAD);
     doubts.push({
       id: 'source',
-      name: 'how high the water stands',
+      name: msg`how high the water stands`,
       one: { value: rangeM, kind: 'height' },
       at: (network, d) =>
         withSupply(network, (s) =>
@@ -112,7 +113,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
   } else
     doubts.push({
       id: 'source',
-      name: 'what the source gives',
+      name: msg`what the source gives`,
       one: { value: share, kind: 'share' },
       at: (network, d) => withSupply(network, (s: Supply) => withPressure(s, (kpa) => kpa * (1 + d * share))),
     });
@@ -122,7 +123,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     const rangeKpa = 2 * (source.vessel.cutOutKpa - source.vessel.cutInKpa) * EVEN_SPREAD;
     doubts.push({
       id: 'switch',
-      name: 'where between cut-in and cut-out the pump is',
+      name: msg`where between cut-in and cut-out the pump is`,
       one: { value: rangeKpa / 2, kind: 'pressure' },
       at: (network, d) => ({
         ...network,
@@ -135,7 +136,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
   doubts.push(
     {
       id: 'label',
-      name: 'the label’s flow',
+      name: msg`the label’s flow`,
       one: { value: LABEL, kind: 'share' },
       at: (network, d) => ({
         ...network,
@@ -154,7 +155,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     },
     {
       id: 'friction',
-      name: 'friction of the pipes',
+      name: msg`friction of the pipes`,
       one: { value: FRICTION, kind: 'share' },
       at: (network, d) => ({
         ...network,
@@ -165,7 +166,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     },
     {
       id: 'parts',
-      name: 'what the parts lose',
+      name: msg`what the parts lose`,
       one: { value: PARTS, kind: 'share' },
       at: (network, d) => ({
         ...network,
@@ -180,7 +181,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     if (link?.kind === 'regulator')
       doubts.push({
         id: `regulator/${place}/${part.id}`,
-        name: `what the ${part.name} holds`,
+        name: msg`what the ${part.name} holds`,
         one: { value: REGULATOR, kind: 'share' },
         at: (network, d) => ({
           ...network,
@@ -192,7 +193,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     if (link?.kind === 'loss' && isFilter(part.role) && part.dirtyKpa > 0)
       doubts.push({
         id: `dirt/${place}/${part.id}`,
-        name: `how clean the ${part.name} is`,
+        name: msg`how clean the ${part.name} is`,
         one: { value: DIRT, kind: 'share' },
         // No filter is cleaner than clean.
         at: (network, d) => ({
@@ -210,7 +211,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
     const own = (id: string): boolean => id === entry || id.startsWith(`${entry}/`);
     doubts.push({
       id: `height/${layout.block.id}`,
-      name: `the height of ${layout.block.name}`,
+      name: msg`the height of ${layout.block.name}`,
       one: { value: HEIGHT_M, kind: 'height' },
       at: (network, d) => ({
         ...network,

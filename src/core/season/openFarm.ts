@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { Known, Spread } from '../choose';
 import { createPlanSolver, type PlanSolver } from '../network';
 import { withOpen, type FullPlan } from '../plan';
@@ -28,7 +29,7 @@ export function openFarm(
 ): OpenFarm {
   const today = asToday(plan);
   const set = setId === undefined ? undefined : today.watering.sets.find((s) => s.id === setId);
-  if (setId !== undefined && !set) throw new RangeError(`the plan has no set “${setId}”`);
+  if (setId !== undefined && !set) throw new RangeError(msg`the plan has no set “${setId}”`);
   const open = set ? withOpen(today, set) : today;
   return { plan: today, open, set, results: solver.solve(open, false) };
 }

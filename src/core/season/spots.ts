@@ -1,10 +1,11 @@
+import { msg } from '../language';
 import { isBranch, isFilter } from '../catalog/headParts';
 import { toSheet } from '../layout';
 import { inletParts } from '../network';
-import { bedWord } from '../plan';
+import { bedName } from '../plan';
 import type { Point } from '../ground';
 import { stretchesOf } from './stretches';
-import type { OpenFarm, Spot, Stretch } from './types';
+import type { OpenFarm, Spot } from './types';
 
 /*
  * Everywhere that something can be read while a set runs: the plan's own gauges and meters, a gauge carried about and
@@ -50,13 +51,13 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
       kind: 'level',
       name:
         source.kind === 'tank'
-          ? `how high the water stands in ${source.name}`
-          : `how deep the water stands in ${source.name}`,
+          ? msg`how high the water stands in ${source.name}`
+          : msg`how deep the water stands in ${source.name}`,
       point: head,
       minutes: MINUTES.level,
     });
   const foot = built.head[0]?.from ?? built.outlet;
-  screwed('gauge/source', `where ${source.name} meets the pipes`, foot, head);
+  screwed('gauge/source', msg`where ${source.name} meets the pipes`, foot, head);
   const line = (
     steps: typeof built.head,
     place: string,
@@ -70,7 +71,7 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
         spots.push({
           id: `fixed/${place}/${s.part.id}`,
           kind: 'gauge',
-          name: `the gauge ${besideOf(steps, n)} ${where}`,
+          name: msg`the gauge ${besideOf(steps, n)} ${where}`,
           node: s.from,
           point,
           fixed: s.part.id,
@@ -81,27 +82,27 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
         spots.push({
           id: `meter/${place}/${s.part.id}`,
           kind: 'meter',
-          name: `the ${s.part.name} ${where}`,
+          name: msg`the ${s.part.name} ${where}`,
           node: s.to,
           point,
           fixed: s.part.id,
           minutes: MINUTES.fixed + 1,
           ...at,
         });
-      if (s.link) screwed(`gauge/${s.to}`, `after the ${s.part.name} ${where}`, s.to, point, block);
+      if (s.link) screwed(`gauge/${s.to}`, msg`after the ${s.part.name} ${where}`, s.to, point, block);
     }
   };
-  line(built.head, 'head', 'at the head', head);
+  line(built.head, 'head', msg`at the head`, head);
   for (const m of built.mains) {
     const end: Point = [m.laid.end.xM, m.laid.end.yM];
     const block = m.laid.toBlock ? layout.blocks.find((b) => b.block.id === m.laid.to) : undefined;
     const tee = open.tees.findIndex((t) => t.id === m.laid.to) + 1;
-    const name = block ? `where the main reaches ${block.block.name}` : `at tee ${tee} of the main`;
+    const name = block ? msg`where the main reaches ${block.block.name}` : msg`at tee ${tee} of the main`;
     screwed(`gauge/${m.to}`, name, m.to, end, block?.index);
     spots.push({
       id: `look/main/${m.laid.to}`,
       kind: 'look',
-      name: block ? `along the main to ${block.block.name}` : `along the main to tee ${tee}`,
+      name: block ? msg`along the main to ${block.block.name}` : msg`along the main to tee ${tee}`,
       point: end,
       looks: { blocks: [], mains: [m.laid.to] },
       minutes: MINUTES.look,
@@ -115,7 +116,7 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
     line(
       inletParts(results, b).map((p) => p.step),
       block.id,
-      `at ${block.name}`,
+      msg`at ${block.name}`,
       feed,
       b.index,
     );
@@ -127,7 +128,7 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
     for (const { i, side } of ends)
       screwed(
         `gauge/${b.built.takeOffs[i]}`,
-        `the header’s ${side} end in ${block.name}`,
+        msg`the header’s ${side} end in ${block.name}`,
         b.built.takeOffs[i],
         toSheet(frame, takeOffs[i].xM, takeOffs[i].yM),
         b.index,
@@ -136,12 +137,12 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
     for (const s of own) {
       const { run } = results.runs[s.run];
       const end = toSheet(frame, run.xM, run.fromM + run.direction * run.lengthM);
-      const name = `${bedWord(block, run.bed)} ${run.bed} in ${block.name}`;
+      const name = msg`${bedName(block, run.bed)} in ${block.name}`;
       spots.push(
         {
           id: `end/${block.id}/${run.bed}`,
           kind: 'gauge',
-          name: `the far end of ${name}`,
+          name: msg`the far end of ${name}`,
           run: s.run,
           point: end,
           block: b.index,
@@ -150,7 +151,7 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
         {
           id: `cups/${block.id}/${run.bed}`,
           kind: 'cups',
-          name: `cups along ${name}`,
+          name: msg`cups along ${name}`,
           run: s.run,
           point: toSheet(frame, run.xM, run.fromM),
           block: b.index,
@@ -161,7 +162,7 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
     spots.push({
       id: `look/block/${block.id}`,
       kind: 'look',
-      name: `along the header and the beds of ${block.name}`,
+      name: msg`along the header and the beds of ${block.name}`,
       point: feed,
       block: b.index,
       looks: { blocks: [b.index], mains: [] },
@@ -175,7 +176,7 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
     spots.push({
       id: `look/shut/${b.block.id}`,
       kind: 'look',
-      name: `whether ${b.block.name} is shut`,
+      name: msg`whether ${b.block.name} is shut`,
       point: toSheet(b.frame, x, y),
       block: b.index,
       looks: { blocks: [], mains: [], shut: b.block.id },
@@ -195,7 +196,7 @@ function walk({ blocks, mains }: OpenFarm['results'], stretches: number, head: P
   return {
     id: 'look/open',
     kind: 'look',
-    name: 'along the mains and all beds that are open',
+    name: msg`along the mains and all beds that are open`,
     point: head,
     looks: { blocks: blocks.map((b) => b.index), mains: mains.map((m) => m.laid.to) },
     minutes: MINUTES.look + LOOK_BED_MIN * stretches + way / WALK_M_PER_MIN,
@@ -208,8 +209,8 @@ function besideOf(steps: OpenFarm['results']['built']['head'], n: number): strin
   const after = steps.slice(n + 1).find(through)?.part;
   const before = steps.slice(0, n).reverse().find(through)?.part;
   if (after && (!before || isFilter(after.role) || after.role === 'regulator'))
-    return `before the ${after.name}`;
-  return before ? `after the ${before.name}` : '';
+    return msg`before the ${after.name}`;
+  return before ? msg`after the ${before.name}` : '';
 }
 
 /** The outermost take-offs of a header, but for where it is fed. */
@@ -229,9 +230,4 @@ function headerEnds(
   if (nodes[left] !== feed) ends.push({ i: left, side: 'left' });
   if (right !== left && nodes[right] !== feed) ends.push({ i: right, side: 'right' });
   return ends;
-}
-
-/** How the beds of a stretch are called: “bed 3”, “beds 13 to 24”. */
-export function stretchName({ keys }: Pick<Stretch, 'keys'>, word: string): string {
-  return keys.length === 1 ? `${word} ${keys[0]}` : `${word}s ${keys[0]} to ${keys.at(-1)}`;
 }

@@ -1,8 +1,8 @@
-import { bedWord, HEAD, type FullPlan } from '../plan';
+import { msg } from '../language';
+import { bedsSpan, HEAD, type FullPlan } from '../plan';
 import type { KindName } from '../units';
 import type { Diagnosis, Suspect } from './diagnose';
 import { faultKindOf } from './faults';
-import { stretchName } from './spots';
 import { stretchesOf } from './stretches';
 import type { OpenFarm, Seen, Site, Spot } from './types';
 
@@ -14,27 +14,27 @@ const blockName = (plan: FullPlan, id: string): string => plan.blocks.find((b) =
 export function siteName(site: Site, plan: FullPlan): string {
   switch (site.at) {
     case 'source':
-      return plan.sources.find((s) => s.id === plan.sourceId)?.name ?? 'the source';
+      return plan.sources.find((s) => s.id === plan.sourceId)?.name ?? msg`the source`;
     case 'farm':
       return 'everywhere';
     case 'part': {
       const parts = site.place === HEAD ? plan.head : plan.blocks.find((b) => b.id === site.place)?.inlet;
-      const name = parts?.find((p) => p.id === site.part)?.name ?? 'the part';
+      const name = parts?.find((p) => p.id === site.part)?.name ?? msg`the part`;
       return site.place === HEAD
-        ? `the ${name} at the head`
-        : `the ${name} at ${blockName(plan, site.place)}`;
+        ? msg`the ${name} at the head`
+        : msg`the ${name} at ${blockName(plan, site.place)}`;
     }
     case 'main': {
       const tee = plan.tees.findIndex((t) => t.id === site.to);
-      return tee < 0 ? `the main to ${blockName(plan, site.to)}` : `the main to tee ${tee + 1}`;
+      return tee < 0 ? msg`the main to ${blockName(plan, site.to)}` : msg`the main to tee ${tee + 1}`;
     }
     case 'header':
-      return `the header of ${blockName(plan, site.block)}`;
+      return msg`the header of ${blockName(plan, site.block)}`;
     case 'block':
       return blockName(plan, site.block);
     case 'beds': {
       const block = plan.blocks.find((b) => b.id === site.block);
-      return `${stretchName(site, bedWord(block, site.keys[0]))} in ${blockName(plan, site.block)}`;
+      return msg`${bedsSpan(block, site.keys)} in ${blockName(plan, site.block)}`;
     }
   }
 }
@@ -52,18 +52,18 @@ function keyName(key: string, plan: FullPlan, farm?: OpenFarm): string {
 
 /** What was seen, in words. */
 export function seenName(seen: Seen, plan: FullPlan, farm?: OpenFarm): string {
-  if (seen === 'fine') return 'all fine';
+  if (seen === 'fine') return msg`all fine`;
   const split = seen.indexOf(':');
   const place = keyName(seen.slice(split + 1), plan, farm);
   switch (seen.slice(0, split)) {
     case 'water':
-      return `water where none should be: ${place}`;
+      return msg`water where none should be: ${place}`;
     case 'dry':
-      return `dry or weak: ${place}`;
+      return msg`dry or weak: ${place}`;
     case 'gaps':
-      return `some emitters dry beside others that drip: ${place}`;
+      return msg`some emitters dry beside others that drip: ${place}`;
     default:
-      return `open though it should be shut: ${place}`;
+      return msg`open though it should be shut: ${place}`;
   }
 }
 
@@ -91,14 +91,14 @@ export function seenChoices(spot: Spot, farm: OpenFarm): Seen[] {
 
 /** Chances in words, from nearly sure to hardly. */
 const CHANCES: readonly [number, string][] = [
-  [0.95, 'almost certainly'],
-  [0.75, 'very likely'],
+  [0.95, msg`almost certainly`],
+  [0.75, msg`very likely`],
   [0.5, 'likely'],
   [0.2, 'possibly'],
-  [0.05, 'less likely'],
+  [0.05, msg`less likely`],
 ];
 export const chanceWord = (chance: number): string =>
-  CHANCES.find(([least]) => chance >= least)?.[1] ?? 'hardly';
+  CHANCES.find(([least]) => chance >= least)?.[1] ?? msg`hardly`;
 
 /** A suspect as it is told. */
 export interface ToldSuspect {
@@ -134,19 +134,19 @@ const CLEAR = 0.2;
 export function diagnosisSays(d: Diagnosis, plan: FullPlan): string {
   const [best] = d.suspects;
   if (d.unknown > 0.5)
-    return 'Nothing that is known here fits these readings. Take the oddest of them again with another gauge.';
+    return msg`Nothing that is known here fits these readings. Take the oddest of them again with another gauge.`;
   if (!best || d.nothing >= best.chance)
     return d.nothing > 0.9
-      ? 'Nothing is wrong, by all that was read.'
-      : 'Nothing seems wrong so far; it is not sure yet.';
-  if (best.chance < CLEAR) return 'Something is wrong; what it is is not clear yet. Read on.';
+      ? msg`Nothing is wrong, by all that was read.`
+      : msg`Nothing seems wrong so far; it is not sure yet.`;
+  if (best.chance < CLEAR) return msg`Something is wrong; what it is is not clear yet. Read on.`;
   const kind = faultKindOf(best.fault.kind);
   const [pair] = d.pairs;
   if (pair && pair.chance > 0.5) {
     const names = pair.suspects.map(
       (s) => `${faultKindOf(s.fault.kind).name} (${siteName(s.fault.site, plan)})`,
     );
-    return `Two things at once, ${chanceWord(pair.chance)}: ${names.join(' and ')}.`;
+    return msg`Two things at once, ${chanceWord(pair.chance)}: ${names.join(msg` and `)}.`;
   }
   return `${kind.words.title}, ${chanceWord(best.chance)}: ${siteName(best.fault.site, plan)}.`;
 }

@@ -1,6 +1,7 @@
+import { forms, msg } from '../language';
 import { isFilter } from '../catalog/headParts';
 import { layOut } from '../layout';
-import { bedWord, HEAD, type FullPlan } from '../plan';
+import { bedName, HEAD, type FullPlan } from '../plan';
 import type { Standing } from './book/entries';
 import { dueDay, lossesOf } from './book/series';
 import type { Flushing } from './flushing';
@@ -82,8 +83,8 @@ const again = (of: UpkeepOf, doneAt: number | undefined, days: number): number =
 /** Filters by the trend of their loss where gauges stand on both sides, else by the calendar. */
 function filters(of: UpkeepOf): Task[] {
   const places = [
-    { place: HEAD as string, parts: of.plan.head, at: 'at the head' },
-    ...of.plan.blocks.map((b) => ({ place: b.id, parts: b.inlet, at: `at ${b.name}` })),
+    { place: HEAD as string, parts: of.plan.head, at: msg`at the head` },
+    ...of.plan.blocks.map((b) => ({ place: b.id, parts: b.inlet, at: msg`at ${b.name}` })),
   ];
   return places.flatMap(({ place, parts, at }) =>
     parts.flatMap((part, i): Task[] => {
@@ -107,17 +108,17 @@ function filters(of: UpkeepOf): Task[] {
       return [
         {
           id: `filter/${place}/${part.id}`,
-          title: `Clean the ${part.name} ${at}`,
+          title: msg`Clean the ${part.name} ${at}`,
           how: [
-            'Shut the water and let the pressure off.',
-            'Open it, wash the element from the inside out, look for tears.',
-            'Close it, open the water slowly, read both gauges and note them.',
+            msg`Shut the water and let the pressure off.`,
+            msg`Open it, wash the element from the inside out, look for tears.`,
+            msg`Close it, open the water slowly, read both gauges and note them.`,
           ],
           why: byLog
-            ? `Its loss grows by ${of.show(trend!.perDay * WEEK, 'pressure')} a week; it then takes ${of.show(part.lossKpa + part.dirtyKpa, 'pressure')}.`
+            ? msg`Its loss grows by ${of.show(trend!.perDay * WEEK, 'pressure')} a week; it then takes ${of.show(part.lossKpa + part.dirtyKpa, 'pressure')}.`
             : before && after
-              ? 'Note both gauges twice: then the day is read off your own figures. Until then, by the calendar.'
-              : 'No gauges stand before and after it, so only the calendar tells.',
+              ? msg`Note both gauges twice: then the day is read off your own figures. Until then, by the calendar.`
+              : msg`No gauges stand before and after it, so only the calendar tells.`,
           due: byLog ? trend!.at! : again(of, doneAt, days),
           ...(!byLog && { everyDays: days }),
           ...(byLog && { byLog }),
@@ -135,19 +136,19 @@ function flushes(of: UpkeepOf): Task[] {
     const b = of.plan.blocks[block];
     const speed = of.show(mps, 'velocity');
     return atOnce === 0
-      ? `${b.name}: even one open end runs at only ${speed}; shut the other beds, or flush it with more pressure.`
-      : `${b.name}: open ${atOnce >= runs ? 'all' : atOnce} run end${atOnce === 1 ? '' : 's'} at a time (the slowest runs at ${speed}) until the water is clear; then the next.`;
+      ? msg`${b.name}: even one open end runs at only ${speed}; shut the other beds, or flush it with more pressure.`
+      : msg`${b.name}: open ${atOnce >= runs ? msg`all` : atOnce} run end${forms(atOnce, '', 's')} at a time (the slowest runs at ${speed}) until the water is clear; then the next.`;
   });
   return [
     {
       id: 'flush',
-      title: 'Flush mains, then headers, then runs',
+      title: msg`Flush mains, then headers, then runs`,
       how: [
-        'Open the ends of the mains until the water is clear, and close them.',
-        'Then the ends of the headers.',
+        msg`Open the ends of the mains until the water is clear, and close them.`,
+        msg`Then the ends of the headers.`,
         ...blocks,
       ],
-      why: `Dirt leaves only where water runs at ${of.show(FLUSH_MPS, 'velocity')} or more. Mains first, or their dirt goes into the runs.`,
+      why: msg`Dirt leaves only where water runs at ${of.show(FLUSH_MPS, 'velocity')} or more. Mains first, or their dirt goes into the runs.`,
       due: again(of, doneAt, days),
       everyDays: days,
       ...(doneAt !== undefined && { doneAt }),
@@ -156,6 +157,9 @@ function flushes(of: UpkeepOf): Task[] {
 }
 
 /** After the first week and the second watering. */
+/** What a note of a repair says of new line: in the language of the book, which may be either. */
+const NEW_LINE = ['new line laid', msg`new line laid`];
+
 function firstWeeks(of: UpkeepOf): Task[] {
   const once = (id: string, title: string, how: string[], why: string, days: number): Task[] => {
     const done = lastOf(of.standing, ({ entry }) => entry.text === `done: ${id}`);
@@ -164,19 +168,22 @@ function firstWeeks(of: UpkeepOf): Task[] {
   return [
     ...once(
       'clamps',
-      'Tighten the clamps',
+      msg`Tighten the clamps`,
       [
-        'After the second watering, with the water shut.',
-        'Every clamp a quarter turn; look at each joint under pressure afterwards.',
+        msg`After the second watering, with the water shut.`,
+        msg`Every clamp a quarter turn; look at each joint under pressure afterwards.`,
       ],
-      'Pipe settles under its clamps when it has been under pressure twice.',
+      msg`Pipe settles under its clamps when it has been under pressure twice.`,
       2,
     ),
     ...once(
       'tension',
-      'Re-tension the tape',
-      ['Pull each run straight from its far end, by hand, and fix it again.', 'Leave slack to fold the end.'],
-      'Tape stretches in its first week and then snakes off its row.',
+      msg`Re-tension the tape`,
+      [
+        msg`Pull each run straight from its far end, by hand, and fix it again.`,
+        msg`Leave slack to fold the end.`,
+      ],
+      msg`Tape stretches in its first week and then snakes off its row.`,
       WEEK,
     ),
   ];
@@ -192,37 +199,37 @@ function yearly(of: UpkeepOf): Task[] {
   if (gauges)
     tasks.push({
       id: 'gauges',
-      title: 'Check the gauges',
+      title: msg`Check the gauges`,
       how: [
-        'With the water shut and the pressure off each must stand at nothing.',
-        'Screw them on one joint one after the other: they must agree.',
+        msg`With the water shut and the pressure off each must stand at nothing.`,
+        msg`Screw them on one joint one after the other: they must agree.`,
       ],
-      why: 'A gauge that froze or took a blow tells lies for a season.',
+      why: msg`A gauge that froze or took a blow tells lies for a season.`,
       due: spring,
       everyDays: YEAR_DAYS,
     });
   if (source && (source.kind === 'pump' || source.kind === 'well') && source.vessel.part === 'tank')
     tasks.push({
       id: 'precharge',
-      title: 'Check the pressure tank’s air',
+      title: msg`Check the pressure tank’s air`,
       how: [
-        'Switch the pump off and drain the tank.',
-        `Its air should be at ${of.show(source.vessel.prechargeKpa, 'pressure')}; pump it up if it is less.`,
+        msg`Switch the pump off and drain the tank.`,
+        msg`Its air should be at ${of.show(source.vessel.prechargeKpa, 'pressure')}; pump it up if it is less.`,
       ],
-      why: 'With too little air the pump starts far too often.',
-      caution: 'Pump and well electrics: a licensed electrician.',
+      why: msg`With too little air the pump starts far too often.`,
+      caution: msg`Pump and well electrics: a licensed electrician.`,
       due: spring,
       everyDays: YEAR_DAYS,
     });
   if (source?.kind === 'pump' && source.footValve)
     tasks.push({
       id: 'foot-valve',
-      title: 'Look at the foot valve and its strainer',
+      title: msg`Look at the foot valve and its strainer`,
       how: [
-        'Lift the suction pipe, wash the strainer.',
-        'The valve must hold water: fill the pipe and watch it stand.',
+        msg`Lift the suction pipe, wash the strainer.`,
+        msg`The valve must hold water: fill the pipe and watch it stand.`,
       ],
-      why: 'A pump that loses its prime runs dry.',
+      why: msg`A pump that loses its prime runs dry.`,
       due: spring,
       everyDays: YEAR_DAYS,
     });
@@ -230,14 +237,13 @@ function yearly(of: UpkeepOf): Task[] {
   if (water.includes('iron') || water.includes('algae') || water.includes('hard'))
     tasks.push({
       id: 'treat',
-      title: 'Have the water and the emitters looked at for slime or lime',
+      title: msg`Have the water and the emitters looked at for slime or lime`,
       how: [
-        'Cut out one far emitter and look inside.',
-        'Where it is slimed or limed, ask somebody who knows what your law and the label allow.',
+        msg`Cut out one far emitter and look inside.`,
+        msg`Where it is slimed or limed, ask somebody who knows what your law and the label allow.`,
       ],
-      why: 'This water clogs emitters from within.',
-      caution:
-        'Acid or chlorine only by the label and the law, with backflow protection, gloves and goggles; add acid to water, never mix products, never together.',
+      why: msg`This water clogs emitters from within.`,
+      caution: msg`Acid or chlorine only by the label and the law, with backflow protection, gloves and goggles; add acid to water, never mix products, never together.`,
       due: nextDay(of, LATE_SUMMER),
       everyDays: YEAR_DAYS,
     });
@@ -267,18 +273,18 @@ function tapes(of: UpkeepOf): Task[] {
     const laid =
       lastOf(
         of.standing,
-        ({ entry: e }) => e.what === 'repair' && e.block === b.id && e.text === 'new line laid',
+        ({ entry: e }) => e.what === 'repair' && e.block === b.id && NEW_LINE.includes(e.text ?? ''),
       ) ?? of.started;
     return [
       {
         id: `renew/${b.id}`,
-        title: `Look whether the line in ${b.name} is worn out`,
+        title: msg`Look whether the line in ${b.name} is worn out`,
         how: [
-          'Make a catch-cup test.',
-          'Renew it where emitters vary by more than a fifth or give less than three quarters of their flow.',
-          `When you lay new line, note a repair “new line laid” at ${b.name}.`,
+          msg`Make a catch-cup test.`,
+          msg`Renew it where emitters vary by more than a fifth or give less than three quarters of their flow.`,
+          msg`When you lay new line, note a repair “${NEW_LINE[1]}” at ${b.name}.`,
         ],
-        why: `Line of this kind lasts about ${years === 1 ? 'one season' : `${years} seasons`}.`,
+        why: msg`Line of this kind lasts about ${years === 1 ? msg`one season` : msg`${years} seasons`}.`,
         due: laid + years * YEAR_DAYS * DAY_MS - 60 * DAY_MS,
       },
     ];
@@ -297,13 +303,13 @@ export function lowPoints(plan: FullPlan): LowPoint[] {
   const points: LowPoint[] = [];
   const DIP_M = 0.05;
   const spots = new Map<string, { zM: number; name: string; near: number[] }>();
-  spots.set(HEAD, { zM: layout.head.zM, name: 'the head', near: [] });
+  spots.set(HEAD, { zM: layout.head.zM, name: msg`the head`, near: [] });
   for (const m of layout.mains) {
     const tee = plan.tees.findIndex((t) => t.id === m.to) + 1;
     const block = plan.blocks.find((b) => b.id === m.to);
     spots.set(m.to, {
       zM: m.end.zM,
-      name: block ? `the inlet of ${block.name}` : `tee ${tee} of the main`,
+      name: block ? msg`the inlet of ${block.name}` : msg`tee ${tee} of the main`,
       near: [],
     });
   }
@@ -329,7 +335,7 @@ export function lowPoints(plan: FullPlan): LowPoint[] {
       }
     }
     points.push({
-      name: `${far ? 'the far end' : 'the header'} at ${bedWord(b.block, bed)} ${bed} in ${b.block.name}`,
+      name: msg`${far ? msg`the far end` : msg`the header`} at ${bedName(b.block, bed)} in ${b.block.name}`,
       zM: lowest,
     });
   }
@@ -360,31 +366,30 @@ function frost(of: UpkeepOf): Task[] {
   return [
     {
       id: 'frost',
-      title: 'Empty everything before frost',
+      title: msg`Empty everything before frost`,
       how: [
-        'Shut the source; open the highest point to let air in.',
-        ...low.map((p) => `Open ${p.name} and let it run out.`),
-        ...(takeIn.length > 0 ? [`Take in: ${takeIn.join(', ')}.`] : []),
-        ...(tank ? ['Empty and rinse the tank, or leave room for ice.'] : []),
-        'What will not drain may be blown out: at low pressure, no more than half of what the tape stands.',
-        'Roll up tape that serves again, dry and marked; take worn tape off the field.',
+        msg`Shut the source; open the highest point to let air in.`,
+        ...low.map((p) => msg`Open ${p.name} and let it run out.`),
+        ...(takeIn.length > 0 ? [msg`Take in: ${takeIn.join(', ')}.`] : []),
+        ...(tank ? [msg`Empty and rinse the tank, or leave room for ice.`] : []),
+        msg`What will not drain may be blown out: at low pressure, no more than half of what the tape stands.`,
+        msg`Roll up tape that serves again, dry and marked; take worn tape off the field.`,
       ],
-      why: 'Water that stands in a low point splits pipe, filter and regulator.',
-      caution:
-        'Compressed air: low pressure, eye protection, nobody near open ends, and never more than the weakest part stands.',
+      why: msg`Water that stands in a low point splits pipe, filter and regulator.`,
+      caution: msg`Compressed air: low pressure, eye protection, nobody near open ends, and never more than the weakest part stands.`,
       due: nextDay(of, AUTUMN),
       everyDays: YEAR_DAYS,
     },
     {
       id: 'spring',
-      title: 'Open up in spring',
+      title: msg`Open up in spring`,
       how: [
-        'Close every low point that was opened.',
-        'Put the head back: arrows, gaskets, gauges.',
-        'Open the source slowly with all ends open: flush the main, then the headers, then the runs; close.',
-        'Walk every joint under pressure, and make the first walk.',
+        msg`Close every low point that was opened.`,
+        msg`Put the head back: arrows, gaskets, gauges.`,
+        msg`Open the source slowly with all ends open: flush the main, then the headers, then the runs; close.`,
+        msg`Walk every joint under pressure, and make the first walk.`,
       ],
-      why: 'The same way back as in autumn: dirt goes out before emitters see it.',
+      why: msg`The same way back as in autumn: dirt goes out before emitters see it.`,
       due: nextDay(of, SPRING),
       everyDays: YEAR_DAYS,
     },

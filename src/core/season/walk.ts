@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { Point } from '../ground';
 import type { Expected } from './expected';
 import { spotsOf } from './spots';
@@ -61,8 +62,8 @@ export function firstWalk(farm: OpenFarm, expected: readonly Expected[]): Stop[]
   };
   stops.push({
     id: 'open',
-    title: 'Open the source slowly',
-    see: 'A quarter turn at first: air must get out of the ends before the water is let through. Shut it at once where anything sprays.',
+    title: msg`Open the source slowly`,
+    see: msg`A quarter turn at first: air must get out of the ends before the water is let through. Shut it at once where anything sprays.`,
     point: start,
   });
   const feeds = results.blocks.map((b) => {
@@ -72,23 +73,29 @@ export function firstWalk(farm: OpenFarm, expected: readonly Expected[]): Stop[]
   });
   let from = flush(
     'main',
-    'Flush the main',
-    'Open its end until the water comes clear and without spitting; close it.',
+    msg`Flush the main`,
+    msg`Open its end until the water comes clear and without spitting; close it.`,
     feeds,
     start,
   );
-  from = flush('header', 'Flush the header', 'Open its end until the water is clear; close it.', feeds, from);
+  from = flush(
+    'header',
+    msg`Flush the header`,
+    msg`Open its end until the water is clear; close it.`,
+    feeds,
+    from,
+  );
   flush(
     'runs',
-    'Flush the runs',
-    'Open a few ends at a time until the water is clear; fold or cap each.',
+    msg`Flush the runs`,
+    msg`Open a few ends at a time until the water is clear; fold or cap each.`,
     feeds,
     from,
   );
   stops.push({
     id: 'run',
-    title: 'Let it run until all is full',
-    see: 'Wait until the far ends drip; then go on.',
+    title: msg`Let it run until all is full`,
+    see: msg`Wait until the far ends drip; then go on.`,
     point: start,
   });
   const fixed = spots.filter((s) => s.fixed && at.has(s.id));
@@ -98,8 +105,8 @@ export function firstWalk(farm: OpenFarm, expected: readonly Expected[]): Stop[]
   for (const spot of nearestFirst(looks, start)) {
     stops.push({
       id: spot.id,
-      title: `Walk ${spot.name}`,
-      see: 'Every joint dry, nothing sprays, every bed wet at its far end, no emitter dry beside one that drips.',
+      title: msg`Walk ${spot.name}`,
+      see: msg`Every joint dry, nothing sprays, every bed wet at its far end, no emitter dry beside one that drips.`,
       point: spot.point,
       look: spot,
     });
@@ -121,8 +128,8 @@ export function firstWalk(farm: OpenFarm, expected: readonly Expected[]): Stop[]
 
 const reading = (spot: Spot, expected: Expected): Omit<Stop, 'walkMin'> => ({
   id: spot.id,
-  title: `Read ${spot.name}`,
-  see: spot.kind === 'meter' ? 'Time it over a minute.' : 'Wait until the needle stands.',
+  title: msg`Read ${spot.name}`,
+  see: spot.kind === 'meter' ? msg`Time it over a minute.` : msg`Wait until the needle stands.`,
   point: spot.point,
   expected,
 });

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { layOut } from '../layout';
 import { createPlanSolver, isGravity, type FarmResults, type PlanSolver } from '../network';
 import { withOpen, type FullPlan, type WaterSet } from '../plan';
@@ -27,8 +28,8 @@ function freshSetId(sets: readonly Pick<WaterSet, 'id'>[]): string {
 /** A name that no set has yet. */
 function freshName(sets: readonly WaterSet[]): string {
   let n = 1;
-  while (sets.some((s) => s.name === `Set ${n}`)) n++;
-  return `Set ${n}`;
+  while (sets.some((s) => s.name === msg`Set ${n}`)) n++;
+  return msg`Set ${n}`;
 }
 
 /**

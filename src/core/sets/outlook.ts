@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { Cycle } from '../hydraulics/pressureTank';
 import { layOut } from '../layout';
 import { switchFacts, type FarmResults, type PlanSolver } from '../network';
@@ -106,7 +107,7 @@ export function outlookOf(
     progress((i + 1) / opened.length);
     return {
       id,
-      name: set?.name ?? 'The whole plan',
+      name: set?.name ?? msg`The whole plan`,
       ...figuresOf(results, open.wishes.uniformity),
       filling,
       travel,

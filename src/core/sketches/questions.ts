@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import { msg } from '../language';
 import type { FullPlan, Plan, Plant } from '../plan';
 import type { Asked, Question } from './types';
 
@@ -42,15 +43,15 @@ const ofSource = (
 
 export const bucket: Question = {
   id: 'bucket',
-  ask: 'How fast does a bucket fill?',
-  how: 'Open the tap fully, nothing else running. Time a bucket whose volume you know; do it twice and take the mean.',
+  ask: msg`How fast does a bucket fill?`,
+  how: msg`Open the tap fully, nothing else running. Time a bucket whose volume you know; do it twice and take the mean.`,
   picture: 'bucket',
   fields: [
-    ofSource('bucketL', 'Bucket', 'volume', ['A bucket of', ''], [0.5, 2000]),
+    ofSource('bucketL', msg`Bucket`, 'volume', [msg`A bucket of`, ''], [0.5, 2000]),
     asked(
-      'Seconds to fill it',
+      msg`Seconds to fill it`,
       'time',
-      ['fills in', '.'],
+      [msg`fills in`, '.'],
       [0.5, 3600],
       (p) => (p.sources[0] as unknown as { triesS: number[] }).triesS[0],
       (d, v) => void (sourceOf(d).triesS = [v]),
@@ -61,23 +62,25 @@ export const bucket: Question = {
 
 export const gauge: Question = {
   id: 'gauge',
-  ask: 'What does a gauge read on it, shut?',
-  how: 'Screw a pressure gauge on the tap and open it, with nothing else running. Read it when the needle stands still.',
+  ask: msg`What does a gauge read on it, shut?`,
+  how: msg`Screw a pressure gauge on the tap and open it, with nothing else running. Read it when the needle stands still.`,
   picture: 'gauge',
-  fields: [ofSource('shutKpa', 'Pressure, shut', 'pressure', ['Shut, the gauge reads', '.'], [5, 1500])],
+  fields: [
+    ofSource('shutKpa', msg`Pressure, shut`, 'pressure', [msg`Shut, the gauge reads`, '.'], [5, 1500]),
+  ],
 };
 
 /** How far the beds are from the source, and how much higher. The first block is fed at its own near left corner. */
 export const way = (what: string): Question => ({
   id: 'way',
-  ask: `How far is it from ${what} to the beds?`,
-  how: 'Pace it along the ground, the way the pipe will lie. Know your step: pace along a tape measure first.',
+  ask: msg`How far is it from ${what} to the beds?`,
+  how: msg`Pace it along the ground, the way the pipe will lie. Know your step: pace along a tape measure first.`,
   picture: 'pace',
   fields: [
     asked(
-      'Way to the beds',
+      msg`Way to the beds`,
       'length',
-      [`From ${what} it is`, 'to where the first bed begins.'],
+      [msg`From ${what} it is`, msg`to where the first bed begins.`],
       [0.2, 1000],
       (p) => Math.hypot(p.sources[0].xM - p.blocks[0].xM, p.sources[0].yM - p.blocks[0].yM),
       (d, v, p) => {
@@ -90,14 +93,14 @@ export const way = (what: string): Question => ({
 
 export const rise = (what: string): Question => ({
   id: 'rise',
-  ask: `Do the beds lie higher or lower than ${what}?`,
-  how: 'Fill a clear hose with water, hold its ends at both places: the water stands level in it. Or sight along a level board. Type a minus if the beds are lower.',
+  ask: msg`Do the beds lie higher or lower than ${what}?`,
+  how: msg`Fill a clear hose with water, hold its ends at both places: the water stands level in it. Or sight along a level board. Type a minus if the beds are lower.`,
   picture: 'rise',
   fields: [
     asked(
-      'Beds higher by',
+      msg`Beds higher by`,
       'height',
-      ['The ground at the beds is', `higher than at ${what}.`],
+      [msg`The ground at the beds is`, msg`higher than at ${what}.`],
       [-60, 60],
       (p) => p.blocks[0].heightM - p.sources[0].heightM,
       (d, v, p) => {
@@ -129,14 +132,14 @@ export const beds = (all = false): Question => {
     );
   return {
     id: 'beds',
-    ask: all ? 'How many beds has each, and how large?' : 'How many beds, and how large?',
-    how: 'Measure one bed with a tape or by paces; a run is one line of tape or dripline along a bed.',
+    ask: all ? msg`How many beds has each, and how large?` : msg`How many beds, and how large?`,
+    how: msg`Measure one bed with a tape or by paces; a run is one line of tape or dripline along a bed.`,
     picture: 'beds',
     fields: [
-      field('count', 'Number of beds', 'count', [all ? 'Each has' : 'There are', 'beds,'], [1, 500]),
-      field('lengthM', 'Length of a bed', 'length', ['each', 'long'], [0.3, 500]),
-      field('widthM', 'Width of a bed', 'width', ['and', 'wide,'], [0.1, 10]),
-      field('runsPerBed', 'Runs in a bed', 'count', ['with', 'runs in each.'], [1, 8]),
+      field('count', msg`Number of beds`, 'count', [all ? msg`Each has` : msg`There are`, 'beds,'], [1, 500]),
+      field('lengthM', msg`Length of a bed`, 'length', [msg`each`, msg`long`], [0.3, 500]),
+      field('widthM', msg`Width of a bed`, 'width', [msg`and`, msg`wide,`], [0.1, 10]),
+      field('runsPerBed', msg`Runs in a bed`, 'count', [msg`with`, msg`runs in each.`], [1, 8]),
     ],
   };
 };
@@ -144,14 +147,14 @@ export const beds = (all = false): Question => {
 /** A tank's heights over the ground it stands on, and what it holds. */
 export const tank: Question = {
   id: 'tank',
-  ask: 'How high does the water stand?',
-  how: 'Measure from the ground up to the outlet, and from the outlet up to the water when it is full. Under a tank nothing but height gives pressure.',
+  ask: msg`How high does the water stand?`,
+  how: msg`Measure from the ground up to the outlet, and from the outlet up to the water when it is full. Under a tank nothing but height gives pressure.`,
   picture: 'tank',
   fields: [
     asked(
-      'Outlet above the ground',
+      msg`Outlet above the ground`,
       'height',
-      ['Its outlet is', 'above the ground;'],
+      [msg`Its outlet is`, msg`above the ground;`],
       [0, 60],
       (p) => first(p).outletM,
       (d, v, p) => {
@@ -165,15 +168,15 @@ export const tank: Question = {
       ['outletM', 'lowM'],
     ),
     asked(
-      'Water above the outlet, full',
+      msg`Water above the outlet, full`,
       'height',
-      ['full, the water stands', 'above the outlet.'],
+      [msg`full, the water stands`, msg`above the outlet.`],
       [0.06, 20],
       (p) => first(p).highM - first(p).outletM,
       (d, v, p) => void (sourceOf(d).highM = round(first(p).outletM + v)),
       ['highM'],
     ),
-    ofSource('volumeL', 'It holds', 'volume', ['It holds', 'when full.'], [5, 5_000_000]),
+    ofSource('volumeL', msg`It holds`, 'volume', [msg`It holds`, msg`when full.`], [5, 5_000_000]),
   ],
 };
 /** The last of the water is left in a tank: dirt settles there. */
@@ -182,14 +185,14 @@ const LOW_WATER_M = 0.05;
 /** A float holds the water in a canister at one height. */
 export const float: Question = {
   id: 'float',
-  ask: 'How high does the float hold the water?',
-  how: 'Measure from the ground where the canister stands up to the water in it. Raise or lower it to set the pressure.',
+  ask: msg`How high does the float hold the water?`,
+  how: msg`Measure from the ground where the canister stands up to the water in it. Raise or lower it to set the pressure.`,
   picture: 'tank',
   fields: [
     asked(
-      'Held water above the ground',
+      msg`Held water above the ground`,
       'height',
-      ['The float holds the water', 'above the ground.'],
+      [msg`The float holds the water`, msg`above the ground.`],
       [0.05, 30],
       (p) => first(p).floatM,
       (d, v) => {
@@ -204,22 +207,22 @@ const CANISTER_DEPTH_M = 0.25;
 
 export const roof: Question = {
   id: 'roof',
-  ask: 'How large is the roof that fills it?',
-  how: 'Pace the length and the width of the ground under the roof, eaves counted: its slope does not matter.',
+  ask: msg`How large is the roof that fills it?`,
+  how: msg`Pace the length and the width of the ground under the roof, eaves counted: its slope does not matter.`,
   picture: 'roof',
-  fields: [ofSource('roofM2', 'Roof', 'area', ['The roof covers', '.'], [1, 20_000])],
+  fields: [ofSource('roofM2', msg`Roof`, 'area', [msg`The roof covers`, '.'], [1, 20_000])],
 };
 
 /** The switch of a pump with a pressure tank. */
 export const pressureSwitch: Question = {
   id: 'switch',
-  ask: 'Where does the pump start and stop?',
-  how: 'Open a tap a little and watch the gauge at the pressure tank: note where the pump starts, and where it stops. Leave the switch shut: its wires are a licensed electrician’s.',
+  ask: msg`Where does the pump start and stop?`,
+  how: msg`Open a tap a little and watch the gauge at the pressure tank: note where the pump starts, and where it stops. Leave the switch shut: its wires are a licensed electrician’s.`,
   picture: 'switch',
   fields: (
     [
-      ['cutInKpa', 'Pump starts at', ['It starts at', 'and']],
-      ['cutOutKpa', 'Pump stops at', ['stops at', '.']],
+      ['cutInKpa', msg`Pump starts at`, [msg`It starts at`, msg`and`]],
+      ['cutOutKpa', msg`Pump stops at`, [msg`stops at`, '.']],
     ] as const
   ).map(([field, label, words]) =>
     asked(
@@ -236,14 +239,14 @@ export const pressureSwitch: Question = {
 
 export const depth: Question = {
   id: 'depth',
-  ask: 'How deep is the water while the pump runs, and what does the well give?',
-  how: 'The driller’s sheet says both. Else let down a cord with a weight while the pump runs: it splashes at the water.',
+  ask: msg`How deep is the water while the pump runs, and what does the well give?`,
+  how: msg`The driller’s sheet says both. Else let down a cord with a weight while the pump runs: it splashes at the water.`,
   picture: 'depth',
   fields: [
     asked(
-      'Water under the ground',
+      msg`Water under the ground`,
       'height',
-      ['The water stands', 'under the ground;'],
+      [msg`The water stands`, msg`under the ground;`],
       [0, 300],
       (p) => first(p).pumpingLevelM,
       (d, v, p) => {
@@ -254,7 +257,7 @@ export const depth: Question = {
       },
       ['pumpingLevelM', 'drop'],
     ),
-    ofSource('yieldLph', 'Well gives', 'flow', ['the well gives', 'day and night.'], [50, 200_000]),
+    ofSource('yieldLph', msg`Well gives`, 'flow', [msg`the well gives`, msg`day and night.`], [50, 200_000]),
   ],
 };
 /** A pump hangs this far under the water. */
@@ -289,39 +292,39 @@ function ofCurve(method: 'label' | 'bucket', fields: CurveField[]): Asked[] {
 /** A pump by its label: what it gives where it works best. */
 export const pumpLabel: Question = {
   id: 'label',
-  ask: 'What does the pump’s label say?',
-  how: 'Read its plate: power, flow and head. Where it shows two flows and heads, take the pair in the middle.',
+  ask: msg`What does the pump’s label say?`,
+  how: msg`Read its plate: power, flow and head. Where it shows two flows and heads, take the pair in the middle.`,
   picture: 'label',
   fields: ofCurve('label', [
-    ['powerKw', 'Power', 'power', ['It has', 'and gives'], [0.05, 200]],
-    ['labelLph', 'Flow on the label', 'flow', ['', 'at a head of'], [50, 500_000]],
-    ['labelM', 'Head on the label', 'height', ['', '.'], [1, 400]],
+    ['powerKw', msg`Power`, 'power', [msg`It has`, msg`and gives`], [0.05, 200]],
+    ['labelLph', msg`Flow on the label`, 'flow', ['', msg`at a head of`], [50, 500_000]],
+    ['labelM', msg`Head on the label`, 'height', ['', '.'], [1, 400]],
   ]),
 };
 
 /** A pump that nobody knows more of than what it fills a bucket with. */
 export const pumpBucket: Question = {
   id: 'pump-bucket',
-  ask: 'How fast does the pump fill a bucket, and at what pressure?',
-  how: 'Open a tap near the pressure tank just so far that the pump runs on and its gauge stands still. Time the bucket, and read the gauge.',
+  ask: msg`How fast does the pump fill a bucket, and at what pressure?`,
+  how: msg`Open a tap near the pressure tank just so far that the pump runs on and its gauge stands still. Time the bucket, and read the gauge.`,
   picture: 'bucket',
   fields: ofCurve('bucket', [
-    ['bucketL', 'Bucket', 'volume', ['A bucket of', 'fills in'], [1, 1000]],
-    ['triesS', 'Seconds to fill it', 'time', ['', 'while the gauge stays at'], [1, 3600]],
-    ['bucketKpa', 'Gauge meanwhile', 'pressure', ['', '.'], [1, 1500]],
+    ['bucketL', msg`Bucket`, 'volume', [msg`A bucket of`, msg`fills in`], [1, 1000]],
+    ['triesS', msg`Seconds to fill it`, 'time', ['', msg`while the gauge stays at`], [1, 3600]],
+    ['bucketKpa', msg`Gauge meanwhile`, 'pressure', ['', '.'], [1, 1500]],
   ]),
 };
 
 export const lift: Question = {
   id: 'lift',
-  ask: 'How high does the pump stand over the water?',
-  how: 'Measure from the water at its lowest up to the pump’s middle, and along the suction hose.',
+  ask: msg`How high does the pump stand over the water?`,
+  how: msg`Measure from the water at its lowest up to the pump’s middle, and along the suction hose.`,
   picture: 'lift',
   fields: [
     asked(
-      'Pump over the water',
+      msg`Pump over the water`,
       'height',
-      ['The pump stands', 'over the water,'],
+      [msg`The pump stands`, msg`over the water,`],
       [-10, 9],
       (p) => first(p).liftM,
       (d, v, p) => {
@@ -332,9 +335,9 @@ export const lift: Question = {
       ['liftM'],
     ),
     asked(
-      'Suction hose',
+      msg`Suction hose`,
       'length',
-      ['on a suction hose of', '.'],
+      [msg`on a suction hose of`, '.'],
       [0.5, 60],
       (p) => (p.sources[0] as unknown as { suction: { lengthM: number } }).suction.lengthM,
       (d, v) => void (within(sourceOf(d), 'suction').lengthM = v),
@@ -346,13 +349,13 @@ export const lift: Question = {
 /** Inside of a tunnel. */
 export const tunnel: Question = {
   id: 'tunnel',
-  ask: 'How large is the tunnel?',
-  how: 'Measure its inside from wall to wall and from door to door.',
+  ask: msg`How large is the tunnel?`,
+  how: msg`Measure its inside from wall to wall and from door to door.`,
   picture: 'beds',
   fields: (
     [
-      ['widthM', 'Width of the tunnel', 'width', ['Inside it is', 'wide'], [1, 50]],
-      ['lengthM', 'Length of the tunnel', 'length', ['and', 'long;'], [2, 300]],
+      ['widthM', msg`Width of the tunnel`, 'width', [msg`Inside it is`, msg`wide`], [1, 50]],
+      ['lengthM', msg`Length of the tunnel`, 'length', [msg`and`, msg`long;`], [2, 300]],
     ] as const
   )
     .map(([field, label, kind, words, bounds]): Asked =>
@@ -367,9 +370,9 @@ export const tunnel: Question = {
     )
     .concat(
       asked(
-        'Width of a bed',
+        msg`Width of a bed`,
         'width',
-        ['its beds are', 'wide.'],
+        [msg`its beds are`, 'wide.'],
         [0.1, 10],
         (p) => p.blocks[0].beds.widthM,
         (d, v) => void (bedsOf(d, 0).widthM = v),
@@ -394,25 +397,25 @@ export const plants = (block: number, what: string): Question => {
     void ((d.blocks[block].places ??= {}).plants = row(count, apart));
   return {
     id: `plants-${block}`,
-    ask: `How many ${what}, and how far apart?`,
-    how: 'Count them, and pace from one to the next. Put them to their own places on the sheet later.',
+    ask: msg`How many ${what}, and how far apart?`,
+    how: msg`Count them, and pace from one to the next. Put them to their own places on the sheet later.`,
     picture: 'plants',
     fields: [
       asked(
-        'How many',
+        msg`How many`,
         'count',
-        ['There are', `${what},`],
+        [msg`There are`, `${what},`],
         [1, 500],
         (p) => laid(p).plants.length,
         (d, v, p) => put(d, v, apartM(p)),
       ),
-      asked('How far apart', 'width', ['', 'apart;'], [0.1, 30], apartM, (d, v, p) =>
+      asked(msg`How far apart`, 'width', ['', 'apart;'], [0.1, 30], apartM, (d, v, p) =>
         put(d, laid(p).plants.length, v),
       ),
       asked(
-        'Spread of each',
+        msg`Spread of each`,
         'width',
-        ['the leaves of each spread', 'across.'],
+        [msg`the leaves of each spread`, 'across.'],
         [0.1, 20],
         (p) => laid(p).spreadM,
         (d, v) => void ((d.blocks[block].places ??= {}).spreadM = v),

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { Plan, Plant, StatedBlock } from '../plan';
 import {
   beds,
@@ -36,24 +37,28 @@ const tap = (more: object = {}): Source =>
 const store = (more: object): Source =>
   ({ id: 'source-1', kind: 'tank', xM: -3, yM: 0, shape: 'stated', ...more }) as Source;
 
-const HOSE_BRING = ['a bucket whose volume you know', 'a watch', 'a pressure gauge that fits the tap'];
-const TAPE_MEASURE = 'a long tape measure, or your paces';
-const LEVEL = 'a clear hose and some water, or a level board';
+const HOSE_BRING = [
+  msg`a bucket whose volume you know`,
+  msg`a watch`,
+  msg`a pressure gauge that fits the tap`,
+];
+const TAPE_MEASURE = msg`a long tape measure, or your paces`;
+const LEVEL = msg`a clear hose and some water, or a level board`;
 
 /** Twelve ways in which people begin. All figures are examples until they are measured. */
 export const SKETCHES: readonly Sketch[] = [
   {
     id: 'tap-beds',
-    name: 'Tap and raised beds',
-    says: 'A garden tap, a hose, a few raised beds.',
+    name: msg`Tap and raised beds`,
+    says: msg`A garden tap, a hose, a few raised beds.`,
     look: { source: 'tap', field: 'raised' },
     plan: {
-      name: 'Raised beds',
+      name: msg`Raised beds`,
       sources: [tap()],
       blocks: [
         {
           id: 'block-1',
-          name: 'Raised beds',
+          name: msg`Raised beds`,
           beds: { count: 4, lengthM: 2.4, widthM: 1.2, pathM: 0.6, runsPerBed: 3 },
           tape: { kind: 'dripline', lies: 'surface' },
           header: { pipe: 'pe-1/2' },
@@ -62,22 +67,22 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [bucket, gauge, way('the tap'), beds()],
+    questions: [bucket, gauge, way(msg`the tap`), beds()],
     bring: [...HOSE_BRING, TAPE_MEASURE],
   },
   {
     id: 'barrel',
-    name: 'Barrel on a stand',
-    says: 'A barrel a little above the beds, and gravity.',
+    name: msg`Barrel on a stand`,
+    says: msg`A barrel a little above the beds, and gravity.`,
     look: { source: 'barrel', field: 'raised' },
     plan: {
-      name: 'Barrel',
+      name: msg`Barrel`,
       sources: [store({ outletM: 0.8, lowM: 0.85, highM: 1.6, volumeL: 200 })],
       head: parts('ball-3/4', 'screen-1'),
       blocks: [
         {
           id: 'block-1',
-          name: 'Beds',
+          name: msg`Beds`,
           beds: { count: 2, lengthM: 3, widthM: 0.75, runsPerBed: 2 },
           tape: { lies: 'surface' },
           header: { pipe: 'pe-3/4' },
@@ -85,22 +90,22 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [tank, way('the barrel'), beds()],
+    questions: [tank, way(msg`the barrel`), beds()],
     bring: [TAPE_MEASURE, LEVEL],
   },
   {
     id: 'roof-tote',
-    name: 'Roof and tote',
-    says: 'Rain from a roof in a tote, and gravity.',
+    name: msg`Roof and tote`,
+    says: msg`Rain from a roof in a tote, and gravity.`,
     look: { source: 'tank', field: 'raised', roof: true },
     plan: {
-      name: 'Roof and tote',
+      name: msg`Roof and tote`,
       sources: [store({ outletM: 0.6, lowM: 0.65, highM: 1.5, volumeL: 1000, refill: 'roof', roofM2: 40 })],
       head: parts('ball-1', 'screen-1'),
       blocks: [
         {
           id: 'block-1',
-          name: 'Beds',
+          name: msg`Beds`,
           beds: { count: 4, lengthM: 6, widthM: 0.75, runsPerBed: 2 },
           tape: { lies: 'surface' },
           header: { pipe: 'pe-1' },
@@ -108,16 +113,16 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [tank, roof, way('the tote'), beds()],
+    questions: [tank, roof, way(msg`the tote`), beds()],
     bring: [TAPE_MEASURE, LEVEL],
   },
   {
     id: 'house-well',
-    name: 'House well and rows',
-    says: 'A well with a pressure tank, some long rows.',
+    name: msg`House well and rows`,
+    says: msg`A well with a pressure tank, some long rows.`,
     look: { source: 'well', field: 'rows' },
     plan: {
-      name: 'House well',
+      name: msg`House well`,
       sources: [
         {
           id: 'source-1',
@@ -134,7 +139,7 @@ export const SKETCHES: readonly Sketch[] = [
       blocks: [
         {
           id: 'block-1',
-          name: 'Rows',
+          name: msg`Rows`,
           beds: { count: 8, lengthM: 20, widthM: 0.75, runsPerBed: 1 },
           header: { pipe: 'pe-1' },
           main: { pipe: 'pe-1' },
@@ -142,16 +147,16 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [pressureSwitch, depth, pumpBucket, way('the well'), beds()],
-    bring: ['the driller’s sheet', ...HOSE_BRING, TAPE_MEASURE, LEVEL],
+    questions: [pressureSwitch, depth, pumpBucket, way(msg`the well`), beds()],
+    bring: [msg`the driller’s sheet`, ...HOSE_BRING, TAPE_MEASURE, LEVEL],
   },
   {
     id: 'borehole-fields',
-    name: 'Borehole and fields',
-    says: 'A strong well, two fields of long beds.',
+    name: msg`Borehole and fields`,
+    says: msg`A strong well, two fields of long beds.`,
     look: { source: 'well', field: 'fields' },
     plan: {
-      name: 'Borehole',
+      name: msg`Borehole`,
       sources: [
         {
           id: 'source-1',
@@ -166,7 +171,7 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
       head: parts('check-2', 'ball-2', 'disc-2'),
-      blocks: ['Near field', 'Far field'].map((name, i) => ({
+      blocks: [msg`Near field`, msg`Far field`].map((name, i) => ({
         id: `block-${i + 1}`,
         name,
         xM: i * 16,
@@ -177,16 +182,23 @@ export const SKETCHES: readonly Sketch[] = [
         inlet: regulator('mid', 69),
       })),
     },
-    questions: [pressureSwitch, depth, pumpLabel, way('the borehole'), rise('the borehole'), beds(true)],
-    bring: ['the driller’s sheet and the pump’s label', TAPE_MEASURE, LEVEL],
+    questions: [
+      pressureSwitch,
+      depth,
+      pumpLabel,
+      way(msg`the borehole`),
+      rise(msg`the borehole`),
+      beds(true),
+    ],
+    bring: [msg`the driller’s sheet and the pump’s label`, TAPE_MEASURE, LEVEL],
   },
   {
     id: 'pond-pump',
-    name: 'Pond pump and lay-flat',
-    says: 'A pump beside open water, flat hose to the beds.',
+    name: msg`Pond pump and lay-flat`,
+    says: msg`A pump beside open water, flat hose to the beds.`,
     look: { source: 'pump', field: 'rows' },
     plan: {
-      name: 'Pond',
+      name: msg`Pond`,
       sources: [
         {
           id: 'source-1',
@@ -205,7 +217,7 @@ export const SKETCHES: readonly Sketch[] = [
       blocks: [
         {
           id: 'block-1',
-          name: 'Beds',
+          name: msg`Beds`,
           beds: { count: 10, lengthM: 40, widthM: 0.75, runsPerBed: 2 },
           header: { pipe: 'layflat-2' },
           main: { pipe: 'layflat-2' },
@@ -213,21 +225,21 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [lift, pumpLabel, way('the pump'), rise('the pump'), beds()],
-    bring: ['the pump’s label', TAPE_MEASURE, LEVEL],
+    questions: [lift, pumpLabel, way(msg`the pump`), rise(msg`the pump`), beds()],
+    bring: [msg`the pump’s label`, TAPE_MEASURE, LEVEL],
   },
   {
     id: 'tunnel-tap',
-    name: 'Tunnel from a yard tap',
-    says: 'A tunnel, watered from the tap in the yard.',
+    name: msg`Tunnel from a yard tap`,
+    says: msg`A tunnel, watered from the tap in the yard.`,
     look: { source: 'tap', field: 'tunnel' },
     plan: {
-      name: 'Tunnel',
+      name: msg`Tunnel`,
       sources: [tap({ xM: -20, bucketL: 12, triesS: [24] })],
       blocks: [
         {
           id: 'block-1',
-          name: 'Tunnel',
+          name: msg`Tunnel`,
           tunnel: { widthM: 5.5, lengthM: 15 },
           beds: { widthM: 0.8, runsPerBed: 2 },
           header: { pipe: 'pe-1' },
@@ -236,22 +248,22 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [bucket, gauge, way('the tap'), tunnel],
+    questions: [bucket, gauge, way(msg`the tap`), tunnel],
     bring: [...HOSE_BRING, TAPE_MEASURE],
   },
   {
     id: 'tank-tubes',
-    name: 'Tank and microtubes',
-    says: 'A raised tank, plain pipe, a thin tube to each plant.',
+    name: msg`Tank and microtubes`,
+    says: msg`A raised tank, plain pipe, a thin tube to each plant.`,
     look: { source: 'tank', field: 'tubes' },
     plan: {
-      name: 'Tank and microtubes',
+      name: msg`Tank and microtubes`,
       sources: [store({ outletM: 1, lowM: 1.05, highM: 2, volumeL: 1000 })],
       head: parts('ball-1', 'screen-1'),
       blocks: [
         {
           id: 'block-1',
-          name: 'Beds',
+          name: msg`Beds`,
           beds: { count: 4, lengthM: 6, widthM: 0.75, runsPerBed: 1 },
           tape: { kind: 'microtubes', lies: 'surface', spacingM: 0.3, tubeMm: 1, tubeM: 0.8 },
           header: { pipe: 'pe-3/4' },
@@ -259,16 +271,16 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [tank, way('the tank'), beds()],
+    questions: [tank, way(msg`the tank`), beds()],
     bring: [TAPE_MEASURE, LEVEL],
   },
   {
     id: 'float-plots',
-    name: 'Float canister and plots',
-    says: 'A small canister whose float keeps the pressure low and even.',
+    name: msg`Float canister and plots`,
+    says: msg`A small canister whose float keeps the pressure low and even.`,
     look: { source: 'tank', field: 'plots' },
     plan: {
-      name: 'Plots',
+      name: msg`Plots`,
       sources: [
         store({
           level: 'held',
@@ -285,7 +297,7 @@ export const SKETCHES: readonly Sketch[] = [
       head: parts('ball-1', 'screen-1'),
       blocks: [0, 1, 2].map((i) => ({
         id: `block-${i + 1}`,
-        name: `Plot ${i + 1}`,
+        name: msg`Plot ${i + 1}`,
         xM: i * 4,
         yM: 0,
         beds: { count: 2, lengthM: 4, widthM: 0.75, runsPerBed: 2 },
@@ -294,21 +306,21 @@ export const SKETCHES: readonly Sketch[] = [
         main: { pipe: 'pe-1' },
       })),
     },
-    questions: [float, way('the canister'), beds(true)],
+    questions: [float, way(msg`the canister`), beds(true)],
     bring: [TAPE_MEASURE, LEVEL],
   },
   {
     id: 'bushes',
-    name: 'Hops or bushes on buttons',
-    says: 'One pipe along the row, button emitters at each plant.',
+    name: msg`Hops or bushes on buttons`,
+    says: msg`One pipe along the row, button emitters at each plant.`,
     look: { source: 'tap', field: 'bushes' },
     plan: {
-      name: 'Bushes',
+      name: msg`Bushes`,
       sources: [tap({ xM: -10 })],
       blocks: [
         {
           id: 'block-1',
-          name: 'Row',
+          name: msg`Row`,
           places: { plants: row(16, 1.2), spreadM: 0.8, emitters: 2 },
           header: { pipe: 'pe-1/2' },
           main: { pipe: 'pe-3/4' },
@@ -316,21 +328,21 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [bucket, gauge, way('the tap'), plants(0, 'bushes')],
+    questions: [bucket, gauge, way(msg`the tap`), plants(0, 'bushes')],
     bring: [...HOSE_BRING, TAPE_MEASURE],
   },
   {
     id: 'pots-rings',
-    name: 'Pots and rings',
-    says: 'Pots on a terrace, rings of dripline round young trees.',
+    name: msg`Pots and rings`,
+    says: msg`Pots on a terrace, rings of dripline round young trees.`,
     look: { source: 'tap', field: 'pots' },
     plan: {
-      name: 'Pots and trees',
+      name: msg`Pots and trees`,
       sources: [tap({ xM: -6 })],
       blocks: [
         {
           id: 'block-1',
-          name: 'Pots',
+          name: msg`Pots`,
           xM: 0,
           yM: 0,
           places: { plants: row(10, 0.7), spreadM: 0.4, potL: 20, emitters: 1 },
@@ -340,7 +352,7 @@ export const SKETCHES: readonly Sketch[] = [
         },
         {
           id: 'block-2',
-          name: 'Trees',
+          name: msg`Trees`,
           xM: 0,
           yM: 6,
           places: { plants: row(4, 3), spreadM: 1.4, around: 'ring', ringM: 0.8 },
@@ -351,16 +363,16 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [bucket, gauge, way('the tap'), plants(0, 'pots'), plants(1, 'young trees')],
+    questions: [bucket, gauge, way(msg`the tap`), plants(0, 'pots'), plants(1, msg`young trees`)],
     bring: [...HOSE_BRING, TAPE_MEASURE],
   },
   {
     id: 'weak-booster',
-    name: 'Weak mains and booster',
-    says: 'A tap too weak for the beds, and a pump in line.',
+    name: msg`Weak mains and booster`,
+    says: msg`A tap too weak for the beds, and a pump in line.`,
     look: { source: 'booster', field: 'rows' },
     plan: {
-      name: 'Weak mains',
+      name: msg`Weak mains`,
       sources: [
         tap({
           xM: -15,
@@ -380,7 +392,7 @@ export const SKETCHES: readonly Sketch[] = [
       blocks: [
         {
           id: 'block-1',
-          name: 'Rows',
+          name: msg`Rows`,
           beds: { count: 8, lengthM: 15, widthM: 0.75, runsPerBed: 1 },
           header: { pipe: 'pe-1' },
           main: { pipe: 'pe-1' },
@@ -388,7 +400,7 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [bucket, gauge, way('the tap'), rise('the tap'), beds()],
+    questions: [bucket, gauge, way(msg`the tap`), rise(msg`the tap`), beds()],
     bring: [...HOSE_BRING, TAPE_MEASURE, LEVEL],
   },
 ];

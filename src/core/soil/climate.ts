@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { skyOf } from './referenceEt';
 
 /** A month as it usually is. */
@@ -13,12 +14,12 @@ export interface MonthClimate {
 
 /** Kinds of climate: what a place is taken for whose weather nobody has told. */
 export const CLIMATES = [
-  { id: 'maritime', name: 'cool and cloudy, near the sea', meanC: 10.5, swingC: 6.5, rangeC: 8 },
-  { id: 'inland', name: 'warm summers, cold winters', meanC: 10, swingC: 11, rangeC: 11 },
-  { id: 'dry-summer', name: 'dry, hot summers and mild winters', meanC: 16, swingC: 8, rangeC: 12 },
-  { id: 'humid', name: 'hot, damp summers', meanC: 17, swingC: 9.5, rangeC: 10.5 },
-  { id: 'desert', name: 'desert', meanC: 22, swingC: 9.5, rangeC: 15 },
-  { id: 'tropics', name: 'tropics', meanC: 26, swingC: 2, rangeC: 9 },
+  { id: 'maritime', name: msg`cool and cloudy, near the sea`, meanC: 10.5, swingC: 6.5, rangeC: 8 },
+  { id: 'inland', name: msg`warm summers, cold winters`, meanC: 10, swingC: 11, rangeC: 11 },
+  { id: 'dry-summer', name: msg`dry, hot summers and mild winters`, meanC: 16, swingC: 8, rangeC: 12 },
+  { id: 'humid', name: msg`hot, damp summers`, meanC: 17, swingC: 9.5, rangeC: 10.5 },
+  { id: 'desert', name: msg`desert`, meanC: 22, swingC: 9.5, rangeC: 15 },
+  { id: 'tropics', name: msg`tropics`, meanC: 26, swingC: 2, rangeC: 9 },
 ] as const;
 
 export type ClimateId = (typeof CLIMATES)[number]['id'];

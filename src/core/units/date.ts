@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { locale } from '../language';
 
 /** How people write a day of the year: 1 May, or May 1. */
 export type DateOrder = 'day-month' | 'month-day';
@@ -10,7 +10,7 @@ export const dateDay = (date: string): number => Date.parse(date) / MS_PER_DAY;
 
 /** A day, counted from the beginning of 1970, as people write it. */
 export function formatDay(day: number, order: DateOrder = 'day-month'): string {
-  const utc = new Date(day * MS_PER_DAY);
-  const local = new Date(utc.getUTCFullYear(), utc.getUTCMonth(), utc.getUTCDate());
-  return format(local, order === 'month-day' ? 'MMM d' : 'd MMM');
+  const at = new Date(day * MS_PER_DAY);
+  const month = at.toLocaleDateString(locale(), { month: 'short', timeZone: 'UTC' });
+  return order === 'month-day' ? `${month} ${at.getUTCDate()}` : `${at.getUTCDate()} ${month}`;
 }

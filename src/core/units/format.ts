@@ -1,8 +1,9 @@
+import { locale } from '../language';
 import { formatDay } from './date';
 import { kindOf, shownUnit, type KindName, type Unit, type UnitChoice } from './kinds';
 
 export interface Formatted {
-  /** The number alone, grouped by commas: "2,590". */
+  /** The number alone, grouped as people here write it: "2,590". */
   number: string;
   /** The unit alone: "L/h". */
   unit: string;
@@ -84,14 +85,14 @@ export function asShown(value: number, kind: KindName, choice: UnitChoice, extra
   return roundOff(own, decimals) * u.perUnit + (u.offset ?? 0);
 }
 
-const known = new Map<number, Intl.NumberFormat>();
+const known = new Map<string, Intl.NumberFormat>();
 
-/** A writer of digits grouped by commas; making one is slow, so each is made once. */
+/** A writer of digits in groups; making one is slow, so each is made once. */
 function digitsOf(least: number, most: number): Intl.NumberFormat {
-  const key = least * 100 + most;
+  const key = `${locale()} ${least} ${most}`;
   let writer = known.get(key);
   if (!writer) {
-    writer = new Intl.NumberFormat('en-US', { minimumFractionDigits: least, maximumFractionDigits: most });
+    writer = new Intl.NumberFormat(locale(), { minimumFractionDigits: least, maximumFractionDigits: most });
     known.set(key, writer);
   }
   return writer;

@@ -1,4 +1,5 @@
 import { convert } from 'convert';
+import { msg } from '../language';
 import type { DateOrder } from './date';
 
 /**
@@ -51,12 +52,32 @@ const unit = (symbol: string, perUnit: number, decimals: number, ...also: string
   also,
 });
 
-const M = unit('m', 1, 1, 'metre', 'metres', 'meter', 'meters');
-const CM = unit('cm', 0.01, 0, 'centimetre', 'centimetres', 'centimeter', 'centimeters');
-const MM = unit('mm', mm, 0, 'millimetre', 'millimetres', 'millimeter', 'millimeters');
+const M = unit('m', 1, 1, 'metre', 'metres', 'metro', 'metros', 'meter', 'meters');
+const CM = unit(
+  'cm',
+  0.01,
+  0,
+  'centímetro',
+  'centímetros',
+  'centimetre',
+  'centimetres',
+  'centimeter',
+  'centimeters',
+);
+const MM = unit(
+  'mm',
+  mm,
+  0,
+  'milímetro',
+  'milímetros',
+  'millimetre',
+  'millimetres',
+  'millimeter',
+  'millimeters',
+);
 const KM = unit('km', 1000, 2, 'kilometre', 'kilometres', 'kilometer', 'kilometers');
-const FT: Unit = { ...unit('ft', ft, 1, "'", '′', 'foot', 'feet'), then: 'in' };
-const IN = unit('in', inch, 1, '"', '″', 'inch', 'inches', "''");
+const FT: Unit = { ...unit('ft', ft, 1, "'", '′', 'foot', 'feet', 'pie', 'pies'), then: 'in' };
+const IN = unit('in', inch, 1, '"', '″', 'inch', 'inches', 'pulgada', 'pulgadas', 'pulg', "''");
 const YD = unit('yd', convert(1, 'yd').to('m'), 1, 'yard', 'yards');
 
 const lengths = (m: number, cm: number, ftD: number, inD: number): Record<string, Unit> => ({
@@ -116,19 +137,29 @@ const areas: Record<string, Unit> = {
 
 export const KINDS = {
   /** Distances on the field, m. */
-  length: { noun: 'a length', units: lengths(1, 0, 1, 0), us: 'ft', metric: 'm' },
+  length: { noun: msg`a length`, units: lengths(1, 0, 1, 0), us: 'ft', metric: 'm' },
   /** Widths of beds and paths, m. */
-  width: { noun: 'a width', units: lengths(2, 0, 2, 1), us: 'in', metric: 'm' },
+  width: { noun: msg`a width`, units: lengths(2, 0, 2, 1), us: 'in', metric: 'm' },
   /** Emitter and plant spacings, m. */
-  spacing: { noun: 'a spacing', units: lengths(2, 1, 2, 1), us: 'in', metric: 'cm' },
+  spacing: { noun: msg`a spacing`, units: lengths(2, 1, 2, 1), us: 'in', metric: 'cm' },
   /** Rises and falls, may be negative, m. */
-  height: { noun: 'a height', units: lengths(2, 0, 1, 0), us: 'ft', metric: 'm' },
+  height: { noun: msg`a height`, units: lengths(2, 0, 1, 0), us: 'ft', metric: 'm' },
   /** Inside diameters, mm. */
   bore: {
-    noun: 'an inside diameter',
+    noun: msg`an inside diameter`,
     units: {
-      mm: unit('mm', 1, 1, 'millimetre', 'millimetres', 'millimeter', 'millimeters'),
-      in: unit('in', inch / mm, 3, '"', '″', 'inch', 'inches'),
+      mm: unit(
+        'mm',
+        1,
+        1,
+        'milímetro',
+        'milímetros',
+        'millimetre',
+        'millimetres',
+        'millimeter',
+        'millimeters',
+      ),
+      in: unit('in', inch / mm, 3, '"', '″', 'inch', 'inches', 'pulgada', 'pulgadas', 'pulg'),
       cm: unit('cm', 10, 2),
     },
     us: 'in',
@@ -136,9 +167,9 @@ export const KINDS = {
   },
   /** Wall thickness, mm. */
   wall: {
-    noun: 'a wall thickness',
+    noun: msg`a wall thickness`,
     units: {
-      mm: unit('mm', 1, 2, 'millimetre', 'millimetres'),
+      mm: unit('mm', 1, 2, 'milímetro', 'milímetros', 'millimetre', 'millimetres'),
       mil: unit('mil', inch, 0, 'mils', 'thou'),
       µm: unit('µm', mm, 0, 'um', 'micron', 'microns'),
     },
@@ -146,12 +177,12 @@ export const KINDS = {
     metric: 'mm',
   },
   /** Flow of pipes and sources, L/h. */
-  flow: { noun: 'a flow', units: flows, us: 'gpm', metric: 'L/h' },
+  flow: { noun: msg`a flow`, units: flows, us: 'gpm', metric: 'L/h' },
   /** Flow of one emitter, L/h. */
-  emitterFlow: { noun: "an emitter's flow", units: flowWith(2), us: 'gph', metric: 'L/h' },
+  emitterFlow: { noun: msg`an emitter’s flow`, units: flowWith(2), us: 'gph', metric: 'L/h' },
   /** Flow of a length of tape, L/h per metre. */
   flowPerLength: {
-    noun: 'a flow per length',
+    noun: msg`a flow per length`,
     units: {
       'L/h per 100 m': unit(
         'L/h per 100 m',
@@ -196,7 +227,7 @@ export const KINDS = {
   },
   /** Water for a length of bed or in a height of tank, L/m. */
   volumePerLength: {
-    noun: 'a volume per length',
+    noun: msg`a volume per length`,
     units: {
       'L/m': unit('L/m', 1, 2, 'l/m', 'lperm'),
       'gal/ft': unit('gal/ft', gal / ft, 3, 'gal/ft', 'galperft'),
@@ -206,7 +237,7 @@ export const KINDS = {
   },
   /** Gauge pressure, kPa. */
   pressure: {
-    noun: 'a pressure',
+    noun: msg`a pressure`,
     units: {
       kPa: unit('kPa', 1, 0, 'kilopascal', 'kilopascals'),
       bar: unit('bar', 100, 2, 'bars', 'barg'),
@@ -231,12 +262,12 @@ export const KINDS = {
   },
   /** Volume, L. */
   volume: {
-    noun: 'a volume',
+    noun: msg`a volume`,
     units: {
-      L: unit('L', 1, 1, 'litre', 'litres', 'liter', 'liters', 'ltr'),
+      L: unit('L', 1, 1, 'litre', 'litres', 'litro', 'litros', 'liter', 'liters', 'ltr'),
       'm³': unit('m³', 1000, 2, 'm3', 'm^3', 'cbm', 'cubicmetres'),
       mL: unit('mL', 1e-3, 0, 'millilitre', 'millilitres'),
-      gal: unit('gal', gal, 1, 'gallon', 'gallons', 'usgal'),
+      gal: unit('gal', gal, 1, 'gallon', 'gallons', 'galón', 'galones', 'usgal'),
       'imp gal': unit('imp gal', impGal, 1, 'impgal', 'ukgal', 'imperialgallon', 'imperialgallons'),
       qt: unit('qt', convert(1, 'qt').to('L'), 1, 'quart', 'quarts'),
       'acre-inch': unit('acre-inch', acre * inch * 1000, 2, 'acrein', 'acre-in', 'acin', 'acreinch', 'ac-in'),
@@ -245,22 +276,22 @@ export const KINDS = {
     metric: 'L',
   },
   /** Area, m². */
-  area: { noun: 'an area', units: areas, us: 'ft²', metric: 'm²' },
+  area: { noun: msg`an area`, units: areas, us: 'ft²', metric: 'm²' },
   /** Duration, s. */
   time: {
-    noun: 'a time',
+    noun: msg`a time`,
     units: {
-      s: { ...unit('s', 1, 1, 'sec', 'secs', 'second', 'seconds') },
-      min: { ...unit('min', 60, 1, 'mins', 'minute', 'minutes', 'm'), then: 's' },
-      h: { ...unit('h', 3600, 2, 'hr', 'hrs', 'hour', 'hours'), then: 'min' },
-      d: { ...unit('d', 86400, 1, 'day', 'days'), then: 'h' },
+      s: { ...unit('s', 1, 1, 'sec', 'secs', 'second', 'seconds', 'segundo', 'segundos') },
+      min: { ...unit('min', 60, 1, 'mins', 'minute', 'minutes', 'minuto', 'minutos', 'm'), then: 's' },
+      h: { ...unit('h', 3600, 2, 'hr', 'hrs', 'hour', 'hours', 'hora', 'horas'), then: 'min' },
+      d: { ...unit('d', 86400, 1, 'day', 'days', 'día', 'días'), then: 'h' },
     },
     us: 's',
     metric: 's',
   },
   /** Depth of water put on in a time, mm/h. */
   rate: {
-    noun: 'a rate',
+    noun: msg`a rate`,
     units: {
       'mm/h': unit('mm/h', 1, 1, 'mm/hr', 'mmperhour'),
       'in/h': unit('in/h', inch / mm, 2, 'in/hr', 'iph', 'inchesperhour'),
@@ -270,14 +301,14 @@ export const KINDS = {
   },
   /** Speed of water, m/s. */
   velocity: {
-    noun: 'a speed',
+    noun: msg`a speed`,
     units: { 'm/s': unit('m/s', 1, 2, 'mps'), 'ft/s': unit('ft/s', ft, 1, 'fps') },
     us: 'ft/s',
     metric: 'm/s',
   },
   /** Rise per length, a ratio. */
   slope: {
-    noun: 'a slope',
+    noun: msg`a slope`,
     units: {
       '%': unit('%', 0.01, 2, 'percent', 'cm/m', 'm/100m', 'ft/100ft', 'mper100m', 'ftper100ft'),
       '‰': unit('‰', 1e-3, 1, 'permille', 'mm/m'),
@@ -288,16 +319,16 @@ export const KINDS = {
   },
   /** A direction or a turn, degrees. */
   angle: {
-    noun: 'an angle',
+    noun: msg`an angle`,
     units: { '°': unit('°', 1, 1, 'deg', 'degree', 'degrees') },
     us: '°',
     metric: '°',
   },
   /** A share of a whole, a ratio. */
-  share: { noun: 'a percentage', units: { '%': unit('%', 0.01, 0, 'percent') }, us: '%', metric: '%' },
+  share: { noun: msg`a percentage`, units: { '%': unit('%', 0.01, 0, 'percent') }, us: '%', metric: '%' },
   /** Temperature, °C. */
   temperature: {
-    noun: 'a temperature',
+    noun: msg`a temperature`,
     units: {
       '°C': unit('°C', 1, 0, 'c', 'degc', 'celsius'),
       '°F': { ...unit('°F', 5 / 9, 0, 'f', 'degf', 'fahrenheit'), offset: (-32 * 5) / 9 },
@@ -308,7 +339,7 @@ export const KINDS = {
   /** A bare count. */
   /** Power of a motor, kW. */
   power: {
-    noun: 'a power',
+    noun: msg`a power`,
     units: {
       kW: unit('kW', 1, 2, 'kilowatt', 'kilowatts'),
       W: unit('W', 1e-3, 0, 'watt', 'watts'),
@@ -319,7 +350,7 @@ export const KINDS = {
   },
   /** Weight, kg. */
   weight: {
-    noun: 'a weight',
+    noun: msg`a weight`,
     units: {
       kg: unit('kg', 1, 0, 'kilogram', 'kilograms', 'kilo', 'kilos'),
       t: unit('t', 1000, 1, 'tonne', 'tonnes'),
@@ -330,29 +361,29 @@ export const KINDS = {
   },
   /** How long something is to run, s: told in minutes. */
   minutes: {
-    noun: 'a time',
+    noun: msg`a time`,
     units: {
-      min: { ...unit('min', 60, 0, 'mins', 'minute', 'minutes', 'm'), then: 's' },
-      h: { ...unit('h', 3600, 2, 'hr', 'hrs', 'hour', 'hours'), then: 'min' },
-      s: unit('s', 1, 0, 'sec', 'secs', 'second', 'seconds'),
-      d: unit('d', 86400, 1, 'day', 'days'),
+      min: { ...unit('min', 60, 0, 'mins', 'minute', 'minutes', 'minuto', 'minutos', 'm'), then: 's' },
+      h: { ...unit('h', 3600, 2, 'hr', 'hrs', 'hour', 'hours', 'hora', 'horas'), then: 'min' },
+      s: unit('s', 1, 0, 'sec', 'secs', 'second', 'seconds', 'segundo', 'segundos'),
+      d: unit('d', 86400, 1, 'day', 'days', 'día', 'días'),
     },
     us: 'min',
     metric: 'min',
   },
   /** Depth of water on the ground, mm, to a tenth. */
   depth: {
-    noun: 'a depth of water',
+    noun: msg`a depth of water`,
     units: {
       mm: unit('mm', 1, 1, 'millimetres', 'millimeters'),
-      in: unit('in', 25.4, 2, '"', 'inch', 'inches'),
+      in: unit('in', 25.4, 2, '"', 'inch', 'inches', 'pulgada', 'pulgadas', 'pulg'),
     },
     us: 'in',
     metric: 'mm',
   },
   /** Small weights, g. */
   grams: {
-    noun: 'a weight',
+    noun: msg`a weight`,
     units: {
       g: unit('g', 1, 0, 'gram', 'grams'),
       kg: unit('kg', 1000, 2, 'kilo', 'kilos'),
@@ -364,7 +395,7 @@ export const KINDS = {
   },
   /** Feed on the ground, g/m². */
   feedOnBed: {
-    noun: 'an amount of feed on an area',
+    noun: msg`an amount of feed on an area`,
     units: {
       'g/m²': unit('g/m²', 1, 1, 'g/m2', 'g/sqm', 'gm-2'),
       'kg/ha': unit('kg/ha', 0.1, 0),
@@ -383,7 +414,7 @@ export const KINDS = {
   },
   /** What is dissolved in water, g/L. */
   strength: {
-    noun: 'a strength',
+    noun: msg`a strength`,
     units: {
       'g/L': unit('g/L', 1, 1, 'g/l', 'gperl'),
       'oz/gal': unit('oz/gal', convert(1, 'oz').to('g') / gal, 2, 'ozpergal'),
@@ -394,7 +425,7 @@ export const KINDS = {
   },
   /** Salt in water by its conductivity, dS/m. */
   salt: {
-    noun: 'a conductivity',
+    noun: msg`a conductivity`,
     units: {
       'dS/m': unit('dS/m', 1, 2, 'ds/m', 'mS/cm', 'ms/cm', 'mmho/cm'),
       'µS/cm': unit('µS/cm', 1e-3, 0, 'us/cm', 'μS/cm', 'μs/cm'),
@@ -404,19 +435,19 @@ export const KINDS = {
   },
   /** Depth of rain, mm. */
   rain: {
-    noun: 'a depth of rain',
+    noun: msg`a depth of rain`,
     units: {
       mm: unit('mm', 1, 0, 'millimetres', 'millimeters'),
-      in: unit('in', 25.4, 1, '"', 'inch', 'inches'),
+      in: unit('in', 25.4, 1, '"', 'inch', 'inches', 'pulgada', 'pulgadas', 'pulg'),
     },
     us: 'in',
     metric: 'mm',
   },
   /** A day, counted from the beginning of 1970; see `date.ts`. */
-  date: { noun: 'a date', units: { '': unit('', 1, 0) }, us: '', metric: '' },
-  count: { noun: 'a number', units: { '': unit('', 1, 0) }, us: '', metric: '' },
+  date: { noun: msg`a date`, units: { '': unit('', 1, 0) }, us: '', metric: '' },
+  count: { noun: msg`a number`, units: { '': unit('', 1, 0) }, us: '', metric: '' },
   /** A bare factor. */
-  factor: { noun: 'a number', units: { '': unit('', 1, 2) }, us: '', metric: '' },
+  factor: { noun: msg`a number`, units: { '': unit('', 1, 2) }, us: '', metric: '' },
 } satisfies Record<string, Kind>;
 
 export type KindName = keyof typeof KINDS;

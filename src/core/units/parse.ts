@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { kindOf, shownUnit, type KindName, type Unit, type UnitChoice } from './kinds';
 
 export type Parsed = { ok: true; value: number } | { ok: false; why: string };
@@ -61,7 +62,7 @@ export function parseQuantity(text: string, kind: KindName, choice: UnitChoice):
     .replace(/[−–]/g, '-')
     .replace(/(\d)\s*([½⅓⅔¼¾⅕⅛⅜⅝⅞])/g, '$1 $2');
   rest = rest.replace(/[½⅓⅔¼¾⅕⅛⅜⅝⅞]/g, (c) => VULGAR[c]);
-  if (!rest) return { ok: false, why: `Type ${noun}, such as ${example(kind, choice)}.` };
+  if (!rest) return { ok: false, why: msg`Type ${noun}, such as ${example(kind, choice)}.` };
   if (kind === 'slope') {
     const ratio = /^(-?)(\d+(?:[.,]\d+)?)\s*(?::|in|to)\s*(\d+(?:[.,]\d+)?)$/i.exec(rest);
     if (ratio && toNumber(ratio[3]) !== 0) {
@@ -74,9 +75,12 @@ export function parseQuantity(text: string, kind: KindName, choice: UnitChoice):
   while (rest) {
     const found = NUMBER.exec(rest);
     if (!found)
-      return { ok: false, why: `“${text.trim()}” is not ${noun}. Write it like ${example(kind, choice)}.` };
+      return {
+        ok: false,
+        why: msg`“${text.trim()}” is not ${noun}. Write it like ${example(kind, choice)}.`,
+      };
     const n = toNumber(found[0]);
-    if (!Number.isFinite(n)) return { ok: false, why: `“${found[0]}” is not a number.` };
+    if (!Number.isFinite(n)) return { ok: false, why: msg`“${found[0]}” is not a number.` };
     rest = rest.slice(found[0].length).trim();
     // Units such as "gpm/100ft" hold digits, so every unit of the kind is tried, longest match first.
     const { key, length } = unitAtStart(units, rest);
@@ -84,15 +88,19 @@ export function parseQuantity(text: string, kind: KindName, choice: UnitChoice):
       const bad = /^[^\d\s]+(?:\s*\/\s*\S+)?/.exec(rest)?.[0] ?? rest;
       return {
         ok: false,
-        why: `“${bad}” is not a unit of ${noun.replace(/^an? /, '')}. Try ${unitList(units)}.`,
+        why: msg`“${bad}” is not a unit of ${noun.replace(/^(an?|una?) /, '')}. Try ${unitList(units)}.`,
       };
     }
     if (!key && rest)
-      return { ok: false, why: `“${text.trim()}” is not ${noun}. Write it like ${example(kind, choice)}.` };
+      return {
+        ok: false,
+        why: msg`“${text.trim()}” is not ${noun}. Write it like ${example(kind, choice)}.`,
+      };
     const used: string | undefined = key ?? (previous ? units[previous].then : own);
-    if (used === undefined) return { ok: false, why: `What is the “${found[0]}” at the end? Add its unit.` };
+    if (used === undefined)
+      return { ok: false, why: msg`What is the “${found[0]}” at the end? Add its unit.` };
     if (previous && units[used].perUnit >= units[previous].perUnit) {
-      return { ok: false, why: `“${text.trim()}” adds up oddly. Write it like ${example(kind, choice)}.` };
+      return { ok: false, why: msg`“${text.trim()}” adds up oddly. Write it like ${example(kind, choice)}.` };
     }
     if (!previous && found[0].startsWith('-')) sign = -1;
     const u = units[used];

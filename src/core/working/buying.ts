@@ -1,4 +1,5 @@
-import { amountOf, itemName, type Line, type Show } from '../build';
+import { msg } from '../language';
+import { amountOf, itemName, packWord, type Line, type Show } from '../build';
 import type { FullPlan } from '../plan';
 import { term, type Term, type Working } from './types';
 
@@ -16,27 +17,29 @@ export function lineWorking(line: Line, plan: FullPlan, show: Show): Working {
     reasons.set(key, { amount: own.amount + amountOf(u), times: own.times + u.count });
   }
   const terms: Term[] = [...reasons].map(([meaning, { amount, times }]) =>
-    term('n', item.unit === 'm' && times > 1 ? `${meaning}, ${times} pieces` : meaning, amount, kind),
+    term('n', item.unit === 'm' && times > 1 ? msg`${meaning}, ${times} pieces` : meaning, amount, kind),
   );
   const all = terms.length;
   const cut = line.cuts;
   terms.push(
     term('s', 'spares', spares, kind, 'build.spares'),
-    term('h', 'taken from what you have', had, kind),
+    term('h', msg`taken from what you have`, had, kind),
   );
   // What is cut off and cannot be used, so that what is bought is what is used and what is left.
-  terms.push(term('l', cut ? 'left over on rolls or sticks' : 'left over in the pack', left, kind));
+  terms.push(term('l', cut ? msg`left over on rolls or sticks` : msg`left over in the pack`, left, kind));
   return {
     title: itemName(item, show),
     says:
       holds === 1
-        ? 'Everything that uses it, with spares, less what you have.'
-        : `Everything that uses it, with spares, less what you have, in whole ${item.sold === 'each' ? 'packs' : `${item.sold}s`}: ${packs} of ${show(holds, kind)}.${cut ? ` At least ${cut.atLeast} would be needed however they are cut.` : ''}`,
+        ? msg`Everything that uses it, with spares, less what you have.`
+        : msg`Everything that uses it, with spares, less what you have, in whole ${packWord(item.sold, 2)}: ${packs} of ${show(holds, kind)}.${cut ? msg` At least ${cut.atLeast} would be needed however they are cut.` : ''}`,
     formula: 'B = Σ n + s − h + l',
     terms,
     gives: (values) =>
       values.slice(0, all).reduce((sum, v) => sum + v, 0) + values[all] - values[all + 1] + values[all + 2],
-    result: term('B', 'to buy', packs * holds, kind),
-    source: cut ? 'Cuts to least waste: columns of cuts (Gilmore & Gomory 1961).' : 'Counted from the plan.',
+    result: term('B', msg`to buy`, packs * holds, kind),
+    source: cut
+      ? msg`Cuts to least waste: columns of cuts (Gilmore & Gomory 1961).`
+      : msg`Counted from the plan.`,
   };
 }

@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { soilKind } from '../catalog/soils';
 import { costOf } from '../build';
 import { stripOf, type LaidBed, type LaidPlant } from '../layout';
@@ -12,30 +13,30 @@ export const puddle: Maker = ({ plan, results, block, runIndex }) => {
   const soil = soilKind(plan.blocks[block.index].ground.soil);
   const q = r.flowLph / r.emitters;
   return {
-    title: 'Puddle about an emitter',
-    says: 'In the long run the water that stands about an emitter spreads until the soil takes all that it gives.',
-    formula: 'r = (√(4/α² + π·q/K_s) − 2/α) / π, from q = K_s · (π·r² + 4·r/α)',
+    title: msg`Puddle about an emitter`,
+    says: msg`In the long run the water that stands about an emitter spreads until the soil takes all that it gives.`,
+    formula: msg`r = (√(4/α² + π·q/K_s) − 2/α) / π, from q = K_s · (π·r² + 4·r/α)`,
     terms: [
       term(
         'q',
-        'mean flow of an emitter of this run',
+        msg`mean flow of an emitter of this run`,
         q,
         'emitterFlow',
         `${tapePath(plan, results, block, runIndex)}.flowLph`,
       ),
       term(
         'K_s',
-        `conductivity of ${soil.name}, mm an hour`,
+        msg`conductivity of ${soil.name}, mm an hour`,
         soil.ksMps * 3.6e6,
         'factor',
         `blocks.${block.index}.ground.soil`,
       ),
-      term('α', 'of the soil, 1/m', soil.alphaPerM, 'factor', `blocks.${block.index}.ground.soil`),
+      term('α', msg`of the soil, 1/m`, soil.alphaPerM, 'factor', `blocks.${block.index}.ground.soil`),
     ],
     gives: ([lph, mmPerH, alpha]) =>
       (Math.sqrt(4 / alpha ** 2 + (Math.PI * lph) / mmPerH) - 2 / alpha) / Math.PI,
-    result: term('r', 'radius of the puddle', pondedRadiusM(q, soil.ksMps, soil.alphaPerM), 'spacing'),
-    source: 'Wooding 1968; K_s after Rawls, Brakensiek & Saxton 1982.',
+    result: term('r', msg`radius of the puddle`, pondedRadiusM(q, soil.ksMps, soil.alphaPerM), 'spacing'),
+    source: msg`Wooding 1968; K_s after Rawls, Brakensiek & Saxton 1982.`,
   };
 };
 
@@ -47,47 +48,47 @@ export const strips: Maker = ({ plan, results, block, runIndex }) => {
   if (bed.plant) return plantRounds(plan.blocks[block.index], block.index, bed, bed.plant);
   const soil = soilKind(plan.blocks[block.index].ground.soil);
   return {
-    title: `Ground wetted in bed ${bed.key}`,
-    says: 'As wide as one run wets on this soil, times the runs, over the bed’s width.',
+    title: msg`Ground wetted in bed ${bed.key}`,
+    says: msg`As wide as one run wets on this soil, times the runs, over the bed’s width.`,
     formula: 'w = n · s / b',
     terms: [
       term(
         'n',
-        bed.passes > 1 ? 'runs, as often as each lies along the bed' : 'runs',
+        bed.passes > 1 ? msg`runs, as often as each lies along the bed` : 'runs',
         bed.lines,
         'count',
         `blocks.${block.index}.beds.runsPerBed`,
       ),
       term(
         's',
-        `strip of one run on ${soil.name}`,
+        msg`strip of one run on ${soil.name}`,
         soil.stripM,
         'spacing',
         `blocks.${block.index}.ground.soil`,
       ),
-      term('b', 'width of the bed', bed.widthM, 'width', `blocks.${block.index}.beds.widthM`),
+      term('b', msg`width of the bed`, bed.widthM, 'width', `blocks.${block.index}.beds.widthM`),
     ],
     gives: ([n, s, b]) => (n * s) / b,
-    result: term('w', 'of the bed', (bed.lines * soil.stripM) / bed.widthM, 'share'),
-    source: 'Growers’ experience: about 0.3 m on average soil, less on sand, more on clay.',
+    result: term('w', msg`of the bed`, (bed.lines * soil.stripM) / bed.widthM, 'share'),
+    source: msg`Growers’ experience: about 0.3 m on average soil, less on sand, more on clay.`,
   };
 };
 
 export const cost: Maker = ({ plan, results }) => {
   const c = costOf(plan, results.layout);
   return {
-    title: 'Cost at typical prices',
-    says: 'Pipe and tape by the length of each size, and parts by the piece; in no coin in particular.',
+    title: msg`Cost at typical prices`,
+    says: msg`Pipe and tape by the length of each size, and parts by the piece; in no coin in particular.`,
     formula: 'C = Σ L·c + Σ n·c',
     terms: [
-      term('', 'laid along the beds', c.laid, 'count'),
+      term('', msg`laid along the beds`, c.laid, 'count'),
       term('', 'headers', c.headers, 'count'),
       term('', 'mains', c.mains, 'count'),
-      term('', 'parts and take-offs', c.parts, 'count'),
+      term('', msg`parts and take-offs`, c.parts, 'count'),
     ],
     gives: sum,
-    result: term('C', 'all of it', c.total, 'count'),
-    source: 'Typical shop prices (docs/method.md).',
+    result: term('C', msg`all of it`, c.total, 'count'),
+    source: msg`Typical shop prices (docs/method.md).`,
   };
 };
 
@@ -98,20 +99,20 @@ function plantRounds(block: Block, index: number, bed: LaidBed, plant: LaidPlant
   const groundM2 = bed.widthM * bed.lengthM;
   const wetM2 = stripOf(block, bed) * bed.lengthM;
   return {
-    title: `Ground wetted at plant ${bed.key}`,
+    title: msg`Ground wetted at plant ${bed.key}`,
     says: ring
-      ? 'A strip as wide as the soil spreads, all round the ring, over the ground that the plant draws on.'
-      : 'A round under each emitter, as wide as the soil spreads, over the ground that the plant draws on.',
-    formula: ring ? 'w = π·d·s / A, at most 1' : 'w = n·π·s² / 4 / A, at most 1',
+      ? msg`A strip as wide as the soil spreads, all round the ring, over the ground that the plant draws on.`
+      : msg`A round under each emitter, as wide as the soil spreads, over the ground that the plant draws on.`,
+    formula: ring ? msg`w = π·d·s / A, at most 1` : msg`w = n·π·s² / 4 / A, at most 1`,
     terms: [
       ring
-        ? term('d', 'across the ring', plant.ringM, 'length', `blocks.${index}.places.ringM`)
-        : term('n', 'emitters at it', plant.emitters, 'count', `blocks.${index}.places.emitters`),
-      term('s', `wetted across on ${soil.name}`, soil.stripM, 'spacing', `blocks.${index}.ground.soil`),
-      term('A', 'ground that it draws on', groundM2, 'area', `blocks.${index}.places.spreadM`),
+        ? term('d', msg`across the ring`, plant.ringM, 'length', `blocks.${index}.places.ringM`)
+        : term('n', msg`emitters at it`, plant.emitters, 'count', `blocks.${index}.places.emitters`),
+      term('s', msg`wetted across on ${soil.name}`, soil.stripM, 'spacing', `blocks.${index}.ground.soil`),
+      term('A', msg`ground that it draws on`, groundM2, 'area', `blocks.${index}.places.spreadM`),
     ],
     gives: ([n, s, a]) => Math.min(1, (ring ? Math.PI * n * s : (n * Math.PI * s * s) / 4) / a),
-    result: term('w', 'of its ground', wetM2 / groundM2, 'share'),
-    source: 'Growers’ experience: about 0.3 m on average soil, less on sand, more on clay.',
+    result: term('w', msg`of its ground`, wetM2 / groundM2, 'share'),
+    source: msg`Growers’ experience: about 0.3 m on average soil, less on sand, more on clay.`,
   };
 }

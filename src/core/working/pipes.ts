@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { pipeKind, strengthOf } from '../catalog/pipes';
 import { isBranch } from '../catalog/headParts';
 import { frictionFactor, reynolds, velocityMps } from '../hydraulics/friction';
@@ -36,22 +37,22 @@ export const main: Maker = ({ plan, results, block }) => {
   const field = fieldOf(plan, m.laid.to);
   const re = reynolds(Math.max(m.flowLph, 1e-9), boreMm, plan.wishes.waterC);
   return {
-    title: 'Loss in the main',
-    says: 'The piece of the main on the way to this block that takes most: friction of its wall, and its fittings.',
+    title: msg`Loss in the main`,
+    says: msg`The piece of the main on the way to this block that takes most: friction of its wall, and its fittings.`,
     formula: hazen(plan) ? 'h = 10.67·L·Q^1.852 / (C^1.852·D^4.8704) + K·V²/2g' : 'h = (f·L/D + K) · V²/2g',
     terms: [
       term('L', 'length', m.laid.lengthM, 'length'),
       term('D', 'bore', boreMm, 'bore', `${field}.pipe`),
       term('V', 'speed', m.velocityMps, 'velocity'),
-      term('K', 'fitting loss (K)', minorK, 'factor', `${field}.minorK`),
+      term('K', msg`fitting loss (K)`, minorK, 'factor', `${field}.minorK`),
       ...(hazen(plan)
         ? [
             term('Q', 'flow', m.flowLph, 'flow'),
             term('C', 'roughness', hazenWilliamsC, 'count', `${field}.hazenWilliamsC`),
           ]
         : [
-            term('f', 'friction factor', frictionFactor(re), 'factor'),
-            term('Re', 'Reynolds number', re, 'count'),
+            term('f', msg`friction factor`, frictionFactor(re), 'factor'),
+            term('Re', msg`Reynolds number`, re, 'count'),
             term('Q', 'flow', m.flowLph, 'flow'),
           ]),
     ],
@@ -61,8 +62,8 @@ export const main: Maker = ({ plan, results, block }) => {
             KPA_PER_M +
           (k * v * v * KPA_PER_M) / (2 * G)
       : ([l, d, v, k, f]) => (((f * l) / (d / MM_PER_M) + k) * v * v * KPA_PER_M) / (2 * G),
-    result: term('h', 'lost in this piece', m.frictionKpa, 'pressure'),
-    source: hazen(plan) ? 'Hazen–Williams.' : 'Darcy–Weisbach; f by 64/Re, Blasius, Watters & Keller.',
+    result: term('h', msg`lost in this piece`, m.frictionKpa, 'pressure'),
+    source: hazen(plan) ? 'Hazen–Williams.' : msg`Darcy–Weisbach; f by 64/Re, Blasius, Watters & Keller.`,
   };
 };
 
@@ -70,8 +71,8 @@ export const velocity: Maker = ({ plan, results, block }) => {
   const m = hungriest(results.mains, plan.blocks[block.index].id);
   if (!m) return undefined;
   return {
-    title: 'Speed in the main',
-    says: 'Flow over the area of the bore.',
+    title: msg`Speed in the main`,
+    says: msg`Flow over the area of the bore.`,
     formula: 'V = Q / (π/4 · D²)',
     terms: [
       term('Q', 'flow', m.flowLph, 'flow'),
@@ -79,7 +80,7 @@ export const velocity: Maker = ({ plan, results, block }) => {
     ],
     gives: ([q, d]) => q / L_PER_M3 / S_PER_H / ((Math.PI / 4) * (d / MM_PER_M) ** 2),
     result: term('V', 'speed', velocityMps(m.flowLph, m.laid.piece.boreMm), 'velocity'),
-    source: 'By definition of flow.',
+    source: msg`By definition of flow.`,
   };
 };
 
@@ -89,21 +90,21 @@ export const surge: Maker = ({ plan, results, block }) => {
   const kind = pipeKind(m.laid.piece.pipe);
   const { family } = kind;
   return {
-    title: 'Surge when a valve slams',
-    says: 'Water stopped at once turns its speed into pressure, which runs back through the pipe as a wave.',
+    title: msg`Surge when a valve slams`,
+    says: msg`Water stopped at once turns its speed into pressure, which runs back through the pipe as a wave.`,
     formula: 'Δp = ρ · a · V',
     terms: [
       term(
         'a',
-        `speed of the wave in ${family === 'poly' ? 'polyethylene' : family}`,
+        msg`speed of the wave in ${family === 'poly' ? msg`polyethylene` : family}`,
         strengthOf(kind).waveMps,
         'velocity',
       ),
-      term('V', 'speed of the water', m.velocityMps, 'velocity'),
+      term('V', msg`speed of the water`, m.velocityMps, 'velocity'),
     ],
     // ρ of a tonne a cubic metre: kPa come out.
     gives: ([a, v]) => a * v,
-    result: term('Δp', 'rise of pressure', m.surgeKpa, 'pressure'),
+    result: term('Δp', msg`rise of pressure`, m.surgeKpa, 'pressure'),
     source: 'Joukowsky 1898; ρ 1000 kg/m³.',
   };
 };
@@ -112,8 +113,8 @@ export const parts: Maker = ({ results, plan }) => {
   const through = results.head.filter(({ step }) => !isBranch(step.part.role));
   if (through.length === 0) return undefined;
   return {
-    title: 'Loss in the head',
-    says: 'Each part takes what its label says at its rated flow, with the square of the flow, and what it always takes. A regulator takes all above its set pressure.',
+    title: msg`Loss in the head`,
+    says: msg`Each part takes what its label says at its rated flow, with the square of the flow, and what it always takes. A regulator takes all above its set pressure.`,
     formula: 'Σh = h₁ + h₂ + …;  h = h_fixed + h_label · (Q/Q_label)²',
     terms: [
       ...through.map(({ step, beforeKpa, afterKpa }) => {
@@ -123,7 +124,7 @@ export const parts: Maker = ({ results, plan }) => {
       term('Q', 'flow', results.flowLph, 'flow'),
     ],
     gives: (all) => sum(all.slice(0, through.length)),
-    result: term('Σh', 'lost in the head', through[0].beforeKpa - through.at(-1)!.afterKpa, 'pressure'),
-    source: 'Labels; turbulent loss goes with the square of the flow.',
+    result: term('Σh', msg`lost in the head`, through[0].beforeKpa - through.at(-1)!.afterKpa, 'pressure'),
+    source: msg`Labels; turbulent loss goes with the square of the flow.`,
   };
 };

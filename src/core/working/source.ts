@@ -1,3 +1,4 @@
+import { fixed, forms, msg } from '../language';
 import type { Medium } from '../hydraulics/friction';
 import { lossAcross } from '../hydraulics/network';
 import { pumpSupply } from '../hydraulics/pump';
@@ -30,23 +31,23 @@ export const bucket: Maker = ({
 }) => {
   if (source.kind !== 'tap' || source.method !== 'bucket') return undefined;
   return {
-    title: 'Flow of the open tap',
-    says: 'A bucket of known volume over the mean of the seconds it took. It comes at no pressure.',
+    title: msg`Flow of the open tap`,
+    says: msg`A bucket of known volume over the mean of the seconds it took. It comes at no pressure.`,
     formula: 'Q = V / t',
     terms: [
       term('V', 'bucket', source.bucketL, 'volume', sourceField(plan, 'bucketL')),
       term(
         't',
-        `mean of ${source.triesS.length} ${source.triesS.length === 1 ? 'try' : 'tries'}`,
+        msg`mean of ${source.triesS.length} ${forms(source.triesS.length, 'try', 'tries')}`,
         meanS(source.triesS),
         'time',
         sourceField(plan, 'triesS'),
       ),
-      term('', 'spread of the tries', spread(source.triesS), 'share'),
+      term('', msg`spread of the tries`, spread(source.triesS), 'share'),
     ],
     gives: ([v, t]) => (v / t) * S_PER_H,
-    result: term('Q', 'open flow', measuredLph(source), 'flow'),
-    source: 'By definition of flow.',
+    result: term('Q', msg`open flow`, measuredLph(source), 'flow'),
+    source: msg`By definition of flow.`,
   };
 };
 
@@ -59,25 +60,25 @@ const availableTank: Maker = ({
   if (source.kind !== 'tank') return undefined;
   const level = tankLevelM(source, 'planned');
   return {
-    title: 'What the tank can give',
+    title: msg`What the tank can give`,
     says:
       source.level === 'held'
-        ? 'A float valve holds the water; the pressure is its height over the head at the tank’s foot.'
-        : 'A tank’s pressure is the height of its water, planned at the low level; its own flow is bounded by the pipes, which are solved with it.',
+        ? msg`A float valve holds the water; the pressure is its height over the head at the tank’s foot.`
+        : msg`A tank’s pressure is the height of its water, planned at the low level; its own flow is bounded by the pipes, which are solved with it.`,
     formula: 'p = (z_water − z_foot) · ρ·g',
     terms: [
       term(
         'z_water',
-        source.level === 'held' ? 'held water' : 'low water',
+        source.level === 'held' ? msg`held water` : msg`low water`,
         source.heightM + level,
         'height',
         sourceField(plan, source.level === 'held' ? 'floatM' : 'lowM'),
       ),
-      term('z_foot', 'ground the tank stands on, where the head is', source.heightM, 'height'),
+      term('z_foot', msg`ground the tank stands on, where the head is`, source.heightM, 'height'),
     ],
     gives: ([water, foot]) => (water - foot) * KPA_PER_M,
-    result: term('p', 'pressure at the head', level * KPA_PER_M, 'pressure'),
-    source: 'Hydrostatics, at standard gravity.',
+    result: term('p', msg`pressure at the head`, level * KPA_PER_M, 'pressure'),
+    source: msg`Hydrostatics, at standard gravity.`,
   };
 };
 
@@ -92,35 +93,35 @@ const availableTap: Maker = ({
   const flowing = source.method === 'bucket' ? 0 : source.flowingKpa;
   const boostKpa = boosts(source, plan, demand.availableLph);
   const terms = [
-    term('a', 'allowance on the measured flow', plan.wishes.allowance, 'share', 'wishes.allowance'),
+    term('a', msg`allowance on the measured flow`, plan.wishes.allowance, 'share', 'wishes.allowance'),
     term(
       'Q_m',
-      'measured flow',
+      msg`measured flow`,
       measuredLph(source),
       'flow',
       sourceField(plan, source.method === 'bucket' ? 'bucketL' : 'flowingLph'),
     ),
-    term('p_shut', 'gauge, shut', source.shutKpa, 'pressure', sourceField(plan, 'shutKpa')),
+    term('p_shut', msg`gauge, shut`, source.shutKpa, 'pressure', sourceField(plan, 'shutKpa')),
     term(
       'p_m',
-      'gauge at the measured flow',
+      msg`gauge at the measured flow`,
       flowing,
       'pressure',
       source.method === 'bucket' ? undefined : sourceField(plan, 'flowingKpa'),
     ),
-    term('p', 'pressure needed at the source', demand.neededKpa, 'pressure'),
-    term('Q_o', 'drawn by others, taken off', source.othersLph, 'flow'),
-    term('p_b', 'the booster adds at that flow', boostKpa, 'pressure'),
+    term('p', msg`pressure needed at the source`, demand.neededKpa, 'pressure'),
+    term('Q_o', msg`drawn by others, taken off`, source.othersLph, 'flow'),
+    term('p_b', msg`the booster adds at that flow`, boostKpa, 'pressure'),
   ];
   return {
-    title: 'Flow available at the pressure needed',
-    says: `Pressure behind a tap falls with the square of the flow. The curve through the shut gauge and the measured flow, drawn in by the allowance, is read at the pressure this plan needs${source.booster.kind === 'none' ? '' : ', what the booster adds taken off first'}.`,
-    formula: 'Q = a · Q_m · √((p_shut + p_b − p) / (p_shut − p_m)) − Q_o, never under 0',
+    title: msg`Flow available at the pressure needed`,
+    says: msg`Pressure behind a tap falls with the square of the flow. The curve through the shut gauge and the measured flow, drawn in by the allowance, is read at the pressure this plan needs${source.booster.kind === 'none' ? '' : msg`, what the booster adds taken off first`}.`,
+    formula: msg`Q = a · Q_m · √((p_shut + p_b − p) / (p_shut − p_m)) − Q_o, never under 0`,
     terms,
     gives: ([a, measured, shut, at, needed, others, boost]) =>
       Math.max(0, a * measured * Math.sqrt(Math.max(0, shut + boost - needed) / (shut - at)) - others),
-    result: term('Q', 'available flow', demand.availableLph, 'flow'),
-    source: 'Turbulent loss behind the tap, two measured points.',
+    result: term('Q', msg`available flow`, demand.availableLph, 'flow'),
+    source: msg`Turbulent loss behind the tap, two measured points.`,
   };
 };
 
@@ -151,35 +152,40 @@ const availablePump: Maker = ({
   const held = source.vessel.part === 'tank';
   const bareKpa = (headM - (well ? source.pumpingLevelM : source.liftM)) * KPA_PER_M - friction;
   return {
-    title: 'Flow available at the pressure needed',
-    says: `The pump’s curve, less its lift and the friction of its pipe${held ? ', and not above the pressure at which its switch starts it' : ''}, is followed to the flow at which it gives just what this plan needs; here is what it gives at that flow.`,
-    formula: `p = ρ·g·(H − z) − h${held ? ', at most p_in' : ''} + p_b`,
+    title: msg`Flow available at the pressure needed`,
+    says: msg`The pump’s curve, less its lift and the friction of its pipe${held ? msg`, and not above the pressure at which its switch starts it` : ''}, is followed to the flow at which it gives just what this plan needs; here is what it gives at that flow.`,
+    formula: `p = ρ·g·(H − z) − h${held ? msg`, at most p_in` : ''} + p_b`,
     terms: [
-      term('H', 'head of the pump there, read on its curve', headM, 'height', sourceField(plan, 'curve')),
+      term('H', msg`head of the pump there, read on its curve`, headM, 'height', sourceField(plan, 'curve')),
       term(
         'z',
-        well ? 'pumping level under the ground' : 'pump over the water',
+        well ? msg`pumping level under the ground` : msg`pump over the water`,
         well ? source.pumpingLevelM : source.liftM,
         'height',
         sourceField(plan, well ? 'pumpingLevelM' : 'liftM'),
       ),
-      term('h', `friction of the ${well ? 'drop' : 'suction'} pipe at that flow`, friction, 'pressure'),
+      term(
+        'h',
+        msg`friction of the ${well ? msg`drop` : msg`suction`} pipe at that flow`,
+        friction,
+        'pressure',
+      ),
       ...(held
         ? [term('p_in', 'cut-in', source.vessel.cutInKpa, 'pressure', sourceField(plan, 'vessel.cutInKpa'))]
-        : [term('', 'no switch holds it lower', bareKpa, 'pressure')]),
-      term('p_b', 'the booster adds at that flow', boosts(source, plan, q), 'pressure'),
-      term('Q', 'available flow', q, 'flow'),
-      term('', 'drawn by others besides', source.othersLph, 'flow'),
-      term('', 'pressure needed', demand.neededKpa, 'pressure'),
+        : [term('', msg`no switch holds it lower`, bareKpa, 'pressure')]),
+      term('p_b', msg`the booster adds at that flow`, boosts(source, plan, q), 'pressure'),
+      term('Q', msg`available flow`, q, 'flow'),
+      term('', msg`drawn by others besides`, source.othersLph, 'flow'),
+      term('', msg`pressure needed`, demand.neededKpa, 'pressure'),
     ],
     gives: ([head, z, h, most, boost]) => Math.min((head - z) * KPA_PER_M - h, most) + boost,
     result: term(
       'p',
-      'at the source at that flow',
+      msg`at the source at that flow`,
       Math.min(bareKpa, held ? source.vessel.cutInKpa : bareKpa) + boosts(source, plan, q),
       'pressure',
     ),
-    source: 'The pump’s own curve (its working is apart); friction by the school chosen.',
+    source: msg`The pump’s own curve (its working is apart); friction by the school chosen.`,
   };
 };
 
@@ -208,26 +214,36 @@ export const pumpCurve: Maker = ({
   const slope = (lph: number): number => curve.slope(lph) / KPA_PER_M;
   const field = sourceField(plan, 'curve');
   return {
-    title: 'Head of the pump at the flow of now',
-    says: 'Between two points of its curve a cubic is drawn that passes through both and never rises. u is how far the flow lies from the first to the second.',
+    title: msg`Head of the pump at the flow of now`,
+    says: msg`Between two points of its curve a cubic is drawn that passes through both and never rises. u is how far the flow lies from the first to the second.`,
     formula:
       'H = H₁·(1 + 2u)·(1 − u)² + H₂·u²·(3 − 2u) + u·(1 − u)·(Δ₁·(1 − u) − Δ₂·u);  u = (Q − Q₁)/(Q₂ − Q₁)',
     terms: [
-      term('Q', 'drawn from the pump', drawn, 'flow'),
-      term('Q₁', 'flow of the point before', a.flowLph, 'flow', field),
-      term('H₁', 'its head', a.pressureKpa / KPA_PER_M, 'height', field),
-      term('Q₂', 'flow of the point after', b.flowLph, 'flow', field),
-      term('H₂', 'its head', b.pressureKpa / KPA_PER_M, 'height', field),
-      term('Δ₁', 'slope at the first, times Q₂ − Q₁', slope(a.flowLph) * (b.flowLph - a.flowLph), 'height'),
-      term('Δ₂', 'slope at the second, times Q₂ − Q₁', slope(b.flowLph) * (b.flowLph - a.flowLph), 'height'),
+      term('Q', msg`drawn from the pump`, drawn, 'flow'),
+      term('Q₁', msg`flow of the point before`, a.flowLph, 'flow', field),
+      term('H₁', msg`its head`, a.pressureKpa / KPA_PER_M, 'height', field),
+      term('Q₂', msg`flow of the point after`, b.flowLph, 'flow', field),
+      term('H₂', msg`its head`, b.pressureKpa / KPA_PER_M, 'height', field),
+      term(
+        'Δ₁',
+        msg`slope at the first, times Q₂ − Q₁`,
+        slope(a.flowLph) * (b.flowLph - a.flowLph),
+        'height',
+      ),
+      term(
+        'Δ₂',
+        msg`slope at the second, times Q₂ − Q₁`,
+        slope(b.flowLph) * (b.flowLph - a.flowLph),
+        'height',
+      ),
     ],
     gives: ([q, q1, h1, q2, h2, d1, d2]) => {
       const u = (q - q1) / (q2 - q1);
       const v = 1 - u;
       return h1 * (1 + 2 * u) * v * v + h2 * u * u * (3 - 2 * u) + u * v * (d1 * v - d2 * u);
     },
-    result: term('H', 'head of the pump', curve.kpa(drawn) / KPA_PER_M, 'height'),
-    source: 'Fritsch & Carlson 1980, slopes after Fritsch & Butland 1984.',
+    result: term('H', msg`head of the pump`, curve.kpa(drawn) / KPA_PER_M, 'height'),
+    source: msg`Fritsch & Carlson 1980, slopes after Fritsch & Butland 1984.`,
   };
 };
 
@@ -244,22 +260,28 @@ export const drawdown: Maker = ({
   if (!facts || (source.kind !== 'well' && source.kind !== 'pump')) return undefined;
   const { volumeL, prechargeKpa, cutInKpa, cutOutKpa } = source.vessel;
   return {
-    title: 'Water between starts',
-    says: 'The air in the tank keeps pressure times volume. What it pushes out between the switch’s two pressures is drawn without the pump.',
+    title: msg`Water between starts`,
+    says: msg`The air in the tank keeps pressure times volume. What it pushes out between the switch’s two pressures is drawn without the pump.`,
     formula: 'ΔV = V · (p₀ + p_air) · (1/(p_in + p_air) − 1/(p_out + p_air))',
     terms: [
       term('V', 'tank', volumeL, 'volume', sourceField(plan, 'vessel.volumeL')),
-      term('p₀', 'air in the empty tank', prechargeKpa, 'pressure', sourceField(plan, 'vessel.prechargeKpa')),
+      term(
+        'p₀',
+        msg`air in the empty tank`,
+        prechargeKpa,
+        'pressure',
+        sourceField(plan, 'vessel.prechargeKpa'),
+      ),
       term('p_in', 'cut-in', cutInKpa, 'pressure', sourceField(plan, 'vessel.cutInKpa')),
       term('p_out', 'cut-out', cutOutKpa, 'pressure', sourceField(plan, 'vessel.cutOutKpa')),
-      term('p_air', 'pressure of the air', facts.airKpa, 'pressure'),
+      term('p_air', msg`pressure of the air`, facts.airKpa, 'pressure'),
     ],
     gives: ([v, p0, pIn, pOut, air]) => {
       const held = v * (p0 + air);
       return Math.min(v, held / (pIn + air)) - Math.min(v, held / (pOut + air));
     },
     result: term('ΔV', 'drawdown', facts.drawdownL, 'volume'),
-    source: 'Boyle 1662. Below the air’s own pressure the tank is empty.',
+    source: msg`Boyle 1662. Below the air’s own pressure the tank is empty.`,
   };
 };
 
@@ -275,20 +297,20 @@ export const starts: Maker = ({
   const cycle = facts.cycle(flowLph);
   if (cycle.steady) return undefined;
   return {
-    title: 'Starts of the pump',
-    says: 'While the pump runs the tank takes what it gives over the draw; then the tank gives the draw alone. The pump’s flow falls from cut-in to cut-out, so its run is added up slice by slice.',
-    formula: 'n = 1 / (t_run + t_rest);  t_run = ∫ dV/(Q_p − Q),  t_rest = ΔV/Q',
+    title: msg`Starts of the pump`,
+    says: msg`While the pump runs the tank takes what it gives over the draw; then the tank gives the draw alone. The pump’s flow falls from cut-in to cut-out, so its run is added up slice by slice.`,
+    formula: msg`n = 1 / (t_run + t_rest);  t_run = ∫ dV/(Q_p − Q),  t_rest = ΔV/Q`,
     terms: [
-      term('t_run', 'one run', cycle.runMin * S_PER_MIN, 'time'),
-      term('t_rest', 'one rest', cycle.restMin * S_PER_MIN, 'time'),
+      term('t_run', msg`one run`, cycle.runMin * S_PER_MIN, 'time'),
+      term('t_rest', msg`one rest`, cycle.restMin * S_PER_MIN, 'time'),
       term('ΔV', 'drawdown', facts.drawdownL, 'volume'),
-      term('Q_p', 'pump at cut-in', facts.cutInLph, 'flow'),
-      term('Q_p', 'pump at cut-out', facts.cutOutLph, 'flow'),
+      term('Q_p', msg`pump at cut-in`, facts.cutInLph, 'flow'),
+      term('Q_p', msg`pump at cut-out`, facts.cutOutLph, 'flow'),
       term('Q', 'drawn', flowLph, 'flow'),
     ],
     gives: ([run, rest]) => S_PER_H / (run + rest),
-    result: term('n', 'starts an hour', cycle.startsPerHour, 'factor'),
-    source: 'Balance of water in the tank.',
+    result: term('n', msg`starts an hour`, cycle.startsPerHour, 'factor'),
+    source: msg`Balance of water in the tank.`,
   };
 };
 
@@ -302,19 +324,19 @@ export const suction: Maker = ({
   if (source.kind !== 'pump') return undefined;
   const facts = suctionFacts(source, plan, flowLph, 0);
   return {
-    title: 'Suction head left',
-    says: 'The air pushes the water up to the pump. What lift, friction and the water’s own vapour leave of that must be more than the pump needs.',
+    title: msg`Suction head left`,
+    says: msg`The air pushes the water up to the pump. What lift, friction and the water’s own vapour leave of that must be more than the pump needs.`,
     formula: 'NPSH = (p_air − p_vapour)/ρg − z − h',
     terms: [
-      term('p_air/ρg', 'air at this altitude', facts.airM, 'height', sourceField(plan, 'altitudeM')),
-      term('p_vapour/ρg', 'vapour at this temperature', facts.vapourM, 'height', 'wishes.waterC'),
-      term('z', 'pump over the water', source.liftM, 'height', sourceField(plan, 'liftM')),
-      term('h', 'friction of suction pipe, foot valve and strainer', facts.frictionM, 'height'),
-      term('', 'needed by the pump at this flow', facts.needsM, 'height', sourceField(plan, 'npshM')),
+      term('p_air/ρg', msg`air at this altitude`, facts.airM, 'height', sourceField(plan, 'altitudeM')),
+      term('p_vapour/ρg', msg`vapour at this temperature`, facts.vapourM, 'height', 'wishes.waterC'),
+      term('z', msg`pump over the water`, source.liftM, 'height', sourceField(plan, 'liftM')),
+      term('h', msg`friction of suction pipe, foot valve and strainer`, facts.frictionM, 'height'),
+      term('', msg`needed by the pump at this flow`, facts.needsM, 'height', sourceField(plan, 'npshM')),
     ],
     gives: ([air, vapour, z, h]) => air - vapour - z - h,
-    result: term('NPSH', 'suction head there is', facts.haveM, 'height'),
-    source: 'ISO 2533 standard atmosphere; vapour pressure after Alduchov & Eskridge 1996.',
+    result: term('NPSH', msg`suction head there is`, facts.haveM, 'height'),
+    source: msg`ISO 2533 standard atmosphere; vapour pressure after Alduchov & Eskridge 1996.`,
   };
 };
 
@@ -328,7 +350,7 @@ export const asked: Maker = ({ plan, results }) => {
         terms.push(
           term(
             'h',
-            `${part.name}, its loss at this flow`,
+            msg`${part.name}, its loss at this flow`,
             lossAcross(link, lph, medium),
             'pressure',
             `head.${plan.head.findIndex((p) => p.id === part.id)}.lossKpa`,
@@ -341,32 +363,32 @@ export const asked: Maker = ({ plan, results }) => {
     if (regulator >= 0) {
       const { part } = built.head[regulator];
       const at = plan.head.findIndex((p) => p.id === part.id);
-      terms.push(term('p', 'regulator’s set pressure', part.setKpa, 'pressure', `head.${at}.setKpa`));
+      terms.push(term('p', msg`regulator’s set pressure`, part.setKpa, 'pressure', `head.${at}.setKpa`));
       losses(built.head.slice(0, regulator + 1), demand.askedLph);
     }
   } else {
     const block = built.blocks[ruling];
     const needs = demand.blocks[ruling];
     const name = block.layout.block.name;
-    terms.push(term('p', `needed where the main reaches ${name}`, needs.entryKpa, 'pressure'));
+    terms.push(term('p', msg`needed where the main reaches ${name}`, needs.entryKpa, 'pressure'));
     losses(built.head, demand.askedLph);
     const rise = (block.entryM - built.intake.headM) * KPA_PER_M;
     for (const { laid, lossKpa } of mainsAt(results, block.layout.block.id, medium))
       terms.push(
-        term('h', `main of ${laid.lengthM.toFixed(0)} m, its friction at these flows`, lossKpa, 'pressure'),
+        term('h', msg`main of ${fixed(laid.lengthM, 0)} m, its friction at these flows`, lossKpa, 'pressure'),
       );
-    terms.push(term('z', 'rise from the head to where the main reaches it', rise, 'pressure'));
+    terms.push(term('z', msg`rise from the head to where the main reaches it`, rise, 'pressure'));
   }
   const parts = terms.length;
-  terms.push(term('Q', 'flow of all runs then', demand.askedLph, 'flow'));
+  terms.push(term('Q', msg`flow of all runs then`, demand.askedLph, 'flow'));
   return {
-    title: 'Pressure needed at the source',
-    says: 'What the regulator lets out, or the weakest emitter needs, and every loss and rise before it with all blocks drawing what they ask. The block that asks for most rules.',
-    formula: 'p_needed = p + Σ h + Σ z',
+    title: msg`Pressure needed at the source`,
+    says: msg`What the regulator lets out, or the weakest emitter needs, and every loss and rise before it with all blocks drawing what they ask. The block that asks for most rules.`,
+    formula: msg`p_needed = p + Σ h + Σ z`,
     terms,
     gives: (all) => sum(all.slice(0, parts)),
-    result: term('p_needed', 'pressure needed at the source', demand.neededKpa, 'pressure'),
-    source: 'Energy along the pipe; friction by the school chosen (docs/method.md).',
+    result: term('p_needed', msg`pressure needed at the source`, demand.neededKpa, 'pressure'),
+    source: msg`Energy along the pipe; friction by the school chosen (docs/method.md).`,
   };
 };
 

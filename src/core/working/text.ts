@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { asShown, format, type UnitChoice } from '../units';
 import type { Term, Working } from './types';
 
@@ -13,7 +14,7 @@ const extraOf = (t: Term): number => (t.kind === 'count' ? 0 : 1);
 const MOST_EXTRA = 8;
 
 const write = (t: Term, choice: UnitChoice, extra: number): string =>
-  Number.isFinite(t.value) ? format(t.value, t.kind, choice, extra) : 'no limit';
+  Number.isFinite(t.value) ? format(t.value, t.kind, choice, extra) : msg`no limit`;
 
 /**
  * A working's numbers with as many digits as it takes: whoever puts the printed terms into the formula comes to the printed
@@ -45,7 +46,7 @@ export function workingText(
 ): string {
   const { terms, result } = printed(w, choice);
   const line = (t: Term, text: string): string =>
-    `${t.symbol ? `${t.symbol} = ` : ''}${text}  (${t.meaning}${assumed(t.field) ? '; a default' : ''})`;
+    `${t.symbol ? `${t.symbol} = ` : ''}${text}  (${t.meaning}${assumed(t.field) ? msg`; a default` : ''})`;
   return [
     w.title,
     w.says,

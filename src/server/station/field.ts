@@ -1,5 +1,6 @@
 import { Router, type Response } from 'express';
 import Joi from 'joi';
+import { msg } from '../../core/language';
 import { fillIn } from '../../core/plan';
 import { fieldLogger, historyCsv, LEVELS, type Level, type Logger } from '../../core/season';
 import { planOf, SKETCHES, sketchOf } from '../../core/sketches';
@@ -28,7 +29,10 @@ const historyAsked = Joi.object({
   farm,
   seed,
   level,
-  from: Joi.date().iso().required().messages({ 'date.format': 'from must be a time like 2027-06-01T06:00Z' }),
+  from: Joi.date()
+    .iso()
+    .required()
+    .messages({ 'date.format': msg`from must be a time like 2027-06-01T06:00Z` }),
   minutes: Joi.number().integer().min(1).max(MOST_MINUTES).required(),
 });
 
@@ -78,7 +82,7 @@ export function fieldRoute(): Router {
     const { value, error } = streamAsked.validate(request.query);
     if (error) return refuse(response, error.message);
     if (listening >= MOST_LISTENING)
-      return void response.status(503).json({ why: 'too many listen at once' });
+      return void response.status(503).json({ why: msg`too many listen at once` });
     const asked = value as Asked & { pace: number };
     const logger = loggerOf(asked);
     listening++;
@@ -92,7 +96,7 @@ export function fieldRoute(): Router {
     const send = (): void => {
       for (const m of logger.messagesIn(minute))
         response.write(`event: reading\ndata: ${JSON.stringify(m)}\n\n`);
-      response.write(': still here\n\n');
+      response.write(`: still here\n\n`);
       minute++;
     };
     send();

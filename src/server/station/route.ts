@@ -1,5 +1,6 @@
 import { Router } from 'express';
 import Joi from 'joi';
+import { msg } from '../../core/language';
 import { SIMULATED_PLACE, SIMULATED_STATION, simulatedDays } from './season';
 
 /** Days before this many ago are not kept. */
@@ -18,8 +19,8 @@ const asked = Joi.object({
     .pattern(/^(19|20|21)\d\d-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
     .custom((date: string, helpers) => (isDay(date) ? date : helpers.error('date.none')))
     .messages({
-      'string.pattern.base': 'from must be a date like 2027-05-01',
-      'date.none': 'from: there is no such day',
+      'string.pattern.base': msg`from must be a date like 2027-05-01`,
+      'date.none': msg`from: there is no such day`,
     })
     .required(),
   days: Joi.number().integer().min(1).max(MOST_DAYS).required(),

@@ -1,9 +1,10 @@
 import { randomLcg, randomNormal } from 'd3-random';
+import { msg } from '../../core/language';
 import { dayAfter } from '../../core/sets/days';
 import { dayOfYear, skyOf, type DayWeather, type Station } from '../../core/soil';
 
 /** The invented place that the simulated station stands at. */
-export const SIMULATED_PLACE = 'Fenwold (simulated)';
+export const SIMULATED_PLACE = msg`Fenwold (simulated)`;
 export const SIMULATED_STATION: Station = { latDeg: 51.5, altitudeM: 60, windAtM: 2, coastal: false };
 
 /** The year's mean warmth there, its swing to either side, °C, and the day of the year it is warmest. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue';
+import { msg } from '../../core/language';
 import { isBranch, ROLE_WORDS } from '../../core/catalog/headParts';
 import { mismatches, orderSays } from '../../core/check';
 import { inletParts, stepKey, type PartResult } from '../../core/network';
@@ -101,7 +102,7 @@ const kpa = (id: string): string => {
 };
 const lost = (id: string): string => {
   const p = at.value.get(id);
-  return p && p.beforeKpa > p.afterKpa ? `, takes ${settings.show(p.beforeKpa - p.afterKpa, 'pressure')}` : '';
+  return p && p.beforeKpa > p.afterKpa ? msg`, takes ${settings.show(p.beforeKpa - p.afterKpa, 'pressure')}` : '';
 };
 </script>
 
@@ -110,7 +111,7 @@ const lost = (id: string): string => {
     <div ref="row" class="row" :class="{ taking: gap !== undefined }">
       <span class="end"><PartGlyph :width="END_PX" /><b>{{ from }}</b><span class="num">{{ first === undefined ? '' : settings.parts(first, 'pressure').number }}</span></span>
       <template v-for="(p, i) in parts" :key="p.id">
-        <button v-if="unlike.has(i)" type="button" class="gapfill" :title="`${unlike.get(i)!.before.name} and ${p.name} have unlike ends: Build finds the adaptors; press to count the loss of one`" :aria-label="`Put an adaptor before the ${p.name}`" @click="join(i)">+</button>
+        <button v-if="unlike.has(i)" type="button" class="gapfill" :title="msg`${unlike.get(i)!.before.name} and ${p.name} have unlike ends: Build finds the adaptors; press to count the loss of one`" :aria-label="msg`Put an adaptor before the ${p.name}`" @click="join(i)">+</button>
         <button
           type="button"
           data-tile
@@ -126,7 +127,7 @@ const lost = (id: string): string => {
           <PartGlyph :role="p.role" />
           <span class="what">{{ p.name }}</span>
           <span class="num">{{ kpa(p.id) }}</span><span class="sr"> {{ settings.parts(0, 'pressure').unit }}</span>
-          <span class="sr"> after it, part {{ i + 1 }} of {{ parts.length }}{{ lost(p.id) }}{{ faults.has(p.id) ? ', needs a look' : '' }}</span>
+          <span class="sr"> after it, part {{ i + 1 }} of {{ parts.length }}{{ lost(p.id) }}{{ faults.has(p.id) ? msg`, needs a look` : '' }}</span>
         </button>
       </template>
       <span class="end"><PartGlyph :width="END_PX" /><b>{{ to }}</b></span>

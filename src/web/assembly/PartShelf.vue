@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { msg } from '../../core/language';
 import { readParts, writeParts } from '../../core/plan';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
@@ -43,11 +44,11 @@ async function take(event: Event): Promise<void> {
   const reading = readParts(await file.text());
   field.value = '';
   why.value = '';
-  if (!reading.ok) why.value = `The file was not taken: ${reading.why}.`;
+  if (!reading.ok) why.value = msg`The file was not taken: ${reading.why}.`;
   else {
-    const refusal = edits.ownParts(reading.parts, 'take parts from a file');
+    const refusal = edits.ownParts(reading.parts, msg`take parts from a file`);
     if (refusal) why.value = refusal.what;
-    else view.notice = `${reading.parts.length} parts taken onto the shelf.`;
+    else view.notice = msg`${reading.parts.length} parts taken onto the shelf.`;
   }
 }
 </script>
@@ -59,7 +60,7 @@ async function take(event: Event): Promise<void> {
       <button v-for="b in BOARDS" :key="b.name" type="button" :aria-pressed="board === b.name" :class="{ on: board === b.name }" @click="board = b.name">{{ b.name }}</button>
     </div>
     <div class="parts">
-      <button v-for="p in parts" :key="p.id" type="button" class="part" :class="{ moving: dragging === p.id }" :data-shelf="p.id" :aria-label="`Put in: ${p.name}`" @pointerdown="grab($event, p.id)" @click="press(p.id)">
+      <button v-for="p in parts" :key="p.id" type="button" class="part" :class="{ moving: dragging === p.id }" :data-shelf="p.id" :aria-label="msg`Put in: ${p.name}`" @pointerdown="grab($event, p.id)" @click="press(p.id)">
         <PartGlyph :role="p.role" bare /> {{ p.name }}<em v-if="own(p.id)"> (own)</em>
       </button>
     </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
 
@@ -9,17 +10,17 @@ defineProps<{ chooser?: boolean }>();
 const plan = usePlan();
 const edits = useEdits();
 const several = computed(() => plan.blocks.length > 1);
-const rename = (event: Event): void => void edits.blockSelf({ name: (event.target as HTMLInputElement).value.trim() || undefined }, 'name the block');
+const rename = (event: Event): void => void edits.blockSelf({ name: (event.target as HTMLInputElement).value.trim() || undefined }, msg`name the block`);
 </script>
 
 <template>
   <div class="blocks">
     <div v-if="several" role="group" aria-label="Blocks" class="list">
-      <button v-for="b in plan.blocks" :key="b.id" type="button" :aria-pressed="b.id === plan.block.id" :class="{ on: b.id === plan.block.id, shut: !b.inUse }" @click="plan.pickBlock(b.id)">{{ b.name }}{{ b.inUse ? '' : ' (out of use)' }}</button>
+      <button v-for="b in plan.blocks" :key="b.id" type="button" :aria-pressed="b.id === plan.block.id" :class="{ on: b.id === plan.block.id, shut: !b.inUse }" @click="plan.pickBlock(b.id)">{{ b.name }}{{ b.inUse ? '' : msg` (out of use)` }}</button>
     </div>
     <p v-if="!chooser" class="fill line">
       <input class="name" type="text" maxlength="80" aria-label="Name of the block" :value="plan.block.name" @change="rename" />
-      <label class="use"><input type="checkbox" :checked="plan.block.inUse" @change="edits.blockSelf({ inUse: ($event.target as HTMLInputElement).checked }, plan.block.inUse ? `leave ${plan.block.name} out` : `use ${plan.block.name}`)" /> in use</label>
+      <label class="use"><input type="checkbox" :checked="plan.block.inUse" @change="edits.blockSelf({ inUse: ($event.target as HTMLInputElement).checked }, plan.block.inUse ? msg`leave ${plan.block.name} out` : msg`use ${plan.block.name}`)" /> in use</label>
       <button type="button" class="small" @click="edits.copyBlock()">copy the block</button>
       <button v-if="several" type="button" class="small" @click="edits.removeBlock()">remove it</button>
     </p>

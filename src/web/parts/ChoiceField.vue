@@ -22,8 +22,8 @@ function pick(event: Event): void {
   <select
     :class="{ default: isDefault }"
     :value="value"
-    :aria-label="isDefault ? `${label} (default)` : label"
-    :title="isDefault ? 'A default, not yet your own' : undefined"
+    :aria-label="isDefault ? msg`${label} (default)` : label"
+    :title="isDefault ? msg`A default, not yet your own` : undefined"
     @change="pick"
   >
     <option v-for="o in options" :key="o.id" :value="o.id">{{ o.name }}</option>

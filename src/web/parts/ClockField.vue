@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import { clockText, readClock } from '../../core/sets';
 import type { Refusal } from '../stores/plan';
 import { NOT_TAKEN, useDraft } from './useDraft';
 
 /** A time of day in a sentence: shown as 06:05, typed as people write it. */
 const props = defineProps<{ minute: number; label: string; isDefault?: boolean; take: (minute: number, gesture: string) => Refusal | undefined }>();
-const NO_TIME = 'A time of day, such as 6:30 or 6:30 pm.';
+const NO_TIME = msg`A time of day, such as 6:30 or 6:30 pm.`;
 const { typed, why, hold, done } = useDraft(
   () => props.label,
   (found) => (readClock(found) === undefined ? NO_TIME : NOT_TAKEN),
@@ -58,10 +59,10 @@ function revert(event: KeyboardEvent): void {
       autocomplete="off"
       :class="{ default: isDefault, bad: why }"
       :value="text"
-      :aria-label="isDefault ? `${label} (default)` : label"
+      :aria-label="isDefault ? msg`${label} (default)` : label"
       :aria-invalid="why ? 'true' : undefined"
       :aria-describedby="why ? errorId : undefined"
-      :title="isDefault ? 'A default, not yet your own' : undefined"
+      :title="isDefault ? msg`A default, not yet your own` : undefined"
       @focus="begin"
       @input="read"
       @blur="end"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue';
+import { msg } from '../../core/language';
 import type { Refusal } from '../stores/plan';
 
 /** A day in a sentence. */
@@ -7,7 +8,7 @@ const props = defineProps<{ date: string; label: string; isDefault?: boolean; ta
 const why = ref('');
 function read(event: Event): void {
   const { value } = event.target as HTMLInputElement;
-  if (!value) return void (why.value = 'A whole date is needed.');
+  if (!value) return void (why.value = msg`A whole date is needed.`);
   const refusal = value === props.date ? undefined : props.take(value);
   why.value = refusal ? `${refusal.what.charAt(0).toUpperCase()}${refusal.what.slice(1)}.` : '';
 }
@@ -15,7 +16,7 @@ function read(event: Event): void {
 
 <template>
   <span class="field">
-    <input type="date" :class="{ default: isDefault }" :value="date" :aria-label="isDefault ? `${label} (default)` : label" :title="isDefault ? 'A default, not yet your own' : undefined" @change="read" />
+    <input type="date" :class="{ default: isDefault }" :value="date" :aria-label="isDefault ? msg`${label} (default)` : label" :title="isDefault ? msg`A default, not yet your own` : undefined" @change="read" />
     <span v-if="why" class="why" role="alert">{{ why }}</span>
   </span>
 </template>

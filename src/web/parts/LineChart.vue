@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { extent, line, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
+import { msg } from '../../core/language';
 import { perShownUnit, type KindName } from '../../core/units';
 import { useSettings } from '../stores/settings';
 
@@ -63,7 +64,7 @@ const says = computed(() =>
     .map((s) => {
       const first = s.points[0];
       const last = s.points.at(-1);
-      return first && last ? `${s.name}: ${yText(first[1])} at ${xText(first[0])}, ${yText(last[1])} at ${xText(last[0])}` : s.name;
+      return first && last ? msg`${s.name}: ${yText(first[1])} at ${xText(first[0])}, ${yText(last[1])} at ${xText(last[0])}` : s.name;
     })
     .join('; '),
 );

@@ -49,7 +49,7 @@ function recover(): void {
         </ul>
       </v-card-text>
       <v-card-text v-if="recovered">
-        What can be read of it can be opened as a plan of its own: {{ recovered.plan.blocks.length }} {{ recovered.plan.blocks.length === 1 ? 'block' : 'blocks' }}<template v-if="recovered.dropped.length > 0">, with {{ recovered.dropped.length }} {{ recovered.dropped.length === 1 ? 'place' : 'places' }} left out</template>. Compare it with what you remember.
+        What can be read of it can be opened as a plan of its own: {{ recovered.plan.blocks.length }} {{ forms(recovered.plan.blocks.length, 'block', 'blocks') }}<template v-if="recovered.dropped.length > 0">, with {{ recovered.dropped.length }} {{ forms(recovered.dropped.length, 'place', 'places') }} left out</template>. Compare it with what you remember.
       </v-card-text>
       <v-card-actions><v-btn v-if="recovered" @click="recover">Open what can be read</v-btn><v-spacer /><v-btn @click="problems = []">Close</v-btn></v-card-actions>
     </v-card>

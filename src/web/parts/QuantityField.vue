@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue';
+import { msg } from '../../core/language';
 import { USUAL, type UsualName } from '../../core/catalog/usualSizes';
 import { parseQuantity, type KindName } from '../../core/units';
 import type { Refusal } from '../stores/plan';
@@ -115,7 +116,7 @@ usePending(
     const parsed = parseQuantity(typed.value!, props.kind, settings.units);
     if (!parsed.ok) return undefined;
     return {
-      take: () => props.take(parsed.value, `${props.label} taken up`),
+      take: () => props.take(parsed.value, msg`${props.label} taken up`),
       done: () => {
         done();
         untell();
@@ -139,10 +140,10 @@ function hold(reason: string, told = false): void {
 
 function sentence({ rule, limit, what }: Refusal): string {
   const at = limit === undefined ? '' : settings.show(limit, props.kind);
-  if (rule === 'number.max') return `At most ${at}.`;
-  if (rule === 'number.min') return `At least ${at}.`;
-  if (rule === 'number.greater') return limit === 0 ? 'This must be more than nothing.' : `More than ${at}.`;
-  if (rule === 'number.integer') return 'Whole numbers only.';
+  if (rule === 'number.max') return msg`At most ${at}.`;
+  if (rule === 'number.min') return msg`At least ${at}.`;
+  if (rule === 'number.greater') return limit === 0 ? msg`This must be more than nothing.` : msg`More than ${at}.`;
+  if (rule === 'number.integer') return msg`Whole numbers only.`;
   return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`;
 }
 
@@ -176,10 +177,10 @@ function revert(event: KeyboardEvent): void {
       :class="{ default: isDefault, bad: why, odd: clash }"
       :style="{ width }"
       :value="shown"
-      :aria-label="isDefault ? `${label} (default)` : label"
+      :aria-label="isDefault ? msg`${label} (default)` : label"
       :aria-invalid="why ? 'true' : undefined"
       :aria-describedby="why ? errorId : undefined"
-      :title="isDefault ? 'A default, not yet your own' : undefined"
+      :title="isDefault ? msg`A default, not yet your own` : undefined"
       :list="sizes.length > 0 ? sizesId : undefined"
       @focus="begin"
       @input="read"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { msg } from '../../core/language';
 import TermText from './TermText.vue';
 import { computed } from 'vue';
 import { findingWorking } from '../../core/check';
@@ -35,9 +36,9 @@ const asText = computed(() => (working.value ? workingText(working.value, settin
 async function copy(): Promise<void> {
   try {
     await navigator.clipboard.writeText(asText.value);
-    view.notice = 'The working is copied.';
+    view.notice = msg`The working is copied.`;
   } catch {
-    view.notice = 'This browser does not let the page copy. Select the text instead.';
+    view.notice = msg`This browser does not let the page copy. Select the text instead.`;
   }
 }
 </script>

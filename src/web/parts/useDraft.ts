@@ -1,4 +1,5 @@
 import { computed, ref, watch, type WritableComputedRef } from 'vue';
+import { msg } from '../../core/language';
 import { useDrafts } from '../stores/drafts';
 import { usePlan } from '../stores/plan';
 import { useView } from '../stores/view';
@@ -61,7 +62,7 @@ export function useDraft(label: () => string, judge: (text: string) => string) {
 }
 
 /** Of a draft that could be used, but was never taken. */
-export const NOT_TAKEN = 'Typed before and not taken: press Enter to take it, Escape to leave it.';
+export const NOT_TAKEN = msg`Typed before and not taken: press Enter to take it, Escape to leave it.`;
 
 /** A text that is typed now and used later, by a press: kept as a draft until then. */
 export function useDraftText(field: string): WritableComputedRef<string> {

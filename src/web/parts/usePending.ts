@@ -1,4 +1,5 @@
 import { effectScope, onBeforeUnmount, watch } from 'vue';
+import { msg } from '../../core/language';
 import { usePlan, type Refusal } from '../stores/plan';
 
 /** A value that stands in a field and is not in the plan: what takes it, and what is done once it is. */
@@ -26,7 +27,10 @@ function tryAll(plan: ReturnType<typeof usePlan>): void {
       }
     }
     const left = [...waiting].flatMap((of) => of() ?? []);
-    if (left.length > 1 && !plan.together('take up what was typed', () => left.forEach((p) => void p.take())))
+    if (
+      left.length > 1 &&
+      !plan.together(msg`take up what was typed`, () => left.forEach((p) => void p.take()))
+    )
       left.forEach((p) => p.done());
   } finally {
     trying = false;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import { onlyBeds, type BlockLayout, type LaidBed } from '../../core/layout';
 import { LIMITS } from '../../core/plan';
 import { usePlan } from '../stores/plan';
@@ -46,14 +47,14 @@ const focusBed = computed(() => {
   const bed = onlyBeds(props.layout).find((b) => b.key === picked.value) ?? onlyBeds(props.layout)[0];
   return bed && end(bed, bed.farM);
 });
-const name = computed(() => `${several.value ? `${block.value.name}, bed` : 'Bed'} ${focusBed.value?.bed.key}, length`);
+const name = computed(() => msg`${several.value ? msg`${block.value.name}, bed` : msg`Bed`} ${focusBed.value?.bed.key}, length`);
 const said = computed(() => {
   const { bed } = focusBed.value;
   const length = settings.show(bed.lengthM, 'length');
   // Only the picked bed tells its pressure: the others need not be drawn anew with every answer.
   if (picked.value === undefined) return length;
   const solved = results.results?.blocks.find((b) => b.index === props.layout.index)?.beds.find((b) => b.key === bed.key);
-  return bed.resting ? `${length}, resting` : solved && Number.isFinite(solved.minKpa) ? `${length}, weakest ${settings.show(solved.minKpa, 'pressure')}` : length;
+  return bed.resting ? msg`${length}, resting` : solved && Number.isFinite(solved.minKpa) ? msg`${length}, weakest ${settings.show(solved.minKpa, 'pressure')}` : length;
 });
 /** The picked bed's dimension line beside it. */
 const dimension = computed(() => {

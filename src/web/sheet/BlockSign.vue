@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import type { BlockLayout } from '../../core/layout';
 import { GLYPHS } from '../glyphs/glyphs';
 import { usePlan } from '../stores/plan';
@@ -73,7 +74,7 @@ const nameAt = computed(() => {
     ],
   };
 });
-const nameText = computed(() => `${block.value.name}${block.value.inUse ? '' : ' (out of use)'}`);
+const nameText = computed(() => `${block.value.name}${block.value.inUse ? '' : msg` (out of use)`}`);
 const RANK = { current: 10, name: 30, setting: 35 };
 const nameKey = computed(() => `name/${block.value.id}`);
 const placed = useLabels(() => {
@@ -124,7 +125,7 @@ function moveBlock(x: number, y: number, g: string, free: boolean): void {
       :y="(name?.y ?? 0) + FOOT_PX"
       :text-anchor="name?.anchor"
       :data-label="nameKey"
-      :aria-label="`${block.name}${block.inUse ? '' : ', not in use'}. Arrow keys move it`"
+      :aria-label="msg`${block.name}${block.inUse ? '' : msg`, not in use`}. Arrow keys move it`"
       @pointerdown="plan.pickBlock(block.id); heldAt = undefined; hand.grab($event, `block-${block.id}`, moveBlock)"
       @focus="plan.pickBlock(block.id)"
       @keydown="edits.moveKeys($event, block, (x, y, g, free) => edits.block(layout.index, x, y, g, free), `block-${block.id}`)"

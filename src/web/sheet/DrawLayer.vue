@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
+import { msg } from '../../core/language';
 import { areaM2 } from '../../core/ground';
 import { useSettings } from '../stores/settings';
 import { useTools } from '../stores/tools';
@@ -27,15 +28,15 @@ const path = computed(() => (px.value.length > 0 ? `M${[...px.value, hand.value]
 const said = computed(() => {
   const s = d.value.stretch.value;
   if (!s) return '';
-  const rise = Math.abs(s.riseM) > 0.005 ? `, ${s.riseM > 0 ? 'rising' : 'falling'} ${settings.show(Math.abs(s.riseM), 'height')}` : '';
-  return `${settings.show(s.lengthM, 'length')} at ${Math.round(s.deg)}°${rise}`;
+  const rise = Math.abs(s.riseM) > 0.005 ? `, ${s.riseM > 0 ? msg`rising` : msg`falling`} ${settings.show(Math.abs(s.riseM), 'height')}` : '';
+  return msg`${settings.show(s.lengthM, 'length')} at ${Math.round(s.deg)}°${rise}`;
 });
 const more = computed(() => {
   if (px.value.length < 2) return '';
   if (closed.value) return `${settings.show(areaM2([...d.value.points.value, d.value.at.value]), 'area')}`;
-  return `${settings.show(d.value.totalM.value + (d.value.stretch.value?.lengthM ?? 0), 'length')} in all`;
+  return msg`${settings.show(d.value.totalM.value + (d.value.stretch.value?.lengthM ?? 0), 'length')} in all`;
 });
-const live = computed(() => `Crosshair ${settings.show(d.value.at.value[0], 'length')} right, ${settings.show(d.value.at.value[1], 'length')} up${said.value ? `; ${said.value} from the last place` : ''}`);
+const live = computed(() => msg`Crosshair ${settings.show(d.value.at.value[0], 'length')} right, ${settings.show(d.value.at.value[1], 'length')} up${said.value ? msg`; ${said.value} from the last place` : ''}`);
 
 watch(() => tools.tool, () => d.value.drawing.value && setTimeout(() => pad.value?.focus({ preventScroll: true })));
 
@@ -64,7 +65,7 @@ function press(event: PointerEvent): void {
 </script>
 
 <template>
-  <g v-if="d.drawing.value" ref="pad" class="draw" tabindex="0" role="application" data-hand :aria-label="`Drawing. Arrow keys move the crosshair, Space sets a place, Enter finishes, Backspace takes the last one back, Escape stops. ${live}`" @keydown="keys">
+  <g v-if="d.drawing.value" ref="pad" class="draw" tabindex="0" role="application" data-hand :aria-label="msg`Drawing. Arrow keys move the crosshair, Space sets a place, Enter finishes, Backspace takes the last one back, Escape stops. ${live}`" @keydown="keys">
     <rect x="0" y="0" :width="width" :height="height" class="pad" data-draw @pointermove="move" @pointerdown="press" @dblclick.stop="d.finish()" />
     <path v-if="path" :d="path" class="line" :class="{ closed }" />
     <rect v-for="p in px" :key="p.join()" :x="p[0] - 3.5" :y="p[1] - 3.5" width="7" height="7" class="dot" />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiFitToScreenOutline, mdiMinus, mdiPlus } from '@mdi/js';
-import { bedWord, onlyPlaces } from '../../core/plan';
+import { msg } from '../../core/language';
+import { bedName, onlyPlaces } from '../../core/plan';
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { boxOf } from '../../core/ground';
@@ -109,7 +110,6 @@ const TOOLS = { wide: 44, high: 226 };
 const EDGE_PX = 4;
 const roomFor = (): Rect => ({ minX: EDGE_PX, minY: EDGE_PX, maxX: sheet.width.value - EDGE_PX, maxY: sheet.height.value - EDGE_PX });
 const toolsAt = (): Rect[] => [{ minX: sheet.width.value - TOOLS.wide, minY: 0, maxX: sheet.width.value, maxY: TOOLS.high }];
-const { drawn } = provideLabels(roomFor, toolsAt, () => bedsSoft.value, () => hand.holding.value !== '');
 /** Ground that beds cover; of blocks that lie aslant bed by bed. */
 const FLAT = 0.02;
 const bedsSoft = computed((): Soft[] =>
@@ -122,6 +122,7 @@ const bedsSoft = computed((): Soft[] =>
     return onlyBeds(layout).flatMap((b) => boxesAlong(on.at(b.leftM + b.widthM / 2, b.nearM), on.at(b.leftM + b.widthM / 2, b.farM), half, 48).map((r) => ({ ...r, weight: 1 })));
   }),
 );
+const { drawn } = provideLabels(roomFor, toolsAt, () => bedsSoft.value, () => hand.holding.value !== '');
 const EMITTER_PX = 9;
 const nearEnough = computed(() => !onlyPlaces(plan.block) && k.value * plan.block.tape.spacingM > EMITTER_PX);
 const runWidth = computed(() => Math.min(6, Math.max(1.1, k.value * 0.22)));
@@ -136,9 +137,9 @@ const overview = computed(() => {
   const r = results.results;
   const beds = farm.value.blocks.reduce((n, b) => n + b.beds.length, 0);
   const runs = farm.value.blocks.reduce((n, b) => n + b.runs.length, 0);
-  const weakest = r && r.weakest >= 0 ? `, weakest emitter ${settings.show(r.runs[r.weakest].minKpa, 'pressure')} in ${bedWord(plan.full.blocks[r.runs[r.weakest].run.block], r.runs[r.weakest].run.bed)} ${r.runs[r.weakest].run.bed}` : '';
+  const weakest = r && r.weakest >= 0 ? msg`, weakest emitter ${settings.show(r.runs[r.weakest].minKpa, 'pressure')} in ${bedName(plan.full.blocks[r.runs[r.weakest].run.block], r.runs[r.weakest].run.bed)}` : '';
   const plants = farm.value.blocks.reduce((n, b) => n + (b.small ? b.beds.filter((x) => x.plant).length : 0), 0);
-  return `Field sheet: ${plants < beds || beds === 0 ? `${beds - plants} beds` : ''}${plants > 0 ? `${plants < beds ? ', ' : ''}${plants} plants` : ''}, ${runs} runs${weakest}`;
+  return msg`Field sheet: ${plants < beds || beds === 0 ? msg`${beds - plants} beds` : ''}${plants > 0 ? msg`${plants < beds ? ', ' : ''}${plants} plants` : ''}, ${runs} runs${weakest}`;
 });
 function letGo(): void {
   view.pickedBed = undefined;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import { pipeKind } from '../../core/catalog/pipes';
 import { yOnLine, type BlockLayout, type LaidHeader } from '../../core/layout';
 import { headerPipeAt, stepKey, stepXM } from '../../core/network';
@@ -72,17 +73,17 @@ const headers = computed(() =>
       ] : [],
       share: line.line === 'near-ends' ? 0 : line.line === 'far-ends' ? 1 : line.along,
       where: whereOf(h),
-      name: `${h > 0 ? 'Second header' : 'Header'}${several.value ? ` of ${block.value.name}` : ''}`,
+      name: `${h > 0 ? msg`Second header` : msg`Header`}${several.value ? msg` of ${block.value.name}` : ''}`,
     };
   }),
 );
 function whereOf(h: number): string {
   const { line, along, alongRight } = lineOf(h);
-  if (line === 'near-ends') return 'along the near ends of the beds';
-  if (line === 'far-ends') return 'along the far ends of the beds';
+  if (line === 'near-ends') return msg`along the near ends of the beds`;
+  if (line === 'far-ends') return msg`along the far ends of the beds`;
   const percent = (s: number): string => `${Math.round(s * 100)} %`;
-  if (alongRight !== undefined && alongRight !== along) return `slantwise, ${percent(along)} along the beds at its left, ${percent(alongRight)} at its right`;
-  return along === 0 ? 'at the near end of the beds' : along === 1 ? 'at the far end of the beds' : along === 0.5 ? 'in the middle of the beds' : `${percent(along)} along the beds`;
+  if (alongRight !== undefined && alongRight !== along) return msg`slantwise, ${percent(along)} along the beds at its left, ${percent(alongRight)} at its right`;
+  return along === 0 ? msg`at the near end of the beds` : along === 1 ? msg`at the far end of the beds` : along === 0.5 ? msg`in the middle of the beds` : msg`${percent(along)} along the beds`;
 }
 const CLOSE_PX = 2;
 const takeOffs = computed(() =>
@@ -120,7 +121,7 @@ useLabels(() => {
         class="header"
         :class="{ lit: view.pointedStep === key }"
         data-hand
-        :aria-label="`${t.name}, place along the beds`"
+        :aria-label="msg`${t.name}, place along the beds`"
         :aria-orientation="turned ? 'horizontal' : 'vertical'"
         :aria-valuenow="Math.round(t.share * 100)"
         aria-valuemin="0"

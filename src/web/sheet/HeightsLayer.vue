@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
@@ -35,7 +36,7 @@ useLabels(() => ({
 }));
 const dots = computed(() => seen.value.map(({ at: [x, y] }) => `M${x - 3} ${y}h6M${x} ${y - 3}v6`).join(''));
 function move(i: number, x: number, y: number, g: string, free: boolean): void {
-  changes.height(i, { xM: props.edits.snapped(x, free), yM: props.edits.snapped(y, free) }, 'move a height', g);
+  changes.height(i, { xM: props.edits.snapped(x, free), yM: props.edits.snapped(y, free) }, msg`move a height`, g);
 }
 function keys(event: KeyboardEvent, i: number): void {
   const h = plan.ground.heights[i];
@@ -49,7 +50,7 @@ function keys(event: KeyboardEvent, i: number): void {
 <template>
   <g class="heights">
     <path v-if="!told" :d="dots" class="dots" />
-    <g v-for="s in told ? seen : []" v-else :key="s.i" :transform="`translate(${s.at.join(' ')})`" role="button" tabindex="0" data-hand class="height" :aria-label="`Height ${s.i + 1}: ${settings.show(s.h.zM, 'height')}. Arrow keys move it, Delete takes it away`" @pointerdown="hand.grab($event, `height-${s.i}`, (x, y, g, free) => move(s.i, x, y, g, free))" @keydown="keys($event, s.i)">
+    <g v-for="s in told ? seen : []" v-else :key="s.i" :transform="`translate(${s.at.join(' ')})`" role="button" tabindex="0" data-hand class="height" :aria-label="msg`Height ${s.i + 1}: ${settings.show(s.h.zM, 'height')}. Arrow keys move it, Delete takes it away`" @pointerdown="hand.grab($event, `height-${s.i}`, (x, y, g, free) => move(s.i, x, y, g, free))" @keydown="keys($event, s.i)">
       <circle r="9" class="room" />
       <path d="M-4 0H4M0 -4V4" />
     </g>

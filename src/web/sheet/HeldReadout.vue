@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import { layOut } from '../../core/layout';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
@@ -23,7 +24,7 @@ const says = computed(() => {
   if (holding.startsWith('tee-')) return pieces(holding.slice('tee-'.length));
   if (holding.startsWith('block-')) {
     const b = plan.blocks.find((x) => `block-${x.id}` === holding);
-    return b ? `${show(b.xM)} right, ${show(b.yM)} up` : '';
+    return b ? msg`${show(b.xM)} right, ${show(b.yM)} up` : '';
   }
   const header = /^(?:header|slant)-(.*)-(\d)$/.exec(holding);
   const layout = header && farm.value.blocks.find((b) => b.block.id === header[1]);
@@ -31,7 +32,7 @@ const says = computed(() => {
   if (!layout || !line) return '';
   const [left, right] = [line[0][1], line[line.length - 1][1]].map((y) => y - layout.box.nearM);
   const slants = Math.abs(left - right) > 0.005;
-  return slants ? `${show(left)} to ${show(right)} along the beds` : `${show(left)} along the beds`;
+  return slants ? msg`${show(left)} to ${show(right)} along the beds` : msg`${show(left)} along the beds`;
 });
 </script>
 

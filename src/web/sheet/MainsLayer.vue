@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import { pipeKind } from '../../core/catalog/pipes';
 import type { FarmLayout, LaidMain, Spot } from '../../core/layout';
 import { onlyPlaces } from '../../core/plan';
@@ -46,7 +47,7 @@ const pieces = computed(() =>
     }
     const long = Math.hypot(to[0] - from[0], to[1] - from[1]);
     const text = long > LABEL_FROM_PX ? `${pipeKind(m.piece.pipe).name} · ${settings.show(m.lengthM, 'length')}` : '';
-    const crosses = m.crossings.map((c) => `${settings.show(c.lengthM, 'length')} under the ${c.thing.name}`).join(', ');
+    const crosses = m.crossings.map((c) => msg`${settings.show(c.lengthM, 'length')} under the ${c.thing.name}`).join(', ');
     return { m, crosses, from, to, d: `M${from.join(' ')}L${to.join(' ')}`, text, shut: block ? !block.inUse : false };
   }),
 );
@@ -101,9 +102,9 @@ function teeKeys(event: KeyboardEvent, tee: { id: string; xM: number; yM: number
   } else props.edits.moveKeys(event, tee, (x, y, g) => props.edits.tee(tee.id, x, y, g), `tee-${tee.id}`);
 }
 const side = (v: number, plus: string, minus: string): string => `${settings.show(Math.abs(v), 'length')} ${v < 0 ? minus : plus}`;
-const sourceSays = computed(() => `${plan.source.name}: ${side(props.farm.head.xM, 'right', 'left')} and ${side(props.farm.head.yM, 'beyond', 'before')} the near left corner. Arrow keys move it`);
+const sourceSays = computed(() => msg`${plan.source.name}: ${side(props.farm.head.xM, msg`right`, msg`left`)} and ${side(props.farm.head.yM, msg`beyond`, msg`before`)} the near left corner. Arrow keys move it`);
 const teeSays = (t: { xM: number; yM: number; heightM: number }, i: number): string =>
-  `Tee ${i + 1}: ${side(t.xM, 'right', 'left')}, ${side(t.yM, 'beyond', 'before')}, at ${settings.show(t.heightM, 'height')}. Arrow keys move it, Delete takes it out`;
+  msg`Tee ${i + 1}: ${side(t.xM, msg`right`, msg`left`)}, ${side(t.yM, msg`beyond`, msg`before`)}, at ${settings.show(t.heightM, 'height')}. Arrow keys move it, Delete takes it out`;
 /** Shown only where the ground is not level. */
 const LEVEL_M = 0.05;
 const NEAR_PX = 24;
@@ -116,7 +117,7 @@ const heights = computed(() => {
     const aside = Math.hypot(x - source.value[0], y - source.value[1]) < NEAR_PX ? NEAR_PX : 0;
     return { key, at: [x + aside, y] as [number, number], d, text: `${word} ${settings.show(s.zM, 'height')}` };
   };
-  return [mark('highest', highest, 'highest', 'M-6 4L0 -6L6 4Z'), mark('lowest', lowest, 'lowest', 'M-6 -4L0 6L6 -4Z')];
+  return [mark('highest', highest, msg`highest`, 'M-6 4L0 -6L6 4Z'), mark('lowest', lowest, msg`lowest`, 'M-6 -4L0 6L6 -4Z')];
 });
 const others = computed(() =>
   plan.full.sources

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import type { Point } from '../../core/ground';
 import { middleOf, sheetOutline, type BlockLayout } from '../../core/layout';
 import { useEdits } from '../stores/edits';
@@ -41,8 +42,8 @@ const ROOM_PX = 46;
 
 function move(i: number, xM: number, yM: number, gesture: string, free: boolean): void {
   const corners = outline.value!.map((p, j): Point => (j === i ? [props.edits.snapped(xM, free), props.edits.snapped(yM, free)] : p));
-  const refusal = changes.outline(corners, `move corner ${i + 1} of ${block.value.name}`, gesture, props.layout.index);
-  if (refusal) view.notice = `Left as it was: ${refusal.what}.`;
+  const refusal = changes.outline(corners, msg`move corner ${i + 1} of ${block.value.name}`, gesture, props.layout.index);
+  if (refusal) view.notice = msg`Left as it was: ${refusal.what}.`;
 }
 /** A new corner on a side, to be dragged on at once. */
 let added = -1;
@@ -52,12 +53,12 @@ function bend(i: number, xM: number, yM: number, gesture: string, free: boolean)
     corners.splice(i + 1, 0, [xM, yM]);
     added = i + 1;
   } else corners[added] = [props.edits.snapped(xM, free), props.edits.snapped(yM, free)];
-  changes.outline(corners, `add a corner to ${block.value.name}`, gesture, props.layout.index);
+  changes.outline(corners, msg`add a corner to ${block.value.name}`, gesture, props.layout.index);
 }
 function remove(i: number): void {
-  if (places.value.length <= 3) return void (view.notice = 'A field keeps three corners at least.');
+  if (places.value.length <= 3) return void (view.notice = msg`A field keeps three corners at least.`);
   const corners = outline.value!.filter((_, j) => j !== i);
-  changes.outline(corners, `take corner ${i + 1} of ${block.value.name} away`, undefined, props.layout.index);
+  changes.outline(corners, msg`take corner ${i + 1} of ${block.value.name} away`, undefined, props.layout.index);
 }
 function keys(event: KeyboardEvent, c: { i: number; xM: number; yM: number }): void {
   if (event.key === 'Delete' || event.key === 'Backspace') {
@@ -66,7 +67,7 @@ function keys(event: KeyboardEvent, c: { i: number; xM: number; yM: number }): v
   } else if (event.key === 'Insert' || event.key === '+') {
     event.preventDefault();
     added = -1;
-    bend(c.i, ...(sides.value[c.i].mid as [number, number]), `bend ${Date.now()}`, true);
+    bend(c.i, ...(sides.value[c.i].mid as [number, number]), msg`bend ${Date.now()}`, true);
     added = -1;
   } else props.edits.moveKeys(event, c, (x, y, g, free) => move(c.i, x, y, g, free), `corner-${block.value.id}-${c.i}`);
 }
@@ -80,12 +81,12 @@ const knob = computed(() => {
   return [x + props.on.along[0] * OUT_PX, y + props.on.along[1] * OUT_PX] as const;
 });
 const WHY: Record<string, string> = {
-  'longest side': 'along the longest side',
-  'square to it': 'square to the longest side',
-  contour: 'along the contour',
-  north: 'to the north',
-  'across north': 'across north',
-  'like its neighbour': 'like its neighbour',
+  'longest side': msg`along the longest side`,
+  'square to it': msg`square to the longest side`,
+  contour: msg`along the contour`,
+  north: msg`to the north`,
+  'across north': msg`across north`,
+  'like its neighbour': msg`like its neighbour`,
 };
 const degrees = computed(() => `${Math.round(((block.value.turnDeg % 360) + 360) % 360)}°`);
 const turnSays = computed(() => `${degrees.value}${props.edits.turnWhy.value ? `, ${WHY[props.edits.turnWhy.value]}` : ''}`);
@@ -128,7 +129,7 @@ useLabels(() => ({
     <template v-for="s in sides" :key="`side ${s.i}`">
       <circle :cx="s.x" :cy="s.y" r="4" class="bend" data-hand @pointerdown="added = -1; hand.grab($event, `bend-${block.id}`, (x, y, g, free) => bend(s.i, x, y, g, free))" />
     </template>
-    <g v-for="c in places" :key="c.i" :transform="`translate(${c.at.join(' ')})`" role="button" tabindex="0" class="corner" data-hand :data-corner="c.i + 1" :aria-label="`Corner ${c.i + 1} of ${block.name}. Arrow keys move it, Insert puts one after it, Delete takes it away`" @pointerdown="hand.grab($event, `corner-${block.id}`, (x, y, g, free) => move(c.i, x, y, g, free))" @keydown="keys($event, c)" @dblclick.stop="remove(c.i)">
+    <g v-for="c in places" :key="c.i" :transform="`translate(${c.at.join(' ')})`" role="button" tabindex="0" class="corner" data-hand :data-corner="c.i + 1" :aria-label="msg`Corner ${c.i + 1} of ${block.name}. Arrow keys move it, Insert puts one after it, Delete takes it away`" @pointerdown="hand.grab($event, `corner-${block.id}`, (x, y, g, free) => move(c.i, x, y, g, free))" @keydown="keys($event, c)" @dblclick.stop="remove(c.i)">
       <circle r="13" class="room" />
       <rect x="-5.5" y="-5.5" width="11" height="11" transform="rotate(45)" />
     </g>
@@ -138,7 +139,7 @@ useLabels(() => ({
       class="turn"
       data-hand
       data-turn
-      :aria-label="`Direction of the beds of ${block.name}`"
+      :aria-label="msg`Direction of the beds of ${block.name}`"
       aria-valuemin="-180"
       aria-valuemax="180"
       :aria-valuenow="Math.round(block.turnDeg)"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import { pipeKind } from '../../core/catalog/pipes';
 import { toSheet, type BlockLayout } from '../../core/layout';
 import { stepKey } from '../../core/network';
@@ -76,7 +77,7 @@ const plants = computed(() =>
     const did = solved.value.get(bed.key);
     const tape = run?.tape ?? plant.label;
     const state = !did || bed.resting || !block.value.inUse || !Number.isFinite(did.minKpa) ? undefined : classOf(did.minKpa, results.footOf(block.value.id, tape), tape.maxKpa);
-    const says = state === undefined ? (bed.resting ? 'resting' : 'not worked out') : state === 'under' ? 'too little pressure' : state === 'over' ? 'too much pressure' : 'in its window';
+    const says = state === undefined ? (bed.resting ? msg`resting` : msg`not worked out`) : state === 'under' ? msg`too little pressure` : state === 'over' ? msg`too much pressure` : msg`in its window`;
     const flow = did && state !== undefined ? `, ${settings.show(did.flowLph, 'emitterFlow')}` : '';
     return {
       bed,
@@ -89,8 +90,8 @@ const plants = computed(() =>
       paint: paintOf(block.value.beds, bed, block.value.id),
       state,
       ink: state === undefined ? 'var(--faint)' : state === 'under' ? 'var(--alarm)' : state === 'over' ? 'var(--clay)' : shadeColour(state),
-      name: `${plant.plant.name ? `${plant.plant.name}, plant` : 'Plant'} ${bed.key}${flow}, ${says}. Arrow keys move it, Delete takes it out`,
-      title: `${plant.plant.name ?? `Plant ${bed.key}`}${flow}`,
+      name: msg`${plant.plant.name ? msg`${plant.plant.name}, plant` : msg`Plant`} ${bed.key}${flow}, ${says}. Arrow keys move it, Delete takes it out`,
+      title: `${plant.plant.name ?? msg`Plant ${bed.key}`}${flow}`,
     };
   }),
 );
@@ -114,7 +115,7 @@ const joints = computed(() =>
   drawn.value
     ? block.value.places!.joints.map((j) => {
         const [x, y] = props.on.at(j.xM, j.yM);
-        return { joint: j, x, y, name: `Joint of the small pipe${j.pipe ? `, ${pipeKind(j.pipe).name} to it` : ''}. Arrow keys move it, Delete takes it out` };
+        return { joint: j, x, y, name: msg`Joint of the small pipe${j.pipe ? msg`, ${pipeKind(j.pipe).name} to it` : ''}. Arrow keys move it, Delete takes it out` };
       })
     : [],
 );
@@ -233,7 +234,7 @@ function pickJoint(id: string): void {
       tabindex="0"
       class="feed"
       data-hand
-      :aria-label="`Where ${block.name} is fed. Arrow keys move it with all its plants`"
+      :aria-label="msg`Where ${block.name} is fed. Arrow keys move it with all its plants`"
       @pointerdown="plan.pickBlock(block.id); hand.grab($event, `block-${block.id}`, (x, y, g, free) => edits.block(layout.index, x, y, g, free))"
       @keydown="edits.moveKeys($event, block, (x, y, g, free) => edits.block(layout.index, x, y, g, free), `block-${block.id}`)"
       @click="view.pickedJoint && pickJoint(FEED)"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiMagnet, mdiRulerSquare, mdiTerrain } from '@mdi/js';
 import { computed, ref } from 'vue';
+import { msg } from '../../core/language';
 import { parseQuantity } from '../../core/units';
 import { useSettings } from '../stores/settings';
 import { useTools } from '../stores/tools';
@@ -15,27 +16,27 @@ const degrees = ref('');
 const why = ref('');
 
 const SAYS: Partial<Record<string, string>> = {
-  measure: 'Measuring tape: press from place to place.',
-  outline: 'Press at each corner in turn; double-click or Enter closes the field.',
-  lane: 'Press along the lane’s middle; double-click or Enter ends it.',
-  ditch: 'Press along the ditch; double-click or Enter ends it.',
-  building: 'Press at each corner of the building; Enter closes it.',
-  wet: 'Press round the wet ground; Enter closes it.',
-  tree: 'Press where the tree stands.',
-  height: 'Press where the height was measured, then type it.',
-  plant: 'Press where each plant stands; Enter or Escape ends.',
-  pipe: 'Press from corner to corner, beginning at the feed or a joint; Enter ends.',
-  scale: 'Press at two places in the picture that you know the distance between.',
+  measure: msg`Measuring tape: press from place to place.`,
+  outline: msg`Press at each corner in turn; double-click or Enter closes the field.`,
+  lane: msg`Press along the lane’s middle; double-click or Enter ends it.`,
+  ditch: msg`Press along the ditch; double-click or Enter ends it.`,
+  building: msg`Press at each corner of the building; Enter closes it.`,
+  wet: msg`Press round the wet ground; Enter closes it.`,
+  tree: msg`Press where the tree stands.`,
+  height: msg`Press where the height was measured, then type it.`,
+  plant: msg`Press where each plant stands; Enter or Escape ends.`,
+  pipe: msg`Press from corner to corner, beginning at the feed or a joint; Enter ends.`,
+  scale: msg`Press at two places in the picture that you know the distance between.`,
 };
-const says = computed(() => SAYS[tools.tool] ?? (tools.brush ? `Stroke across beds to ${tools.brush.label}; Escape puts the brush down.` : ''));
+const says = computed(() => SAYS[tools.tool] ?? (tools.brush ? msg`Stroke across beds to ${tools.brush.label}; Escape puts the brush down.` : ''));
 const canType = computed(() => props.drawing.drawing.value && props.drawing.points.value.length > 0 && tools.tool !== 'scale');
 
 function addTyped(): void {
   const parsed = parseQuantity(length.value, 'length', settings.units);
   const deg = Number(degrees.value.replace(',', '.').replace('°', ''));
   if (!parsed.ok) return void (why.value = parsed.why);
-  if (!(parsed.value > 0)) return void (why.value = 'The length must be more than nothing.');
-  if (!Number.isFinite(deg)) return void (why.value = 'The direction is a number of degrees, clockwise from up the sheet.');
+  if (!(parsed.value > 0)) return void (why.value = msg`The length must be more than nothing.`);
+  if (!Number.isFinite(deg)) return void (why.value = msg`The direction is a number of degrees, clockwise from up the sheet.`);
   why.value = '';
   props.drawing.addBy(parsed.value, deg);
   length.value = '';
@@ -46,7 +47,7 @@ function addTyped(): void {
   <div class="kit" data-kit>
     <div class="bar" role="group" aria-label="Sheet tools">
       <button type="button" title="Measuring tape" aria-label="Measuring tape" :aria-pressed="tools.tool === 'measure'" @click="tools.take('measure')"><v-icon :icon="mdiRulerSquare" size="18" /></button>
-      <button type="button" :title="tools.look.snaps ? 'Snapping is on' : 'Snapping is off'" aria-label="Snapping" :aria-pressed="tools.look.snaps" @click="tools.look.snaps = !tools.look.snaps"><v-icon :icon="mdiMagnet" size="18" /></button>
+      <button type="button" :title="tools.look.snaps ? msg`Snapping is on` : msg`Snapping is off`" aria-label="Snapping" :aria-pressed="tools.look.snaps" @click="tools.look.snaps = !tools.look.snaps"><v-icon :icon="mdiMagnet" size="18" /></button>
       <button type="button" title="Relief" aria-label="Relief" :aria-pressed="tools.look.relief" @click="tools.look.relief = !tools.look.relief"><v-icon :icon="mdiTerrain" size="18" /></button>
     </div>
     <div v-if="says" class="says" role="status">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import type { Judged } from '../../core/season';
 import type { Place } from '../../worker/season';
 import { useSeason } from '../stores/season';
@@ -31,8 +32,8 @@ function pick(m: Mark): void {
   const at = m.places.findIndex((p) => p.id === season.picked);
   season.picked = m.places[(at + 1) % m.places.length].id;
 }
-const SAYS: Record<Judged, string> = { 'as-expected': 'as expected', drifting: 'drifting', stop: 'stop and look' };
-const says = (m: Mark): string => `${m.places[0].name}${m.places.length > 1 ? ` and ${m.places.length - 1} more` : ''}${m.judged ? `, ${SAYS[m.judged]}` : ''}`;
+const SAYS: Record<Judged, string> = { 'as-expected': msg`as expected`, drifting: msg`drifting`, stop: msg`stop and look` };
+const says = (m: Mark): string => `${m.places[0].name}${m.places.length > 1 ? msg` and ${m.places.length - 1} more` : ''}${m.judged ? `, ${SAYS[m.judged]}` : ''}`;
 </script>
 
 <template>

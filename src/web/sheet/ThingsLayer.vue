@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import type { Obstacle } from '../../core/plan';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
@@ -51,7 +52,7 @@ function moveCorner(id: string, i: number, xM: number, yM: number, gesture: stri
   const thing = plan.obstacles.find((t) => t.id === id);
   if (!thing) return;
   const points = thing.points.map((p, j) => (j === i ? ([props.edits.snapped(xM, free), props.edits.snapped(yM, free)] as const) : p));
-  changes.thing(id, { points }, `move the ${thing.name}`, gesture);
+  changes.thing(id, { points }, msg`move the ${thing.name}`, gesture);
 }
 function keys(event: KeyboardEvent, c: { id: string; i: number; xM: number; yM: number }): void {
   if (event.key === 'Delete' || event.key === 'Backspace') {
@@ -86,7 +87,7 @@ function keys(event: KeyboardEvent, c: { id: string; i: number; xM: number; yM: 
       role="button"
       tabindex="0"
       data-hand
-      :aria-label="`${c.name}, corner ${c.i + 1}. Arrow keys move it, Delete takes the ${c.name} away`"
+      :aria-label="msg`${c.name}, corner ${c.i + 1}. Arrow keys move it, Delete takes the ${c.name} away`"
       @pointerdown="hand.grab($event, `thing-${c.id}`, (x, y, g, free) => moveCorner(c.id, c.i, x, y, g, free))"
       @keydown="keys($event, c)"
     />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { bedWord } from '../../core/plan';
+import { grouped, msg } from '../../core/language';
+import { bedName } from '../../core/plan';
 import { placeOnRun, toSheet } from '../../core/layout';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
@@ -29,10 +30,10 @@ const mark = computed(() => {
   const [x, y] = props.toScreen(...toSheet(frame, ...placeOnRun(run, walk.endDistanceM)));
   const { maxKpa } = run.tape;
   const minKpa = results.walkFootKpa;
-  const bed = `${plan.blocks.length > 1 ? `${block.name}, ` : ''}${bedWord(block, run.bed)} ${run.bed}`;
-  const state = walk.endKpa <= 0 ? 'dry' : walk.endKpa < minKpa ? 'under its window' : walk.endKpa > maxKpa ? 'over its window' : walk.endKpa < run.tape.minKpa ? 'slow but even' : 'in its window';
+  const bed = `${plan.blocks.length > 1 ? `${block.name}, ` : ''}${bedName(block, run.bed)}`;
+  const state = walk.endKpa <= 0 ? 'dry' : walk.endKpa < minKpa ? msg`under its window` : walk.endKpa > maxKpa ? msg`over its window` : walk.endKpa < run.tape.minKpa ? msg`slow but even` : msg`in its window`;
   const whole = view.pointedBed === undefined && view.pickedBed === undefined;
-  const second = whole ? `${bed} · weakest of ${r.emitters.toLocaleString('en-US')}${bed.length > 12 ? '' : ' emitters'}` : `${bed} · its weakest emitter`;
+  const second = whole ? msg`${bed} · weakest of ${grouped(r.emitters)}${bed.length > 12 ? '' : msg` emitters`}` : msg`${bed} · its weakest emitter`;
   const w = Math.min(Math.max(BOX.w, second.length * CHARACTER_PX + 18), props.width - 16);
   // Its own bed, in pieces along it, stays to be seen.
   const laid = r.layout.blocks[run.block].beds.find((b) => b.key === run.bed);

@@ -1,4 +1,5 @@
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import { cropName } from '../../core/plan';
 import type { LaidBed } from '../../core/layout';
 import type { Beds, WaterSet } from '../../core/plan';
@@ -41,7 +42,7 @@ export function useBedPaint() {
       return set && { key: set.id, ink: setInk(set.i), word: set.name };
     }
     if (tools.shown === 'use') {
-      return bed.resting ? { key: 'resting', ink: inkAt(4), word: 'resting' } : undefined;
+      return bed.resting ? { key: 'resting', ink: inkAt(4), word: msg`resting` } : undefined;
     }
     if (tools.shown === 'tape') {
       const found = tapes.value.get(bed.single?.tape ?? '');

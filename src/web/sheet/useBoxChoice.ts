@@ -1,4 +1,5 @@
 import { ref } from 'vue';
+import { msg } from '../../core/language';
 import type { FarmLayout } from '../../core/layout';
 import { useView } from '../stores/view';
 import { blockView, type ToScreen } from './blockView';
@@ -53,7 +54,7 @@ export function useBoxChoice(farm: () => FarmLayout, toScreen: ToScreen) {
           .map((bed) => ({ block: b.block.id, key: bed.key }));
       }),
     );
-    view.notice = `${view.chosen.size} beds chosen.`;
+    view.notice = msg`${view.chosen.size} beds chosen.`;
   }
 
   return { box, begin };

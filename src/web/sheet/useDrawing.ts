@@ -1,4 +1,5 @@
 import { computed, ref, watch } from 'vue';
+import { msg } from '../../core/language';
 import type { Point } from '../../core/ground';
 import { layOut, toSheet } from '../../core/layout';
 import { FEED, surfaceOf } from '../../core/plan';
@@ -105,10 +106,10 @@ export function useDrawing(edits: ReturnType<typeof useSheetEdits>, middle: () =
       const refusal =
         now.outline || now.beds || now.tunnel
           ? changes.addBlock(drawn) === ''
-            ? { what: 'its sides cross each other' }
+            ? { what: msg`its sides cross each other` }
             : undefined
-          : changes.outline(drawn, 'draw an outline');
-      if (refusal) return void (view.notice = `Not taken: ${refusal.what}.`);
+          : changes.outline(drawn, msg`draw an outline`);
+      if (refusal) return void (view.notice = msg`Not taken: ${refusal.what}.`);
     } else if (tool === 'height') {
       const [x, y] = drawn[0];
       changes.addHeight(x, y, surfaceOf(plan.ground).heightAt(x, y));

@@ -1,5 +1,6 @@
 import { useEventListener } from '@vueuse/core';
 import { ref } from 'vue';
+import { msg } from '../../core/language';
 import { useEdits } from '../stores/edits';
 import { useTools } from '../stores/tools';
 import type { BedRef } from '../stores/view';
@@ -23,7 +24,7 @@ export function usePainting() {
     // So that the beds passed over hear of the hand, not the one it began on.
     const target = event.target as Element;
     if (target.hasPointerCapture(event.pointerId)) target.releasePointerCapture(event.pointerId);
-    stroke.value = `paint ${Date.now()}`;
+    stroke.value = msg`paint ${Date.now()}`;
     over(bed);
   }
   const end = (): void => void (stroke.value = '');

@@ -1,3 +1,4 @@
+import { msg } from '../../core/language';
 import {
   directionsFor,
   layOut,
@@ -88,7 +89,7 @@ export function useSheetEdits(turned: () => boolean) {
     const line = which > 0 ? now.other! : now;
     if (line.line === 'straight' && left === line.along && right === line.alongRight) return;
     const fields = { line: undefined, along: left, alongRight: right };
-    setHeader(index, which, fields, which > 0 ? 'move the second header' : 'move the header', gesture);
+    setHeader(index, which, fields, which > 0 ? msg`move the second header` : msg`move the header`, gesture);
   }
 
   const snapShare = (value: number, free: boolean): number =>
@@ -142,16 +143,20 @@ export function useSheetEdits(turned: () => boolean) {
   }
 
   function source(xM: number, yM: number, gesture: string, free = false): void {
-    edits.source({ xM: snapped(xM, free), yM: snapped(yM, free) }, `move the ${plan.source.kind}`, gesture);
+    edits.source(
+      { xM: snapped(xM, free), yM: snapped(yM, free) },
+      msg`move the ${plan.source.kind}`,
+      gesture,
+    );
   }
 
   function tee(id: string, xM: number, yM: number, gesture: string, free = false): void {
-    edits.tee(id, { xM: snapped(xM, free), yM: snapped(yM, free) }, 'move a tee', gesture);
+    edits.tee(id, { xM: snapped(xM, free), yM: snapped(yM, free) }, msg`move a tee`, gesture);
   }
 
   /** Moves a block's place. */
   function block(index: number, xM: number, yM: number, gesture: string, free = false): void {
-    const label = `move ${plan.blocks[index].name}`;
+    const label = msg`move ${plan.blocks[index].name}`;
     edits.blockSelf({ xM: snapped(xM, free), yM: snapped(yM, free) }, label, gesture, index);
   }
 
@@ -163,7 +168,7 @@ export function useSheetEdits(turned: () => boolean) {
       : nearestDirection(deg, directionsFor(layout, plan.blocks, northDeg), TURN_SNAP_DEG);
     turnWhy.value = near?.why;
     const to = near?.deg ?? (loose(free) ? Number(deg.toFixed(1)) : Math.round(deg));
-    edits.blockSelf({ turnDeg: ((to + 540) % 360) - 180 }, 'turn the beds', gesture, layout.index);
+    edits.blockSelf({ turnDeg: ((to + 540) % 360) - 180 }, msg`turn the beds`, gesture, layout.index);
   }
 
   const keyOf = (event: KeyboardEvent): string => (turned() ? (UNTURN[event.key] ?? event.key) : event.key);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, toRaw } from 'vue';
+import { msg } from '../../core/language';
 import { PAPERS, SCALES, type PaperName } from '../../core/formats/paper';
 import type { SheetOptions } from '../../core/formats/sheetSvg';
 import { surfaceOf } from '../../core/plan';
@@ -25,12 +26,12 @@ const why = ref('');
 /** What of the map can be brought in again. */
 const comesBack = computed(() => {
   const bare = plan.blocks.filter((b) => !b.outline).length;
-  const rest = 'beds, pipes and parts do not: save the plan as a file for those';
+  const rest = msg`beds, pipes and parts do not: save the plan as a file for those`;
   return bare === 0
-    ? `Brought in again, outlines, heights and things in the way come back; ${rest}.`
+    ? msg`Brought in again, outlines, heights and things in the way come back; ${rest}.`
     : bare === plan.blocks.length
-      ? `No block has an outline, so of the ground only heights and things in the way come back when it is brought in again; blocks, ${rest}.`
-      : `Brought in again, the outlines of ${plan.blocks.length - bare} of ${plan.blocks.length} blocks, heights and things in the way come back; the other blocks have none, and ${rest}.`;
+      ? msg`No block has an outline, so of the ground only heights and things in the way come back when it is brought in again; blocks, ${rest}.`
+      : msg`Brought in again, the outlines of ${plan.blocks.length - bare} of ${plan.blocks.length} blocks, heights and things in the way come back; the other blocks have none, and ${rest}.`;
 });
 const busy = ref(false);
 /** Of a printed picture, dots per mm: 300 to the inch. */
@@ -45,7 +46,7 @@ const solved = () => results.solved && { plan: toRaw(results.solved.plan), resul
 
 async function write(kind: 'geojson' | 'dxf' | 'csv' | 'svg' | 'png'): Promise<void> {
   const now = solved();
-  if (!now) return void (why.value = 'There is nothing solved to write yet.');
+  if (!now) return void (why.value = msg`There is nothing solved to write yet.`);
   why.value = '';
   busy.value = true;
   try {
@@ -60,7 +61,7 @@ async function write(kind: 'geojson' | 'dxf' | 'csv' | 'svg' | 'png'): Promise<v
       download(`${stem()}-beds.csv`, writeBedsCsv(now.plan, now.results, { ...settings.units }), 'text/csv');
     } else await writeSheet(now, kind);
   } catch (error) {
-    why.value = `It could not be written: ${error instanceof Error ? error.message : String(error)}`;
+    why.value = msg`It could not be written: ${error instanceof Error ? error.message : String(error)}`;
   } finally {
     busy.value = false;
   }
@@ -88,7 +89,7 @@ async function writeSheet(now: NonNullable<ReturnType<typeof solved>>, kind: 'sv
   canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
   URL.revokeObjectURL(image.src);
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-  if (!blob) throw new Error('this browser gives no picture that large');
+  if (!blob) throw new Error(msg`this browser gives no picture that large`);
   download(`${stem()}-sheet.png`, blob, 'image/png');
 }
 </script>

@@ -72,9 +72,9 @@ watch(phone, () => (open.value = undefined));
     </div>
     <FieldSheet v-show="phone ? open === 'sheet' : !sheetGone" class="sheet" :class="{ stale: results.stale }" />
     <div v-if="!phone" class="handle" @pointerdown="take" @pointermove="move" @pointerup="leave" @pointercancel="leave" @dblclick="usual">
-      <button type="button" :title="sheetGone ? 'Show the sheet' : 'Fold the sheet away'" :aria-label="sheetGone ? 'Show the sheet' : 'Fold the sheet away'" @click="foldSheet"><v-icon :icon="sheetGone ? mdiUnfoldMoreHorizontal : mdiArrowCollapseUp" size="14" /></button>
+      <button type="button" :title="sheetGone ? msg`Show the sheet` : msg`Fold the sheet away`" :aria-label="sheetGone ? msg`Show the sheet` : msg`Fold the sheet away`" @click="foldSheet"><v-icon :icon="sheetGone ? mdiUnfoldMoreHorizontal : mdiArrowCollapseUp" size="14" /></button>
       <i role="separator" tabindex="0" aria-orientation="horizontal" aria-label="Room for the picture under the sheet" :aria-valuenow="Math.round(under)" aria-valuemin="0" :aria-valuemax="Math.round(most)" @keydown="keys" />
-      <button type="button" :title="underGone ? 'Show the picture under the sheet' : 'Fold the picture away'" :aria-label="underGone ? 'Show the picture under the sheet' : 'Fold the picture away'" @click="foldUnder"><v-icon :icon="underGone ? mdiUnfoldMoreHorizontal : mdiArrowCollapseDown" size="14" /></button>
+      <button type="button" :title="underGone ? msg`Show the picture under the sheet` : msg`Fold the picture away`" :aria-label="underGone ? msg`Show the picture under the sheet` : msg`Fold the picture away`" @click="foldUnder"><v-icon :icon="underGone ? mdiUnfoldMoreHorizontal : mdiArrowCollapseDown" size="14" /></button>
     </div>
     <UnderSheet v-show="phone ? open === 'under' : !underGone" class="under" :class="{ stale: results.stale }" />
   </main>

@@ -33,6 +33,6 @@ function show({ at }: Part): void {
 
 <style scoped>
 .outline { display: flex; flex-wrap: wrap; gap: 2px 4px; margin: -6px 0 12px -8px; }
-.outline button { border: 0; background: none; padding: 2px 8px; font-size: 13.5px; color: var(--water); cursor: pointer; border-radius: 3px; }
+.outline button { text-align: left; border: 0; background: none; padding: 2px 8px; font-size: 13.5px; color: var(--water); cursor: pointer; border-radius: 3px; }
 .outline button:hover { background: var(--picked); }
 </style>

@@ -2,7 +2,9 @@
 import { mdiMenuDown, mdiRedo, mdiThemeLightDark, mdiUndo } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
+import { msg } from '../../core/language';
 import ConfirmDialog from '../parts/ConfirmDialog.vue';
+import LanguageChoice from '../parts/LanguageChoice.vue';
 import OpenFile from '../parts/OpenFile.vue';
 import ExportDialog from './ExportDialog.vue';
 import { useDesk } from '../stores/desk';
@@ -34,10 +36,10 @@ const opened = (id: string): void => {
   void router.push({ name: 'beds', params: { id } });
 };
 const saved = computed(() =>
-  keeping.isDemo ? 'A demo: kept once you change it' : keeping.state === 'saved' ? 'Saved in this browser' : keeping.state === 'unsafe' ? 'Not saved' : '',
+  keeping.isDemo ? msg`A demo: kept once you change it` : keeping.state === 'saved' ? msg`Saved in this browser` : keeping.state === 'unsafe' ? msg`Not saved` : '',
 );
 const rename = (field: 'name' | 'place', text: string): void =>
-  void plan.edit(field === 'name' ? 'rename the plan' : 'name its place', (draft) => void (draft[field] = text), `rename-${field}`);
+  void plan.edit(field === 'name' ? msg`rename the plan` : msg`name its place`, (draft) => void (draft[field] = text), `rename-${field}`);
 </script>
 
 <template>
@@ -46,7 +48,7 @@ const rename = (field: 'name' | 'place', text: string): void =>
       <template #activator="{ props }">
         <button type="button" class="name" v-bind="props" :title="plan.full.name">
           <b>{{ plan.full.name }}</b>
-          <span>{{ plan.full.place || 'Plan' }} <v-icon :icon="mdiMenuDown" size="16" /></span>
+          <span>{{ plan.full.place || msg`Plan` }} <v-icon :icon="mdiMenuDown" size="16" /></span>
         </button>
       </template>
       <v-card class="sheet" width="290" aria-label="Plan menu">
@@ -56,6 +58,10 @@ const rename = (field: 'name' | 'place', text: string): void =>
         <OpenFile @opened="opened" />
         <button type="button" @click="open = false; router.push({ name: 'start' })">Other plans…</button>
         <button type="button" @click="open = false; clearing = true">Clear this plan…</button>
+        <fieldset>
+          <legend>Language</legend>
+          <LanguageChoice />
+        </fieldset>
         <fieldset>
           <legend>Units and dates</legend>
           <label><input type="radio" name="system" :checked="settings.units.system === 'metric'" @change="settings.setSystem('metric')" /> metric</label>
@@ -74,17 +80,17 @@ const rename = (field: 'name' | 'place', text: string): void =>
       </v-card>
     </v-menu>
     <div class="tools">
-      <button type="button" :disabled="!plan.undoLabel" :title="plan.undoLabel ? `Undo: ${plan.undoLabel}` : 'Nothing to undo'" :aria-label="plan.undoLabel ? `Undo: ${plan.undoLabel}` : 'Undo'" @click="emit('undo')">
+      <button type="button" :disabled="!plan.undoLabel" :title="plan.undoLabel ? msg`Undo: ${plan.undoLabel}` : msg`Nothing to undo`" :aria-label="plan.undoLabel ? msg`Undo: ${plan.undoLabel}` : msg`Undo`" @click="emit('undo')">
         <v-icon :icon="mdiUndo" size="18" />
       </button>
-      <button type="button" :disabled="!plan.redoLabel" :title="plan.redoLabel ? `Redo: ${plan.redoLabel}` : 'Nothing to redo'" :aria-label="plan.redoLabel ? `Redo: ${plan.redoLabel}` : 'Redo'" @click="emit('redo')">
+      <button type="button" :disabled="!plan.redoLabel" :title="plan.redoLabel ? msg`Redo: ${plan.redoLabel}` : msg`Nothing to redo`" :aria-label="plan.redoLabel ? msg`Redo: ${plan.redoLabel}` : msg`Redo`" @click="emit('redo')">
         <v-icon :icon="mdiRedo" size="18" />
       </button>
       <button type="button" title="Light or dark" aria-label="Light or dark" @click="settings.switchTheme()">
         <v-icon :icon="mdiThemeLightDark" size="18" />
       </button>
-      <button type="button" class="system num" :aria-label="`Units: ${settings.units.system === 'us' ? 'US' : 'metric'}. Switch`" title="Switch units" @click="settings.setSystem(settings.units.system === 'us' ? 'metric' : 'us')">
-        {{ settings.units.system === 'us' ? 'US' : 'm' }}
+      <button type="button" class="system num" :aria-label="msg`Units: ${settings.units.system === 'us' ? msg`US` : msg`metric`}. Switch`" title="Switch units" @click="settings.setSystem(settings.units.system === 'us' ? 'metric' : 'us')">
+        {{ settings.units.system === 'us' ? msg`US` : 'm' }}
       </button>
       <span class="sr" role="status">{{ saved }}</span>
     </div>
@@ -102,7 +108,7 @@ const rename = (field: 'name' | 'place', text: string): void =>
     <ConfirmDialog
       :open="clearing"
       title="Clear this plan?"
-      :text="`“${plan.full.name}” is thrown away and a blank plan begun. This cannot be undone; save it as a file first if in doubt.`"
+      :text="msg`“${plan.full.name}” is thrown away and a blank plan begun. This cannot be undone; save it as a file first if in doubt.`"
       action="Clear"
       @cancel="clearing = false"
       @confirm="clear"

@@ -2,6 +2,7 @@
 import { useEventListener, useSessionStorage } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { msg } from '../../core/language';
 import WorkingDialog from '../parts/WorkingDialog.vue';
 import WeighDialog from '../weigh/WeighDialog.vue';
 import { useDesk } from '../stores/desk';
@@ -60,11 +61,11 @@ watch(
 );
 watch(
   () => plan.told,
-  (refusal) => refusal && (view.notice = `Not done: ${refusal.what}.`),
+  (refusal) => refusal && (view.notice = msg`Not done: ${refusal.what}.`),
 );
 watch(
   () => plan.refused,
-  () => void (view.notice = 'Another tab is working on this plan. Press “Work here instead” to change it here.'),
+  () => void (view.notice = msg`Another tab is working on this plan. Press “Work here instead” to change it here.`),
 );
 /** On a phone the stage that was pressed is brought before the eyes, and to whoever hears the page. */
 const panel = useTemplateRef<HTMLElement>('panel');
@@ -104,12 +105,12 @@ const typing = (event: KeyboardEvent): boolean => (event.target as HTMLElement).
 function undo(): void {
   const label = plan.undoLabel;
   plan.undo();
-  if (label) view.notice = `Undone: ${label}.`;
+  if (label) view.notice = msg`Undone: ${label}.`;
 }
 function redo(): void {
   const label = plan.redoLabel;
   plan.redo();
-  if (label) view.notice = `Done again: ${label}.`;
+  if (label) view.notice = msg`Done again: ${label}.`;
 }
 
 useEventListener('keydown', (event: KeyboardEvent) => {
@@ -160,7 +161,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <h1>This plan cannot be read</h1>
       <p role="alert">{{ brokenSays }} It stays where it is.</p>
       <p><v-btn @click="saveBroken">Save it as it is</v-btn> to send to somebody who can mend it.</p>
-      <p v-if="broken.recovered"><v-btn @click="openRecovered">Open what can be read</v-btn> as a plan of its own, with {{ broken.recovered.plan.blocks.length }} {{ broken.recovered.plan.blocks.length === 1 ? 'block' : 'blocks' }}.</p>
+      <p v-if="broken.recovered"><v-btn @click="openRecovered">Open what can be read</v-btn> as a plan of its own, with {{ broken.recovered.plan.blocks.length }} {{ forms(broken.recovered.plan.blocks.length, 'block', 'blocks') }}.</p>
     </template>
     <template v-else-if="failed">
       <h1>The plan could not be opened</h1>

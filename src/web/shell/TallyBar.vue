@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { forms, msg } from '../../core/language';
 import Asks from '../parts/Asks.vue';
 import { isGravity } from '../../core/network';
 import ChoiceField from '../parts/ChoiceField.vue';
@@ -14,10 +15,10 @@ const results = useResults();
 const settings = useSettings();
 const opening = useOpening();
 const judgement = useJudgement();
-const choices = computed(() => [...opening.sets.map((s) => ({ id: s.id, name: s.name })), { id: EVERYTHING, name: 'all at once' }]);
+const choices = computed(() => [...opening.sets.map((s) => ({ id: s.id, name: s.name })), { id: EVERYTHING, name: msg`all at once` }]);
 /** Sets in which something is found that keeps them from working. */
 const failing = computed(() => new Set(judgement.told.filter((f) => f.grade === 'stop').flatMap((f) => (f.place.kind === 'set' ? f.place.set : f.holds.flatMap((h) => (h.backup ? [] : (h.set ?? [])))))).size);
-const setsSay = computed(() => (!judgement.fresh ? 'working them out' : failing.value > 0 ? `${failing.value} ${failing.value === 1 ? 'does' : 'do'} not run` : 'all run'));
+const setsSay = computed(() => (!judgement.fresh ? msg`working them out` : failing.value > 0 ? msg`${failing.value} ${forms(failing.value, 'does', 'do')} not run` : msg`all run`));
 
 /** On a phone the other figures are opened by the key one. */
 const all = ref(false);
@@ -29,7 +30,7 @@ const window = computed(() => {
   const { minKpa, maxKpa } = weakest.value?.run.tape ?? plan.block.tape;
   return `${settings.parts(minKpa, 'pressure').number}–${settings.parts(maxKpa, 'pressure').number}`;
 });
-const SCHOOL = { eu: 'EU', variation: 'of variation', cu: 'CU', du: 'DU' };
+const SCHOOL = { eu: 'EU', variation: msg`of variation`, cu: 'CU', du: 'DU' };
 /** A well's yield may bind before its pump does. */
 const lasting = computed(() => {
   const d = results.results?.demand;
@@ -45,7 +46,7 @@ const dripping = computed(() => {
 const available = computed(() => {
   const d = results.results?.demand;
   const lph = d ? Math.min(d.availableLph, d.lastingLph) : 0;
-  return Number.isFinite(lph) ? settings.parts(lph, 'flow') : { number: 'enough', unit: '', text: 'enough' };
+  return Number.isFinite(lph) ? settings.parts(lph, 'flow') : { number: 'enough', unit: '', text: msg`enough` };
 });
 </script>
 
@@ -69,7 +70,7 @@ const available = computed(() => {
         <p class="num">{{ settings.parts(results.results.demand.askedLph, 'flow').number }} <i>{{ settings.parts(results.results.demand.askedLph, 'flow').unit }}</i></p>
       </div>
       <div class="t">
-        <Asks working="available">{{ plan.source.name }} gives, {{ lasting ? 'day and night' : `at ${settings.show(results.results.demand.neededKpa, 'pressure')}` }}</Asks>
+        <Asks working="available">{{ plan.source.name }} gives, {{ lasting ? msg`day and night` : msg`at ${settings.show(results.results.demand.neededKpa, 'pressure')}` }}</Asks>
         <p class="num">{{ available.number }} <i>{{ available.unit }}</i></p>
       </div>
       </template>
@@ -82,7 +83,7 @@ const available = computed(() => {
         <p class="num">{{ settings.parts(results.results.uniformity, 'share').number }} <i>% {{ SCHOOL[plan.wishes.evenness] }}</i></p>
       </div>
       <div v-if="opening.sets.length > 0" class="t">
-        <span>{{ opening.sets.length === 1 ? 'one set' : `${opening.sets.length} sets` }}, {{ setsSay }}; looking at</span>
+        <span>{{ opening.sets.length === 1 ? msg`one set` : msg`${opening.sets.length} sets` }}, {{ setsSay }}; looking at</span>
         <p class="open"><ChoiceField label="Set looked at" :value="opening.set?.id ?? EVERYTHING" :options="choices" @pick="opening.pick($event)" /></p>
       </div>
     </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import { usePlan } from '../stores/plan';
 import { useJudgement } from '../stores/judgement';
 import { STAGES } from './stages';
@@ -14,7 +15,7 @@ const states = computed(() =>
     const touched = stage.touched(plan.plan);
     // What is found asks for a look, whether anything was stated there or not.
     const state = look > 0 ? 'look' : touched ? 'fine' : 'untouched';
-    const said = state === 'untouched' ? 'untouched' : look > 0 ? `${look} to look at` : 'fine';
+    const said = state === 'untouched' ? 'untouched' : look > 0 ? msg`${look} to look at` : 'fine';
     return { ...stage, state, look, said };
   }),
 );

@@ -1,3 +1,4 @@
+import { msg } from '../../core/language';
 import type { Plan } from '../../core/plan';
 import type { Component } from 'vue';
 
@@ -14,7 +15,7 @@ export interface Stage {
 export const STAGES: readonly Stage[] = [
   {
     id: 'water',
-    name: 'Water',
+    name: msg`Water`,
     panel: () => import('../stages/water/WaterPanel.vue'),
     touched: (plan) =>
       plan.sources.some((s) =>
@@ -23,7 +24,7 @@ export const STAGES: readonly Stage[] = [
   },
   {
     id: 'ground',
-    name: 'Ground',
+    name: msg`Ground`,
     panel: () => import('../stages/ground/GroundPanel.vue'),
     touched: (plan) =>
       Boolean(
@@ -35,38 +36,38 @@ export const STAGES: readonly Stage[] = [
   },
   {
     id: 'beds',
-    name: 'Beds',
+    name: msg`Beds`,
     panel: () => import('../stages/beds/BedsPanel.vue'),
     touched: (plan) => plan.blocks.some((b) => b.beds || b.tape),
   },
   {
     id: 'pipework',
-    name: 'Pipework',
+    name: msg`Pipework`,
     panel: () => import('../stages/pipework/PipeworkPanel.vue'),
     touched: (plan) =>
       Boolean(plan.head || plan.tees || plan.blocks.some((b) => b.header || b.main || b.inlet)),
   },
   {
     id: 'check',
-    name: 'Check',
+    name: msg`Check`,
     panel: () => import('../stages/check/CheckPanel.vue'),
     touched: (plan) => STAGES.slice(0, 4).some((s) => s.touched(plan)),
   },
   {
     id: 'sets',
-    name: 'Sets',
+    name: msg`Sets`,
     panel: () => import('../stages/sets/SetsPanel.vue'),
     touched: (plan) => plan.watering !== undefined,
   },
   {
     id: 'build',
-    name: 'Build',
+    name: msg`Build`,
     panel: () => import('../stages/build/BuildPanel.vue'),
     touched: (plan) => plan.build !== undefined,
   },
   {
     id: 'season',
-    name: 'Season',
+    name: msg`Season`,
     panel: () => import('../stages/season/SeasonPanel.vue'),
     // What happens in a season stands in its book, not in the plan.
     touched: () => false,

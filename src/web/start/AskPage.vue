@@ -85,7 +85,7 @@ const last = computed(() => step.value === questions.value.length);
             <template v-for="(f, i) in question.fields" :key="`${question.id} ${f.label}`">{{ f.before }} <QuantityField :label="f.label" :kind="f.kind" :value="f.get(plan.full)" :is-default="isExample(f)" :take="take(f, i)" /> {{ `${f.after} ` }}</template>
           </p>
           <p class="acts">
-            <button type="submit" class="go" :disabled="bad" @click.prevent="go(step + 1)">{{ last ? 'See whether it works' : 'Next' }}</button>
+            <button type="submit" class="go" :disabled="bad" @click.prevent="go(step + 1)">{{ last ? msg`See whether it works` : msg`Next` }}</button>
             <button type="button" class="later" @click="go(step + 1)">I don’t know yet</button>
           </p>
         </form>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { msg } from '../../core/language';
 import type { Measure } from '../../core/sketches';
 
 /** How something is measured, as a drawing: the thing in ink, what is read off in water blue with a letter. */
@@ -52,7 +53,7 @@ const DRAWINGS: Record<Measure, Drawing> = {
     ink: 'M60 112V56Q60 36 84 36T108 56V112ZM60 92H40M108 92H176M130 92V78M120 64a14 14 0 1 1 28 0a14 14 0 1 1 -28 0M134 64L142 56M156 92V72H184V92ZM166 72V62M174 72V62',
     water: 'M60 84H108',
     span: '',
-    letters: [{ x: 112, y: 44, text: 'in' }, { x: 152, y: 52, text: 'out' }],
+    letters: [{ x: 112, y: 44, text: msg`in` }, { x: 152, y: 52, text: msg`out` }],
   },
   depth: {
     ink: 'M30 44H100M130 44H210M100 44V138M130 44V138M115 30V112M108 112H122V128H108Z',

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
+import { dateLocale, msg } from '../../core/language';
 import { SKETCHES } from '../../core/sketches/sketches';
 import type { Sketch } from '../../core/sketches';
 import ConfirmDialog from '../parts/ConfirmDialog.vue';
+import LanguageChoice from '../parts/LanguageChoice.vue';
 import OpenFile from '../parts/OpenFile.vue';
 import SketchPicture from './SketchPicture.vue';
 import type { ShelfEntry } from '../storage/shelf';
@@ -36,7 +38,7 @@ const go = (stage: string, id: string): void => void router.push({ name: stage, 
 const unkept = computed(() => own.value !== undefined && own.value.plan.isOpen && own.value.keeping.state === 'unsafe');
 const may = (): boolean =>
   !unkept.value ||
-  window.confirm(`“${own.value?.plan.full.name}” is not kept by this browser. If you go on without saving it as a file, it is lost. Go on?`);
+  window.confirm(msg`“${own.value?.plan.full.name}” is not kept by this browser. If you go on without saving it as a file, it is lost. Go on?`);
 
 async function demo(name: DemoName): Promise<void> {
   if (!may()) return;
@@ -45,7 +47,7 @@ async function demo(name: DemoName): Promise<void> {
     go(stage, await (await wanted()).desk.showDemo(name));
   } catch (error) {
     view.stuck = {
-      says: 'The demo could not be loaded: the server does not answer.',
+      says: msg`The demo could not be loaded: the server does not answer.`,
       why: error instanceof Error ? error.message : String(error),
       again: () => void demo(name),
     };
@@ -63,7 +65,7 @@ function resume(id: string): void {
 async function recover({ id }: ShelfEntry): Promise<void> {
   const { desk: own } = await wanted();
   const found = await own.recover(id);
-  if (!found) trouble.value = 'Nothing of it can be read. Save it as it is and send it to somebody who can mend it.';
+  if (!found) trouble.value = msg`Nothing of it can be read. Save it as it is and send it to somebody who can mend it.`;
   else if (may()) go('beds', own.takeRecovered(found));
 }
 async function throwAway(id: string): Promise<void> {
@@ -76,6 +78,7 @@ async function throwAway(id: string): Promise<void> {
   <main class="start">
     <header>
       <h1>Idle Furrow</h1>
+      <p class="tongues"><LanguageChoice /></p>
       <p class="lead">Will the water reach the last emitter? Put in what you measured; see every bed, and where the pressure goes.</p>
     </header>
     <p v-if="desk?.shelfTrouble" class="caution" role="alert">{{ desk.shelfTrouble }} <button type="button" class="asks" @click="desk.look()">Try again</button></p>
@@ -118,7 +121,7 @@ async function throwAway(id: string): Promise<void> {
             <b>{{ s.name }}</b>
           </button>
           <p>{{ s.says }}</p>
-          <router-link class="asks" :to="{ name: 'list', params: { sketch: s.id } }" :aria-label="`Measuring list: ${s.name}`">measuring list</router-link>
+          <router-link class="asks" :to="{ name: 'list', params: { sketch: s.id } }" :aria-label="msg`Measuring list: ${s.name}`">measuring list</router-link>
         </li>
       </ul>
     </section>
@@ -129,14 +132,14 @@ async function throwAway(id: string): Promise<void> {
           <template v-if="k.broken">
             <b>{{ k.name }}</b>
             <span class="broken">cannot be read: {{ k.broken }}</span>
-            <button type="button" class="asks" :aria-label="`Open what can be read of ${k.name}`" @click="recover(k)">open what can be read</button>
-            <button type="button" class="asks" :aria-label="`Save ${k.name} as it is`" title="A file to send to somebody who can mend it" @click="desk.saveRaw(k)">save it as it is</button>
+            <button type="button" class="asks" :aria-label="msg`Open what can be read of ${k.name}`" @click="recover(k)">open what can be read</button>
+            <button type="button" class="asks" :aria-label="msg`Save ${k.name} as it is`" title="A file to send to somebody who can mend it" @click="desk.saveRaw(k)">save it as it is</button>
           </template>
           <template v-else>
             <router-link class="asks" :to="{ name: 'beds', params: { id: k.id } }" @click.prevent="resume(k.id)">{{ k.name }}</router-link>
-            <span class="quiet">{{ new Date(k.savedAt).toLocaleString() }}</span>
+            <span class="quiet">{{ new Date(k.savedAt).toLocaleString(dateLocale()) }}</span>
           </template>
-          <button type="button" class="asks quiet" :aria-label="`Throw away ${k.name}`" @click="leaving = k">throw away</button>
+          <button type="button" class="asks quiet" :aria-label="msg`Throw away ${k.name}`" @click="leaving = k">throw away</button>
         </li>
       </ul>
     </section>
@@ -144,7 +147,7 @@ async function throwAway(id: string): Promise<void> {
     <ConfirmDialog
       :open="leaving !== undefined"
       title="Throw this plan away?"
-      :text="`“${leaving?.name}” is removed from this browser. This cannot be undone.`"
+      :text="msg`“${leaving?.name}” is removed from this browser. This cannot be undone.`"
       action="Throw away"
       @cancel="leaving = undefined"
       @confirm="throwAway(leaving!.id)"
@@ -154,6 +157,9 @@ async function throwAway(id: string): Promise<void> {
 
 <style scoped>
 .start { width: 100%; max-width: 1080px; margin: 0 auto; padding: 34px 24px 32px; height: 100vh; overflow: auto; }
+header { position: relative; }
+.tongues { position: absolute; right: 0; top: 6px; margin: 0; }
+@media (max-width: 620px) { .tongues { position: static; } }
 h1 { font-size: 40px; letter-spacing: -0.01em; }
 .lead { font-size: 20px; max-width: 34em; margin: 6px 0 22px; }
 .ways { display: grid; grid-template-columns: 1.9fr 1fr 1fr; border-top: 2px solid var(--ink); border-bottom: 1px solid var(--line); }

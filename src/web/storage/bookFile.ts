@@ -1,4 +1,5 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { msg } from '../../core/language';
 import { readBook, writeBook, type Entry } from '../../core/season';
 import { readPlan, writePlan, type Plan } from '../../core/plan';
 import Joi from 'joi';
@@ -69,7 +70,7 @@ export async function unpack(file: Blob): Promise<Unpacked> {
   if (bytes[0] === 0x50 && bytes[1] === 0x4b) {
     try {
       const files = unzipSync(bytes);
-      if (!files[BOOK]) return { ok: false, why: `there is no ${BOOK} in it` };
+      if (!files[BOOK]) return { ok: false, why: msg`there is no ${BOOK} in it` };
       text = strFromU8(files[BOOK]);
       if (files[PLAN]) plan = strFromU8(files[PLAN]);
       shared = sharedIn(files[SHARED] && strFromU8(files[SHARED]));
@@ -80,7 +81,7 @@ export async function unpack(file: Blob): Promise<Unpacked> {
             jpeg: new Blob([content as BlobPart], { type: 'image/jpeg' }),
           });
     } catch (error) {
-      return { ok: false, why: `the file is damaged (${(error as Error).message})` };
+      return { ok: false, why: msg`the file is damaged (${(error as Error).message})` };
     }
   } else text = new TextDecoder().decode(bytes);
   const read = readBook(text);
@@ -114,7 +115,7 @@ export async function madeSmall(file: Blob): Promise<Blob> {
   picture.close();
   return new Promise((resolve, reject) =>
     canvas.toBlob(
-      (blob) => (blob ? resolve(blob) : reject(new Error('the picture could not be made small'))),
+      (blob) => (blob ? resolve(blob) : reject(new Error(msg`the picture could not be made small`))),
       'image/jpeg',
       QUALITY,
     ),

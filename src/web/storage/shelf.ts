@@ -1,4 +1,5 @@
 import localforage from 'localforage';
+import { msg } from '../../core/language';
 import {
   advance,
   begin,
@@ -134,10 +135,10 @@ function soundest(
 const nameOf = (text: string): string => {
   try {
     const { name } = JSON.parse(text) as { name?: unknown };
-    return typeof name === 'string' && name ? name.slice(0, 120) : 'Unnamed plan';
+    return typeof name === 'string' && name ? name.slice(0, 120) : msg`Unnamed plan`;
   } catch {
     const found = /"name": ?"([^"\n]{1,120})"/.exec(text.slice(0, 2000));
-    return found ? found[1] : 'Unnamed plan';
+    return found ? found[1] : msg`Unnamed plan`;
   }
 };
 
@@ -151,7 +152,7 @@ export async function shelf(): Promise<ShelfEntry[]> {
       const reading = readPlan(text);
       entries.push({
         id: k.replace(/^plan\//, ''),
-        name: reading.ok ? reading.plan.name || 'Unnamed plan' : nameOf(text),
+        name: reading.ok ? reading.plan.name || msg`Unnamed plan` : nameOf(text),
         savedAt: (value as Kept).savedAt ?? 0,
         ...(!reading.ok && { broken: reading.problems[0].what }),
       });
@@ -164,7 +165,7 @@ export async function shelf(): Promise<ShelfEntry[]> {
     const [first] = await readEntries(id, -1);
     const found = await fetchKept(id);
     if (first?.entry.do === 'begin' && found && 'history' in found)
-      entries.push({ id, name: found.history.plan.name || 'Unnamed plan', savedAt: first.entry.at });
+      entries.push({ id, name: found.history.plan.name || msg`Unnamed plan`, savedAt: first.entry.at });
   }
   return entries.sort((a, b) => b.savedAt - a.savedAt);
 }

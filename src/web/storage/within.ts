@@ -1,10 +1,11 @@
+import { msg } from '../../core/language';
 /** A browser's storage that has not answered for so long does not answer, ms. */
 export const SILENT_MS = 4000;
 
 /** The browser's storage does not answer. */
 export class Silent extends Error {
   constructor() {
-    super('the browser’s storage does not answer');
+    super(msg`the browser’s storage does not answer`);
   }
 }
 

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, toRaw, watch } from 'vue';
+import { msg } from '../../core/language';
 import type { Finding } from '../../core/check';
 import type { Plan } from '../../core/plan';
 import {
@@ -12,7 +13,7 @@ import {
   type Remedy,
 } from '../../core/remedy';
 import type { AdviserApi } from '../../worker/adviser';
-import AdviserWorker from '../../worker/adviser?worker';
+import AdviserWorker from '../../worker/start/adviser?worker';
 import { plain } from '../plain';
 import { calledBack, createJobs, forWorker } from './jobs';
 import { usePlan } from './plan';
@@ -27,7 +28,7 @@ export const useAdvice = defineStore('advice', () => {
   const plan = usePlan();
   const judgement = useJudgement();
   const settings = useSettings();
-  const jobs = createJobs<AdviserApi>(() => new AdviserWorker());
+  const jobs = createJobs<AdviserApi>((name) => new AdviserWorker({ name }));
   let waiting = 0;
   /** Views that show remedies. */
   const watched = shallowRef(0);
@@ -72,7 +73,7 @@ export const useAdvice = defineStore('advice', () => {
     // What called it off says itself what it is at.
     if (outcome.ended === 'cancelled') return;
     working.value = false;
-    if (outcome.ended === 'failed') broke.value = `Remedies could not be worked out: ${outcome.why}`;
+    if (outcome.ended === 'failed') broke.value = msg`Remedies could not be worked out: ${outcome.why}`;
     else if (fresh.size === 0) {
       remedies.clear();
       of.value = stated;
@@ -145,7 +146,7 @@ export const useAdvice = defineStore('advice', () => {
     // A newer search goes on.
     if (own !== searches) return;
     searching.value = false;
-    if (outcome.ended === 'failed') failed.value = `The search broke off: ${outcome.why}`;
+    if (outcome.ended === 'failed') failed.value = msg`The search broke off: ${outcome.why}`;
     if (outcome.ended === 'answered') fitted.value = { of: stated, answer: outcome.value };
     if (watched.value > 0) soon();
   }

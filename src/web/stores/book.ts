@@ -1,6 +1,7 @@
 import { until } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
+import { msg } from '../../core/language';
 import {
   mergeBooks,
   standingOf,
@@ -14,8 +15,7 @@ import { moveShared } from '../storage/sharing';
 import { plain } from '../plain';
 import { useKeeping } from './keeping';
 
-const NOT_KEPT =
-  'This browser does not keep the book: its storage is full, switched off or does not answer. Save the book as a file.';
+const NOT_KEPT = msg`This browser does not keep the book: its storage is full, switched off or does not answer. Save the book as a file.`;
 
 /** Measures that a page keeps of the book: how long it took to open, and until the last entry was safe. */
 const OPENED = 'book opened';
@@ -45,7 +45,7 @@ export const useBook = defineStore('book', () => {
       performance.measure(OPENED, { start: began });
       trouble.value = '';
     } catch (error) {
-      trouble.value = `The book could not be read: ${(error as Error).message}`;
+      trouble.value = msg`The book could not be read: ${(error as Error).message}`;
     }
     loaded.value = id;
     made.value = [];

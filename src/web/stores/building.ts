@@ -1,10 +1,11 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
+import { msg } from '../../core/language';
 import type { Change } from '../../core/changes';
 import type { SheetId } from '../../core/print';
 import type { HaveReading, PriceReading } from '../../core/formats/buyingCsv';
 import type { BuilderApi, Built, Priced } from '../../worker/builder';
-import BuilderWorker from '../../worker/builder?worker';
+import BuilderWorker from '../../worker/start/builder?worker';
 import { plain } from '../plain';
 import { calledBack, createJobs, forWorker, type Outcome } from './jobs';
 import { usePlan } from './plan';
@@ -25,9 +26,9 @@ function tellTook(name: string, ms: number): void {
 export const useBuilding = defineStore('building', () => {
   const plan = usePlan();
   const settings = useSettings();
-  const jobs = createJobs<BuilderApi>(() => new BuilderWorker());
+  const jobs = createJobs<BuilderApi>((name) => new BuilderWorker({ name }));
   /** Files are made beside the counting, in another worker. */
-  const files = createJobs<BuilderApi>(() => new BuilderWorker());
+  const files = createJobs<BuilderApi>((name) => new BuilderWorker({ name }));
   const built = shallowRef<Built>();
   const of = shallowRef<Plan>();
   const working = ref(false);
@@ -46,7 +47,7 @@ export const useBuilding = defineStore('building', () => {
     );
     if (outcome.ended === 'cancelled') return;
     working.value = false;
-    failed.value = outcome.ended === 'failed' ? `The parts could not be counted: ${outcome.why}` : '';
+    failed.value = outcome.ended === 'failed' ? msg`The parts could not be counted: ${outcome.why}` : '';
     if (outcome.ended !== 'answered') return;
     built.value = outcome.value;
     of.value = stated;
@@ -69,7 +70,7 @@ export const useBuilding = defineStore('building', () => {
   }
 
   const say = (outcome: Outcome<unknown>): void => {
-    if (outcome.ended === 'failed') failed.value = `It could not be made: ${outcome.why}`;
+    if (outcome.ended === 'failed') failed.value = msg`It could not be made: ${outcome.why}`;
   };
 
   /** Field sheets as a file; nothing where it was stopped or failed. */

@@ -1,28 +1,29 @@
+import { msg } from '../../core/language';
 /** The demo plans that ship with the application. */
 export const DEMOS = {
   wren: {
-    title: 'Wren Bottom',
-    says: 'A yard tap, 14 beds. It works, with little to spare.',
+    title: msg`Wren Bottom`,
+    says: msg`A yard tap, 14 beds. It works, with little to spare.`,
     load: () => import('../../../demo/wren-bottom.json'),
   },
   hollin: {
-    title: 'Hollin Bank',
-    says: 'A borehole with a pressure tank, four fields, three of them open.',
+    title: msg`Hollin Bank`,
+    says: msg`A borehole with a pressure tank, four fields, three of them open.`,
     load: () => import('../../../demo/hollin-bank.json'),
   },
   beck: {
-    title: 'Beck Side',
-    says: 'A pump at a stream, two blocks on the slope above.',
+    title: msg`Beck Side`,
+    says: msg`A pump at a stream, two blocks on the slope above.`,
     load: () => import('../../../demo/beck-side.json'),
   },
   larch: {
-    title: 'Larch tunnels',
-    says: 'Rain tanks over two tunnels: all by gravity.',
+    title: msg`Larch tunnels`,
+    says: msg`Rain tanks over two tunnels: all by gravity.`,
     load: () => import('../../../demo/larch-tunnels.json'),
   },
   otter: {
-    title: 'Otter strip',
-    says: 'As it was laid, with three faults to be found.',
+    title: msg`Otter strip`,
+    says: msg`As it was laid, with three faults to be found.`,
     load: () => import('../../../demo/otter-strip.json'),
   },
 } as const;

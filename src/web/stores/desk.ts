@@ -1,9 +1,10 @@
 import { defineStore } from 'pinia';
 import { ref, shallowRef, toRaw } from 'vue';
+import { msg } from '../../core/language';
 import { blankPlan, MAX_PLAN_BYTES, readPlan, writePlan, type Plan, type Recovered } from '../../core/plan';
 import { planOf, type Sketch } from '../../core/sketches';
 import type { ReaderApi } from '../../worker/reader';
-import ReaderWorker from '../../worker/reader?worker';
+import ReaderWorker from '../../worker/start/reader?worker';
 import { download } from '../storage/download';
 import { isOpenSomewhere } from '../storage/pen';
 import { discard, fetchKept, rawText, shelf, type ShelfEntry } from '../storage/shelf';
@@ -37,7 +38,7 @@ export const useDesk = defineStore('desk', () => {
   const looked = ref(false);
   /** A file is being read. */
   const readingFile = shallowRef('');
-  const reader = createJobs<ReaderApi>(() => new ReaderWorker());
+  const reader = createJobs<ReaderApi>((name) => new ReaderWorker({ name }));
 
   /** A demo or a file is first shown in the units that it was made in. */
   const takeUnits = (next: Plan): void => void (next.units && settings.setSystem(next.units));
@@ -77,25 +78,27 @@ export const useDesk = defineStore('desk', () => {
   }
   /** What could be saved of a broken plan, as a plan of its own beside it. */
   const takeRecovered = ({ plan: found }: Recovered): string =>
-    take({ ...found, name: `${found.name ?? 'Unnamed plan'} (recovered)`.slice(-120) });
+    take({ ...found, name: msg`${found.name ?? msg`Unnamed plan`} (recovered)`.slice(-120) });
 
   /** Opens a file. @returns its id; or what is wrong with it, and then the plan on the desk stays */
   async function openFile(file: File): Promise<string | NotOpened> {
     if (/\.zip$/i.test(file.name)) return openParcel(file);
     if (file.size > MAX_PLAN_BYTES)
-      return { problems: ['The file is larger than 20 MB; a plan is far smaller.'] };
+      return { problems: [msg`The file is larger than 20 MB; a plan is far smaller.`] };
     readingFile.value = file.name;
     let text: string;
     try {
       text = await file.text();
     } catch {
       readingFile.value = '';
-      return { problems: ['The file cannot be read: it was moved or changed meanwhile. Choose it again.'] };
+      return {
+        problems: [msg`The file cannot be read: it was moved or changed meanwhile. Choose it again.`],
+      };
     }
     const outcome = await reader.ask((worker, number) => worker.readPlan(number, text));
     readingFile.value = '';
     if (outcome.ended === 'cancelled') return { problems: [] };
-    if (outcome.ended === 'failed') return { problems: [`The file could not be read: ${outcome.why}`] };
+    if (outcome.ended === 'failed') return { problems: [msg`The file could not be read: ${outcome.why}`] };
     const { reading, recovered } = outcome.value;
     if (reading.ok) return take(reading.plan);
     return {
@@ -108,7 +111,7 @@ export const useDesk = defineStore('desk', () => {
   /** A plan with its book and photographs. */
   async function openParcel(file: File): Promise<string | NotOpened> {
     if (file.size > MOST_PARCEL_BYTES)
-      return { problems: ['The file is larger than 300 MB; a plan with its book is far smaller.'] };
+      return { problems: [msg`The file is larger than 300 MB; a plan with its book is far smaller.`] };
     // Only who opens such a file loads what it takes.
     const [{ keepPhotos, unpack }, { writeEntries }, { copyOf }, { useSharing }] = await Promise.all([
       import('../storage/bookFile'),
@@ -116,10 +119,10 @@ export const useDesk = defineStore('desk', () => {
       import('../storage/sharing'),
       import('./sharing'),
     ]);
-    const unpacked = await unpack(file).catch(() => ({ ok: false as const, why: 'it cannot be read' }));
-    if (!unpacked.ok) return { problems: [`The file could not be opened: ${unpacked.why}.`] };
+    const unpacked = await unpack(file).catch(() => ({ ok: false as const, why: msg`it cannot be read` }));
+    if (!unpacked.ok) return { problems: [msg`The file could not be opened: ${unpacked.why}.`] };
     if (unpacked.plan === undefined)
-      return { problems: ['There is a book in the file, and no plan. Take it in under Book, in Season.'] };
+      return { problems: [msg`There is a book in the file, and no plan. Take it in under Book, in Season.`] };
     const sharing = useSharing();
     await look();
     const here =
@@ -129,7 +132,7 @@ export const useDesk = defineStore('desk', () => {
         kept.value.map((k) => k.id),
       ));
     if (here && (await open(here)) === 'open') {
-      useView().notice = `This plan is here already, and was put together with the file. ${(await sharing.takeIn(unpacked)).join(' ')}`;
+      useView().notice = msg`This plan is here already, and was put together with the file. ${(await sharing.takeIn(unpacked)).join(' ')}`;
       return here;
     }
     const opened = await openFile(new File([unpacked.plan], 'plan.furrow.json'));
@@ -162,7 +165,7 @@ export const useDesk = defineStore('desk', () => {
       shelfTrouble.value = '';
     } catch (error) {
       kept.value = [];
-      shelfTrouble.value = `This browser keeps no plans here: its storage is switched off, full or silent (${error instanceof Error ? error.message : String(error)}). You can work all the same: save your plan as a file before you leave.`;
+      shelfTrouble.value = msg`This browser keeps no plans here: its storage is switched off, full or silent (${error instanceof Error ? error.message : String(error)}). You can work all the same: save your plan as a file before you leave.`;
     }
     looked.value = true;
   }
@@ -178,7 +181,7 @@ export const useDesk = defineStore('desk', () => {
     if (which === keeping.id) keeping.letGo();
     // A pen that was just let go of here takes a moment to be free.
     for (let tries = 0; await isOpenSomewhere(which); tries++) {
-      if (tries === PEN_TRIES) return 'This plan is open in another tab. Close it there first.';
+      if (tries === PEN_TRIES) return msg`This plan is open in another tab. Close it there first.`;
       await new Promise((done) => setTimeout(done, PEN_MS));
     }
     try {
@@ -190,7 +193,7 @@ export const useDesk = defineStore('desk', () => {
       await dropBook(which);
       await dropShared(which);
     } catch (error) {
-      return `It could not be thrown away: ${error instanceof Error ? error.message : String(error)}`;
+      return msg`It could not be thrown away: ${error instanceof Error ? error.message : String(error)}`;
     }
     await look();
     return '';

@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia';
+import { msg } from '../../core/language';
 import type { LimitName, Plan } from '../../core/plan';
 import { bedEdits } from './edits/bedEdits';
 import { blockEdits } from './edits/blockEdits';
@@ -27,7 +28,7 @@ export const useEdits = defineStore('edits', () => {
   /** Sets a limit of the findings; `undefined` goes back to the usual one. */
   function limit(name: LimitName, value: number | undefined, gesture?: string): Refusal | undefined {
     return plan.edit(
-      value === undefined ? 'go back to the usual limit' : 'set a limit',
+      value === undefined ? msg`go back to the usual limit` : msg`set a limit`,
       (draft) => {
         const stated = (draft.wishes ??= {});
         assign((stated.limits ??= {}) as Record<string, unknown>, { [name]: value });

@@ -1,5 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
+import { msg, type LanguageId } from '../../core/language';
 import { BEATS, PLACES, WANTED, type Ended, type Listening } from '../../worker/jobs';
+import { workerName } from '../chosenLanguage';
 import { plain } from '../plain';
 
 /** A job that shows no life for so long hangs: its worker is let go, ms. */
@@ -37,9 +39,10 @@ const sentence = (error: unknown): string => (error instanceof Error ? error.mes
  * Jobs in a worker of their own. The newest job asked for ends those before it, unless it is asked beside them.
  * A worker that breaks or hangs ends its jobs in words, and the next one asked begins a new worker.
  *
- * @param make starts the worker
+ * @param make starts the worker by the name that it is given: the language that it speaks
+ * @param speaks another language than the page's
  */
-export function createJobs<Api>(make: () => Worker): Jobs<Api> {
+export function createJobs<Api>(make: (name: string) => Worker, speaks?: () => LanguageId): Jobs<Api> {
   const shared =
     typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4 * PLACES));
   let number = 0;
@@ -62,13 +65,13 @@ export function createJobs<Api>(make: () => Worker): Jobs<Api> {
 
   function begin(): Remote<Api & Listening> {
     if (remote) return remote;
-    const own = make();
+    const own = make(workerName(speaks?.()));
     worker = own;
     own.addEventListener(
       'error',
-      (event) => own === worker && broke(event.message || 'its worker could not be loaded'),
+      (event) => own === worker && broke(event.message || msg`its worker could not be loaded`),
     );
-    own.addEventListener('messageerror', () => own === worker && broke('its answer could not be read'));
+    own.addEventListener('messageerror', () => own === worker && broke(msg`its answer could not be read`));
     remote = wrap<Api & Listening>(own);
     if (shared) void (remote as Remote<Listening>).listen(shared.buffer as SharedArrayBuffer);
     jobs.onBegin?.();
@@ -84,7 +87,7 @@ export function createJobs<Api>(make: () => Worker): Jobs<Api> {
       const now = Atomics.load(shared, BEATS);
       if (now !== beats) [beats, since] = [now, performance.now()];
       if (underWay.size > 0 && performance.now() - since > HANGS_MS)
-        broke('it showed no sign of life for half a minute');
+        broke(msg`it showed no sign of life for half a minute`);
     }, LOOKS_MS);
   }
   function lookAway(): void {

@@ -1,9 +1,10 @@
 import { defineStore } from 'pinia';
 import { computed, shallowRef, toRaw, watch } from 'vue';
+import { msg } from '../../core/language';
 import { describe, verdict, type Finding, type Words } from '../../core/check';
 import type { FullPlan, Plan } from '../../core/plan';
 import type { Judged, PlannerApi } from '../../worker/planner';
-import PlannerWorker from '../../worker/planner?worker';
+import PlannerWorker from '../../worker/start/planner?worker';
 import { calledBack, createJobs, forWorker } from './jobs';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
@@ -20,7 +21,7 @@ const JUDGED = 'plan judged';
 export const useJudgement = defineStore('judgement', () => {
   const plan = usePlan();
   const settings = useSettings();
-  const jobs = createJobs<PlannerApi>(() => new PlannerWorker());
+  const jobs = createJobs<PlannerApi>((name) => new PlannerWorker({ name }));
   const judged = shallowRef<Judged>();
   /** The plan that it is of, stated and filled in. */
   const of = shallowRef<Plan>();
@@ -49,7 +50,7 @@ export const useJudgement = defineStore('judgement', () => {
     working.value = false;
     endedAt = performance.now();
     if (outcome.ended === 'failed') {
-      failed.value = `The plan could not be judged: ${outcome.why}`;
+      failed.value = msg`The plan could not be judged: ${outcome.why}`;
       return;
     }
     judged.value = outcome.value;

@@ -1,6 +1,7 @@
 import { useEventListener } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw } from 'vue';
+import { msg } from '../../core/language';
 import type { Happening, Plan } from '../../core/plan';
 import { openJournal, writeEntry, type Entry } from '../storage/journal';
 import { takePen, type Pen } from '../storage/pen';
@@ -25,8 +26,7 @@ interface Told {
 /** How opening a kept plan ended. */
 export type Opened = 'open' | 'missing' | Unreadable | { failed: string };
 
-const NOT_KEPT =
-  'This browser does not keep the plan: its storage is full, switched off or does not answer. Save it as a file so that nothing is lost.';
+const NOT_KEPT = msg`This browser does not keep the plan: its storage is full, switched off or does not answer. Save it as a file so that nothing is lost.`;
 
 /** Keeps the plan on the desk safe: writes each edit down at once, folds what was written into the plan when it rests, and sees to it that only one page writes. */
 export const useKeeping = defineStore('keeping', () => {
@@ -145,8 +145,7 @@ export const useKeeping = defineStore('keeping', () => {
         if (under !== id.value) return;
         if (error instanceof ChangedElsewhere) {
           plan.reading = true;
-          trouble.value =
-            'This plan was changed in another tab. This tab shows how it was here: save it as a file, or load the page again to go on with the other.';
+          trouble.value = msg`This plan was changed in another tab. This tab shows how it was here: save it as a file, or load the page again to go on with the other.`;
         }
         // The journal may still take what the shelf does not.
         else nowhere = !(await journalWorks());
@@ -306,7 +305,7 @@ export const useKeeping = defineStore('keeping', () => {
     plan.reading = !writes;
     standAt(found.n, found.revision);
     if (found.lost > 0)
-      trouble.value = `The last ${found.lost === 1 ? 'edit' : `${found.lost} edits`} before the page went away could not be read. The plan is as it was before.`;
+      trouble.value = msg`The last ${found.lost === 1 ? msg`edit` : msg`${found.lost} edits`} before the page went away could not be read. The plan is as it was before.`;
     return 'open';
   }
 

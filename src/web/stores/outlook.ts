@@ -1,9 +1,10 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
+import { msg } from '../../core/language';
 import type { ChosenSets } from '../../core/remedy';
 import { ALL_SET, type Openings, type SeasonOutlook } from '../../core/sets';
 import type { PlannerApi } from '../../worker/planner';
-import PlannerWorker from '../../worker/planner?worker';
+import PlannerWorker from '../../worker/start/planner?worker';
 import { createJobs, forWorker, type Outcome } from './jobs';
 import { useJudgement } from './judgement';
 import { useOpening } from './opening';
@@ -15,9 +16,9 @@ export type Evened = Extract<Awaited<ReturnType<PlannerApi['even']>>, { value: u
 /** What the choice of sets came to, where it is not just what was wished. */
 const saysOf = ({ mixed, worse }: ChosenSets): string =>
   mixed
-    ? ' Beds of different need water together: kept apart, a set would have had new problems.'
+    ? msg` Beds of different need water together: kept apart, a set would have had new problems.`
     : worse.length > 0
-      ? ' They bring new problems, told below: no other way of parting the beds was better.'
+      ? msg` They bring new problems, told below: no other way of parting the beds was better.`
       : '';
 
 /** For whoever looks at the page's timings: what the worker took. */
@@ -34,7 +35,7 @@ export const useOutlook = defineStore('outlook', () => {
   const plan = usePlan();
   const opening = useOpening();
   const judgement = useJudgement();
-  const jobs = createJobs<PlannerApi>(() => new PlannerWorker());
+  const jobs = createJobs<PlannerApi>((name) => new PlannerWorker({ name }));
   const watched = ref(0);
   const outlook = computed(() => judgement.outlook);
   const failed = ref('');
@@ -57,7 +58,7 @@ export const useOutlook = defineStore('outlook', () => {
       season.value = balanced.value;
       tellTook(SEASON_TOOK, balanced.value.tookMs);
     } else if (balanced.ended === 'failed')
-      failed.value = `The season could not be worked out: ${balanced.why}`;
+      failed.value = msg`The season could not be worked out: ${balanced.why}`;
   }
   watch([() => watched.value > 0, outlook], ([shown]) => void (shown && balance()), { immediate: true });
   watch(
@@ -91,12 +92,11 @@ export const useOutlook = defineStore('outlook', () => {
     madeSays.value = '';
     const outcome = await jobs.ask((planner, number) => planner.sets(number, forWorker(stated), afresh));
     making.value = false;
-    if (outcome.ended === 'failed') madeSays.value = `Sets could not be made: ${outcome.why}`;
+    if (outcome.ended === 'failed') madeSays.value = msg`Sets could not be made: ${outcome.why}`;
     // Of a plan that has changed since, they are not its sets.
     else if (outcome.ended === 'answered' && toRaw(plan.plan) === stated) takeSets(outcome.value);
     else
-      madeSays.value =
-        'The sets were not made: the plan was changed, or something else asked for. Press again.';
+      madeSays.value = msg`The sets were not made: the plan was changed, or something else asked for. Press again.`;
     goOn();
   }
 
@@ -105,21 +105,21 @@ export const useOutlook = defineStore('outlook', () => {
     const count = made.sets.length;
     madeSays.value =
       count === 0
-        ? 'There are no beds to water.'
+        ? msg`There are no beds to water.`
         : made.tooMuch.length > 0
-          ? `${made.tooMuch.length} of the beds ask for more than the source gives even alone.`
-          : `${count === 1 ? 'One set does' : `${count} sets do`}; each was solved.${saysOf(made)}`;
+          ? msg`${made.tooMuch.length} of the beds ask for more than the source gives even alone.`
+          : msg`${count === 1 ? msg`One set does` : msg`${count} sets do`}; each was solved.${saysOf(made)}`;
     const same = JSON.stringify(made.sets) === JSON.stringify(toRaw(plan.full).watering.sets);
     if (same && count > 0) {
-      madeSays.value = `Nothing need change: ${madeSays.value.charAt(0).toLowerCase()}${madeSays.value.slice(1)}`;
+      madeSays.value = msg`Nothing need change: ${madeSays.value.charAt(0).toLowerCase()}${madeSays.value.slice(1)}`;
       return;
     }
-    const refusal = plan.edit(count === 1 ? 'make one set' : `make ${count} sets`, (draft) => {
+    const refusal = plan.edit(count === 1 ? msg`make one set` : msg`make ${count} sets`, (draft) => {
       const watering = (draft.watering ??= {});
       if (count > 0) watering.sets = made.sets.map((s) => structuredClone(s));
       else delete watering.sets;
     });
-    if (refusal) madeSays.value = `The sets were not taken: ${refusal.what}.`;
+    if (refusal) madeSays.value = msg`The sets were not taken: ${refusal.what}.`;
   }
 
   /** Ends the making of sets, or the turning of valves. */

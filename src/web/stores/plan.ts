@@ -1,6 +1,7 @@
 import { Immer, type Draft } from 'immer';
 import { defineStore } from 'pinia';
 import { computed, shallowRef, toRaw } from 'vue';
+import { msg } from '../../core/language';
 import {
   advance,
   begin,
@@ -28,7 +29,7 @@ export type Listener = (happening: Happening) => void;
 /** What is refused where another page has the pen. */
 const READING: Refusal = {
   rule: 'reading',
-  what: 'this plan is being worked on in another tab: press “Work here instead” to change it here',
+  what: msg`this plan is being worked on in another tab: press “Work here instead” to change it here`,
 };
 
 /** The plan being worked on, and its history. Nothing else in the interface is saved. */

@@ -1,9 +1,10 @@
 import { defineStore } from 'pinia';
 import { computed, shallowRef, toRaw, watch } from 'vue';
+import { msg } from '../../core/language';
 import { footKpa, resultsOf, walkTo, type FarmResults, type PressureWalk } from '../../core/network';
 import type { Block, FullPlan, Tape } from '../../core/plan';
 import type { Answer, PlanLetter, SolverApi } from '../../worker/solver';
-import SolverWorker from '../../worker/solver?worker';
+import SolverWorker from '../../worker/start/solver?worker';
 import { createJobs } from './jobs';
 import { useOpening } from './opening';
 import { usePlan } from './plan';
@@ -70,7 +71,7 @@ export const useResults = defineStore('results', () => {
   let underWay = 0;
   let openedAt = 0;
   let stoppedAt = 0;
-  const jobs = createJobs<SolverApi>(() => new SolverWorker());
+  const jobs = createJobs<SolverApi>((name) => new SolverWorker({ name }));
   /** What the worker has; of a new worker, or one that a letter did not reach, nothing is taken for granted. */
   let sent = new Map<string, Block>();
   let sentGround: Pick<FullPlan, 'ground' | 'obstacles'> | undefined;
@@ -143,7 +144,7 @@ export const useResults = defineStore('results', () => {
       forgetSent();
       failures++;
       if (failures === 1) wanted ??= next;
-      else problem.value = `This plan could not be solved: ${outcome.why}`;
+      else problem.value = msg`This plan could not be solved: ${outcome.why}`;
     }
     startedAt = performance.now();
     clearTimeout(noticing);

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
+import { msg } from '../../core/language';
 import { judgeReading, type Cup, type Entry, type Judged, type Level, type Reading } from '../../core/season';
 import type { Calibration, Learned, SeasonWater, Standing, Task } from '../../core/season';
 import type {
@@ -11,7 +12,7 @@ import type {
   Today,
   Wrong,
 } from '../../worker/season';
-import SeasonWorker from '../../worker/season?worker';
+import SeasonWorker from '../../worker/start/season?worker';
 import { plain } from '../plain';
 import { useBook } from './book';
 import { calledBack, createJobs, forWorker, type Outcome } from './jobs';
@@ -27,13 +28,13 @@ export const useSeason = defineStore('season', () => {
   const plan = usePlan();
   const book = useBook();
   const settings = useSettings();
-  const jobs = createJobs<SeasonApi>(() => new SeasonWorker());
-  const asides = createJobs<SeasonApi>(() => new SeasonWorker());
+  const jobs = createJobs<SeasonApi>((name) => new SeasonWorker({ name }));
+  const asides = createJobs<SeasonApi>((name) => new SeasonWorker({ name }));
   const sets = computed(() => plan.full.watering.sets);
   const chosen = ref<string>();
   const set = computed(() => sets.value.find((s) => s.id === chosen.value)?.id ?? sets.value[0]?.id);
   const setName = (id: string | undefined): string =>
-    sets.value.find((s) => s.id === id)?.name ?? (id === undefined ? 'Everything' : id);
+    sets.value.find((s) => s.id === id)?.name ?? (id === undefined ? msg`Everything` : id);
   const today = shallowRef<Today>();
   const wrong = shallowRef<Wrong>();
   const failed = ref('');
@@ -61,7 +62,7 @@ export const useSeason = defineStore('season', () => {
       w.today(n, forWorker(toRaw(plan.plan)), set.value, plain(book.learned)),
     );
     if (outcome.ended === 'cancelled') return;
-    say(outcome, 'What the gauges should read could not be worked out');
+    say(outcome, msg`What the gauges should read could not be worked out`);
     if (outcome.ended === 'answered') today.value = outcome.value;
   }
   watch(
@@ -135,7 +136,7 @@ export const useSeason = defineStore('season', () => {
     );
     if (outcome.ended === 'cancelled') return;
     working.value = false;
-    say(outcome, 'What is wrong could not be worked out');
+    say(outcome, msg`What is wrong could not be worked out`);
     if (outcome.ended !== 'answered') return;
     wrong.value = outcome.value;
     const end = performance.now();
@@ -190,7 +191,7 @@ export const useSeason = defineStore('season', () => {
     list: Cup[],
     inSet = set.value,
   ): Promise<CupsTold | undefined> =>
-    aside('The cups could not be worked out', (w, n) =>
+    aside(msg`The cups could not be worked out`, (w, n) =>
       w.cups(
         n,
         stated(),
@@ -203,7 +204,7 @@ export const useSeason = defineStore('season', () => {
       ),
     );
   const upkeep = (): Promise<Task[] | undefined> =>
-    aside('What is due could not be worked out', (w, n) =>
+    aside(msg`What is due could not be worked out`, (w, n) =>
       w.upkeep(
         n,
         stated(),
@@ -217,13 +218,13 @@ export const useSeason = defineStore('season', () => {
   const calibrate = (
     days: { set: string | undefined; readings: Reading[] }[],
   ): Promise<(Calibration & { learned: Learned }) | undefined> =>
-    aside('Nothing could be learned', (w, n) => w.calibrate(n, stated(), plain(days) as typeof days));
+    aside(msg`Nothing could be learned`, (w, n) => w.calibrate(n, stated(), plain(days) as typeof days));
   const practise = (asked: {
     seed: number;
     level: Level;
     lesson?: string;
   }): Promise<PracticeFarm | undefined> =>
-    aside('The farm could not be made', (w, n) =>
+    aside(msg`The farm could not be made`, (w, n) =>
       w.practise(
         n,
         asked,
@@ -232,11 +233,11 @@ export const useSeason = defineStore('season', () => {
       ),
     );
   const water = (standing: readonly Standing[]): Promise<SeasonWater | undefined> =>
-    aside('The season’s water could not be worked out', (w, n) =>
+    aside(msg`The season’s water could not be worked out`, (w, n) =>
       w.water(n, stated(), plain(book.learned), plain(standing) as Standing[], Date.now()),
     );
   const report = (standing: readonly Standing[]) =>
-    aside('The report could not be made', (w, n) =>
+    aside(msg`The report could not be made`, (w, n) =>
       w.report(
         n,
         stated(),
@@ -246,12 +247,14 @@ export const useSeason = defineStore('season', () => {
         Date.now(),
       ),
     );
-  const field = (seed: number) => aside('The logger could not be made', (w, n) => w.field(n, stated(), seed));
-  const fieldMinute = (minute: number) => aside('The logger is silent', (w, n) => w.fieldMinute(n, minute));
-  const practiceRead = (spot: string) => aside('It could not be read', (w, n) => w.practiceRead(n, spot));
-  const practiceChoices = () => aside('There is nothing to choose', (w, n) => w.practiceChoices(n));
+  const field = (seed: number) =>
+    aside(msg`The logger could not be made`, (w, n) => w.field(n, stated(), seed));
+  const fieldMinute = (minute: number) =>
+    aside(msg`The logger is silent`, (w, n) => w.fieldMinute(n, minute));
+  const practiceRead = (spot: string) => aside(msg`It could not be read`, (w, n) => w.practiceRead(n, spot));
+  const practiceChoices = () => aside(msg`There is nothing to choose`, (w, n) => w.practiceChoices(n));
   const practiceEnd = (named: string[]): Promise<PracticeEnd | undefined> =>
-    aside('It could not be told', (w, n) =>
+    aside(msg`It could not be told`, (w, n) =>
       w.practiceEnd(n, plain(named) as string[], plain(settings.choice)),
     );
 

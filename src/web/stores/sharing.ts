@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
 import { shallowRef, toRaw, watch } from 'vue';
+import { forms, msg } from '../../core/language';
 import { mergePlans, readPlan, withValue, type Plan, type PlanClash } from '../../core/plan';
 import { keepPhotos, parcel, type Unpacked } from '../storage/bookFile';
 import { readShared, writeShared, type Received } from '../storage/sharing';
@@ -9,7 +10,7 @@ import { usePlan } from './plan';
 
 export type Parcel = Extract<Unpacked, { ok: true }>;
 
-const LABEL = 'take in changes from the other device';
+const LABEL = msg`take in changes from the other device`;
 
 /** A plan and its book go from device to device as one file; what was changed on both comes together here. */
 export const useSharing = defineStore('sharing', () => {
@@ -36,12 +37,12 @@ export const useSharing = defineStore('sharing', () => {
     const own = await readShared(keeping.id);
     if (from.shared && from.shared.lineage !== own.lineage)
       return [
-        'Nothing was taken in: the file is of another plan. Open it from the start page to see that plan with its book.',
+        msg`Nothing was taken in: the file is of another plan. Open it from the start page to see that plan with its book.`,
       ];
     await keepPhotos(keeping.id, from.photos);
     const added = book.merge(from.entries);
     const said = [
-      `${added} ${added === 1 ? 'entry was' : 'entries were'} new${book.clashes.length > 0 ? `; ${book.clashes.length} were corrected on both devices: choose below` : ''}.`,
+      msg`${added} ${forms(added, 'entry was', 'entries were')} new${book.clashes.length > 0 ? msg`; ${book.clashes.length} were corrected on both devices: choose below` : ''}.`,
     ];
     if (from.plan !== undefined) said.push(...(await takePlan(from.plan, from.shared)));
     return said;
@@ -49,28 +50,28 @@ export const useSharing = defineStore('sharing', () => {
 
   async function takePlan(text: string, shared: Parcel['shared']): Promise<string[]> {
     const read = readPlan(text);
-    if (!read.ok) return [`The plan in the file could not be read: ${read.problems[0].what}.`];
+    if (!read.ok) return [msg`The plan in the file could not be read: ${read.problems[0].what}.`];
     const own = await readShared(keeping.id);
     if (shared === undefined)
-      return ['The file does not say which plan it is a copy of: only its book was taken in.'];
+      return [msg`The file does not say which plan it is a copy of: only its book was taken in.`];
     const base = laterOf(own.received, shared.received);
     const merged = mergePlans(base?.plan, toRaw(plan.plan), read.plan);
     const refusal = plan.become(LABEL, merged.plan, LABEL);
     if (refusal)
       return [
-        `The two plans do not fit together: ${refusal.what}. Yours stays as it is. Open the file from the start page of another browser to compare.`,
+        msg`The two plans do not fit together: ${refusal.what}. Yours stays as it is. Open the file from the start page of another browser to compare.`,
       ];
     await writeShared(keeping.id, { lineage: own.lineage, received: { at: shared.at, plan: read.plan } });
     clashes.value = merged.clashes;
     const { taken } = merged;
     if (merged.clashes.length > 0)
       return [
-        `${taken} ${taken === 1 ? 'change' : 'changes'} of the plan came in; ${merged.clashes.length} ${merged.clashes.length === 1 ? 'value was' : 'values were'} changed on both devices: choose below.`,
+        msg`${taken} ${forms(taken, 'change', 'changes')} of the plan came in; ${merged.clashes.length} ${forms(merged.clashes.length, 'value was', 'values were')} changed on both devices: choose below.`,
       ];
     return [
       taken > 0
-        ? `${taken} ${taken === 1 ? 'change' : 'changes'} of the plan came in.`
-        : 'The plan is the same on both devices, or was changed here only.',
+        ? msg`${taken} ${forms(taken, 'change', 'changes')} of the plan came in.`
+        : msg`The plan is the same on both devices, or was changed here only.`,
     ];
   }
 
@@ -78,7 +79,7 @@ export const useSharing = defineStore('sharing', () => {
   function settle(clash: PlanClash, holds: 'mine' | 'theirs'): string | undefined {
     if (holds === 'theirs') {
       const refusal = plan.become(LABEL, withValue(toRaw(plan.plan), clash.path, clash.theirs), LABEL);
-      if (refusal) return `It does not fit: ${refusal.what}.`;
+      if (refusal) return msg`It does not fit: ${refusal.what}.`;
     }
     clashes.value = clashes.value.filter((c) => c !== clash);
     return undefined;

@@ -1,20 +1,21 @@
 import type { Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { shallowRef, toRaw } from 'vue';
+import { msg } from '../../core/language';
 import type { Plan } from '../../core/plan';
 import type { AdviserApi } from '../../worker/adviser';
-import AdviserWorker from '../../worker/adviser?worker';
+import AdviserWorker from '../../worker/start/adviser?worker';
 import type { Ended, Listening } from '../../worker/jobs';
 import { calledBack, createJobs, forWorker } from './jobs';
 import { usePlan } from './plan';
 
 export const WEIGHINGS = [
-  { id: 'lay', name: 'What to lay' },
-  { id: 'compare', name: 'Side by side' },
-  { id: 'length', name: 'How long a run' },
-  { id: 'header', name: 'Which header' },
-  { id: 'holes', name: 'Holes and tubes' },
-  { id: 'sure', name: 'How sure' },
+  { id: 'lay', name: msg`What to lay` },
+  { id: 'compare', name: msg`Side by side` },
+  { id: 'length', name: msg`How long a run` },
+  { id: 'header', name: msg`Which header` },
+  { id: 'holes', name: msg`Holes and tubes` },
+  { id: 'sure', name: msg`How sure` },
 ] as const;
 export type Weighing = (typeof WEIGHINGS)[number]['id'];
 
@@ -25,7 +26,7 @@ export const useWeigh = defineStore('weigh', () => {
   const progress = shallowRef(0);
   const working = shallowRef(false);
   const failed = shallowRef('');
-  const jobs = createJobs<AdviserApi>(() => new AdviserWorker());
+  const jobs = createJobs<AdviserApi>((name) => new AdviserWorker({ name }));
 
   /** Asks the worker something; what was asked before is not wanted any more. Nothing comes where something newer was asked, or where it failed, which `failed` then says. */
   async function ask<T>(
@@ -50,7 +51,7 @@ export const useWeigh = defineStore('weigh', () => {
     if (outcome.ended === 'cancelled') return undefined;
     working.value = false;
     if (outcome.ended === 'answered') return outcome.value;
-    failed.value = `This could not be worked out: ${outcome.why}`;
+    failed.value = msg`This could not be worked out: ${outcome.why}`;
     return undefined;
   }
 

@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { scaleBand, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
+import { msg } from '../../core/language';
 import { balanceOf } from '../../core/sets';
 import { useOpening } from '../stores/opening';
 import { usePlan } from '../stores/plan';
@@ -64,7 +65,7 @@ const nameOf = (id: string): string => plan.blocks.find((b) => b.id === id)?.nam
 const percent = (v: number): string => settings.show(v, 'share');
 const says = computed(() => {
   const b = balance.value;
-  return b ? `Beds of ${opening.set?.name ?? 'the plan'} get from ${percent(b.least)} to ${percent(b.most)} of the mean` : '';
+  return b ? msg`Beds of ${opening.set?.name ?? msg`the plan`} get from ${percent(b.least)} to ${percent(b.most)} of the mean` : '';
 });
 </script>
 
@@ -95,7 +96,7 @@ const says = computed(() => {
           @pointerleave="view.pointedBed = undefined"
           @click="view.pickedBed = { block: b.block, key: b.key }"
         >
-          <title>{{ nameOf(b.block) }}, bed {{ b.key }}: {{ settings.show(b.flowLph, 'flow') }}, {{ percent(b.share) }} of the mean{{ b.valveDeg > 0 ? `; its valves turned ${b.valveDeg}° shut` : '' }}</title>
+          <title>{{ nameOf(b.block) }}, bed {{ b.key }}: {{ settings.show(b.flowLph, 'flow') }}, {{ percent(b.share) }} of the mean{{ b.valveDeg > 0 ? msg`; its valves turned ${b.valveDeg}° shut` : '' }}</title>
           <rect :x="x(`${b.block}/${b.key}`)" :y="TOP" :width="x.bandwidth()" :height="height - TOP - FOOT" class="hit" />
           <rect
             :x="x(`${b.block}/${b.key}`)"

@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
+import { msg } from '../../core/language';
 import { clockText, dayOf, freePlace, minutesIn, type DayEntry } from '../../core/sets';
 import { useEdits } from '../stores/edits';
 import { useOpening } from '../stores/opening';
@@ -51,30 +52,30 @@ function spansOf(inside: Uint8Array): [number, number][] {
   return found;
 }
 const bands = computed((): Band[] => [
-  { name: 'may run', cls: 'pump', spans: spansOf(minutesIn(rules.value.pump)) },
-  { name: 'cool', cls: 'cool', spans: spansOf(minutesIn(rules.value.cool)) },
-  ...(rules.value.byHand ? [{ name: 'somebody', cls: 'person', spans: spansOf(minutesIn(rules.value.person)) }] : []),
-  ...(rules.value.prices.length > 0 ? [{ name: 'price', cls: 'price', spans: rules.value.prices.flatMap((p) => spansOf(minutesIn(p))) }] : []),
+  { name: msg`may run`, cls: 'pump', spans: spansOf(minutesIn(rules.value.pump)) },
+  { name: msg`cool`, cls: 'cool', spans: spansOf(minutesIn(rules.value.cool)) },
+  ...(rules.value.byHand ? [{ name: msg`somebody`, cls: 'person', spans: spansOf(minutesIn(rules.value.person)) }] : []),
+  ...(rules.value.prices.length > 0 ? [{ name: msg`price`, cls: 'price', spans: rules.value.prices.flatMap((p) => spansOf(minutesIn(p))) }] : []),
 ]);
 const bandH = computed(() => BANDS_H / Math.max(1, bands.value.length));
-const CLASH_WORDS = { overlap: 'another set runs', pump: 'outside the hours', person: 'nobody is there' };
+const CLASH_WORDS = { overlap: msg`another set runs`, pump: msg`outside the hours`, person: msg`nobody is there` };
 const told = (e: DayEntry): string =>
-  `${times.value.find((t) => t.id === e.set)?.name}, start ${e.start + 1}: ${clockText(e.fromMin)} to ${clockText(e.toMin)}${e.byHand ? ', set by hand' : ''}${e.clashes.length > 0 ? `, but ${e.clashes.map((c) => CLASH_WORDS[c]).join(' and ')}` : ''}. Left and right arrows move it`;
+  msg`${times.value.find((t) => t.id === e.set)?.name}, start ${e.start + 1}: ${clockText(e.fromMin)} to ${clockText(e.toMin)}${e.byHand ? msg`, set by hand` : ''}${e.clashes.length > 0 ? msg`, but ${e.clashes.map((c) => CLASH_WORDS[c]).join(msg` and `)}` : ''}. Left and right arrows move it`;
 
 const held = ref<{ set: string; start: number; fromX: number; fromMin: number; minutes: number; gesture: string }>();
 /** Sets one start of a set; the others stay where they are. */
 function moveTo(e: { set: string; start: number }, minute: number, gesture: string): void {
   const own = day.value.entries.filter((o) => o.set === e.set).sort((a, b) => a.start - b.start);
   const starts = own.map((o) => ((Math.round(o.start === e.start ? minute : o.fromMin) % DAY_MIN) + DAY_MIN) % DAY_MIN);
-  const name = times.value.find((t) => t.id === e.set)?.name ?? 'the set';
-  edits.setFields(e.set, { starts }, `open ${name} at ${clockText(minute)}`, gesture);
+  const name = times.value.find((t) => t.id === e.set)?.name ?? msg`the set`;
+  edits.setFields(e.set, { starts }, msg`open ${name} at ${clockText(minute)}`, gesture);
 }
 function grip(event: PointerEvent, e: DayEntry): void {
   if (event.button !== 0 || opening.sets.length === 0) return;
   event.preventDefault();
   (event.currentTarget as Element).setPointerCapture(event.pointerId);
   (event.currentTarget as SVGElement).focus();
-  held.value = { set: e.set, start: e.start, fromX: event.clientX, fromMin: e.fromMin, minutes: e.toMin - e.fromMin, gesture: `day ${Date.now()}` };
+  held.value = { set: e.set, start: e.start, fromX: event.clientX, fromMin: e.fromMin, minutes: e.toMin - e.fromMin, gesture: msg`day ${Date.now()}` };
 }
 function drag(event: PointerEvent): void {
   const h = held.value;
@@ -96,7 +97,7 @@ function nudge(event: KeyboardEvent, e: DayEntry): void {
   const by = { ArrowLeft: -STEP_MIN, ArrowRight: STEP_MIN }[event.key];
   if (!by || opening.sets.length === 0) return;
   event.preventDefault();
-  moveTo(e, e.fromMin + by * (event.shiftKey ? 12 : 1), `nudge ${e.set} ${e.start}`);
+  moveTo(e, e.fromMin + by * (event.shiftKey ? 12 : 1), msg`nudge ${e.set} ${e.start}`);
 }
 const HOURS = [0, 3, 6, 9, 12, 15, 18, 21, 24];
 </script>
@@ -105,7 +106,7 @@ const HOURS = [0, 3, 6, 9, 12, 15, 18, 21, 24];
   <section aria-label="The day">
     <header>
       <h3 class="sr">The day</h3>
-      <span class="quiet">{{ opening.sets.length > 0 ? 'drag a set along it; let go on another, it takes the nearest free place' : 'make sets to move them about' }}</span>
+      <span class="quiet">{{ opening.sets.length > 0 ? msg`drag a set along it; let go on another, it takes the nearest free place` : msg`make sets to move them about` }}</span>
     </header>
     <div ref="frame" class="frame">
       <svg v-if="width > 200" :width="width" :height="height" role="group" aria-label="Sets along the day">
@@ -130,7 +131,7 @@ const HOURS = [0, 3, 6, 9, 12, 15, 18, 21, 24];
           :aria-valuemax="1435"
           :aria-valuenow="Math.round(e.fromMin)"
           :aria-valuetext="told(e)"
-          :aria-label="`${times.find((t) => t.id === e.set)?.name}, start ${e.start + 1}`"
+          :aria-label="msg`${times.find((t) => t.id === e.set)?.name}, start ${e.start + 1}`"
           @pointerdown="grip($event, e)"
           @pointermove="drag"
           @pointerup="drop"
@@ -141,7 +142,7 @@ const HOURS = [0, 3, 6, 9, 12, 15, 18, 21, 24];
           <rect v-for="shift in e.toMin > DAY_MIN ? [0, -DAY_MIN] : [0]" :key="shift" :x="x(Math.max(0, e.fromMin + shift))" :y="rowY(e.set) + 2" :width="Math.max(3, x(Math.min(DAY_MIN, e.toMin + shift)) - x(Math.max(0, e.fromMin + shift)))" :height="rowH - 4" rx="2" :style="{ fill: `color-mix(in srgb, ${ink(e.set)} 72%, var(--paper))` }" />
           <text v-if="rowH > 14" :x="x(Math.min(DAY_MIN, e.toMin)) + 6" :y="rowY(e.set) + rowH / 2 + 4" class="num when">{{ clockText(e.fromMin) }}–{{ clockText(e.toMin) }}{{ e.clashes.length > 0 ? ` · ${e.clashes.map((c) => CLASH_WORDS[c]).join(', ')}` : '' }}</text>
         </g>
-        <text v-if="times.length === 0" :x="LEFT" :y="TOP + 24">{{ outlook.working ? 'Working it out' : 'Nothing waters yet.' }}</text>
+        <text v-if="times.length === 0" :x="LEFT" :y="TOP + 24">{{ outlook.working ? msg`Working it out` : msg`Nothing waters yet.` }}</text>
       </svg>
     </div>
   </section>

@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
+import { msg } from '../../core/language';
 import { useOutlook } from '../stores/outlook';
 
 /** Feeding each set against the time it runs: fill, inject, rinse, and what is left. */
@@ -15,11 +16,11 @@ const sets = computed(() => (outlook.outlook?.sets ?? []).filter((s) => s.beds >
 const x = computed(() => scaleLinear([0, Math.max(10, ...sets.value.map((s) => Math.max(s.feed.totalMin, s.time.minutes)))], [LEFT, Math.max(LEFT + 100, width.value - RIGHT)]).nice(6));
 const rowH = computed(() => Math.max(10, Math.min(44, (height.value - TOP - 8) / Math.max(1, sets.value.length))));
 const parts = (s: (typeof sets.value)[number]) => [
-  { name: 'fill', from: 0, to: s.feed.fillMin },
-  { name: 'inject', from: s.feed.fillMin, to: s.feed.fillMin + s.feed.injectMin },
-  { name: 'rinse', from: s.feed.fillMin + s.feed.injectMin, to: s.feed.totalMin },
+  { name: msg`fill`, from: 0, to: s.feed.fillMin },
+  { name: msg`inject`, from: s.feed.fillMin, to: s.feed.fillMin + s.feed.injectMin },
+  { name: msg`rinse`, from: s.feed.fillMin + s.feed.injectMin, to: s.feed.totalMin },
 ];
-const min = (v: number): string => `${Math.round(v)} min`;
+const min = (v: number): string => msg`${Math.round(v)} min`;
 </script>
 
 <template>
@@ -29,7 +30,7 @@ const min = (v: number): string => `${Math.round(v)} min`;
       <span class="quiet">fill, inject until the last emitter has it, rinse; the mark is when the set is shut</span>
     </header>
     <div ref="frame" class="frame">
-      <svg v-if="sets.length > 0 && width > 200" :width="width" :height="height" role="img" :aria-label="sets.map((s) => `${s.name}: fill ${min(s.feed.fillMin)}, inject ${min(s.feed.injectMin)}, rinse ${min(s.feed.rinseMin)}, of ${min(s.time.minutes)}`).join('; ')">
+      <svg v-if="sets.length > 0 && width > 200" :width="width" :height="height" role="img" :aria-label="sets.map((s) => msg`${s.name}: fill ${min(s.feed.fillMin)}, inject ${min(s.feed.injectMin)}, rinse ${min(s.feed.rinseMin)}, of ${min(s.time.minutes)}`).join('; ')">
         <template v-for="t in x.ticks(8)" :key="t">
           <line :x1="x(t)" :x2="x(t)" :y1="TOP - 6" :y2="height - 4" class="grid" />
           <text :x="x(t)" y="12" text-anchor="middle" class="num">{{ t }} min</text>
@@ -44,7 +45,7 @@ const min = (v: number): string => `${Math.round(v)} min`;
           <line v-if="s.time.minutes > 0" :x1="x(s.time.minutes)" :x2="x(s.time.minutes)" y1="0" :y2="rowH - 2" class="shut" :class="{ early: s.feed.totalMin > s.time.minutes }" />
         </g>
       </svg>
-      <p v-else class="quiet empty">{{ outlook.working ? 'Working it out' : 'Nothing waters yet.' }}</p>
+      <p v-else class="quiet empty">{{ outlook.working ? msg`Working it out` : msg`Nothing waters yet.` }}</p>
     </div>
   </section>
 </template>

@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { area, line, max, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
+import { msg } from '../../core/language';
 import { dayAfter, seasonBeds, seasonWorking } from '../../core/sets';
 import ChoiceField from '../parts/ChoiceField.vue';
 import { useOutlook } from '../stores/outlook';
@@ -70,14 +71,14 @@ const says = computed(() => {
   const sum = (list: number[]): number => list.reduce((a, c) => a + c, 0);
   const given = sum(b.givenL) * b.lengthM;
   const deep = sum(b.deepL) * b.lengthM;
-  return `given ${settings.show(given, 'volume')} · rain ${settings.show(sum(b.rainL) * b.lengthM, 'volume')} · lost ${settings.show(deep, 'volume')} · ${b.shortDays === 0 ? 'never short' : `short on ${b.shortDays} days`}${b.deepDays > 0 ? ` · too wet on ${b.deepDays}` : ''}`;
+  return msg`given ${settings.show(given, 'volume')} · rain ${settings.show(sum(b.rainL) * b.lengthM, 'volume')} · lost ${settings.show(deep, 'volume')} · ${b.shortDays === 0 ? msg`never short` : msg`short on ${b.shortDays} days`}${b.deepDays > 0 ? msg` · too wet on ${b.deepDays}` : ''}`;
 });
 /** Where a day's weather is from, where it was not told. */
-const SKY_WORDS = { told: '', 'another year': ' (like that day of another year)', months: ' (a usual day of its month)', climate: ' (assumed, by the kind of climate)' };
+const SKY_WORDS = { told: '', 'another year': msg` (like that day of another year)`, months: msg` (a usual day of its month)`, climate: msg` (assumed, by the kind of climate)` };
 const tipOf = (i: number): string => {
   const b = beds.value!;
   const sky = season.value!.sky[i];
-  return `${settings.day(sky.date)}: ${Number.isNaN(b.full[i]) ? 'no crop' : `${settings.show(b.full[i], 'share')} full, ${b.phases[i]}`}; reference ${settings.show(sky.et0Mm, 'depth')}${SKY_WORDS[sky.from]}, rain ${settings.show(sky.rainMm, 'depth')}, given ${settings.show(mm(b.givenL[i]), 'depth')}, past the roots ${settings.show(mm(b.deepL[i]), 'depth')}`;
+  return msg`${settings.day(sky.date)}: ${Number.isNaN(b.full[i]) ? msg`no crop` : msg`${settings.show(b.full[i], 'share')} full, ${b.phases[i]}`}; reference ${settings.show(sky.et0Mm, 'depth')}${SKY_WORDS[sky.from]}, rain ${settings.show(sky.rainMm, 'depth')}, given ${settings.show(mm(b.givenL[i]), 'depth')}, past the roots ${settings.show(mm(b.deepL[i]), 'depth')}`;
 };
 </script>
 
@@ -89,7 +90,7 @@ const tipOf = (i: number): string => {
       <button v-if="beds" type="button" class="asks quiet" title="Show the working" @click="view.openMade = seasonWorking(beds, plan.full)">{{ says }}</button>
     </header>
     <div ref="frame" class="frame">
-      <svg v-if="beds && width > 150" :width="width" :height="height" role="img" :aria-label="`Water under the drip through the season. ${says}`">
+      <svg v-if="beds && width > 150" :width="width" :height="height" role="img" :aria-label="msg`Water under the drip through the season. ${says}`">
         <g aria-hidden="true">
           <rect :x="LEFT" :y="y(beds.shortAt)" :width="x(span.to) - LEFT" :height="y(0) - y(beds.shortAt)" class="short" />
           <template v-for="m in months" :key="m.i">
@@ -119,7 +120,7 @@ const tipOf = (i: number): string => {
           <circle cx="4.500" cy="48" r="4" class="felt" /><text x="14" y="52">felt</text>
         </g>
       </svg>
-      <p v-else class="quiet empty">{{ outlook.working ? 'Working it out' : 'Nothing grows yet.' }}</p>
+      <p v-else class="quiet empty">{{ outlook.working ? msg`Working it out` : msg`Nothing grows yet.` }}</p>
     </div>
   </section>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
+import { msg } from '../../core/language';
 import { cropIn, cropName } from '../../core/plan';
 import { soilKind } from '../../core/catalog/soils';
 import { runOffsets } from '../../core/layout';
@@ -62,10 +63,10 @@ const TOUCH_M = 1e-6;
 const says = computed(() => {
   const b = bed.value;
   const w = wetted.value;
-  if (!b || !w || minutes.value === 0) return 'Nothing has run yet.';
-  const across = runs.value.length > 1 ? (w.widthM >= gapM.value - TOUCH_M ? 'runs meet across the bed' : `dry gaps of ${settings.show(gapM.value - w.widthM, 'spacing')} between runs`) : '';
-  const along = w.meets ? 'emitters meet along the run' : w.widthM >= b.beds.tape.spacingM ? 'emitters barely touch along the run' : `dry gaps of ${settings.show(b.beds.tape.spacingM - w.widthM, 'spacing')} along the run`;
-  const deep = w.depthM > rootM.value * 1.001 ? `water is ${settings.show(w.depthM - rootM.value, 'spacing')} past the roots` : `the roots reach ${settings.show(rootM.value - w.depthM, 'spacing')} deeper`;
+  if (!b || !w || minutes.value === 0) return msg`Nothing has run yet.`;
+  const across = runs.value.length > 1 ? (w.widthM >= gapM.value - TOUCH_M ? msg`runs meet across the bed` : msg`dry gaps of ${settings.show(gapM.value - w.widthM, 'spacing')} between runs`) : '';
+  const along = w.meets ? msg`emitters meet along the run` : w.widthM >= b.beds.tape.spacingM ? msg`emitters barely touch along the run` : msg`dry gaps of ${settings.show(b.beds.tape.spacingM - w.widthM, 'spacing')} along the run`;
+  const deep = w.depthM > rootM.value * 1.001 ? msg`water is ${settings.show(w.depthM - rootM.value, 'spacing')} past the roots` : msg`the roots reach ${settings.show(rootM.value - w.depthM, 'spacing')} deeper`;
   return [across, along, deep].filter(Boolean).join('; ');
 });
 const puddleM = computed(() => bed.value?.puddleM ?? 0);
@@ -76,10 +77,10 @@ const puddleM = computed(() => bed.value?.puddleM ?? 0);
     <header>
       <h3 class="sr">Under the bed</h3>
       <ChoiceField v-if="options.length > 1" label="Beds cut through" :value="bed?.beds.id ?? ''" :options="options" @pick="picked = $event" />
-      <label class="time">from soil as dry as it may get, after <input v-model.number="minutes" type="range" min="0" :max="most" step="5" aria-label="Minutes of watering" :aria-valuetext="`${minutes} minutes`" /> <b class="num">{{ minutes }} min</b></label>
+      <label class="time">from soil as dry as it may get, after <input v-model.number="minutes" type="range" min="0" :max="most" step="5" aria-label="Minutes of watering" :aria-valuetext="msg`${minutes} minutes`" /> <b class="num">{{ minutes }} min</b></label>
     </header>
     <div ref="frame" class="frame">
-      <svg v-if="bed && width > 120 && height > 60" :width="width" :height="height" role="img" :aria-label="`A cut through the bed, ${soil.name}. ${says}`">
+      <svg v-if="bed && width > 120 && height > 60" :width="width" :height="height" role="img" :aria-label="msg`A cut through the bed, ${soil.name}. ${says}`">
         <rect x="0" :y="groundY" :width="width" :height="height" class="path" />
         <rect :x="left" :y="groundY" :width="bed.beds.bedM * k" :height="height" class="bed" />
         <path v-for="(r, i) in runs" :key="`b${i}`" :d="bulb(r)" class="bulb" />
@@ -98,7 +99,7 @@ const puddleM = computed(() => bed.value?.puddleM ?? 0);
         <line x1="0" :x2="width" :y1="groundY" :y2="groundY" class="ground" />
         <text v-for="(line, i) in says.split('; ')" :key="line" :x="width - 14" :y="18 + 16 * i" text-anchor="end" class="says">{{ line }}</text>
       </svg>
-      <p v-else class="quiet empty">{{ outlook.working ? 'Working it out' : 'No bed of this set waters.' }}</p>
+      <p v-else class="quiet empty">{{ outlook.working ? msg`Working it out` : msg`No bed of this set waters.` }}</p>
     </div>
   </section>
 </template>

@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { line, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
+import { msg } from '../../core/language';
 import { clockText } from '../../core/sets';
 import { useOutlook } from '../stores/outlook';
 import { usePlan } from '../stores/plan';
@@ -50,10 +51,10 @@ const curves = computed(() => {
   for (let i = 1; i < placed.length; i++) placed[i].y = Math.max(placed[i].y, placed[i - 1].y + NAME_PX);
   return placed;
 });
-const hours = (min: number): string => (Number.isFinite(min) ? `${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')} min` : 'for ever');
+const hours = (min: number): string => (Number.isFinite(min) ? msg`${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')} min` : msg`for ever`);
 const says = computed(() => {
-  if (tank.value) return dry.value ? `Without rain it fails on day ${dry.value.day + 1} at ${clockText(dry.value.minute)}` : `It lasts ${days.value} days without rain`;
-  if (well.value) return `A week takes ${settings.show(well.value.weekL, 'volume')} of the ${settings.show(well.value.givesWeekL, 'volume')} that the well gives`;
+  if (tank.value) return dry.value ? msg`Without rain it fails on day ${dry.value.day + 1} at ${clockText(dry.value.minute)}` : msg`It lasts ${days.value} days without rain`;
+  if (well.value) return msg`A week takes ${settings.show(well.value.weekL, 'volume')} of the ${settings.show(well.value.givesWeekL, 'volume')} that the well gives`;
   return '';
 });
 const weekShare = computed(() => (well.value && well.value.givesWeekL > 0 ? Math.min(1.2, well.value.weekL / well.value.givesWeekL) : 0));
@@ -62,17 +63,17 @@ const weekShare = computed(() => (well.value && well.value.givesWeekL > 0 ? Math
 <template>
   <section aria-label="The store">
     <header>
-      <h3 class="sr">{{ tank ? 'The tank' : well ? 'The well' : 'The store' }}</h3>
+      <h3 class="sr">{{ tank ? msg`The tank` : well ? msg`The well` : msg`The store` }}</h3>
       <span class="quiet">{{ says }}</span>
     </header>
     <div ref="frame" class="frame">
-      <svg v-if="tank && tank.days.points.length > 1 && width > 300" :width="width" :height="height" role="img" :aria-label="`${says}. ${run ? `One watering from full lasts ${hours(run.emptyMin)}` : ''}`">
+      <svg v-if="tank && tank.days.points.length > 1 && width > 300" :width="width" :height="height" role="img" :aria-label="`${says}. ${run ? msg`One watering from full lasts ${hours(run.emptyMin)}` : ''}`">
         <text :x="LEFT" y="10">level, {{ days }} days without rain</text>
         <text :x="LEFT - 6" :y="ly(source!.highM) + 10" text-anchor="end">full</text>
         <text :x="LEFT - 6" :y="ly(source!.outletM)" text-anchor="end">outlet</text>
         <template v-for="d in dayTicks" :key="d">
           <line :x1="lx(d * DAY_MIN)" :x2="lx(d * DAY_MIN)" :y1="TOP" :y2="height - FOOT" class="grid" />
-          <text :x="lx((d + 0.5) * DAY_MIN)" :y="height - 6" text-anchor="middle">{{ d === 0 ? 'day 1' : d + 1 }}</text>
+          <text :x="lx((d + 0.5) * DAY_MIN)" :y="height - 6" text-anchor="middle">{{ d === 0 ? msg`day 1` : d + 1 }}</text>
         </template>
         <path :d="level" class="level" />
         <g v-if="dry">
@@ -89,7 +90,7 @@ const weekShare = computed(() => (well.value && well.value.givesWeekL > 0 ? Math
         </template>
         <g v-if="run && run.leavesMin < run.emptyMin">
           <line :x1="rx(run.leavesMin)" :x2="rx(run.leavesMin)" :y1="TOP" :y2="height - FOOT" class="dry" />
-          <text :x="rx(run.leavesMin) - 5" :y="height - FOOT - 8" text-anchor="end" class="fails">{{ run.leavesMin > 0 ? `too little pressure after ${hours(run.leavesMin)}` : 'too little pressure from the start' }}</text>
+          <text :x="rx(run.leavesMin) - 5" :y="height - FOOT - 8" text-anchor="end" class="fails">{{ run.leavesMin > 0 ? msg`too little pressure after ${hours(run.leavesMin)}` : msg`too little pressure from the start` }}</text>
         </g>
         <text v-if="run" :x="rx.range()[1]" :y="height - 6" text-anchor="middle" class="num">{{ hours(run.emptyMin) }}</text>
       </svg>
@@ -99,7 +100,7 @@ const weekShare = computed(() => (well.value && well.value.givesWeekL > 0 ? Math
         <text :x="LEFT" y="98">what the sets take: {{ settings.show(well.weekL, 'volume') }}</text>
         <rect :x="LEFT" y="108" :width="((width - 2 * LEFT) / 1.2) * weekShare" height="22" :class="weekShare > 1 ? 'over' : 'takes'" />
       </svg>
-      <p v-else class="quiet empty">{{ tank ? 'The mains keep the canister full: it does not run dry.' : 'This source is neither a tank nor a well: what it gives does not run out in a day.' }}</p>
+      <p v-else class="quiet empty">{{ tank ? msg`The mains keep the canister full: it does not run dry.` : msg`This source is neither a tank nor a well: what it gives does not run out in a day.` }}</p>
     </div>
   </section>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
 import { useRoute } from 'vue-router';
+import { msg } from '../../core/language';
 import { useView, type Under } from '../stores/view';
 import PressureWalk from '../walk/PressureWalk.vue';
 
@@ -8,14 +9,14 @@ import PressureWalk from '../walk/PressureWalk.vue';
 const view = useView();
 const route = useRoute();
 const PICTURES: Record<Exclude<Under, 'walk'>, { name: string; is: ReturnType<typeof defineAsyncComponent> }> = {
-  balance: { name: 'Bed by bed', is: defineAsyncComponent(() => import('./BedBalance.vue')) },
-  day: { name: 'The day', is: defineAsyncComponent(() => import('./DayLine.vue')) },
-  season: { name: 'The season', is: defineAsyncComponent(() => import('./SeasonPicture.vue')) },
-  soil: { name: 'Under the bed', is: defineAsyncComponent(() => import('./SoilPicture.vue')) },
-  tank: { name: 'The store', is: defineAsyncComponent(() => import('./StorePicture.vue')) },
-  feed: { name: 'The feed', is: defineAsyncComponent(() => import('./FeedLine.vue')) },
+  balance: { name: msg`Bed by bed`, is: defineAsyncComponent(() => import('./BedBalance.vue')) },
+  day: { name: msg`The day`, is: defineAsyncComponent(() => import('./DayLine.vue')) },
+  season: { name: msg`The season`, is: defineAsyncComponent(() => import('./SeasonPicture.vue')) },
+  soil: { name: msg`Under the bed`, is: defineAsyncComponent(() => import('./SoilPicture.vue')) },
+  tank: { name: msg`The store`, is: defineAsyncComponent(() => import('./StorePicture.vue')) },
+  feed: { name: msg`The feed`, is: defineAsyncComponent(() => import('./FeedLine.vue')) },
 };
-const tabs = computed(() => [...Object.entries(PICTURES).map(([id, { name }]) => ({ id: id as Under, name })), { id: 'walk' as const, name: 'Pressure' }]);
+const tabs = computed(() => [...Object.entries(PICTURES).map(([id, { name }]) => ({ id: id as Under, name })), { id: 'walk' as const, name: msg`Pressure` }]);
 const onSets = computed(() => route.name === 'sets');
 const picture = computed(() => (view.under === 'walk' ? undefined : PICTURES[view.under].is));
 </script>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { msg } from '../../core/language';
 import type { WalkKind } from '../../core/network';
 import { bedWord } from '../../core/plan';
 import type { WorkingName } from '../../core/working';
@@ -60,7 +61,7 @@ const band = computed(() => {
   const { minKpa, maxKpa } = results.walkTape;
   return { x: run.x0, w: box.value.x1 - run.x0, y: drawn.value.y(maxKpa), h: Math.max(2, drawn.value.y(minKpa) - drawn.value.y(maxKpa)) };
 });
-const title = computed(() => (results.walk ? `in ${settings.parts(0, 'pressure').unit}, ${plan.source.name} → ${plan.blocks.length > 1 ? `${plan.blocks[results.walk.block]?.name}, ` : ''}${bedWord(plan.blocks[results.walk.block], results.walk.bed)} ${results.walk.bed}, ${results.walk.endDistanceM > 0 ? 'its weakest emitter' : 'its inlet'}` : ''));
+const title = computed(() => (results.walk ? msg`in ${settings.parts(0, 'pressure').unit}, ${plan.source.name} → ${plan.blocks.length > 1 ? `${plan.blocks[results.walk.block]?.name}, ` : ''}${bedWord(plan.blocks[results.walk.block], results.walk.bed)} ${results.walk.bed}, ${results.walk.endDistanceM > 0 ? msg`its weakest emitter` : msg`its inlet`}` : ''));
 /** What shows how a step was come by. */
 const WORKING_OF: Record<WalkKind, WorkingName> = { rest: 'available', drawing: 'available', lift: 'available', switch: 'available', boost: 'available', hold: 'available', part: 'parts', main: 'main', header: 'header', run: 'end' };
 /** A part is shown where it can be changed; of all else the working. */
@@ -93,7 +94,7 @@ const tick = (kpa: number): string => String(Number((kpa / KINDS.pressure.units[
           </g>
         </g>
         <rect :x="band.x" :y="band.y" :width="band.w" :height="band.h" class="band" />
-        <text :x="box.x1" :y="band.y < 20 ? band.y + 15 : band.y - 5" text-anchor="end" class="window">{{ results.walkFootKpa < results.walkTape.minKpa ? 'its label says' : results.walkTape.kind === 'tape' ? 'tape works' : 'emitters work' }} {{ number(results.walkTape.minKpa) }}–{{ settings.show(results.walkTape.maxKpa, 'pressure') }}</text>
+        <text :x="box.x1" :y="band.y < 20 ? band.y + 15 : band.y - 5" text-anchor="end" class="window">{{ results.walkFootKpa < results.walkTape.minKpa ? msg`its label says` : results.walkTape.kind === 'tape' ? msg`tape works` : msg`emitters work` }} {{ number(results.walkTape.minKpa) }}–{{ settings.show(results.walkTape.maxKpa, 'pressure') }}</text>
         <path :d="drawn.area" class="area" />
         <path :d="drawn.line" class="line" />
         <circle :cx="box.x1" :cy="drawn.y(results.walk!.endKpa)" r="5" class="end" />

@@ -1,3 +1,4 @@
+import { msg } from '../../core/language';
 import { pipeKind } from '../../core/catalog/pipes';
 import { riseKpa, type WalkStep } from '../../core/network';
 import { ROLE_WORDS } from '../../core/catalog/headParts';
@@ -30,14 +31,17 @@ export function useStepWords() {
     const length = settings.show(step.lengthM, 'length');
     switch (step.kind) {
       case 'rest':
-        if (plan.source.kind === 'tank') return plan.source.level === 'held' ? 'held water' : 'low water';
-        return fits(`${plan.source.name} shut`, 'shut');
+        if (plan.source.kind === 'tank')
+          return plan.source.level === 'held' ? msg`held water` : msg`low water`;
+        return fits(msg`${plan.source.name} shut`, msg`shut`);
       case 'drawing':
-        return wide ? `drawing ${settings.show(step.flowLph, 'flow')}` : 'drawing';
+        return wide ? msg`drawing ${settings.show(step.flowLph, 'flow')}` : msg`drawing`;
       case 'lift':
-        return plan.source.kind === 'well' ? fits('lift and drop pipe', 'lift') : fits('suction', 'lift');
+        return plan.source.kind === 'well'
+          ? fits(msg`lift and drop pipe`, msg`lift`)
+          : fits(msg`suction`, msg`lift`);
       case 'switch':
-        return fits('pump at cut-in', 'cut-in');
+        return fits(msg`pump at cut-in`, msg`cut-in`);
       case 'boost':
         return 'booster';
       case 'hold':
@@ -48,21 +52,21 @@ export function useStepWords() {
         return fits(role, word, `${word.slice(0, SHORT_LETTERS)}.`);
       }
       case 'main':
-        return fits(`main ${length}`, 'main');
+        return fits(msg`main ${length}`, msg`main`);
       case 'header':
         return onlyPlaces(plan.blocks[walkBlock()])
-          ? fits(`small pipe ${length}`, 'pipe')
-          : fits(`header ${length}`, 'header');
+          ? fits(msg`small pipe ${length}`, msg`pipe`)
+          : fits(msg`header ${length}`, msg`header`);
       case 'run':
         return bedWord(plan.blocks[walkBlock()], results.walk?.bed) === 'plant'
-          ? fits(`to the plant ${length}`, 'plant')
-          : fits(`run ${length}`, 'run');
+          ? fits(msg`to the plant ${length}`, msg`plant`)
+          : fits(msg`run ${length}`, msg`run`);
     }
   }
 
   /** Several parts drawn as one. */
   const nameOf = (steps: readonly WalkStep[], px = Infinity): string =>
-    steps.length === 1 ? name(steps[0], px) : `${steps.length} parts`;
+    steps.length === 1 ? name(steps[0], px) : msg`${steps.length} parts`;
 
   function change(step: WalkStep): string {
     if (step.kind === 'rest') return settings.parts(step.afterKpa, 'pressure').number;
@@ -79,29 +83,29 @@ export function useStepWords() {
     const block = plan.blocks.find((b) => step.key === `main ${b.id}` || step.key === `header ${b.id}`);
     switch (step.kind) {
       case 'rest':
-        return `${plan.source.name} with nothing drawn`;
+        return msg`${plan.source.name} with nothing drawn`;
       case 'drawing':
-        return `${plan.source.name} while it gives ${settings.show(step.flowLph, 'flow')}`;
+        return msg`${plan.source.name} while it gives ${settings.show(step.flowLph, 'flow')}`;
       case 'lift':
-        return `lift and friction of ${length} of pipe before the head`;
+        return msg`lift and friction of ${length} of pipe before the head`;
       case 'switch':
-        return 'pressure tank, planned at cut-in';
+        return msg`pressure tank, planned at cut-in`;
       case 'boost':
         return 'booster';
       case 'hold':
-        return 'what the booster’s drive holds';
+        return msg`what the booster’s drive holds`;
       case 'part': {
         const { part } = step.step!;
         return part.role === 'regulator'
-          ? `regulator set to ${settings.show(part.setKpa, 'pressure')}`
+          ? msg`regulator set to ${settings.show(part.setKpa, 'pressure')}`
           : part.name;
       }
       case 'main':
-        return `main, ${pipeKind((piece ?? block?.main ?? plan.block.main).pipe).name}, ${length}`;
+        return msg`main, ${pipeKind((piece ?? block?.main ?? plan.block.main).pipe).name}, ${length}`;
       case 'header':
-        return `header, ${pipeKind((block ?? plan.block).header.pipe).name}, ${length} to the take-off`;
+        return msg`header, ${pipeKind((block ?? plan.block).header.pipe).name}, ${length} to the take-off`;
       case 'run':
-        return `run, ${length} to the emitter`;
+        return msg`run, ${length} to the emitter`;
     }
   }
 
@@ -110,8 +114,8 @@ export function useStepWords() {
     const ground =
       Math.abs(rise) < NO_CHANGE_KPA
         ? ''
-        : `, of it ${settings.show(Math.abs(rise), 'pressure')} ${rise > 0 ? 'taken by the rise' : 'given by the fall'}`;
-    return `${what(step)}: ${change(step)}${ground}, leaves ${settings.show(step.afterKpa, 'pressure')}`;
+        : msg`, of it ${settings.show(Math.abs(rise), 'pressure')} ${rise > 0 ? msg`taken by the rise` : msg`given by the fall`}`;
+    return msg`${what(step)}: ${change(step)}${ground}, leaves ${settings.show(step.afterKpa, 'pressure')}`;
   }
 
   const changeOf = (steps: readonly WalkStep[]): string =>

@@ -47,7 +47,7 @@ function lay(mm: number): void {
             <td class="num">{{ settings.show(r.leastLph, 'emitterFlow') }} – {{ settings.show(r.mostLph, 'emitterFlow') }}</td>
             <td class="num">{{ settings.show(r.flowLph, 'flow') }}</td>
             <td class="num">{{ Number.isFinite(r.minutes) ? settings.show(r.minutes * MIN_S, 'minutes') : '–' }}</td>
-            <td><button type="button" class="small" :aria-label="`Drill holes of ${r.drill.name}`" @click="lay(r.drill.mm)">drill these</button></td>
+            <td><button type="button" class="small" :aria-label="msg`Drill holes of ${r.drill.name}`" @click="lay(r.drill.mm)">drill these</button></td>
           </tr>
         </tbody>
       </table>

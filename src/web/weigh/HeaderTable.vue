@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../core/language';
 import { headerSizes } from '../../core/choose';
 import { limitsOf } from '../../core/plan';
 import { useAdvice } from '../stores/advice';
@@ -16,7 +17,7 @@ const sizes = computed(() => (results.toldPlan && results.block ? headerSizes(re
 const beds = computed(() => results.block?.beds.filter((b) => b.flowLph > 0).length ?? 0);
 const limits = computed(() => limitsOf(plan.full));
 const MOST = 500;
-const told = (n: number): string => (n >= MOST ? 'any' : String(n));
+const told = (n: number): string => (n >= MOST ? msg`any` : String(n));
 const fed = computed(() => (plan.block.header.feed === 'middle' ? 'middleBeds' : 'beds'));
 </script>
 
@@ -38,8 +39,8 @@ const fed = computed(() => (plan.block.header.feed === 'middle' ? 'middleBeds' :
             <td class="num">{{ settings.show(s.pipe.boreMm, 'bore') }}</td>
             <td class="num">{{ told(s.beds) }} beds</td>
             <td class="num">{{ told(s.middleBeds) }} beds</td>
-            <td>{{ s.byFriction < s.bySpeed ? 'friction' : 'speed' }}</td>
-            <td><v-btn v-if="s.pipe.id !== plan.block.header.pipe && s[fed] >= beds" size="small" :aria-label="`Take it: ${s.pipe.name}`" @click="advice.take([{ kind: 'header-size', block: plan.block.id, pipe: s.pipe.id }])">Take it</v-btn><span v-else-if="s[fed] < beds" class="quiet">too small here</span></td>
+            <td>{{ s.byFriction < s.bySpeed ? msg`friction` : msg`speed` }}</td>
+            <td><v-btn v-if="s.pipe.id !== plan.block.header.pipe && s[fed] >= beds" size="small" :aria-label="msg`Take it: ${s.pipe.name}`" @click="advice.take([{ kind: 'header-size', block: plan.block.id, pipe: s.pipe.id }])">Take it</v-btn><span v-else-if="s[fed] < beds" class="quiet">too small here</span></td>
           </tr>
         </tbody>
       </table>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { msg } from '../../core/language';
 import { material } from '../../core/catalog/materials';
 import { drillsAlong, largestEvenHoleMm, tubesFor } from '../../core/choose';
 import { mediumOf } from '../../core/network';
@@ -25,7 +26,7 @@ const inlet = computed(() => kpa.value ?? run.value?.inletKpa ?? 50);
 const length = computed(() => lengthM.value ?? (run.value ? run.value.run.lengthM - run.value.run.leadM : plan.block.beds.lengthM));
 const slope = computed(() => run.value?.run.lie().slope ?? 0);
 const positive = (set: (v: number) => void, most: number) => (value: number) => {
-  if (!(value > 0) || value > most) return { rule: 'number.max', limit: most, what: 'above nothing' };
+  if (!(value > 0) || value > most) return { rule: 'number.max', limit: most, what: msg`above nothing` };
   set(value);
   return undefined;
 };
@@ -44,7 +45,7 @@ const tubes = computed(() => {
   const pressures = SHARES.map((s) => inlet.value * s);
   return tubesFor(tubeMm.value, flowLph.value, pressures, plan.wishes.waterC).map((m, i) => ({ kpa: pressures[i], m }));
 });
-const drill = (mm: number): string => (Number.isFinite(mm) ? settings.show(Math.round(mm * 10) / 10, 'bore') : 'no pressure left');
+const drill = (mm: number): string => (Number.isFinite(mm) ? settings.show(Math.round(mm * 10) / 10, 'bore') : msg`no pressure left`);
 const set = { kpa: positive((v) => (kpa.value = v), 2000), length: positive((v) => (lengthM.value = v), 1000), flow: positive((v) => (flowLph.value = v), 500), tube: positive((v) => (tubeMm.value = v), 5), bore: positive((v) => (boreMm.value = v), 100), spacing: positive((v) => (spacingM.value = v), 10) };
 </script>
 
@@ -77,7 +78,7 @@ const set = { kpa: positive((v) => (kpa.value = v), 2000), length: positive((v) 
         <table>
           <thead><tr><th scope="col">pressure there</th><th scope="col">length</th></tr></thead>
           <tbody>
-            <tr v-for="t in tubes" :key="t.kpa"><th scope="row" class="num">{{ settings.show(t.kpa, 'pressure') }}</th><td class="num">{{ t.m > 0 ? settings.show(t.m, 'height') : 'too thin for it' }}</td></tr>
+            <tr v-for="t in tubes" :key="t.kpa"><th scope="row" class="num">{{ settings.show(t.kpa, 'pressure') }}</th><td class="num">{{ t.m > 0 ? settings.show(t.m, 'height') : msg`too thin for it` }}</td></tr>
           </tbody>
         </table>
         <p class="quiet">Friction of the tube itself with its entrance and jet (Darcy–Weisbach). The nearer the water, the longer.</p>

@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref, shallowRef, watch } from 'vue';
+import { msg } from '../../core/language';
 import { perShownUnit } from '../../core/units';
 import { DOUBTS, rangeOf, type Answered, type Bar, type Chance, type Known } from '../../core/choose';
 import { useBook } from '../stores/book';
@@ -54,12 +55,12 @@ const range = (b: Bar): string => {
   const d = rangeOf(b.name, found.value!.known);
   if (b.name === 'school' || b.name === 'dirt') return d.why;
   const tell = (v: number): string => (b.name === 'supply' && found.value!.known.supply && plan.source.kind === 'tank' ? settings.show(v, 'height') : b.name === 'slope' ? settings.show(v, 'slope') : settings.show(v, 'share'));
-  return `${tell(d.low)} to ${d.high > 0 ? '+' : ''}${tell(d.high)}. ${d.why}`;
+  return msg`${tell(d.low)} to ${d.high > 0 ? '+' : ''}${tell(d.high)}. ${d.why}`;
 };
 const chanceSays = computed(() => {
   const { inWindow, samples } = found.value!.chance;
   const share = inWindow / samples;
-  return share > 0.995 ? 'all but certain' : share < 0.005 ? 'hardly any chance' : settings.show(share, 'share');
+  return share > 0.995 ? msg`all but certain` : share < 0.005 ? msg`hardly any chance` : settings.show(share, 'share');
 });
 const bottom = computed(() => settings.show(Math.abs(found.value!.chance.marginsKpa[Math.floor(SAMPLES / 20)]), 'pressure'));
 const bottomOver = computed(() => found.value!.chance.marginsKpa[Math.floor(SAMPLES / 20)] >= 0);
@@ -70,9 +71,9 @@ const bottomOver = computed(() => found.value!.chance.marginsKpa[Math.floor(SAMP
     <v-progress-linear v-if="weigh.working" :model-value="100 * weigh.progress" color="primary" height="6" aria-label="How far the sampling is" />
     <template v-if="found && Number.isFinite(found.base.marginKpa)">
       <p>
-        As planned the weakest emitter stands {{ settings.show(Math.abs(found.base.marginKpa), 'pressure') }} {{ found.base.marginKpa >= 0 ? 'over' : 'under' }} the foot of its window. Each bar is one thing that is never known exactly, moved alone to the ends of its plausible range.
+        As planned the weakest emitter stands {{ settings.show(Math.abs(found.base.marginKpa), 'pressure') }} {{ found.base.marginKpa >= 0 ? msg`above` : msg`under` }} the foot of its window. Each bar is one thing that is never known exactly, moved alone to the ends of its plausible range.
       </p>
-      <svg :viewBox="`0 0 ${W} ${found.bars.length * ROW + 34}`" role="img" :aria-label="found.bars.map((b) => `${DOUBTS[b.name].says}: ${signed(b.low.marginKpa)} to ${signed(b.high.marginKpa)}`).join('; ')">
+      <svg :viewBox="`0 0 ${W} ${found.bars.length * ROW + 34}`" role="img" :aria-label="found.bars.map((b) => msg`${DOUBTS[b.name].says}: ${signed(b.low.marginKpa)} to ${signed(b.high.marginKpa)}`).join('; ')">
         <g v-for="t in ticks" :key="t" class="grid">
           <line :x1="x(t)" :x2="x(t)" y1="4" :y2="found.bars.length * ROW + 8" />
           <text :x="x(t)" :y="found.bars.length * ROW + 24" text-anchor="middle" class="num">{{ signed(t) }}</text>
@@ -84,7 +85,7 @@ const bottomOver = computed(() => found.value!.chance.marginsKpa[Math.floor(SAMP
         </g>
         <line :x1="x(found.base.marginKpa)" :x2="x(found.base.marginKpa)" y1="0" :y2="found.bars.length * ROW + 8" class="base" />
       </svg>
-      <p class="chance">Drawn all at once, {{ found.chance.samples }} times: the weakest emitter stays in its window <b>{{ chanceSays }}</b> ({{ found.chance.inWindow }} of {{ found.chance.samples }}). In nineteen of twenty it is better than {{ bottom }} {{ bottomOver ? 'over' : 'under' }} the window’s foot.</p>
+      <p class="chance">Drawn all at once, {{ found.chance.samples }} times: the weakest emitter stays in its window <b>{{ chanceSays }}</b> ({{ found.chance.inWindow }} of {{ found.chance.samples }}). In nineteen of twenty it is better than {{ bottom }} {{ bottomOver ? msg`above` : msg`under` }} the window’s foot.</p>
       <dl>
         <template v-for="b in found.bars" :key="b.name"><dt>{{ DOUBTS[b.name].says }}</dt><dd>{{ range(b) }} Evenness {{ settings.show(Math.min(b.low.uniformity, b.high.uniformity), 'share') }} to {{ settings.show(Math.max(b.low.uniformity, b.high.uniformity), 'share') }}.</dd></template>
       </dl>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
+import { msg } from '../../core/language';
 import { material } from '../../core/catalog/materials';
 import type { RunLengthChart } from '../../core/choose';
 import { mediumOf } from '../../core/network';
@@ -36,12 +37,12 @@ watch(
   },
   { immediate: true },
 );
-const series = computed(() => chart.value.map((l) => ({ name: `${settings.show(l.evenness, 'share')} even`, points: l.points.map((p) => [p.slope, p.lengthM] as const) })));
+const series = computed(() => chart.value.map((l) => ({ name: msg`${settings.show(l.evenness, 'share')} even`, points: l.points.map((p) => [p.slope, p.lengthM] as const) })));
 const dots = computed(() => {
   const step = Math.max(1, Math.ceil(runs.value.length / MOST_DOTS));
   const slopes = chart.value[0]?.points.map((p) => p.slope) ?? [0];
   const within = (s: number): number => Math.min(slopes.at(-1)!, Math.max(slopes[0], s));
-  return runs.value.filter((_, i) => i % step === 0).map((x) => ({ x: within(x.run.lie().slope), y: x.run.lengthM - x.run.leadM, name: `bed ${x.run.bed}: ${settings.show(x.run.lengthM - x.run.leadM, 'length')}, ${settings.show(x.uniformity, 'share')} even` }));
+  return runs.value.filter((_, i) => i % step === 0).map((x) => ({ x: within(x.run.lie().slope), y: x.run.lengthM - x.run.leadM, name: msg`bed ${x.run.bed}: ${settings.show(x.run.lengthM - x.run.leadM, 'length')}, ${settings.show(x.uniformity, 'share')} even` }));
 });
 </script>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
+import { grouped, msg } from '../../core/language';
 import { optionName, optionsFor, type Compared } from '../../core/choose';
 import LineChart from '../parts/LineChart.vue';
 import QuantityField from '../parts/QuantityField.vue';
@@ -31,7 +32,7 @@ function toggle(id: string): void {
   } else picked.value = [...picked.value.slice(-(MOST - 1)), id];
 }
 function setNeed(value: number) {
-  if (!(value > 0)) return { rule: 'contradiction', what: 'a depth above nothing' };
+  if (!(value > 0)) return { rule: 'contradiction', what: msg`a depth above nothing` };
   needMm.value = value;
   return undefined;
 }
@@ -51,11 +52,11 @@ watch(
 const flows = computed(() => seen.value.map((s) => ({ name: nameOf(s.id), points: s.along.map((p) => [p.distanceM, p.lph] as const) })));
 const longest = computed(() => seen.value.map((s) => ({ name: nameOf(s.id), points: s.longest.map((p) => [p.slope, p.lengthM] as const) })));
 const rows = computed(() => [
-  { name: 'flow of the block', tell: (s: Compared) => settings.show(s.blockLph, 'flow') },
-  { name: 'weakest emitter', tell: (s: Compared) => settings.show(s.figures.weakestKpa, 'pressure') },
-  { name: 'evenness', tell: (s: Compared) => settings.show(s.evenness, 'share') },
-  { name: `time for ${settings.show(needMm.value, 'rain')}`, tell: (s: Compared) => (Number.isFinite(s.minutes) ? `${Math.round(s.minutes)} min` : 'never') },
-  { name: 'cost of it all, typical', tell: (s: Compared) => Math.round(s.figures.cost).toLocaleString('en-US') },
+  { name: msg`flow of the block`, tell: (s: Compared) => settings.show(s.blockLph, 'flow') },
+  { name: msg`weakest emitter`, tell: (s: Compared) => settings.show(s.figures.weakestKpa, 'pressure') },
+  { name: msg`evenness`, tell: (s: Compared) => settings.show(s.evenness, 'share') },
+  { name: msg`time for ${settings.show(needMm.value, 'rain')}`, tell: (s: Compared) => (Number.isFinite(s.minutes) ? msg`${Math.round(s.minutes)} min` : msg`never`) },
+  { name: msg`cost of it all, typical`, tell: (s: Compared) => grouped(Math.round(s.figures.cost)) },
 ]);
 function take(id: string): void {
   const option = options.value.find((o) => o.id === id);
@@ -86,7 +87,7 @@ function take(id: string): void {
       </thead>
       <tbody>
         <tr v-for="row in rows" :key="row.name"><th scope="row">{{ row.name }}</th><td v-for="s in seen" :key="s.id" class="num">{{ row.tell(s) }}</td></tr>
-        <tr><th></th><td v-for="s in seen" :key="s.id"><v-btn v-if="s.id !== 'as-it-is'" size="small" :aria-label="`Take it: ${nameOf(s.id)}`" @click="take(s.id)">Take it</v-btn></td></tr>
+        <tr><th></th><td v-for="s in seen" :key="s.id"><v-btn v-if="s.id !== 'as-it-is'" size="small" :aria-label="msg`Take it: ${nameOf(s.id)}`" @click="take(s.id)">Take it</v-btn></td></tr>
       </tbody>
     </table>
   </section>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { reactive, shallowRef, watch } from 'vue';
+import { msg } from '../../core/language';
 import { material } from '../../core/catalog/materials';
 import { waterKind } from '../../core/catalog/water';
 import { soilKind } from '../../core/catalog/soils';
@@ -21,16 +22,16 @@ const asked = reactive<Asked>({ curved: plan.block.beds.rows === 'curved', years
 const found = shallowRef<Weighed[]>([]);
 const MOST_YEARS = 20;
 const BUDGETS = [
-  { id: 'tight', name: 'small' },
-  { id: 'fair', name: 'medium' },
-  { id: 'free', name: 'large' },
+  { id: 'tight', name: msg`small` },
+  { id: 'fair', name: msg`medium` },
+  { id: 'free', name: msg`large` },
 ];
 const YES = [
-  { id: 'yes', name: 'are' },
-  { id: 'no', name: 'are not' },
+  { id: 'yes', name: msg`are` },
+  { id: 'no', name: msg`are not` },
 ];
 function setYears(value: number) {
-  if (!Number.isInteger(value) || value < 1 || value > MOST_YEARS) return { rule: 'contradiction', what: `whole years, 1 to ${MOST_YEARS}` };
+  if (!Number.isInteger(value) || value < 1 || value > MOST_YEARS) return { rule: 'contradiction', what: msg`whole years, 1 to ${MOST_YEARS}` };
   asked.years = value;
   return undefined;
 }
@@ -41,7 +42,7 @@ async function go(): Promise<void> {
 watch([() => ({ ...asked }), () => plan.plan, () => plan.block.id], () => void go(), { immediate: true });
 const sayReasons = (w: Weighed, good: boolean): string[] => w.reasons.filter((r) => r.good === good).map((r) => tellReason(r, settings.show));
 function take(w: Weighed): void {
-  advice.takeAs(`lay ${material(w.material).name} in ${plan.block.name}`, w.changes);
+  advice.takeAs(msg`lay ${material(w.material).name} in ${plan.block.name}`, w.changes);
 }
 </script>
 
@@ -49,7 +50,7 @@ function take(w: Weighed): void {
   <section>
     <p class="fill">
       The rows <ChoiceField label="Rows are curved" :value="asked.curved ? 'yes' : 'no'" :options="YES" @pick="asked.curved = $event === 'yes'" /> curved, and
-      people <ChoiceField label="It is stepped on" :value="asked.steppedOn ? 'yes' : 'no'" :options="[{ id: 'yes', name: 'do' }, { id: 'no', name: 'do not' }]" @pick="asked.steppedOn = $event === 'yes'" /> step on it.
+      people <ChoiceField label="It is stepped on" :value="asked.steppedOn ? 'yes' : 'no'" :options="[{ id: 'yes', name: msg`do` }, { id: 'no', name: msg`do not` }]" @pick="asked.steppedOn = $event === 'yes'" /> step on it.
       It should last for <QuantityField label="Years it should last" kind="count" :value="asked.years" :take="setYears" /> years; budget: <ChoiceField label="Budget" :value="asked.budget" :options="BUDGETS" @pick="asked.budget = $event as Asked['budget']" />.
       From the plan: {{ plan.source.water.map((w) => waterKind(w).name).join(', ') }} water, {{ soilKind(plan.block.ground.soil).name }}, beds of up to {{ settings.show(Math.max(plan.block.beds.lengthM, 0), 'length') }}.
     </p>
@@ -59,7 +60,7 @@ function take(w: Weighed): void {
         <h3>{{ i + 1 }} · {{ material(w.material).name }} <small v-if="w.changes.length === 0">as it is</small></h3>
         <ul class="for"><li v-for="r in sayReasons(w, true)" :key="r">{{ r }}</li></ul>
         <ul class="against"><li v-for="r in sayReasons(w, false)" :key="r">{{ r }}</li></ul>
-        <v-btn v-if="w.changes.length > 0" size="small" :aria-label="`Lay it: ${material(w.material).name}`" @click="take(w)">Lay it</v-btn>
+        <v-btn v-if="w.changes.length > 0" size="small" :aria-label="msg`Lay it: ${material(w.material).name}`" @click="take(w)">Lay it</v-btn>
       </li>
     </ol>
     <p class="quiet">Best first: what works here outweighs comfort, and cost counts as much as you say. Costs are typical, in no coin in particular.</p>

@@ -1,3 +1,4 @@
+import { grouped, msg } from '../../language';
 import { pipeKind } from '../../catalog/pipes';
 import { runEndWords, styleOf, STYLES } from '../laid';
 import { holeRules } from '../rules';
@@ -20,7 +21,7 @@ export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker
     if (runs.length > 0)
       step(
         `header/${b.block.id}`,
-        `Lay and punch the header of ${b.block.name}`,
+        msg`Lay and punch the header of ${b.block.name}`,
         HOURS.headerM * headerM +
           HOURS.takeOff * takeOffs +
           HOURS.joint * j.count +
@@ -28,18 +29,18 @@ export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker
         at,
         {
           does: [
-            'Join the inlet’s parts in the order of the water, arrows towards the beds.',
-            `Unroll the header, stake both ends, and mark it by its rule from the fed end: ${takeOffs} take-offs ${STYLES[style].words}.`,
+            msg`Join the inlet’s parts in the order of the water, arrows towards the beds.`,
+            msg`Unroll the header, stake both ends, and mark it by its rule from the fed end: ${takeOffs} take-offs ${STYLES[style].words}.`,
             `${capitalFirst(STYLES[style].howTo)}.`,
           ],
           mistakes: [
             ...habits(j),
-            'Marks wander when each is measured from the last one: measure all from the fed end.',
+            msg`Marks wander when each is measured from the last one: measure all from the fed end.`,
             ...(style !== 'tee'
-              ? ['One hole in a scrap piece first: the take-off must go in hard and hold when pulled.']
+              ? [msg`One hole in a scrap piece first: the take-off must go in hard and hold when pulled.`]
               : []),
           ],
-          check: 'Each take-off stands towards its bed; the end opens for flushing.',
+          check: msg`Each take-off stands towards its bed; the end opens for flushing.`,
           tools: [
             TOOLS.tape,
             TOOLS.marker,
@@ -55,23 +56,23 @@ export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker
       const end = runEndWords(plan.build.runEnd);
       step(
         `runs/${b.block.id}`,
-        `Lay the runs of ${b.block.name}`,
+        msg`Lay the runs of ${b.block.name}`,
         HOURS.run * runs.length + HOURS.runM * runM,
         at,
         {
           does: [
-            `${runs.length} runs: cut them by the cut list, with slack, just past an emitter. Emitters look up.`,
-            'Push each onto its take-off and leave its far end open.',
-            ...(b.block.tape.lies === 'mulch' ? ['Film goes over them only after the first water.'] : []),
+            msg`${runs.length} runs: cut them by the cut list, with slack, just past an emitter. Emitters look up.`,
+            msg`Push each onto its take-off and leave its far end open.`,
+            ...(b.block.tape.lies === 'mulch' ? [msg`Film goes over them only after the first water.`] : []),
           ],
           mistakes: [
-            'Dragged over stones tape is cut before it ever runs: two carry the roll, or it turns on a stick.',
-            'Pulled tight it comes off its take-off in the first cold night.',
+            msg`Dragged over stones tape is cut before it ever runs: two carry the roll, or it turns on a stick.`,
+            msg`Pulled tight it comes off its take-off in the first cold night.`,
           ],
-          check: 'Each pulls off its take-off only with force.',
+          check: msg`Each pulls off its take-off only with force.`,
           tools: [
-            'knife or scissors',
-            'stick for the roll',
+            msg`knife or scissors`,
+            msg`stick for the roll`,
             ...(b.block.tape.kind === 'tape' ? [] : [TOOLS.water]),
           ],
           helper: true,
@@ -79,22 +80,22 @@ export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker
       );
       const staples = own.filter((u) => u.item.id === 'staple').reduce((n, u) => n + u.count, 0);
       if (staples > 0)
-        step(`staples/${b.block.id}`, `Staple the runs of ${b.block.name}`, HOURS.staple * staples, at, {
-          does: [`${staples} staples, loose over the line so that it can stretch.`],
-          mistakes: ['A staple driven home pinches the line.'],
-          check: 'The line still slides under each.',
+        step(`staples/${b.block.id}`, msg`Staple the runs of ${b.block.name}`, HOURS.staple * staples, at, {
+          does: [msg`${staples} staples, loose over the line so that it can stretch.`],
+          mistakes: [msg`A staple driven home pinches the line.`],
+          check: msg`The line still slides under each.`,
           tools: ['hammer'],
         });
-      step(`flush/${b.block.id}`, `Flush ${b.block.name}, then close its ends`, HOURS.flush, at, {
+      step(`flush/${b.block.id}`, msg`Flush ${b.block.name}, then close its ends`, HOURS.flush, at, {
         does: [
-          'Main first with its end open, then the header with its end open, then the runs two or three at a time, until the water is clear.',
-          `Close the runs’ ends ${end.words}.`,
+          msg`Main first with its end open, then the header with its end open, then the runs two or three at a time, until the water is clear.`,
+          msg`Close the runs’ ends ${end.words}.`,
         ],
         mistakes: [
-          'Runs closed before they were flushed keep the shavings of every hole you punched.',
+          msg`Runs closed before they were flushed keep the shavings of every hole you punched.`,
           end.drawback,
         ],
-        check: 'Clear water at each far end, then every emitter drips.',
+        check: msg`Clear water at each far end, then every emitter drips.`,
         tools: [],
         helper: runs.length > HELPER_FROM_RUNS,
       });
@@ -103,48 +104,48 @@ export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker
     if (plants > 0)
       step(
         `plants/${b.block.id}`,
-        `Lay small pipe and emitters at the plants of ${b.block.name}`,
+        msg`Lay small pipe and emitters at the plants of ${b.block.name}`,
         HOURS.plant * plants + HOURS.headerM * headerM,
         at,
         {
           does: [
-            `${plants} plants: lay the small pipe in their order, then set each plant’s emitters.`,
-            'Flush the pipe with its end open before the last cap goes on.',
+            msg`${plants} plants: lay the small pipe in their order, then set each plant’s emitters.`,
+            msg`Flush the pipe with its end open before the last cap goes on.`,
           ],
-          mistakes: ['A barb pushed in askew leaks under the mulch where nobody sees it.'],
-          check: 'Each emitter drips; a cup under a few fills in the time the plan tells.',
-          tools: [TOOLS.cut, 'punch for barbs'],
+          mistakes: [msg`A barb pushed in askew leaks under the mulch where nobody sees it.`],
+          check: msg`Each emitter drips; a cup under a few fills in the time the plan tells.`,
+          tools: [TOOLS.cut, msg`punch for barbs`],
         },
       );
     for (const rule of holeRules(b))
-      step(`holes/${b.block.id}`, `Open planting holes in ${b.block.name}`, HOURS.hole * rule.holes, at, {
+      step(`holes/${b.block.id}`, msg`Open planting holes in ${b.block.name}`, HOURS.hole * rule.holes, at, {
         does: [
-          `${rule.holes.toLocaleString('en-US')} holes, one every ${shown(rule.spacingM, 'spacing')} at the emitters, by the printed strip rule.`,
+          msg`${grouped(rule.holes)} holes, one every ${shown(rule.spacingM, 'spacing')} at the emitters, by the printed strip rule.`,
         ],
         mistakes: [
-          'Cut or burned beside the emitter the plant stands dry; over the line, the tool goes through it.',
+          msg`Cut or burned beside the emitter the plant stands dry; over the line, the tool goes through it.`,
         ],
-        check: 'Run the water: each wet spot shows in its hole.',
+        check: msg`Run the water: each wet spot shows in its hole.`,
         cautions:
           rule.cover === 'cover'
             ? [
-                'Burning holes: no dry grass about, water at hand, out of the smoke, and never over the laid line.',
+                msg`Burning holes: no dry grass about, water at hand, out of the smoke, and never over the laid line.`,
               ]
             : [],
-        tools: ['strip rule', rule.cover === 'cover' ? 'hole burner, or a knife' : 'bulb planter'],
+        tools: [msg`strip rule`, rule.cover === 'cover' ? msg`hole burner, or a knife` : msg`bulb planter`],
         dry: rule.cover === 'cover',
       });
     const wires = own.filter((u) => u.item.id === 'wire-joint').reduce((n, u) => n + u.count, 0) / 2;
     if (wires > 0)
-      step(`wire/${b.block.id}`, `Wire the valves of ${b.block.name}`, HOURS.valveWire * wires, at, {
+      step(`wire/${b.block.id}`, msg`Wire the valves of ${b.block.name}`, HOURS.valveWire * wires, at, {
         does: [
-          'A core to each valve and the shared one to all; every joint in a waterproof connector.',
-          'Write the valve’s number on both ends.',
+          msg`A core to each valve and the shared one to all; every joint in a waterproof connector.`,
+          msg`Write the valve’s number on both ends.`,
         ],
-        mistakes: ['A joint in plain tape works until the first wet week.'],
-        check: 'Each valve clicks when its station is turned on.',
+        mistakes: [msg`A joint in plain tape works until the first wet week.`],
+        check: msg`Each valve clicks when its station is turned on.`,
         cautions: [CAUTIONS.electric],
-        tools: ['wire stripper', 'waterproof joints'],
+        tools: [msg`wire stripper`, msg`waterproof joints`],
         dry: true,
       });
   }

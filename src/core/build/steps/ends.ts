@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { trenchesOf } from '../extras';
 import { isClamped } from '../joint';
 import { madeJoints } from '../fitter';
@@ -11,15 +12,15 @@ export function lastSteps({ plan, layout, all, step }: StepMaker): void {
   if (trenches.length > 0)
     step(
       'backfill',
-      'Fill the trenches',
+      msg`Fill the trenches`,
       trenches.reduce((s, t) => s + t.lengthM, 0) * HOURS.trenchM * FILL_SHARE,
       HEAD_PLACE,
       {
         does: [
-          'After every joint was seen under pressure: fine soil first, then the rest, trodden in layers, turf on top.',
+          msg`After every joint was seen under pressure: fine soil first, then the rest, trodden in layers, turf on top.`,
         ],
-        mistakes: ['Filled before the test the one leak is under the whole length.'],
-        check: 'The ground stands a hand’s breadth proud; it sinks in the first rain.',
+        mistakes: [msg`Filled before the test the one leak is under the whole length.`],
+        check: msg`The ground stands a hand’s breadth proud; it sinks in the first rain.`,
         tools: [TOOLS.spade],
       },
     );
@@ -27,14 +28,16 @@ export function lastSteps({ plan, layout, all, step }: StepMaker): void {
   step(
     'retighten',
     clamps
-      ? 'Tighten all clamps again after the first two runs'
-      : 'Walk every joint again after the first two runs',
+      ? msg`Tighten all clamps again after the first two runs`
+      : msg`Walk every joint again after the first two runs`,
     HOURS.walk,
     HEAD_PLACE,
     {
-      does: ['Walk every joint while the water runs, and again after the second run.'],
-      mistakes: clamps ? ['Warm pipe gives: clamps that were tight in the morning are loose at noon.'] : [],
-      check: 'Nothing drips, and the gauges read what the plan says for each set.',
+      does: [msg`Walk every joint while the water runs, and again after the second run.`],
+      mistakes: clamps
+        ? [msg`Warm pipe gives: clamps that were tight in the morning are loose at noon.`]
+        : [],
+      check: msg`Nothing drips, and the gauges read what the plan says for each set.`,
       tools: [...(clamps ? [TOOLS.driver] : []), TOOLS.gauge],
     },
   );

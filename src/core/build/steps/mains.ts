@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { pipeKind } from '../../catalog/pipes';
 import { isBuried } from '../extras';
 import { mainPlace } from '../use';
@@ -14,21 +15,21 @@ export function mainSteps({ plan, layout, shown, step, leadsTo, joints, used }: 
     const sleeves = m.crossings.filter((c) => c.thing.kind === 'lane' || c.thing.kind === 'ditch').length;
     step(
       `main/${m.to}`,
-      `Lay the main to ${leadsTo(m.to)}`,
+      msg`Lay the main to ${leadsTo(m.to)}`,
       HOURS.mainM * m.lengthM + HOURS.joint * j.count + HOURS.glued * j.glued,
       mainPlace(m.to),
       {
         does: [
-          `${shown(m.lengthM, 'length')} of ${name}${buried ? ', in its trench' : ', on the ground'}.`,
-          ...(sleeves > 0 ? ['Push the sleeves in first, and the pipe through them.'] : []),
-          ...(family === 'poly' ? ['Unroll it in the sun and let it lie flat for an hour.'] : []),
-          'Tie a bag over open ends until they are joined.',
+          msg`${shown(m.lengthM, 'length')} of ${name}${buried ? msg`, in its trench` : msg`, on the ground`}.`,
+          ...(sleeves > 0 ? [msg`Push the sleeves in first, and the pipe through them.`] : []),
+          ...(family === 'poly' ? [msg`Unroll it in the sun and let it lie flat for an hour.`] : []),
+          msg`Tie a bag over open ends until they are joined.`,
         ],
         mistakes: [
           ...habits(j),
-          ...(family === 'poly' ? ['A stiff end is softened in hot water, never over a flame.'] : []),
+          ...(family === 'poly' ? [msg`A stiff end is softened in hot water, never over a flame.`] : []),
         ],
-        check: 'Pull hard at each joint: it does not move.',
+        check: msg`Pull hard at each joint: it does not move.`,
         cautions: j.glued > 0 || family === 'pvc' ? [CAUTIONS.cement] : [],
         dry: family === 'pvc',
         warm: family === 'poly',

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isBranch } from '../../catalog/headParts';
 import { trenchesOf } from '../extras';
 import { HEAD_PLACE, mainPlace } from '../use';
@@ -8,73 +9,88 @@ import { CAUTIONS, HOURS, LOCATE, TOOLS } from './tables';
 export function sourceSteps({ plan, layout, shown, step, leadsTo, joints, used }: StepMaker): void {
   const trenches = trenchesOf(plan, layout);
   if (trenches.length > 0)
-    step('locate', 'Have buried services located', 1, HEAD_PLACE, {
+    step('locate', msg`Have buried services located`, 1, HEAD_PLACE, {
       does: [
-        'Mark where the trenches will go, and have everything that lies under them located before the first cut.',
+        msg`Mark where the trenches will go, and have everything that lies under them located before the first cut.`,
       ],
-      check: 'Each service is marked on the ground.',
+      check: msg`Each service is marked on the ground.`,
       cautions: [LOCATE],
-      tools: [TOOLS.string, 'marking paint'],
+      tools: [TOOLS.string, msg`marking paint`],
     });
   const { source } = layout;
   if (source.kind === 'tank' && used(HEAD_PLACE, 'tank', 'stand') > 0)
-    step('stand', 'Set up the stand', HOURS.stand * source.count, HEAD_PLACE, {
+    step('stand', msg`Set up the stand`, HOURS.stand * source.count, HEAD_PLACE, {
       does: [
-        `The stand bears ${shown(source.volumeL, 'volume')} in each tank, a kilogram for each litre, on level footing that cannot sink.`,
-        'Tie the tank so that wind cannot move it while it is empty.',
+        msg`The stand bears ${shown(source.volumeL, 'volume')} in each tank, a kilogram for each litre, on level footing that cannot sink.`,
+        msg`Tie the tank so that wind cannot move it while it is empty.`,
       ],
-      mistakes: ['Loose blocks sink on one side as soon as the tank is full.'],
-      check: 'A level lies true both ways, and again when the tank is half full.',
+      mistakes: [msg`Loose blocks sink on one side as soon as the tank is full.`],
+      check: msg`A level lies true both ways, and again when the tank is half full.`,
       cautions: [CAUTIONS.stand],
       helper: true,
       tools: ['level', 'spade'],
     });
   if (source.kind === 'tank')
-    step('outlet', 'Put the outlet, screen and overflow on the tank', 1.5 * source.count, HEAD_PLACE, {
+    step('outlet', msg`Put the outlet, screen and overflow on the tank`, 1.5 * source.count, HEAD_PLACE, {
       does: [
-        'Cut the outlet’s hole a finger’s breadth over the bottom, so that mud stays behind; washers on both sides of the wall.',
-        'Lead the overflow away from the stand’s feet.',
+        msg`Cut the outlet’s hole a finger’s breadth over the bottom, so that mud stays behind; washers on both sides of the wall.`,
+        msg`Lead the overflow away from the stand’s feet.`,
       ],
-      mistakes: ['A hole too near a rib or seam never seals.'],
-      check: 'Filled to over the outlet, it stays dry for an hour.',
-      tools: ['hole saw of the outlet’s size', TOOLS.wrench],
+      mistakes: [msg`A hole too near a rib or seam never seals.`],
+      check: msg`Filled to over the outlet, it stays dry for an hour.`,
+      tools: [msg`hole saw of the outlet’s size`, TOOLS.wrench],
     });
   for (const t of trenches)
-    step(`trench/${t.to}`, `Dig the trench to ${leadsTo(t.to)}`, HOURS.trenchM * t.lengthM, mainPlace(t.to), {
-      does: [
-        `${shown(t.lengthM, 'length')} long and ${shown(t.depthM, 'height')} deep (${t.because === 'frost' ? 'below the frost' : t.because === 'lane' ? 'under a lane' : 'your cover'}); string line first.`,
-        `About ${shown(t.spoilM3 * 1000, 'volume')} of soil comes out; lay it on one side, turf on the other.`,
-      ],
-      mistakes: ['Dug by eye a trench wanders, and the pipe is too short at its end.'],
-      check: 'A stick with the depth marked stands at the mark all along, and no stone lies on the bottom.',
-      cautions: [LOCATE, CAUTIONS.trench],
-      dry: true,
-      tools: [TOOLS.string, TOOLS.spade, 'depth stick'],
-    });
+    step(
+      `trench/${t.to}`,
+      msg`Dig the trench to ${leadsTo(t.to)}`,
+      HOURS.trenchM * t.lengthM,
+      mainPlace(t.to),
+      {
+        does: [
+          msg`${shown(t.lengthM, 'length')} long and ${shown(t.depthM, 'height')} deep (${t.because === 'frost' ? msg`below the frost` : t.because === 'lane' ? msg`under a lane` : msg`your cover`}); string line first.`,
+          msg`About ${shown(t.spoilM3 * 1000, 'volume')} of soil comes out; lay it on one side, turf on the other.`,
+        ],
+        mistakes: [msg`Dug by eye a trench wanders, and the pipe is too short at its end.`],
+        check: msg`A stick with the depth marked stands at the mark all along, and no stone lies on the bottom.`,
+        cautions: [LOCATE, CAUTIONS.trench],
+        dry: true,
+        tools: [TOOLS.string, TOOLS.spade, msg`depth stick`],
+      },
+    );
 
   const head = joints(HEAD_PLACE);
   const parts = plan.head.filter((p) => p.role !== 'adaptor');
   if (parts.length + head.count > 0)
-    step('head', 'Put the head together', HOURS.part * parts.length + HOURS.joint * head.count, HEAD_PLACE, {
-      does: [
-        `Lay the parts out on a board in the order of the water: ${parts.map((p) => p.name).join(' · ') || 'the pipe goes straight onto the outlet'}.`,
-        'Every arrow points away from the source. Keep ends clean: a crumb of soil in the regulator is a fault for the season.',
-      ],
-      mistakes: [
-        ...habits(head),
-        ...(parts.some((p) => isBranch(p.role))
-          ? ['A gauge that hangs down fills with dirt: its tee looks up.']
-          : []),
-      ],
-      check:
-        'Turned on with the far end shut, no joint drips, and the gauges read what the plan says when shut.',
-      cautions: [
-        ...(source.kind === 'tap' || parts.some((p) => p.role === 'backflow') ? [CAUTIONS.backflow] : []),
-        ...(source.kind === 'well' || source.kind === 'pump' || source.booster.kind !== 'none'
-          ? [CAUTIONS.electric]
-          : []),
-      ],
-      tools: [TOOLS.wrench, ...(head.clamped ? [TOOLS.driver] : []), ...(head.taped ? ['thread tape'] : [])],
-      dry: head.glued > 0,
-    });
+    step(
+      'head',
+      msg`Put the head together`,
+      HOURS.part * parts.length + HOURS.joint * head.count,
+      HEAD_PLACE,
+      {
+        does: [
+          msg`Lay the parts out on a board in the order of the water: ${parts.map((p) => p.name).join(' · ') || msg`the pipe goes straight onto the outlet`}.`,
+          msg`Every arrow points away from the source. Keep ends clean: a crumb of soil in the regulator is a fault for the season.`,
+        ],
+        mistakes: [
+          ...habits(head),
+          ...(parts.some((p) => isBranch(p.role))
+            ? [msg`A gauge that hangs down fills with dirt: its tee looks up.`]
+            : []),
+        ],
+        check: msg`Turned on with the far end shut, no joint drips, and the gauges read what the plan says when shut.`,
+        cautions: [
+          ...(source.kind === 'tap' || parts.some((p) => p.role === 'backflow') ? [CAUTIONS.backflow] : []),
+          ...(source.kind === 'well' || source.kind === 'pump' || source.booster.kind !== 'none'
+            ? [CAUTIONS.electric]
+            : []),
+        ],
+        tools: [
+          TOOLS.wrench,
+          ...(head.clamped ? [TOOLS.driver] : []),
+          ...(head.taped ? [msg`thread tape`] : []),
+        ],
+        dry: head.glued > 0,
+      },
+    );
 }

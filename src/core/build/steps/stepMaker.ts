@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { FarmLayout } from '../../layout';
 import type { FullPlan } from '../../plan';
 import { madeJoints } from '../fitter';
@@ -81,7 +82,7 @@ export function createStepMaker(plan: FullPlan, shown: Show, layout: FarmLayout,
         hoursTwo: hours * TWO_SHARE,
       });
     },
-    leadsTo: (to) => names.get(to) ?? `tee ${plan.tees.findIndex((t) => t.id === to) + 1}`,
+    leadsTo: (to) => names.get(to) ?? msg`tee ${plan.tees.findIndex((t) => t.id === to) + 1}`,
     joints(at) {
       const made = all.meetings
         .filter((m) => m.at.place === at.place && m.at.id === at.id)
@@ -109,14 +110,16 @@ export function createStepMaker(plan: FullPlan, shown: Show, layout: FarmLayout,
 /** What others did wrong at joints of these kinds. */
 export const habits = (j: MadeThere): string[] => [
   ...(j.clamped
-    ? ['Clamps go onto the pipe before the fitting goes in: two at each barb, screws on opposite sides.']
+    ? [msg`Clamps go onto the pipe before the fitting goes in: two at each barb, screws on opposite sides.`]
     : []),
   ...(j.glued > 0
-    ? ['Put everything together dry first and mark it; cement sets in seconds and nothing comes apart again.']
+    ? [
+        msg`Put everything together dry first and mark it; cement sets in seconds and nothing comes apart again.`,
+      ]
     : []),
   ...(j.taped
     ? [
-        'Thread tape goes on pipe threads only, five turns the way the thread tightens; hose threads have a washer and want none, hand-tight and a quarter more.',
+        msg`Thread tape goes on pipe threads only, five turns the way the thread tightens; hose threads have a washer and want none, hand-tight and a quarter more.`,
       ]
     : []),
 ];

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 /** Hours that one person takes (growers' reports, rounded): until their own hours are known. */
 export const HOURS = {
   trenchM: 0.12,
@@ -20,30 +21,27 @@ export const HOURS = {
 /** Two together take this share of one's time (a helper waits now and then). */
 export const TWO_SHARE = 0.6;
 
-export const LOCATE =
-  'Have buried services located before you dig: power, gas, water, telephone. The utilities’ own locators or licensed people do that.';
+export const LOCATE = msg`Have buried services located before you dig: power, gas, water, telephone. The utilities’ own locators or licensed people do that.`;
 export const CAUTIONS = {
-  backflow:
-    'Backflow protection is law on most public supplies: local water rules and licensed plumbers decide what is fitted and who fits it.',
-  electric: 'Pump and valve wiring beyond low voltage is a licensed electrician’s work.',
-  stand:
-    'A tank is heavy: a kilogram for each litre. A stand higher than about a metre, or for more than 200 kg, is designed by someone competent.',
-  cement: 'Solvent cement and primer: fresh air and gloves, no flame.',
-  trench: 'Never go into a trench that is deeper than your hip without support for its walls.',
+  backflow: msg`Backflow protection is law on most public supplies: local water rules and licensed plumbers decide what is fitted and who fits it.`,
+  electric: msg`Pump and valve wiring beyond low voltage is a licensed electrician’s work.`,
+  stand: msg`A tank is heavy: a kilogram for each litre. A stand higher than about a metre, or for more than 200 kg, is designed by someone competent.`,
+  cement: msg`Solvent cement and primer: fresh air and gloves, no flame.`,
+  trench: msg`Never go into a trench that is deeper than your hip without support for its walls.`,
 };
 
 /** Usual tools, by what has to be done. */
 export const TOOLS = {
-  cut: 'pipe cutter',
-  wrench: 'two wrenches',
-  driver: 'nut driver for clamps',
-  tape: 'measuring tape',
-  string: 'string line and stakes',
+  cut: msg`pipe cutter`,
+  wrench: msg`two wrenches`,
+  driver: msg`nut driver for clamps`,
+  tape: msg`measuring tape`,
+  string: msg`string line and stakes`,
   spade: 'spade',
-  punch: 'the hole punch',
-  drill: 'drill with pilot bit and hole saw',
-  water: 'flask of hot water',
-  marker: 'marker pen',
+  punch: msg`the hole punch`,
+  drill: msg`drill with pilot bit and hole saw`,
+  water: msg`flask of hot water`,
+  marker: msg`marker pen`,
   gauge: 'gauge',
 };
 

@@ -1,17 +1,15 @@
-import { bedWord, cropName, type FullPlan } from '../../plan';
+import { msg } from '../../language';
+import { bedsSpan, cropName, type FullPlan } from '../../plan';
 import type { AlikeBeds } from '../../sets';
 
 /** Beds that need alike by their crop and block: "lettuce in Long Field". */
 export const groupName = (g: Pick<AlikeBeds, 'crop' | 'block'>, plan: FullPlan): string =>
-  `${cropName(plan, g.crop)} in ${plan.blocks[g.block].name}`;
+  msg`${cropName(plan, g.crop)} in ${plan.blocks[g.block].name}`;
 
 /** Two groups told apart: by their beds where crop and block are the same. */
 export function apartNames(a: AlikeBeds, b: AlikeBeds, plan: FullPlan): [string, string] {
   const names: [string, string] = [groupName(a, plan), groupName(b, plan)];
   if (names[0] !== names[1]) return names;
-  const beds = ({ keys, block }: AlikeBeds): string => {
-    const word = bedWord(plan.blocks[block], keys[0]);
-    return keys.length === 1 ? `${word} ${keys[0]}` : `${word}s ${keys[0]} to ${keys.at(-1)}`;
-  };
+  const beds = ({ keys, block }: AlikeBeds): string => bedsSpan(plan.blocks[block], keys);
   return [`${names[0]} (${beds(a)})`, `${names[1]} (${beds(b)})`];
 }

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { THIN_LINE_MM } from '../../catalog/materials';
 import { bestEvenness, longestRunM } from '../../network';
 import type { Found } from '../finding';
@@ -43,8 +44,8 @@ const losesOnItsWay: Brings = (effect, cause, state) => {
 
 export const LENGTH_COMPARED = {
   holds: 'L ≤ L_max(E)',
-  measured: 'longest run at fault',
-  limit: 'keeps the target evenness',
-  source: 'Runs solved exactly at this inlet pressure and slope.',
+  measured: msg`longest run at fault`,
+  limit: msg`keeps the target evenness`,
+  source: msg`Runs solved exactly at this inlet pressure and slope.`,
 };
 export const LENGTH_BRINGS = { 'emitters-dry': losesOnItsWay, 'emitter-under': losesOnItsWay };

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { limitsOf } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, isOver, percent } from '../kind';
@@ -15,11 +16,11 @@ export const allowanceHigh = findingKind({
     return [{ grade: 'watch', place: { kind: 'source' }, measured, limit, kind: 'share', says: {} }];
   },
   words: ({ measured, limit }) => ({
-    title: `Planned on ${percent(measured)} of the measured flow`,
-    howMuch: `${percent(limit)} is usual.`,
-    why: 'Sources weaken in the dry season, neighbours draw, and gauges err: what is measured once is not there every day.',
-    tries: [`plan on ${percent(limit)}`],
+    title: msg`Planned on ${percent(measured)} of the measured flow`,
+    howMuch: msg`${percent(limit)} is usual.`,
+    why: msg`Sources weaken in the dry season, neighbours draw, and gauges err: what is measured once is not there every day.`,
+    tries: [msg`plan on ${percent(limit)}`],
   }),
-  compares: { holds: 'a ≤ a_max', measured: 'planned on', limit: 'usual', source: 'allowance' },
+  compares: { holds: 'a ≤ a_max', measured: msg`planned on`, limit: msg`usual`, source: 'allowance' },
   offers: ({ finding }) => [[[{ kind: 'allowance', share: finding.limit }]]],
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { HEAD_PARTS, isInjector } from '../../catalog/headParts';
 import { HEAD } from '../../plan';
 import type { Found } from '../finding';
@@ -21,10 +22,14 @@ export const backflowWeak = findingKind({
     return [{ grade: 'watch', place: { kind: 'part', place: HEAD, id }, says: { part: name } }];
   },
   words: ({ says }) => ({
-    title: 'This backflow preventer is seldom enough for feeding',
-    howMuch: `Feed is given on mains water behind a ${says.part}.`,
-    why: `Feeds count as a hazard: many rules ask for a reduced-pressure device or a broken tank. ${BACKFLOW_LOCAL}`,
-    tries: ['ask the water company', 'use a reduced-pressure device', 'fill a tank through open air'],
+    title: msg`This backflow preventer is seldom enough for feeding`,
+    howMuch: msg`Feed is given on mains water behind a ${says.part}.`,
+    why: msg`Feeds count as a hazard: many rules ask for a reduced-pressure device or a broken tank. ${BACKFLOW_LOCAL}`,
+    tries: [
+      msg`ask the water company`,
+      msg`use a reduced-pressure device`,
+      msg`fill a tank through open air`,
+    ],
   }),
   offers: ofSource(({ plan }) => {
     const weak = plan.head.find((p) => p.role === 'backflow');

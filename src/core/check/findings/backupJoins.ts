@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { drawnSources } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
@@ -31,15 +32,15 @@ export const backupJoins = findingKind({
   },
   words: ({ says: { source, other, valve, backflow, mains } }) => ({
     title: backflow
-      ? 'No valve shuts the backup off from the source'
-      : 'The backup joins the same pipes without backflow protection',
-    howMuch: `${other} joins where ${source} feeds${valve ? '' : ', with no valve to shut one off from the other'}${backflow ? '' : `${valve ? ',' : ' and'} with no backflow preventer of its own`}.`,
+      ? msg`No valve shuts the backup off from the source`
+      : msg`The backup joins the same pipes without backflow protection`,
+    howMuch: msg`${other} joins where ${source} feeds${valve ? '' : msg`, with no valve to shut one off from the other`}${backflow ? '' : msg`${valve ? ',' : msg` and`} with no backflow preventer of its own`}.`,
     why: mains
-      ? 'Tank, pond or well water would run into the mains, or the mains into the tank. It is law on most public supplies to keep them apart; local rules and licensed plumbers decide how.'
-      : 'One source would run into the other.',
+      ? msg`Tank, pond or well water would run into the mains, or the mains into the tank. It is law on most public supplies to keep them apart; local rules and licensed plumbers decide how.`
+      : msg`One source would run into the other.`,
     tries: [
-      ...(valve ? [] : ['put a valve on each, and shut the one not in use']),
-      ...(backflow ? [] : ['put a proper backflow preventer on the backup']),
+      ...(valve ? [] : [msg`put a valve on each, and shut the one not in use`]),
+      ...(backflow ? [] : [msg`put a proper backflow preventer on the backup`]),
     ],
   }),
   offers: ofSource(({ plan }) => [

@@ -1,3 +1,4 @@
+import { fixed, msg } from '../../language';
 import { emitterLph } from '../../hydraulics/emitter';
 import { emitterOf } from '../../network';
 import { limitsOf } from '../../plan';
@@ -35,15 +36,18 @@ export const bedsUnlike = findingKind({
       };
     }),
   words: ({ measured, says }, show) => ({
-    title: 'Beds on one valve differ',
-    howMuch: `They give from ${show(says.leastLphPerM, 'flowPerLength')} to ${show(says.mostLphPerM, 'flowPerLength')}, ${measured.toFixed(1)} times as much.`,
-    why: 'One valve gives them the same minutes: either the one gets too much or the other stays dry.',
-    tries: ['lay the same in all beds of the block', 'put a valve at each take-off and water them in turn'],
+    title: msg`Beds on one valve differ`,
+    howMuch: msg`They give from ${show(says.leastLphPerM, 'flowPerLength')} to ${show(says.mostLphPerM, 'flowPerLength')}, ${fixed(measured, 1)} times as much.`,
+    why: msg`One valve gives them the same minutes: either the one gets too much or the other stays dry.`,
+    tries: [
+      msg`lay the same in all beds of the block`,
+      msg`put a valve at each take-off and water them in turn`,
+    ],
   }),
   compares: {
     holds: 'q_most / q_least ≤ s',
-    measured: 'times as much',
-    limit: 'at most',
+    measured: msg`times as much`,
+    limit: msg`at most`,
     source: 'unlikeRates',
   },
   offers: ofBlock((block) => [[[{ kind: 'lay-alike', block: block.id }]]]),

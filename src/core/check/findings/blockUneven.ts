@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { bestEvenness } from '../../network';
 import type { Found } from '../finding';
 import { findingKind, isUnder, percent } from '../kind';
@@ -32,16 +33,20 @@ export const blockUneven = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `The block waters ${percent(measured)} evenly`,
-    howMuch: `The target is ${percent(limit)}. Runs start at anything from ${show(says.lowKpa, 'pressure')} to ${show(says.highKpa, 'pressure')}.`,
-    why: 'The ground and the header give the runs different pressures to start with.',
-    tries: ['use a wider header', 'feed the header from its middle', 'lay the header on level ground'],
+    title: msg`The block waters ${percent(measured)} evenly`,
+    howMuch: msg`The target is ${percent(limit)}. Runs start at anything from ${show(says.lowKpa, 'pressure')} to ${show(says.highKpa, 'pressure')}.`,
+    why: msg`The ground and the header give the runs different pressures to start with.`,
+    tries: [
+      msg`use a wider header`,
+      msg`feed the header from its middle`,
+      msg`lay the header on level ground`,
+    ],
   }),
   compares: {
     holds: 'E ≥ E_target',
-    measured: 'evenness',
-    limit: 'target',
-    source: 'The plan’s own target.',
+    measured: msg`evenness`,
+    limit: msg`target`,
+    source: msg`The plan’s own target.`,
   },
   offers: all(middleFeed, widerHeader, smallerHoles, otherMaterial('compensating')),
 });

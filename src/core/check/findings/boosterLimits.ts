@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind, isOver } from '../kind';
 import { fewerAtOnce } from '../offers';
@@ -25,21 +26,21 @@ export const boosterLimits = findingKind({
   },
   words: ({ measured, limit, kind, says }, show) => ({
     title: says.ofFlow
-      ? 'More flows than the booster may pass'
-      : 'Shut valves drive the booster over its high cut-out',
-    howMuch: `${show(measured, kind)}; its limit is ${show(limit, kind)}.`,
+      ? msg`More flows than the booster may pass`
+      : msg`Shut valves drive the booster over its high cut-out`,
+    howMuch: msg`${show(measured, kind)}; its limit is ${show(limit, kind)}.`,
     why: says.ofFlow
-      ? 'Beyond its greatest flow its motor is overloaded.'
-      : 'Its cut-out then stops it each time, and what comes after it must hold that pressure.',
+      ? msg`Beyond its greatest flow its motor is overloaded.`
+      : msg`Its cut-out then stops it each time, and what comes after it must hold that pressure.`,
     tries: says.ofFlow
-      ? ['water fewer beds at once', 'use a larger booster']
+      ? [msg`water fewer beds at once`, msg`use a larger booster`]
       : [
-          'use a variable-speed booster',
-          'put a relief or regulating valve after it',
-          'set the cut-out higher, if the parts allow',
+          msg`use a variable-speed booster`,
+          msg`put a relief or regulating valve after it`,
+          msg`set the cut-out higher, if the parts allow`,
         ],
   }),
-  compares: { holds: 'x ≤ x_limit', measured: 'there is', limit: 'its limit', source: 'label' },
+  compares: { holds: 'x ≤ x_limit', measured: msg`there is`, limit: msg`its limit`, source: 'label' },
   apart: ({ says }) => String(says.ofFlow),
   alike: ({ says }) => String(says.ofFlow),
   offers: fewerAtOnce,

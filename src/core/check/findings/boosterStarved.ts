@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { kpaAt } from '../../network';
 import type { Found } from '../finding';
 import { always, findingKind, isUnder } from '../kind';
@@ -28,20 +29,20 @@ export const boosterStarved = findingKind({
     ];
   },
   words: ({ measured, limit, says }, show) => ({
-    title: 'The booster’s cut-out stops it',
-    howMuch: `At ${show(says.flowLph, 'flow')} only ${show(measured, 'pressure')} is left before it; it stops under ${show(limit, 'pressure')}.`,
-    why: 'A booster adds pressure, not water: it draws a weak source down until pipes collapse or neighbours run dry.',
+    title: msg`The booster’s cut-out stops it`,
+    howMuch: msg`At ${show(says.flowLph, 'flow')} only ${show(measured, 'pressure')} is left before it; it stops under ${show(limit, 'pressure')}.`,
+    why: msg`A booster adds pressure, not water: it draws a weak source down until pipes collapse or neighbours run dry.`,
     tries: [
-      'water fewer beds at once',
-      'use a wider pipe before the booster',
-      'fill a tank and pump from that',
+      msg`water fewer beds at once`,
+      msg`use a wider pipe before the booster`,
+      msg`fill a tank and pump from that`,
     ],
   }),
   compares: {
     holds: 'p_before ≥ p_cut-out',
-    measured: 'before the booster',
-    limit: 'its low cut-out',
-    source: 'The booster’s setting; the source’s curve with the allowance off.',
+    measured: msg`before the booster`,
+    limit: msg`its low cut-out`,
+    source: msg`The booster’s setting; the source’s curve with the allowance off.`,
   },
   brings: { 'flow-short': always },
   offers: all(fewerAtOnce, lowerFlowEverywhere),

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isTimed } from '../../catalog/headParts';
 import { HEAD, type Part } from '../../plan';
 import type { Found } from '../finding';
@@ -30,10 +31,13 @@ export const breakerStands = findingKind({
     ];
   },
   words: ({ says }) => ({
-    title: `A ${says.valve} after the ${says.part} keeps it under pressure`,
-    howMuch: `When the ${says.valve} is shut, the ${says.part} stands under the full pressure of the source.`,
-    why: `Plain hose vacuum breakers are not made for standing pressure: after some hours they stick, and then do not open when they should. ${BACKFLOW_LOCAL}`,
-    tries: ['put the valve before it', 'use a double check valve or another kind made for standing pressure'],
+    title: msg`A ${says.valve} after the ${says.part} keeps it under pressure`,
+    howMuch: msg`When the ${says.valve} is shut, the ${says.part} stands under the full pressure of the source.`,
+    why: msg`Plain hose vacuum breakers are not made for standing pressure: after some hours they stick, and then do not open when they should. ${BACKFLOW_LOCAL}`,
+    tries: [
+      msg`put the valve before it`,
+      msg`use a double check valve or another kind made for standing pressure`,
+    ],
   }),
   offers: ofPart(({ place, part }) => [
     [
@@ -44,7 +48,7 @@ export const breakerStands = findingKind({
           id: part.id,
           part: 'double-check',
           from: part.name,
-          name: 'double check valve',
+          name: msg`double check valve`,
         },
       ],
     ],

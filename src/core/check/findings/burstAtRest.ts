@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { ON_LIMIT_KPA } from '../../plan';
 import { findingKind, sameBlock } from '../kind';
 import type { Found } from '../finding';
@@ -26,19 +27,19 @@ export const burstAtRest = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `Too much pressure with the valves shut: ${show(measured, 'pressure')}`,
-    howMuch: `With nothing drawn, or one bed open, the lowest tape comes to ${show(measured, 'pressure')}; it is rated ${show(limit, 'pressure')}.`,
+    title: msg`Too much pressure with the valves shut: ${show(measured, 'pressure')}`,
+    howMuch: msg`With nothing drawn, or one bed open, the lowest tape comes to ${show(measured, 'pressure')}; it is rated ${show(limit, 'pressure')}.`,
     why: says.regulated
-      ? 'The regulator’s set pressure, and what the fall below it adds, are more than the wall holds.'
-      : `Nothing holds back the source’s shut pressure of ${show(says.shutKpa, 'pressure')}: at night, while a single bed waters, or while the sets change.`,
+      ? msg`The regulator’s set pressure, and what the fall below it adds, are more than the wall holds.`
+      : msg`Nothing holds back the source’s shut pressure of ${show(says.shutKpa, 'pressure')}: at night, while a single bed waters, or while the sets change.`,
     tries: says.regulated
-      ? ['choose a lower set pressure', 'lay tape with a thicker wall']
-      : ['put a regulator before the tape'],
+      ? [msg`choose a lower set pressure`, msg`lay tape with a thicker wall`]
+      : [msg`put a regulator before the tape`],
   }),
   compares: {
     holds: 'p_rest + ρ·g·z ≤ p_rated',
-    measured: 'at the lowest tape with nothing drawn',
-    limit: 'its rating',
+    measured: msg`at the lowest tape with nothing drawn`,
+    limit: msg`its rating`,
     source: 'label',
   },
   brings: { 'emitter-over': sameBlock },

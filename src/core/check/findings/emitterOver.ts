@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { bedsWhere } from '../../network';
 import { ON_LIMIT_KPA, onlyPlaces } from '../../plan';
 import type { Found } from '../finding';
@@ -31,15 +32,15 @@ export const emitterOver = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `Too much pressure while watering, ${inBeds(says.beds, says.plants)}`,
-    howMuch: `The strongest emitter gets ${show(measured, 'pressure')}; the tape is rated ${show(limit, 'pressure')}.`,
-    why: 'Above its rating tape swells, sprays at the take-offs and bursts.',
-    tries: ['put in a regulator, or set it lower', 'lay tape with a thicker wall'],
+    title: msg`Too much pressure while watering, ${inBeds(says.beds, says.plants)}`,
+    howMuch: msg`The strongest emitter gets ${show(measured, 'pressure')}; the tape is rated ${show(limit, 'pressure')}.`,
+    why: msg`Above its rating tape swells, sprays at the take-offs and bursts.`,
+    tries: [msg`put in a regulator, or set it lower`, msg`lay tape with a thicker wall`],
   }),
   compares: {
     holds: 'p_max ≤ p_rated',
-    measured: 'at the strongest emitter',
-    limit: 'its rating',
+    measured: msg`at the strongest emitter`,
+    limit: msg`its rating`,
     source: 'label',
   },
   offers: all(lessPressure, ownRegulator, thickerWall),

@@ -1,7 +1,8 @@
+import { fixed, forms, msg } from '../../language';
 import { bedsWhere, dripsEvenly } from '../../network';
-import { ON_LIMIT_KPA, onlyPlaces } from '../../plan';
+import { bedsCount, ON_LIMIT_KPA, onlyPlaces } from '../../plan';
 import type { Found } from '../finding';
-import { findingKind, inBeds, percent, plural } from '../kind';
+import { findingKind, inBeds, percent } from '../kind';
 import { forWeakEmitters } from '../offers';
 import type { State } from '../states';
 
@@ -50,27 +51,27 @@ export const emitterUnder = findingKind({
   words: ({ measured, limit, says }, show) =>
     says.drips
       ? {
-          title: `Drips at ${percent(says.share)} of the label’s flow: water ${(1 / says.share).toFixed(1)} times as long`,
-          howMuch: `The weakest emitter gets ${show(measured, 'pressure')}, the maker’s least is ${show(limit, 'pressure')}. The emitters still drip ${percent(says.evenness)} evenly.`,
-          why: 'The label’s least pressure is the maker’s limit. Below it the drops come slower, and small openings clog sooner.',
-          tries: ['water longer', 'keep the filter fine and clean', 'raise the tank'],
+          title: msg`Drips at ${percent(says.share)} of the label’s flow: water ${fixed(1 / says.share, 1)} times as long`,
+          howMuch: msg`The weakest emitter gets ${show(measured, 'pressure')}, the maker’s least is ${show(limit, 'pressure')}. The emitters still drip ${percent(says.evenness)} evenly.`,
+          why: msg`The label’s least pressure is the maker’s limit. Below it the drops come slower, and small openings clog sooner.`,
+          tries: [msg`water longer`, msg`keep the filter fine and clean`, msg`raise the tank`],
         }
       : {
-          title: `Too little pressure ${inBeds(says.beds, says.plants)}`,
-          howMuch: `The weakest emitter gets ${show(measured, 'pressure')}; ${show(limit, 'pressure')} is needed. ${says.beds} of ${plural(says.ofBeds, says.plants ? 'plant' : 'bed')} ${says.beds === 1 ? 'is' : 'are'} under it.`,
-          why: 'Below their least working pressure emitters drip unevenly, and what little there is goes to those nearest the water.',
+          title: msg`Too little pressure ${inBeds(says.beds, says.plants)}`,
+          howMuch: msg`The weakest emitter gets ${show(measured, 'pressure')}; ${show(limit, 'pressure')} is needed. ${says.beds} of ${bedsCount(says.ofBeds, says.plants)} ${forms(says.beds, 'is', 'are')} under it.`,
+          why: msg`Below their least working pressure emitters drip unevenly, and what little there is goes to those nearest the water.`,
           tries: [
-            'water fewer beds at once',
-            'lay something of lower flow',
-            'feed the header from its middle',
-            'use a wider header or main',
-            'raise the set pressure or the tank',
+            msg`water fewer beds at once`,
+            msg`lay something of lower flow`,
+            msg`feed the header from its middle`,
+            msg`use a wider header or main`,
+            msg`raise the set pressure or the tank`,
           ],
         },
   compares: {
     holds: 'p_min ≥ p_least',
-    measured: 'at the weakest emitter',
-    limit: 'least working pressure',
+    measured: msg`at the weakest emitter`,
+    limit: msg`least working pressure`,
     source: 'label',
   },
   offers: forWeakEmitters,

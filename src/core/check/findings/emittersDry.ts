@@ -1,7 +1,8 @@
+import { forms, msg } from '../../language';
 import { bedsWhere } from '../../network';
-import { onlyPlaces } from '../../plan';
+import { bedsCount, onlyPlaces } from '../../plan';
 import type { Found } from '../finding';
-import { findingKind, inBeds, plural, sameBlock } from '../kind';
+import { findingKind, inBeds, sameBlock } from '../kind';
 import { forWeakEmitters } from '../offers';
 import type { State } from '../states';
 
@@ -30,22 +31,22 @@ export const emittersDry = findingKind({
       };
     }),
   words: ({ limit, says }, show) => ({
-    title: `Dry emitters ${inBeds(says.beds, says.plants)}`,
-    howMuch: `No pressure is left before the end of the worst run; ${show(limit, 'pressure')} is needed there. ${says.beds} of ${plural(says.ofBeds, says.plants ? 'plant' : 'bed')} ${says.beds === 1 ? 'has' : 'have'} dry emitters.`,
-    why: 'The pipes, the emitters nearer the water and the rise of the ground take all there is.',
+    title: msg`Dry emitters ${inBeds(says.beds, says.plants)}`,
+    howMuch: msg`No pressure is left before the end of the worst run; ${show(limit, 'pressure')} is needed there. ${says.beds} of ${bedsCount(says.ofBeds, says.plants)} ${forms(says.beds, 'has', 'have')} dry emitters.`,
+    why: msg`The pipes, the emitters nearer the water and the rise of the ground take all there is.`,
     tries: [
-      'water fewer beds at once',
-      'lay something of lower flow',
-      'feed the header from its middle',
-      'use a wider header or main',
-      'raise the set pressure or the tank',
+      msg`water fewer beds at once`,
+      msg`lay something of lower flow`,
+      msg`feed the header from its middle`,
+      msg`use a wider header or main`,
+      msg`raise the set pressure or the tank`,
     ],
   }),
   compares: {
     holds: 'p_min > 0',
-    measured: 'at the weakest emitter',
-    limit: 'least working pressure',
-    source: 'Solved emitter by emitter.',
+    measured: msg`at the weakest emitter`,
+    limit: msg`least working pressure`,
+    source: msg`Solved emitter by emitter.`,
   },
   brings: { 'block-uneven': sameBlock },
   offers: forWeakEmitters,

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { jointWords, meetingsOf, type Meeting } from '../../build';
 import { HEAD } from '../../plan';
 import type { Found, Place } from '../finding';
@@ -42,12 +43,12 @@ export const endsUnlike = findingKind({
     });
   },
   words: ({ says }) => ({
-    title: `The ${says.before} and the ${says.after} cannot be joined`,
-    howMuch: `One ends in ${says.outEnd}, the other begins with ${says.inEnd}, and no stock fittings lead from the one to the other.`,
-    why: 'Threads of two standards look alike, catch for a turn, and leak or strip under pressure.',
+    title: msg`The ${says.before} and the ${says.after} cannot be joined`,
+    howMuch: msg`One ends in ${says.outEnd}, the other begins with ${says.inEnd}, and no stock fittings lead from the one to the other.`,
+    why: msg`Threads of two standards look alike, catch for a turn, and leak or strip under pressure.`,
     tries: [
-      'choose a part with ends of the standard that the rest of the plan has',
-      'say in Build which standard the plan keeps to',
+      msg`choose a part with ends of the standard that the rest of the plan has`,
+      msg`say in Build which standard the plan keeps to`,
     ],
   }),
   alike: ({ says }) => `${says.before} ${says.after}`,

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { evennessOf, looksAtAll } from '../../network';
 import type { Tape } from '../../plan';
 import type { Found } from '../finding';
@@ -81,20 +82,20 @@ export const farmUneven = findingKind({
     });
   },
   words: ({ measured, limit, says }, show) => ({
-    title: `${says.blocks} blocks of one material water ${percent(measured)} evenly together`,
-    howMuch: `The target is ${percent(limit)}. Emitters give from ${show(says.minLph, 'emitterFlow')} to ${show(says.maxLph, 'emitterFlow')} from block to block.`,
-    why: 'Each block is even in itself, but they start at different pressures: the same minutes give different water.',
+    title: msg`${says.blocks} blocks of one material water ${percent(measured)} evenly together`,
+    howMuch: msg`The target is ${percent(limit)}. Emitters give from ${show(says.minLph, 'emitterFlow')} to ${show(says.maxLph, 'emitterFlow')} from block to block.`,
+    why: msg`Each block is even in itself, but they start at different pressures: the same minutes give different water.`,
     tries: [
-      'give each block a regulator of its own',
-      'set the regulators alike',
-      'give the blocks different times',
+      msg`give each block a regulator of its own`,
+      msg`set the regulators alike`,
+      msg`give the blocks different times`,
     ],
   }),
   compares: {
     holds: 'E ≥ E_target',
-    measured: 'evenness over all blocks of one material',
-    limit: 'target',
-    source: 'The plan’s own target.',
+    measured: msg`evenness over all blocks of one material`,
+    limit: msg`target`,
+    source: msg`The plan’s own target.`,
   },
   offers: ownRegulator,
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { headerSpeeds } from '../../network';
 import { limitsOf } from '../../plan';
 import type { Found } from '../finding';
@@ -22,7 +23,7 @@ export const fastWater = findingKind({
         measured: fastest.velocityMps,
         limit,
         kind: 'velocity',
-        says: { flowLph: fastest.flowLph, boreMm: fastest.laid.piece.boreMm, what: 'main' },
+        says: { flowLph: fastest.flowLph, boreMm: fastest.laid.piece.boreMm, what: msg`main` },
       });
     for (const block of results.blocks) {
       const measured = Math.max(0, ...headerSpeeds(results, block));
@@ -33,18 +34,18 @@ export const fastWater = findingKind({
           measured,
           limit,
           kind: 'velocity',
-          says: { flowLph: block.flowLph, boreMm: plan.blocks[block.index].header.boreMm, what: 'header' },
+          says: { flowLph: block.flowLph, boreMm: plan.blocks[block.index].header.boreMm, what: msg`header` },
         });
     }
     return found;
   },
   words: ({ measured, limit, says }, show) => ({
-    title: `Water runs fast in the ${says.what}`,
-    howMuch: `${show(measured, 'velocity')} at ${show(says.flowLph, 'flow')} in a bore of ${show(says.boreMm, 'bore')}; ${show(limit, 'velocity')} is the usual limit.`,
-    why: 'Fast water loses pressure with its square, and causes more water hammer when it is stopped.',
-    tries: ['use the next wider pipe', 'water fewer beds at once'],
+    title: msg`Water runs fast in the ${says.what}`,
+    howMuch: msg`${show(measured, 'velocity')} at ${show(says.flowLph, 'flow')} in a bore of ${show(says.boreMm, 'bore')}; ${show(limit, 'velocity')} is the usual limit.`,
+    why: msg`Fast water loses pressure with its square, and causes more water hammer when it is stopped.`,
+    tries: [msg`use the next wider pipe`, msg`water fewer beds at once`],
   }),
-  compares: { holds: 'V ≤ V_max', measured: 'speed', limit: 'usual', source: 'velocityMps' },
+  compares: { holds: 'V ≤ V_max', measured: msg`speed`, limit: msg`usual`, source: 'velocityMps' },
   alike: ({ says }) => says.what,
   offers: (context) => [
     ...fewerAtOnce(context),

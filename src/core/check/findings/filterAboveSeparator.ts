@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isFilter } from '../../catalog/headParts';
 import { HEAD } from '../../plan';
 import type { Found } from '../finding';
@@ -24,10 +25,10 @@ export const filterAboveSeparator = findingKind({
     ];
   },
   words: ({ says }) => ({
-    title: 'The filter comes before the sand separator',
-    howMuch: `The ${says.filter} comes before the ${says.separator}.`,
-    why: 'The sand that the separator should take out fills and wears the filter.',
-    tries: ['move the separator first'],
+    title: msg`The filter comes before the sand separator`,
+    howMuch: msg`The ${says.filter} comes before the ${says.separator}.`,
+    why: msg`The sand that the separator should take out fills and wears the filter.`,
+    tries: [msg`move the separator first`],
   }),
   offers: movedAfter((p) => p.role === 'separator', 'after'),
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isFilter, ROLE_WORDS } from '../../catalog/headParts';
 import { waterKind } from '../../catalog/water';
 import type { FullPlan, Part } from '../../plan';
@@ -44,7 +45,7 @@ export const filterUnfit = findingKind({
         says: {
           water: water.name,
           filter: filters[0].name,
-          kinds: water.filters.map((r) => ROLE_WORDS[r]).join(' or '),
+          kinds: water.filters.map((r) => ROLE_WORDS[r]).join(msg` or `),
           before: needed ? ROLE_WORDS[needed] : '',
           avoid: water.avoid,
           wrong,
@@ -55,17 +56,17 @@ export const filterUnfit = findingKind({
   },
   words: ({ measured, limit, says }) => ({
     title: says.wrong
-      ? `The ${says.filter} does not suit ${says.water} water`
+      ? msg`The ${says.filter} does not suit ${says.water} water`
       : says.coarse
-        ? `The filter is too coarse for ${says.water} water`
-        : `${capital(says.water)} water needs a ${says.before} first`,
+        ? msg`The filter is too coarse for ${says.water} water`
+        : msg`${capital(says.water)} water needs a ${says.before} first`,
     howMuch: says.coarse
-      ? `Its finest mesh is ${measured}; it needs at least ${limit}.`
-      : `For it: ${says.before ? `a ${says.before}, then a ` : ''}${says.kinds} of at least ${limit} mesh.`,
+      ? msg`Its finest mesh is ${measured}; it needs at least ${limit}.`
+      : msg`For it: ${says.before ? msg`a ${says.before}, then a ` : ''}${says.kinds} of at least ${limit} mesh.`,
     why: says.avoid,
     tries: [
-      ...(says.before ? [`put a ${says.before} before the filter`] : []),
-      ...(says.wrong || says.coarse ? [`change it for a ${says.kinds} of ${limit} mesh or finer`] : []),
+      ...(says.before ? [msg`put a ${says.before} before the filter`] : []),
+      ...(says.wrong || says.coarse ? [msg`change it for a ${says.kinds} of ${limit} mesh or finer`] : []),
     ],
   }),
   apart: ({ says }) => says.water,

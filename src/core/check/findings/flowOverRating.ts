@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind, isOver } from '../kind';
 import { all, fewerAtOnce, sized } from '../offers';
@@ -25,12 +26,12 @@ export const flowOverRating = findingKind({
         : [],
     ),
   words: ({ measured, limit, says }, show) => ({
-    title: `More flows through the ${says.part} than it is made for`,
-    howMuch: `${show(measured, 'flow')} flows; its rating is ${show(limit, 'flow')}.`,
-    why: 'Beyond its rating a filter presses dirt through, a meter wears and reads wrong, a valve chatters, and each eats pressure.',
-    tries: ['use the next size', 'water fewer beds at once'],
+    title: msg`More flows through the ${says.part} than it is made for`,
+    howMuch: msg`${show(measured, 'flow')} flows; its rating is ${show(limit, 'flow')}.`,
+    why: msg`Beyond its rating a filter presses dirt through, a meter wears and reads wrong, a valve chatters, and each eats pressure.`,
+    tries: [msg`use the next size`, msg`water fewer beds at once`],
   }),
-  compares: { holds: 'Q ≤ Q_max', measured: 'flow through it', limit: 'at most', source: 'label' },
+  compares: { holds: 'Q ≤ Q_max', measured: msg`flow through it`, limit: msg`at most`, source: 'label' },
   alike: ({ place, says }) => (place.kind === 'part' && place.place === 'head' ? place.id : says.part),
   offers: all(sized(), fewerAtOnce),
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Found } from '../finding';
 import { always, findingKind, isOver } from '../kind';
 import {
@@ -41,25 +42,25 @@ export const flowShort = findingKind({
   words: ({ measured, limit, says }, show) => ({
     title:
       limit > 0
-        ? `The source is ${show(says.shortLph, 'flow')} short`
-        : `The source cannot reach the ${show(says.neededKpa, 'pressure')} this takes`,
+        ? msg`The source is ${show(says.shortLph, 'flow')} short`
+        : msg`The source cannot reach the ${show(says.neededKpa, 'pressure')} this takes`,
     howMuch:
       limit > 0
-        ? `The beds ask for ${show(measured, 'flow')}; at the ${show(says.neededKpa, 'pressure')} that takes, the source gives ${show(limit, 'flow')} with the allowance taken off.`
-        : `The beds ask for ${show(measured, 'flow')} at ${show(says.neededKpa, 'pressure')}; shut, the source has ${show(says.shutKpa, 'pressure')}.`,
-    why: 'A source gives less the more pressure is asked of it. The flow into an open bucket comes at no pressure at all and is not there behind a regulator.',
+        ? msg`The beds ask for ${show(measured, 'flow')}; at the ${show(says.neededKpa, 'pressure')} that takes, the source gives ${show(limit, 'flow')} with the allowance taken off.`
+        : msg`The beds ask for ${show(measured, 'flow')} at ${show(says.neededKpa, 'pressure')}; shut, the source has ${show(says.shutKpa, 'pressure')}.`,
+    why: msg`A source gives less the more pressure is asked of it. The flow into an open bucket comes at no pressure at all and is not there behind a regulator.`,
     tries: [
-      'water fewer beds at once',
-      'lay a lower-flow tape',
-      'use a wider main or hose',
-      'choose a lower set pressure, if the tape’s window allows',
+      msg`water fewer beds at once`,
+      msg`lay a lower-flow tape`,
+      msg`use a wider main or hose`,
+      msg`choose a lower set pressure, if the tape’s window allows`,
     ],
   }),
   compares: {
     holds: 'Q_asked ≤ Q(p_needed)',
-    measured: 'asked',
-    limit: 'the source gives at that pressure',
-    source: 'The source’s curve with the allowance off; solved demand.',
+    measured: msg`asked`,
+    limit: msg`the source gives at that pressure`,
+    source: msg`The source’s curve with the allowance off; solved demand.`,
   },
   brings: { 'regulator-starved': always, 'emitters-dry': always, 'emitter-under': always },
   offers: all(fewerAtOnce, lowerFlowEverywhere, widerMain, widerPart, lessPressure, booster, raisedTank),

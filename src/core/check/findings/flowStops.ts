@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind, isUnder } from '../kind';
 import { ofSource } from '../offers';
@@ -26,16 +27,16 @@ export const flowStops = findingKind({
     ];
   },
   words: ({ measured, limit }, show) => ({
-    title: 'Too little flows for the flow switch',
-    howMuch: `The beds take ${show(measured, 'flow')}; the switch stops the pump where less than ${show(limit, 'flow')} flows.`,
-    why: 'The pump stops and starts again and again, and each start wears motor and switch.',
-    tries: ['water more beds at once', 'use a pressure tank with a switch instead'],
+    title: msg`Too little flows for the flow switch`,
+    howMuch: msg`The beds take ${show(measured, 'flow')}; the switch stops the pump where less than ${show(limit, 'flow')} flows.`,
+    why: msg`The pump stops and starts again and again, and each start wears motor and switch.`,
+    tries: [msg`water more beds at once`, msg`use a pressure tank with a switch instead`],
   }),
   compares: {
     holds: 'Q ≥ Q_least',
-    measured: 'drawn',
-    limit: 'flow that keeps the pump on',
-    source: 'The switch’s label.',
+    measured: msg`drawn`,
+    limit: msg`flow that keeps the pump on`,
+    source: msg`The switch’s label.`,
   },
   offers: ofSource(() => [[[{ kind: 'pressure-tank' }]]]),
   restsOn: ['source'],

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind, isUnder } from '../kind';
 import { sized } from '../offers';
@@ -24,12 +25,12 @@ export const flowUnderRating = findingKind({
         : [],
     ),
   words: ({ measured, limit, says }, show) => ({
-    title: `Too little flows for the ${says.part}`,
-    howMuch: `${show(measured, 'flow')} flows; it works from ${show(limit, 'flow')}.`,
-    why: 'A separator must spin to throw sand out; a meter or injector needs flow to turn.',
-    tries: ['use the next smaller size', 'water more beds at once'],
+    title: msg`Too little flows for the ${says.part}`,
+    howMuch: msg`${show(measured, 'flow')} flows; it works from ${show(limit, 'flow')}.`,
+    why: msg`A separator must spin to throw sand out; a meter or injector needs flow to turn.`,
+    tries: [msg`use the next smaller size`, msg`water more beds at once`],
   }),
-  compares: { holds: 'Q ≥ Q_min', measured: 'flow through it', limit: 'at least', source: 'label' },
+  compares: { holds: 'Q ≥ Q_min', measured: msg`flow through it`, limit: msg`at least`, source: 'label' },
   alike: ({ place, says }) => (place.kind === 'part' && place.place === 'head' ? place.id : says.part),
   offers: sized(),
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { headerLoss } from '../../network';
 import { limitsOf } from '../../plan';
 import type { Found } from '../finding';
@@ -38,15 +39,19 @@ export const headerSmall = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `The header loses ${percent(says.share)} of its pressure to friction`,
-    howMuch: `${show(measured, 'pressure')} is lost in a bore of ${show(says.boreMm, 'bore')} at ${show(says.flowLph, 'flow')}; up to ${show(limit, 'pressure')} is usual. It is ${percent(says.shareOfBlock)} of all that is lost in the block.`,
-    why: 'The far beds start with what the header leaves them.',
-    tries: ['water fewer beds at once', 'feed the header from its middle', 'use the next wider header'],
+    title: msg`The header loses ${percent(says.share)} of its pressure to friction`,
+    howMuch: msg`${show(measured, 'pressure')} is lost in a bore of ${show(says.boreMm, 'bore')} at ${show(says.flowLph, 'flow')}; up to ${show(limit, 'pressure')} is usual. It is ${percent(says.shareOfBlock)} of all that is lost in the block.`,
+    why: msg`The far beds start with what the header leaves them.`,
+    tries: [
+      msg`water fewer beds at once`,
+      msg`feed the header from its middle`,
+      msg`use the next wider header`,
+    ],
   }),
   compares: {
     holds: 'Σh ≤ s · p_feed',
-    measured: 'friction to the worst take-off',
-    limit: 'bearable',
+    measured: msg`friction to the worst take-off`,
+    limit: msg`bearable`,
     source: 'headerShare',
   },
   brings: {

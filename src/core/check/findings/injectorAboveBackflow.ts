@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isInjector } from '../../catalog/headParts';
 import { HEAD } from '../../plan';
 import type { Found } from '../finding';
@@ -24,10 +25,10 @@ export const injectorAboveBackflow = findingKind({
     ];
   },
   words: ({ says }) => ({
-    title: 'Feed is given above the backflow preventer',
-    howMuch: `The ${says.injector} comes before the ${says.preventer}.`,
-    why: 'What is injected there can run back into the source: the preventer guards only what lies before it.',
-    tries: ['move the injector below the backflow preventer'],
+    title: msg`Feed is given above the backflow preventer`,
+    howMuch: msg`The ${says.injector} comes before the ${says.preventer}.`,
+    why: msg`What is injected there can run back into the source: the preventer guards only what lies before it.`,
+    tries: [msg`move the injector below the backflow preventer`],
   }),
   offers: movedAfter((p) => p.role === 'backflow', 'after'),
 });

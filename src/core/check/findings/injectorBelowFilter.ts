@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isFilter, isInjector } from '../../catalog/headParts';
 import { HEAD } from '../../plan';
 import type { Found } from '../finding';
@@ -30,10 +31,10 @@ export const injectorBelowFilter = findingKind({
     ];
   },
   words: ({ says }) => ({
-    title: 'Feed is given below the filter',
-    howMuch: `The ${says.injector} comes after the ${says.filter}.`,
-    why: 'Crumbs and slime of the feed go straight into the emitters. Between backflow preventer and filter they are caught.',
-    tries: ['move the injector above the filter'],
+    title: msg`Feed is given below the filter`,
+    howMuch: msg`The ${says.injector} comes after the ${says.filter}.`,
+    why: msg`Crumbs and slime of the feed go straight into the emitters. Between backflow preventer and filter they are caught.`,
+    tries: [msg`move the injector above the filter`],
   }),
   offers: movedAfter((p) => isFilter(p.role), 'before'),
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { pipeKind } from '../../catalog/pipes';
 import { headerCrossings } from '../../layout';
 import type { Found, Place } from '../finding';
@@ -43,21 +44,21 @@ export const laneCrossed = findingKind({
   },
   words: ({ measured, says }, show) => ({
     title: says.through
-      ? `A pipe runs through the ${says.thing}`
+      ? msg`A pipe runs through the ${says.thing}`
       : says.flat
-        ? `Flat hose lies across the ${says.thing}`
-        : `A pipe goes under the ${says.thing}`,
-    howMuch: `${show(measured, 'length')} of it lies there.`,
+        ? msg`Flat hose lies across the ${says.thing}`
+        : msg`A pipe goes under the ${says.thing}`,
+    howMuch: msg`${show(measured, 'length')} of it lies there.`,
     why: says.through
-      ? 'A pipe goes round a building, or through its wall in a sleeve.'
+      ? msg`A pipe goes round a building, or through its wall in a sleeve.`
       : says.flat
-        ? 'Flat hose cannot be buried; full of water it is cut by wheels.'
-        : 'Under wheels a pipe is laid in a trench. Have buried cables and pipes located before digging.',
+        ? msg`Flat hose cannot be buried; full of water it is cut by wheels.`
+        : msg`Under wheels a pipe is laid in a trench. Have buried cables and pipes located before digging.`,
     tries: says.through
-      ? ['put a corner into the pipe and lead it round']
+      ? [msg`put a corner into the pipe and lead it round`]
       : says.flat
-        ? ['lay this piece of buried polyethylene', 'lead it round']
-        : ['bury this piece, in a sleeve where lorries cross'],
+        ? [msg`lay this piece of buried polyethylene`, msg`lead it round`]
+        : [msg`bury this piece, in a sleeve where lorries cross`],
   }),
   apart: ({ says }) => says.thing,
   alike: ({ says }) => `${says.thing} ${says.flat} ${says.through}`,

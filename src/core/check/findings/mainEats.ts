@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { KPA_PER_M } from '../../hydraulics/water';
 import { sourceFlowLph } from '../../network';
 import { limitsOf } from '../../plan';
@@ -61,15 +62,19 @@ export const mainEats = findingKind({
     return [...worst.values()];
   },
   words: ({ measured, limit, says }, show) => ({
-    title: `The main loses ${percent(says.share)} of the pressure to friction`,
-    howMuch: `${show(measured, 'pressure')} over ${show(says.lengthM, 'length')}; up to ${show(limit, 'pressure')} is bearable.${says.pieces > 1 ? ` Most of it, ${show(says.pieceKpa, 'pressure')}, in this piece` : ' It has'} a bore of ${show(says.boreMm, 'bore')} at ${show(says.flowLph, 'flow')}.`,
-    why: 'Friction rises steeply as a pipe gets thinner: the next size up loses about a third as much.',
-    tries: ['use the next wider pipe or hose', 'water fewer beds at once', 'bring the source nearer'],
+    title: msg`The main loses ${percent(says.share)} of the pressure to friction`,
+    howMuch: msg`${show(measured, 'pressure')} over ${show(says.lengthM, 'length')}; up to ${show(limit, 'pressure')} is bearable.${says.pieces > 1 ? msg` Most of it, ${show(says.pieceKpa, 'pressure')}, in this piece` : msg` It has`} a bore of ${show(says.boreMm, 'bore')} at ${show(says.flowLph, 'flow')}.`,
+    why: msg`Friction rises steeply as a pipe gets thinner: the next size up loses about a third as much.`,
+    tries: [
+      msg`use the next wider pipe or hose`,
+      msg`water fewer beds at once`,
+      msg`bring the source nearer`,
+    ],
   }),
   compares: {
     holds: 'Σh ≤ s · p_there',
-    measured: 'friction on the way',
-    limit: 'bearable',
+    measured: msg`friction on the way`,
+    limit: msg`bearable`,
     source: 'mainShare',
   },
   brings: {

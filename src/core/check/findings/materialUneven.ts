@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { material } from '../../catalog/materials';
 import { bestEvenness } from '../../network';
 import type { Found } from '../finding';
@@ -29,16 +30,16 @@ export const materialUneven = findingKind({
       };
     }),
   words: ({ measured, limit, says }) => ({
-    title: `As made, ${says.what} is at best ${percent(measured)} even`,
-    howMuch: `The target is ${percent(limit)}. Its outlets vary by ${percent(says.cv)} from one to the next, before any pressure is lost.`,
-    why: 'No length is short enough and no header wide enough to make up for outlets that differ as made.',
-    tries: ['lay tape or dripline', 'set a lower target, where the crop forgives it'],
+    title: msg`As made, ${says.what} is at best ${percent(measured)} even`,
+    howMuch: msg`The target is ${percent(limit)}. Its outlets vary by ${percent(says.cv)} from one to the next, before any pressure is lost.`,
+    why: msg`No length is short enough and no header wide enough to make up for outlets that differ as made.`,
+    tries: [msg`lay tape or dripline`, msg`set a lower target, where the crop forgives it`],
   }),
   compares: {
     holds: '1 − 1.27·CV ≥ E_target',
-    measured: 'at best',
-    limit: 'target',
-    source: 'Karmeli & Keller 1975, at one pressure for all.',
+    measured: msg`at best`,
+    limit: msg`target`,
+    source: msg`Karmeli & Keller 1975, at one pressure for all.`,
   },
   apart: ({ says }) => says.what,
   alike: ({ says }) => says.what,

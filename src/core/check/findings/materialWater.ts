@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { material } from '../../catalog/materials';
 import { waterKind, type WaterId } from '../../catalog/water';
 import type { Found } from '../finding';
@@ -39,14 +40,14 @@ export const materialWater = findingKind({
     });
   },
   words: ({ says }) => ({
-    title: `${capital(says.what)} does not suit ${says.water} water`,
+    title: msg`${capital(says.what)} does not suit ${says.water} water`,
     howMuch: says.porous
-      ? 'Its pores close within a season or two, the far end first.'
-      : 'Passages of so small a flow close with what falls out of this water.',
-    why: 'A filter holds back what floats; lime and iron come out of the water itself, after it.',
+      ? msg`Its pores close within a season or two, the far end first.`
+      : msg`Passages of so small a flow close with what falls out of this water.`,
+    why: msg`A filter holds back what floats; lime and iron come out of the water itself, after it.`,
     tries: says.porous
-      ? ['lay tape or dripline']
-      : ['lay something of higher flow', 'let the water stand in the air and settle first'],
+      ? [msg`lay tape or dripline`]
+      : [msg`lay something of higher flow`, msg`let the water stand in the air and settle first`],
   }),
   apart: ({ says }) => says.what,
   alike: ({ says }) => says.what,

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isInjector } from '../../catalog/headParts';
 import type { Found } from '../finding';
 import { findingKind, isUnder } from '../kind';
@@ -28,18 +29,18 @@ export const needsPressure = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `The ${says.part} has too little pressure to work`,
-    howMuch: `It has ${show(measured, 'pressure')} before it; it needs ${show(limit, 'pressure')}.`,
+    title: msg`The ${says.part} has too little pressure to work`,
+    howMuch: msg`It has ${show(measured, 'pressure')} before it; it needs ${show(limit, 'pressure')}.`,
     why: says.injects
-      ? 'It draws the feed in by the water’s own pressure.'
+      ? msg`It draws the feed in by the water’s own pressure.`
       : says.gravity
-        ? 'Diaphragm valves open by the water’s own pressure. Under a tank there is not enough of it.'
-        : 'It opens by the water’s own pressure.',
+        ? msg`Diaphragm valves open by the water’s own pressure. Under a tank there is not enough of it.`
+        : msg`It opens by the water’s own pressure.`,
     tries: says.injects
-      ? ['raise the pressure before it', 'use an injector for lower pressure']
-      : ['use a zero-pressure (motor) valve or timer', 'raise the pressure before it'],
+      ? [msg`raise the pressure before it`, msg`use an injector for lower pressure`]
+      : [msg`use a zero-pressure (motor) valve or timer`, msg`raise the pressure before it`],
   }),
-  compares: { holds: 'p ≥ p_needs', measured: 'there is', limit: 'it needs', source: 'label' },
+  compares: { holds: 'p ≥ p_needs', measured: msg`there is`, limit: msg`it needs`, source: 'label' },
   alike: ({ says }) => says.part,
   offers: sized((part) =>
     part.role === 'timer'

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { pumpShutKpa, switchFacts } from '../../network';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
@@ -26,16 +27,16 @@ export const neverStops = findingKind({
     ];
   },
   words: ({ measured, limit }, show) => ({
-    title: 'The pump cannot reach the pressure that stops it',
-    howMuch: `The switch stops it at ${show(limit, 'pressure')}; with nothing drawn the pump reaches ${show(measured, 'pressure')}.`,
-    why: 'It runs day and night, heating the water it stands in.',
-    tries: ['set the switch lower', 'use a pump with more head'],
+    title: msg`The pump cannot reach the pressure that stops it`,
+    howMuch: msg`The switch stops it at ${show(limit, 'pressure')}; with nothing drawn the pump reaches ${show(measured, 'pressure')}.`,
+    why: msg`It runs day and night, heating the water it stands in.`,
+    tries: [msg`set the switch lower`, msg`use a pump with more head`],
   }),
   compares: {
     holds: 'p_shut ≥ p_cut-out',
-    measured: 'the pump reaches',
+    measured: msg`the pump reaches`,
     limit: 'cut-out',
-    source: 'The pump’s own curve.',
+    source: msg`The pump’s own curve.`,
   },
   offers: lowerCutOut,
   restsOn: ['source'],

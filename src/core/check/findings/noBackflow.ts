@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isInjector } from '../../catalog/headParts';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
@@ -34,19 +35,20 @@ export const noBackflow = findingKind({
     ];
   },
   words: ({ says: { feeding, mains, gap } }) => ({
-    title: gap && !feeding ? 'The canister on the mains: make sure of its air gap' : 'No backflow preventer',
+    title:
+      gap && !feeding ? msg`The canister on the mains: make sure of its air gap` : msg`No backflow preventer`,
     howMuch: gap
-      ? `The float valve fills from the mains${feeding ? ', and feed is given' : ''}: its inlet must end above the highest water, with air between.`
+      ? msg`The float valve fills from the mains${feeding ? msg`, and feed is given` : ''}: its inlet must end above the highest water, with air between.`
       : mains
-        ? `The head draws on mains water${feeding ? ' and feed is given' : ''}, and nothing keeps water from running back.`
+        ? msg`The head draws on mains water${feeding ? msg` and feed is given` : ''}, and nothing keeps water from running back.`
         : feeding
-          ? 'Feed is given, and nothing keeps it from running back into the source.'
-          : 'Nothing keeps the water in the pipes from running back into the source when the pump stops.',
-    why: `When the pressure in the street or the well falls, water in the beds is sucked back. It is law on most public supplies, and always when feeding. ${BACKFLOW_LOCAL}`,
+          ? msg`Feed is given, and nothing keeps it from running back into the source.`
+          : msg`Nothing keeps the water in the pipes from running back into the source when the pump stops.`,
+    why: msg`When the pressure in the street or the well falls, water in the beds is sucked back. It is law on most public supplies, and always when feeding. ${BACKFLOW_LOCAL}`,
     tries:
       mains || feeding
-        ? ['put a backflow preventer first in the head, after the shut-off valve']
-        : ['put a check valve after the pump', 'or a backflow preventer'],
+        ? [msg`put a backflow preventer first in the head, after the shut-off valve`]
+        : [msg`put a check valve after the pump`, msg`or a backflow preventer`],
   }),
   offers: preventer,
 });

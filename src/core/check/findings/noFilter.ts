@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isFilter, ROLE_WORDS } from '../../catalog/headParts';
 import { waterKind } from '../../catalog/water';
 import type { Part } from '../../plan';
@@ -35,10 +36,10 @@ export const noFilter = findingKind({
     ];
   },
   words: ({ limit, says }) => ({
-    title: says.blocks ? `No filter before ${says.blocks}` : 'No filter',
-    howMuch: `The water is ${says.water}; nothing catches what is in it.`,
-    why: 'Dirty water plugs an unfiltered tape in a day; even clean water carries scale and grit.',
-    tries: [`put in a ${says.kind} of at least ${limit} mesh`],
+    title: says.blocks ? msg`No filter before ${says.blocks}` : msg`No filter`,
+    howMuch: msg`The water is ${says.water}; nothing catches what is in it.`,
+    why: msg`Dirty water plugs an unfiltered tape in a day; even clean water carries scale and grit.`,
+    tries: [msg`put in a ${says.kind} of at least ${limit} mesh`],
   }),
   offers: addFilter,
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
 import { fixed } from '../offers';
@@ -14,10 +15,10 @@ export const noFootValve = findingKind({
       : [];
   },
   words: ({ measured }, show) => ({
-    title: 'No foot valve on the suction pipe',
-    howMuch: `The pump is ${show(measured, 'height')} above the water and nothing holds the water up when it stops.`,
-    why: 'It must be primed again each time, and runs dry when that is forgotten.',
-    tries: ['put a foot valve with a strainer on the suction pipe'],
+    title: msg`No foot valve on the suction pipe`,
+    howMuch: msg`The pump is ${show(measured, 'height')} above the water and nothing holds the water up when it stops.`,
+    why: msg`It must be primed again each time, and runs dry when that is forgotten.`,
+    tries: [msg`put a foot valve with a strainer on the suction pipe`],
   }),
   offers: fixed({ kind: 'foot-valve' }),
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isFilter } from '../../catalog/headParts';
 import { HEAD } from '../../plan';
 import type { Found } from '../finding';
@@ -23,13 +24,13 @@ export const noGauges = findingKind({
     ];
   },
   words: ({ says }) => ({
-    title: 'No pair of gauges at the filter',
+    title: msg`No pair of gauges at the filter`,
     howMuch:
       says.before || says.after
-        ? `There is a gauge ${says.before ? 'before' : 'after'} the ${says.filter}, none ${says.before ? 'after' : 'before'} it.`
-        : `There is none before or after the ${says.filter}.`,
-    why: 'Only the difference of two gauges says that it needs cleaning, and later whether a weak block is dirt or a leak.',
-    tries: ['put a gauge before and one after it, or a tapping for one gauge on each side'],
+        ? msg`There is a gauge ${says.before ? msg`before` : msg`after`} the ${says.filter}, none ${says.before ? msg`after` : msg`before`} it.`
+        : msg`There is none before or after the ${says.filter}.`,
+    why: msg`Only the difference of two gauges says that it needs cleaning, and later whether a weak block is dirt or a leak.`,
+    tries: [msg`put a gauge before and one after it, or a tapping for one gauge on each side`],
   }),
   offers: gauges,
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
 import { addPart, ofSource } from '../offers';
@@ -29,15 +30,15 @@ export const noRelief = findingKind({
     ];
   },
   words: ({ measured, says }, show) => ({
-    title: 'Nothing stops the pump against shut valves',
-    howMuch: `There is no pressure tank with a switch and no relief valve: the pressure reaches ${show(measured, 'pressure')} when every valve is shut.`,
+    title: msg`Nothing stops the pump against shut valves`,
+    howMuch: msg`There is no pressure tank with a switch and no relief valve: the pressure reaches ${show(measured, 'pressure')} when every valve is shut.`,
     why: says.well
-      ? 'A well pump against shut valves bursts tape and fittings and burns out.'
-      : 'A pump against shut valves boils its own water and bursts the weakest joint.',
+      ? msg`A well pump against shut valves bursts tape and fittings and burns out.`
+      : msg`A pump against shut valves boils its own water and bursts the weakest joint.`,
     tries: [
-      'put in a pressure tank with a switch',
-      'put a relief valve first in the head',
-      'Pump and well electrics are work for a licensed electrician.',
+      msg`put in a pressure tank with a switch`,
+      msg`put a relief valve first in the head`,
+      msg`Pump and well electrics are work for a licensed electrician.`,
     ],
   }),
   offers: ofSource(({ results: { rest } }) => [

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { HEAD, limitsOf } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, isOver } from '../kind';
@@ -20,20 +21,20 @@ export const noVent = findingKind({
   },
   words: ({ measured, limit, says }, show) => ({
     title: says.buried
-      ? `No air vent at ${says.where}, buried and falling`
-      : `No air vent at ${says.where}, a high point`,
+      ? msg`No air vent at ${says.where}, buried and falling`
+      : msg`No air vent at ${says.where}, a high point`,
     howMuch: says.buried
-      ? `Its header is at ${show(measured, 'height')}, its lowest run at ${show(limit, 'height')}.`
-      : `It is at ${show(measured, 'height')}, the pipe beside it at most at ${show(limit, 'height')}.`,
+      ? msg`Its header is at ${show(measured, 'height')}, its lowest run at ${show(limit, 'height')}.`
+      : msg`It is at ${show(measured, 'height')}, the pipe beside it at most at ${show(limit, 'height')}.`,
     why: says.buried
-      ? 'When the valve shuts, the water sinks to the low end and sucks soil into the buried emitters above it.'
-      : 'Air gathers at high points and chokes the flow; when the pipe drains, the vacuum sucks soil into the emitters.',
-    tries: ['add an air vent there'],
+      ? msg`When the valve shuts, the water sinks to the low end and sucks soil into the buried emitters above it.`
+      : msg`Air gathers at high points and chokes the flow; when the pipe drains, the vacuum sucks soil into the emitters.`,
+    tries: [msg`add an air vent there`],
   }),
   compares: {
     holds: 'z − z_beside < h',
-    measured: 'height of the high point',
-    limit: 'highest of what lies beside it, or lowest run of what is buried',
+    measured: msg`height of the high point`,
+    limit: msg`highest of what lies beside it, or lowest run of what is buried`,
     source: 'highPointM',
   },
   alike: ({ says }) => `${says.buried} ${says.where}`,
@@ -80,7 +81,7 @@ function highPoints({ plan, results }: State): Found<Said>[] {
       measured: zM,
       limit: Math.max(...neighbours),
       kind: 'height',
-      says: { where: id === HEAD ? 'the head' : (block?.name ?? 'a tee of the main'), buried: false },
+      says: { where: id === HEAD ? msg`the head` : (block?.name ?? msg`a tee of the main`), buried: false },
     };
   });
 }

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { pipeKind, strengthOf } from '../../catalog/pipes';
 import { KPA_PER_M } from '../../hydraulics/water';
 import { HEAD } from '../../plan';
@@ -38,20 +39,25 @@ export const overRated = findingKind({
       const kind = pipeKind(built.layout.block.header.pipe);
       const lowestRiseM = Math.min(0, ...built.takeOffRiseM);
       const kpa = rest.feedKpa - lowestRiseM * KPA_PER_M;
-      stands({ kind: 'header', block: index }, `${kind.name} of the header`, kpa, strengthOf(kind).ratingKpa);
+      stands(
+        { kind: 'header', block: index },
+        msg`${kind.name} of the header`,
+        kpa,
+        strengthOf(kind).ratingKpa,
+      );
     }
     return found;
   },
   words: ({ measured, limit, says }, show) => ({
-    title: `The ${says.what} is above its rating`,
-    howMuch: `With nothing drawn it is at ${show(measured, 'pressure')}; it is rated for ${show(limit, 'pressure')}.`,
-    why: 'It holds for a while, and bursts at night when every valve is shut.',
-    tries: ['use a stronger part', 'put a regulator or a relief valve before it'],
+    title: msg`The ${says.what} is above its rating`,
+    howMuch: msg`With nothing drawn it is at ${show(measured, 'pressure')}; it is rated for ${show(limit, 'pressure')}.`,
+    why: msg`It holds for a while, and bursts at night when every valve is shut.`,
+    tries: [msg`use a stronger part`, msg`put a regulator or a relief valve before it`],
   }),
   compares: {
     holds: 'p_rest ≤ p_rated',
-    measured: 'with nothing drawn',
-    limit: 'its rating',
+    measured: msg`with nothing drawn`,
+    limit: msg`its rating`,
     source: 'label',
   },
   alike: ({ place, says }) => (place.kind === 'part' && place.place === HEAD ? place.id : says.what),

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind, isOver, percent } from '../kind';
 import { all, fewerAtOnce, lowerFlowEverywhere } from '../offers';
@@ -28,16 +29,16 @@ export const overYield = findingKind({
     ];
   },
   words: ({ measured, limit, says }, show) => ({
-    title: 'The well is drawn faster than it refills',
-    howMuch: `${show(measured, 'flow')} is drawn; of its ${show(says.yieldLph, 'flow')} plan on ${percent(says.allowance)}, ${show(limit, 'flow')}.`,
-    why: 'The level sinks through a long set until the pump sucks air.',
-    tries: ['water fewer beds at once', 'water in shorter sets with rests', 'store water in a tank'],
+    title: msg`The well is drawn faster than it refills`,
+    howMuch: msg`${show(measured, 'flow')} is drawn; of its ${show(says.yieldLph, 'flow')} plan on ${percent(says.allowance)}, ${show(limit, 'flow')}.`,
+    why: msg`The level sinks through a long set until the pump sucks air.`,
+    tries: [msg`water fewer beds at once`, msg`water in shorter sets with rests`, msg`store water in a tank`],
   }),
   compares: {
     holds: 'Q ≤ a · Q_yield',
-    measured: 'drawn',
-    limit: 'to plan on',
-    source: 'The well’s yield with the allowance off.',
+    measured: msg`drawn`,
+    limit: msg`to plan on`,
+    source: msg`The well’s yield with the allowance off.`,
   },
   offers: all(fewerAtOnce, lowerFlowEverywhere),
   restsOn: ['source'],

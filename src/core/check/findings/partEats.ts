@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { HEAD, limitsOf } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, isOver, percent } from '../kind';
@@ -52,12 +53,17 @@ export const partEats = findingKind({
     });
   },
   words: ({ measured, limit, says }, show) => ({
-    title: `The ${says.part} takes ${percent(says.share)} of the pressure`,
-    howMuch: `${show(measured, 'pressure')} is lost in it at ${show(says.flowLph, 'flow')}; up to ${show(limit, 'pressure')} is bearable.`,
-    why: 'A part too small for the flow loses pressure with the square of it.',
-    tries: ['use the next size', 'use a kind that loses less', 'water fewer beds at once'],
+    title: msg`The ${says.part} takes ${percent(says.share)} of the pressure`,
+    howMuch: msg`${show(measured, 'pressure')} is lost in it at ${show(says.flowLph, 'flow')}; up to ${show(limit, 'pressure')} is bearable.`,
+    why: msg`A part too small for the flow loses pressure with the square of it.`,
+    tries: [msg`use the next size`, msg`use a kind that loses less`, msg`water fewer beds at once`],
   }),
-  compares: { holds: 'h ≤ s · p_before', measured: 'lost in it', limit: 'bearable', source: 'partShare' },
+  compares: {
+    holds: 'h ≤ s · p_before',
+    measured: msg`lost in it`,
+    limit: msg`bearable`,
+    source: 'partShare',
+  },
   brings: {
     'flow-short': (_, { measured = 0, limit = 0 }, { plan, results: { demand, layout } }) =>
       demand.askedLph <= sourceFlowLph(layout.source, plan, demand.neededKpa - (measured - limit)),

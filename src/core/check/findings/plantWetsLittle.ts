@@ -1,7 +1,8 @@
+import { forms, msg } from '../../language';
 import { limitsOf } from '../../plan';
 import { stripOf } from '../../layout';
 import { worstBeds } from '../facts/wateredBeds';
-import { findingKind, inBeds, isUnder, percent, plural } from '../kind';
+import { findingKind, inBeds, isUnder, percent } from '../kind';
 import { emittersAtPlants } from '../offers';
 import type { State } from '../states';
 
@@ -34,17 +35,17 @@ export const plantWetsLittle = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `Too little of the ground is wetted ${inBeds(says.beds, says.plants)}`,
+    title: msg`Too little of the ground is wetted ${inBeds(says.beds, says.plants)}`,
     howMuch: says.ring
-      ? `The ring wets ${percent(measured)} of ground ${show(says.spreadM, 'spacing')} across; ${percent(limit)} is the least that is usual.`
-      : `${plural(says.emitters, 'emitter')}, each wetting about ${show(says.stripM, 'spacing')} on ${says.soil}, ${says.emitters === 1 ? 'reaches' : 'reach'} ${percent(measured)} of ground ${show(says.spreadM, 'spacing')} across; ${percent(limit)} is the least that is usual.`,
-    why: 'Roots keep to wet ground: with little of it a plant runs short of water and food within a day.',
-    tries: [says.ring ? 'lay a wider ring, or two' : `put ${says.wantEmitters} emitters at each`],
+      ? msg`The ring wets ${percent(measured)} of ground ${show(says.spreadM, 'spacing')} across; ${percent(limit)} is the least that is usual.`
+      : msg`${says.emitters} ${forms(says.emitters, 'emitter', 'emitters')}, each wetting about ${show(says.stripM, 'spacing')} on ${says.soil}, ${forms(says.emitters, 'reaches', 'reach')} ${percent(measured)} of ground ${show(says.spreadM, 'spacing')} across; ${percent(limit)} is the least that is usual.`,
+    why: msg`Roots keep to wet ground: with little of it a plant runs short of water and food within a day.`,
+    tries: [says.ring ? msg`lay a wider ring, or two` : msg`put ${says.wantEmitters} emitters at each`],
   }),
   compares: {
     holds: 'w ≥ s',
-    measured: 'of its ground wetted',
-    limit: 'at least',
+    measured: msg`of its ground wetted`,
+    limit: msg`at least`,
     source: 'wettedLeast',
   },
   offers: emittersAtPlants,

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { switchFacts } from '../../network';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
@@ -32,18 +33,18 @@ export const precharge = findingKind({
     ];
   },
   words: ({ measured, limit, says }, show) => ({
-    title: says.high ? 'The tank’s air is above the cut-in' : 'The tank’s air is far under the cut-in',
-    howMuch: `The air is at ${show(measured, 'pressure')} with the tank empty; the switch starts the pump at ${show(says.cutInKpa, 'pressure')}. ${show(limit, 'pressure')} is usual.`,
+    title: says.high ? msg`The tank’s air is above the cut-in` : msg`The tank’s air is far under the cut-in`,
+    howMuch: msg`The air is at ${show(measured, 'pressure')} with the tank empty; the switch starts the pump at ${show(says.cutInKpa, 'pressure')}. ${show(limit, 'pressure')} is usual.`,
     why: says.high
-      ? 'The tank is empty before the pump starts: the water stops for a moment at each start.'
-      : 'The tank holds little water between starts, so the pump starts more often.',
-    tries: [`pump the air to ${show(limit, 'pressure')} with the water let out`],
+      ? msg`The tank is empty before the pump starts: the water stops for a moment at each start.`
+      : msg`The tank holds little water between starts, so the pump starts more often.`,
+    tries: [msg`pump the air to ${show(limit, 'pressure')} with the water let out`],
   }),
   compares: {
     holds: 'p_air ≈ p_cut-in − 14 kPa',
-    measured: 'air in the empty tank',
-    limit: 'usual',
-    source: 'Pressure-tank makers’ rule: 2 psi under the cut-in.',
+    measured: msg`air in the empty tank`,
+    limit: msg`usual`,
+    source: msg`Pressure-tank makers’ rule: 2 psi under the cut-in.`,
   },
   restsOn: ['source'],
 });

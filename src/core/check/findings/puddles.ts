@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { limitsOf } from '../../plan';
 import type { BlockResult } from '../../network';
 import { pondedRadiusM } from '../../soil';
@@ -31,15 +32,19 @@ export const puddles = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `Water stands and runs off ${inBeds(says.beds, says.plants)}`,
-    howMuch: `On ${says.soil} an emitter of ${show(says.flowLph, 'emitterFlow')} makes a puddle that reaches ${show(measured, 'spacing')}; ${show(limit, 'spacing')} keeps it on the bed${says.steep ? ' on this slope' : ''}.`,
-    why: 'It gives faster than the soil takes: the rest runs into the path, and the soil caps.',
-    tries: ['lay something of lower flow', 'water in short pulses with rests', 'work compost in, and mulch'],
+    title: msg`Water stands and runs off ${inBeds(says.beds, says.plants)}`,
+    howMuch: msg`On ${says.soil} an emitter of ${show(says.flowLph, 'emitterFlow')} makes a puddle that reaches ${show(measured, 'spacing')}; ${show(limit, 'spacing')} keeps it on the bed${says.steep ? msg` on this slope` : ''}.`,
+    why: msg`It gives faster than the soil takes: the rest runs into the path, and the soil caps.`,
+    tries: [
+      msg`lay something of lower flow`,
+      msg`water in short pulses with rests`,
+      msg`work compost in, and mulch`,
+    ],
   }),
   compares: {
     holds: 'r ≤ b / 2n',
-    measured: 'radius of the puddle',
-    limit: 'keeps it on the bed',
+    measured: msg`radius of the puddle`,
+    limit: msg`keeps it on the bed`,
     source: 'Wooding 1968.',
   },
   offers: lowerFlow,

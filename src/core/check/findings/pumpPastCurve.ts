@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind, isOver } from '../kind';
 import { all, fewerAtOnce, lowerFlowEverywhere } from '../offers';
@@ -34,16 +35,16 @@ export const pumpPastCurve = findingKind({
     return found;
   },
   words: ({ measured, limit, says }, show) => ({
-    title: `More flows than the ${says.booster ? 'booster' : 'pump'}’s curve tells`,
-    howMuch: `${show(measured, 'flow')} flows; the last point of the curve is at ${show(limit, 'flow')}.`,
-    why: 'Beyond its last point the curve is a guess. Pumps run out there: the motor is overloaded and the suction fails.',
-    tries: ['water fewer beds at once', 'enter more of the maker’s curve'],
+    title: msg`More flows than the ${says.booster ? msg`booster` : msg`pump`}’s curve tells`,
+    howMuch: msg`${show(measured, 'flow')} flows; the last point of the curve is at ${show(limit, 'flow')}.`,
+    why: msg`Beyond its last point the curve is a guess. Pumps run out there: the motor is overloaded and the suction fails.`,
+    tries: [msg`water fewer beds at once`, msg`enter more of the maker’s curve`],
   }),
   compares: {
-    holds: 'Q ≤ Q_last point',
-    measured: 'flows',
-    limit: 'last point of the curve',
-    source: 'The pump’s own curve, as typed.',
+    holds: msg`Q ≤ Q_last point`,
+    measured: msg`flows`,
+    limit: msg`last point of the curve`,
+    source: msg`The pump’s own curve, as typed.`,
   },
   apart: ({ says }) => String(says.booster),
   alike: ({ says }) => String(says.booster),

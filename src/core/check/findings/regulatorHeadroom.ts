@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { limitsOf } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, isUnder } from '../kind';
@@ -31,16 +32,16 @@ export const regulatorHeadroom = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `The ${says.part} has little to spare`,
-    howMuch: `${show(measured, 'pressure')} reaches it; its makers usually ask for ${show(limit, 'pressure')}, ${show(HEADROOM_KPA, 'pressure')} over its setting.`,
-    why: 'With less over its setting a regulator gives a little under it, and follows each change of the source.',
-    tries: ['water fewer beds at once', 'choose a lower set pressure, if the tape’s window allows'],
+    title: msg`The ${says.part} has little to spare`,
+    howMuch: msg`${show(measured, 'pressure')} reaches it; its makers usually ask for ${show(limit, 'pressure')}, ${show(HEADROOM_KPA, 'pressure')} over its setting.`,
+    why: msg`With less over its setting a regulator gives a little under it, and follows each change of the source.`,
+    tries: [msg`water fewer beds at once`, msg`choose a lower set pressure, if the tape’s window allows`],
   }),
   compares: {
     holds: 'p_in ≥ p_set + 35 kPa',
-    measured: 'before it',
-    limit: 'usual',
-    source: 'Regulator makers’ rule: 5 psi over the setting.',
+    measured: msg`before it`,
+    limit: msg`usual`,
+    source: msg`Regulator makers’ rule: 5 psi over the setting.`,
   },
   alike: ({ place, says }) => (place.kind === 'part' && place.place === 'head' ? place.id : says.part),
   offers: all(fewerAtOnce, widerMain),

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind, isOver, isUnder } from '../kind';
 import { all, fewerAtOnce, sized } from '../offers';
@@ -25,19 +26,21 @@ export const regulatorRange = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: says.under ? 'Too little flows through the regulator' : 'Too much flows through the regulator',
-    howMuch: `${show(measured, 'flow')} flows through the ${says.part}; it regulates ${says.under ? 'from' : 'up to'} ${show(limit, 'flow')}.`,
+    title: says.under
+      ? msg`Too little flows through the regulator`
+      : msg`Too much flows through the regulator`,
+    howMuch: msg`${show(measured, 'flow')} flows through the ${says.part}; it regulates ${says.under ? msg`from` : msg`up to`} ${show(limit, 'flow')}.`,
     why: says.under
-      ? 'Below its least flow a regulator chatters or lets too much pressure through.'
-      : 'Above its greatest flow a regulator loses pressure that the beds then lack.',
+      ? msg`Below its least flow a regulator chatters or lets too much pressure through.`
+      : msg`Above its greatest flow a regulator loses pressure that the beds then lack.`,
     tries: says.under
-      ? ['use a regulator for lower flows', 'water more beds at once']
-      : ['use a regulator for higher flows', 'water fewer beds at once', 'set one at each block'],
+      ? [msg`use a regulator for lower flows`, msg`water more beds at once`]
+      : [msg`use a regulator for higher flows`, msg`water fewer beds at once`, msg`set one at each block`],
   }),
   compares: {
     holds: 'Q_min ≤ Q ≤ Q_max',
-    measured: 'flow through it',
-    limit: 'it works with',
+    measured: msg`flow through it`,
+    limit: msg`it works with`,
     source: 'label',
   },
   alike: ({ says }) => `${says.under} ${says.part}`,

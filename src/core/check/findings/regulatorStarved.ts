@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { limitsOf } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
@@ -25,16 +26,21 @@ export const regulatorStarved = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: 'Too little pressure reaches the regulator',
-    howMuch: `It gives ${show(measured, 'pressure')} of its set ${show(limit, 'pressure')}; ${show(says.inletKpa, 'pressure')} reaches it at ${show(says.flowLph, 'flow')}.`,
-    why: 'A regulator passes at most its set pressure and needs more than that before it, for its own loss.',
+    title: msg`Too little pressure reaches the regulator`,
+    howMuch: msg`It gives ${show(measured, 'pressure')} of its set ${show(limit, 'pressure')}; ${show(says.inletKpa, 'pressure')} reaches it at ${show(says.flowLph, 'flow')}.`,
+    why: msg`A regulator passes at most its set pressure and needs more than that before it, for its own loss.`,
     tries: [
-      'water fewer beds at once',
-      'use a wider main or hose',
-      'choose a lower set pressure, if the tape’s window allows',
+      msg`water fewer beds at once`,
+      msg`use a wider main or hose`,
+      msg`choose a lower set pressure, if the tape’s window allows`,
     ],
   }),
-  compares: { holds: 'p_in − h ≥ p_set', measured: 'it gives', limit: 'set', source: 'starvedKpa' },
+  compares: {
+    holds: 'p_in − h ≥ p_set',
+    measured: msg`it gives`,
+    limit: msg`its setting`,
+    source: 'starvedKpa',
+  },
   brings: { 'emitters-dry': belowIt, 'emitter-under': belowIt, 'farm-uneven': () => true },
   offers: all(fewerAtOnce, lowerFlow, lowerFlowEverywhere, widerMain, widerPart, booster),
   restsOn: ['source'],

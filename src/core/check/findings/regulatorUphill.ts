@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { KPA_PER_M } from '../../hydraulics/water';
 import { limitsOf } from '../../plan';
 import type { Found } from '../finding';
@@ -31,15 +32,15 @@ export const regulatorUphill = findingKind({
     });
   },
   words: ({ measured, says }, show) => ({
-    title: 'The regulator is far uphill of its block',
-    howMuch: `Below it the ground falls by ${show(says.fallM, 'height')}, which adds ${show(measured, 'pressure')} to its set ${show(says.setKpa, 'pressure')}.`,
-    why: 'A regulator settles the pressure where it stands; every metre of fall after it adds a tenth of a bar.',
-    tries: ['set a regulator at the block', 'choose a lower set pressure'],
+    title: msg`The regulator is far uphill of its block`,
+    howMuch: msg`Below it the ground falls by ${show(says.fallM, 'height')}, which adds ${show(measured, 'pressure')} to its set ${show(says.setKpa, 'pressure')}.`,
+    why: msg`A regulator settles the pressure where it stands; every metre of fall after it adds a tenth of a bar.`,
+    tries: [msg`set a regulator at the block`, msg`choose a lower set pressure`],
   }),
   compares: {
     holds: 'ρ·g·z ≤ s · p_set',
-    measured: 'gained below it',
-    limit: 'bearable',
+    measured: msg`gained below it`,
+    limit: msg`bearable`,
     source: 'uphillShare',
   },
   offers: all(ownRegulator, lessPressure),

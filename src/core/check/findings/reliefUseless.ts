@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { HEAD } from '../../plan';
 import { pumpShutKpa, switchFacts } from '../../network';
 import type { Found } from '../finding';
@@ -45,20 +46,20 @@ export const reliefUseless = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: says.never ? 'The relief valve never opens' : 'The relief valve opens too soon',
+    title: says.never ? msg`The relief valve never opens` : msg`The relief valve opens too soon`,
     howMuch: says.never
-      ? `It opens at ${show(measured, 'pressure')}; against shut valves the pump reaches only ${show(limit, 'pressure')}.`
-      : `It opens at ${show(limit, 'pressure')}; the water there works at ${show(measured, 'pressure')}.`,
+      ? msg`It opens at ${show(measured, 'pressure')}; against shut valves the pump reaches only ${show(limit, 'pressure')}.`
+      : msg`It opens at ${show(limit, 'pressure')}; the water there works at ${show(measured, 'pressure')}.`,
     why: says.never
-      ? 'A valve that never opens relieves nothing: the pump runs against shut valves and boils its water.'
-      : 'It spills water whenever the pump runs.',
-    tries: ['set it between the working pressure and what the pump reaches'],
+      ? msg`A valve that never opens relieves nothing: the pump runs against shut valves and boils its water.`
+      : msg`It spills water whenever the pump runs.`,
+    tries: [msg`set it between the working pressure and what the pump reaches`],
   }),
   compares: {
     holds: 'p_works ≤ p_opens ≤ p_shut',
-    measured: 'the higher pressure',
-    limit: 'the lower',
-    source: 'The pump’s own curve; the setting on the valve.',
+    measured: msg`the higher pressure`,
+    limit: msg`the lower`,
+    source: msg`The pump’s own curve; the setting on the valve.`,
   },
   offers: ofPart(({ place, part }, { finding }) => {
     const opens = finding.says.never ? finding.limit * RELIEF_SHARE : finding.measured * OVER_WORKING;

@@ -1,6 +1,7 @@
+import { forms, msg } from '../../language';
 import { LENGTH_BRINGS, LENGTH_COMPARED, longRuns, type LongRun } from '../facts/longRuns';
 import type { Found } from '../finding';
-import { findingKind, percent, plural } from '../kind';
+import { findingKind, percent } from '../kind';
 import {
   all,
   headerInMiddle,
@@ -18,14 +19,14 @@ export const runTooLong = findingKind({
   stage: 'beds',
   find: (state: State): Found<LongRun>[] => longRuns(state, false),
   words: ({ measured, limit, says }, show) => ({
-    title: `${plural(says.runs, 'run')} too long for this tape`,
-    howMuch: `The worst run is ${show(measured, 'length')} long and ${percent(says.evenness)} even; ${show(limit, 'length')} keeps ${percent(says.wished)} from the pressure it starts with.`,
-    why: 'Each emitter takes its share and friction takes pressure; past this length the far emitters give too much less than the first.',
+    title: msg`${says.runs} ${forms(says.runs, 'run', 'runs')} too long for this tape`,
+    howMuch: msg`The worst run is ${show(measured, 'length')} long and ${percent(says.evenness)} even; ${show(limit, 'length')} keeps ${percent(says.wished)} from the pressure it starts with.`,
+    why: msg`Each emitter takes its share and friction takes pressure; past this length the far emitters give too much less than the first.`,
     tries: [
-      'lay a lower-flow tape',
-      'move the header to the middle of the beds',
-      'lay a wider tape',
-      'split the beds between two headers',
+      msg`lay a lower-flow tape`,
+      msg`move the header to the middle of the beds`,
+      msg`lay a wider tape`,
+      msg`split the beds between two headers`,
     ],
   }),
   compares: LENGTH_COMPARED,

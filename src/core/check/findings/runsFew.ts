@@ -1,6 +1,7 @@
+import { forms, msg } from '../../language';
 import { limitsOf } from '../../plan';
 import { wetTooLittle, worstBeds } from '../facts/wateredBeds';
-import { findingKind, inBeds, percent, plural } from '../kind';
+import { findingKind, inBeds, percent } from '../kind';
 import { runsIn } from '../offers';
 import type { State } from '../states';
 
@@ -16,12 +17,12 @@ export const runsFew = findingKind({
       return wetTooLittle(watered, limitsOf(state.plan).wettedLeast);
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `Too few runs ${inBeds(says.beds, says.plants)}`,
-    howMuch: `${plural(says.runs, 'run')} of about ${show(says.stripM, 'spacing')} on ${says.soil} wet ${percent(measured)} of a ${show(says.widthM, 'width')} bed; ${percent(limit)} is the least that is usual.`,
-    why: 'Roots keep to wet ground: with little of it they run short of water and food within a day.',
-    tries: [`lay ${plural(says.wantRuns, 'run')} in each`],
+    title: msg`Too few runs ${inBeds(says.beds, says.plants)}`,
+    howMuch: msg`${says.runs} ${forms(says.runs, 'run', 'runs')} of about ${show(says.stripM, 'spacing')} on ${says.soil} wet ${percent(measured)} of a ${show(says.widthM, 'width')} bed; ${percent(limit)} is the least that is usual.`,
+    why: msg`Roots keep to wet ground: with little of it they run short of water and food within a day.`,
+    tries: [msg`lay ${says.wantRuns} ${forms(says.wantRuns, 'run', 'runs')} in each`],
   }),
-  compares: { holds: 'n·w / b ≥ s', measured: 'wetted', limit: 'at least', source: 'wettedLeast' },
+  compares: { holds: 'n·w / b ≥ s', measured: msg`wetted`, limit: msg`at least`, source: 'wettedLeast' },
   offers: runsIn,
   restsOn: ['soil'],
 });

@@ -1,6 +1,7 @@
+import { forms, msg } from '../../language';
 import { limitsOf } from '../../plan';
 import { wettedShare, worstBeds } from '../facts/wateredBeds';
-import { findingKind, inBeds, isOver, plural } from '../kind';
+import { findingKind, inBeds, isOver } from '../kind';
 import { runsIn } from '../offers';
 import type { State } from '../states';
 
@@ -29,15 +30,15 @@ export const runsMany = findingKind({
       };
     }),
   words: ({ says }, show) => ({
-    title: `More runs than the soil needs ${inBeds(says.beds, says.plants)}`,
-    howMuch: `${plural(says.runs, 'run')} of about ${show(says.stripM, 'spacing')} on ${says.soil} in a bed of ${show(says.widthM, 'width')}: their strips lie over each other.`,
-    why: 'The same ground is watered twice, and tape and flow are spent on it.',
-    tries: [`lay ${plural(says.wantRuns, 'run')} in each`],
+    title: msg`More runs than the soil needs ${inBeds(says.beds, says.plants)}`,
+    howMuch: msg`${says.runs} ${forms(says.runs, 'run', 'runs')} of about ${show(says.stripM, 'spacing')} on ${says.soil} in a bed of ${show(says.widthM, 'width')}: their strips lie over each other.`,
+    why: msg`The same ground is watered twice, and tape and flow are spent on it.`,
+    tries: [msg`lay ${says.wantRuns} ${forms(says.wantRuns, 'run', 'runs')} in each`],
   }),
   compares: {
     holds: 'n·w / b ≤ s',
-    measured: 'all strips together',
-    limit: 'at most',
+    measured: msg`all strips together`,
+    limit: msg`at most`,
     source: 'wettedMost',
   },
   offers: runsIn,

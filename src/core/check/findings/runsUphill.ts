@@ -1,9 +1,10 @@
+import { forms, msg } from '../../language';
 import { KPA_PER_M } from '../../hydraulics/water';
 import { riseAlong } from '../../layout';
 import { longestRunM } from '../../network';
 import { limitsOf } from '../../plan';
 import type { Found } from '../finding';
-import { findingKind, isOver, plural, sameBlock, type Brings } from '../kind';
+import { findingKind, isOver, sameBlock, type Brings } from '../kind';
 import { all, headerAtTop, otherMaterial } from '../offers';
 import type { State } from '../states';
 
@@ -55,16 +56,21 @@ export const runsUphill = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `${says.runs} of ${plural(says.ofRuns, 'run')} climb away from the header`,
-    howMuch: `The steepest by ${show(measured, 'slope')}; up to ${show(limit, 'slope')} hardly matters.`,
-    why: 'Rise and friction add up against the far emitters. Downhill they work against each other.',
+    title: msg`${says.runs} of ${says.ofRuns} ${forms(says.ofRuns, 'run', 'runs')} climb away from the header`,
+    howMuch: msg`The steepest by ${show(measured, 'slope')}; up to ${show(limit, 'slope')} hardly matters.`,
+    why: msg`Rise and friction add up against the far emitters. Downhill they work against each other.`,
     tries: [
-      'lay the header along the upper ends',
-      'turn the beds along the contour',
-      'lay compensating dripline',
+      msg`lay the header along the upper ends`,
+      msg`turn the beds along the contour`,
+      msg`lay compensating dripline`,
     ],
   }),
-  compares: { holds: 'i ≤ i_max', measured: 'steepest rise', limit: 'hardly matters', source: 'uphillRun' },
+  compares: {
+    holds: 'i ≤ i_max',
+    measured: msg`steepest rise`,
+    limit: msg`hardly matters`,
+    source: 'uphillRun',
+  },
   brings: { 'emitters-dry': riseTakes, 'emitter-under': riseTakes, 'run-too-long': riseAlone },
   offers: all(headerAtTop, otherMaterial('compensating')),
 });

@@ -1,6 +1,7 @@
+import { forms, msg } from '../../language';
 import { layOut } from '../../layout';
 import type { Found } from '../finding';
-import { findingKind, plural, type Whole } from '../kind';
+import { findingKind, type Whole } from '../kind';
 import { rebuiltSets } from '../offers';
 
 type Said = { set: string; block: string; beds: string };
@@ -26,17 +27,17 @@ export const setBedsGone = findingKind({
         measured: gone.length,
         says: {
           set: set.name,
-          block: plan.blocks.find((b) => b.id === gone[0].block)?.name ?? 'a block that is gone',
+          block: plan.blocks.find((b) => b.id === gone[0].block)?.name ?? msg`a block that is gone`,
           beds: gone.length > NAMED ? `${names.join(', ')} …` : names.join(', '),
         },
       };
     });
   },
   words: ({ measured, says }) => ({
-    title: `${says.set} names ${plural(measured, 'bed')} that ${measured === 1 ? 'does' : 'do'} not exist`,
-    howMuch: `Bed ${says.beds} of ${says.block}: nothing opens for ${measured === 1 ? 'it' : 'them'}.`,
-    why: 'The beds were removed, or the block now has fewer, after the set was made.',
-    tries: ['put the beds that are there into sets again', 'rebuild the sets'],
+    title: msg`${says.set} names ${measured} ${forms(measured, 'bed', 'beds')} that ${forms(measured, 'does', 'do')} not exist`,
+    howMuch: msg`Bed ${says.beds} of ${says.block}: nothing opens for ${forms(measured, 'it', 'them')}.`,
+    why: msg`The beds were removed, or the block now has fewer, after the set was made.`,
+    tries: [msg`put the beds that are there into sets again`, msg`rebuild the sets`],
   }),
   alike: ({ says }) => says.set,
   offers: rebuiltSets,

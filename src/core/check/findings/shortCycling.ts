@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { switchFacts } from '../../network';
 import { limitsOf } from '../../plan';
 import type { Found } from '../finding';
@@ -52,19 +53,19 @@ export const shortCycling = findingKind({
     ];
   },
   words: ({ limit, says }, show) => ({
-    title: says.often ? 'The pump starts too often' : 'The pump runs too briefly each time',
-    howMuch: `At ${show(says.flowLph, 'flow')} it starts ${Math.round(says.starts)} times an hour and runs ${show(says.runS, 'time')} each time; ${says.often ? `${Math.round(limit)} starts are` : `at least ${show(limit, 'time')} is`} usual. The tank gives ${show(says.drawdownL, 'volume')} between starts.${says.estimated ? ' Starts are estimated: the pump is known only by a bucket.' : ''}`,
-    why: 'Each start heats the motor and wears switch and pump: short cycling ruins it.',
+    title: says.often ? msg`The pump starts too often` : msg`The pump runs too briefly each time`,
+    howMuch: msg`At ${show(says.flowLph, 'flow')} it starts ${Math.round(says.starts)} times an hour and runs ${show(says.runS, 'time')} each time; ${says.often ? msg`${Math.round(limit)} starts are` : msg`at least ${show(limit, 'time')} is`} usual. The tank gives ${show(says.drawdownL, 'volume')} between starts.${says.estimated ? msg` Starts are estimated: the pump is known only by a bucket.` : ''}`,
+    why: msg`Each start heats the motor and wears switch and pump: short cycling ruins it.`,
     tries: [
-      `draw nearer to the ${show(says.cutInLph, 'flow')} that the pump gives, so that it runs on`,
-      'use a larger pressure tank, or a second beside it',
-      'widen the switch’s band',
+      msg`draw nearer to the ${show(says.cutInLph, 'flow')} that the pump gives, so that it runs on`,
+      msg`use a larger pressure tank, or a second beside it`,
+      msg`widen the switch’s band`,
     ],
   }),
   compares: {
-    holds: 'n ≤ n_max and t ≥ t_least',
-    measured: 'what misses',
-    limit: 'usual',
+    holds: msg`n ≤ n_max and t ≥ t_least`,
+    measured: msg`what misses`,
+    limit: msg`usual`,
     source: 'startsPerHour',
   },
   offers: ofSource(({ results: { layout } }) => {

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Found } from '../finding';
 import { isGravity } from '../../network';
 import { always, findingKind, isOver } from '../kind';
@@ -27,20 +28,20 @@ export const shortWhenDirty = findingKind({
     ];
   },
   words: ({ measured, limit, says }, show) => ({
-    title: 'Enough while the filter is clean, short when it is due for cleaning',
-    howMuch: `Due for cleaning it takes ${show(says.dirtyKpa, 'pressure')} more. At that pressure the source gives ${show(limit, 'flow')}; ${show(measured, 'flow')} is asked.`,
-    why: 'A filter is cleaned when its drop has grown, not before: the beds get less and less until then.',
+    title: msg`Enough while the filter is clean, short when it is due for cleaning`,
+    howMuch: msg`Due for cleaning it takes ${show(says.dirtyKpa, 'pressure')} more. At that pressure the source gives ${show(limit, 'flow')}; ${show(measured, 'flow')} is asked.`,
+    why: msg`A filter is cleaned when its drop has grown, not before: the beds get less and less until then.`,
     tries: [
-      'use a larger filter',
-      'water fewer beds at once',
-      'clean it sooner: by the gauges before and after it',
+      msg`use a larger filter`,
+      msg`water fewer beds at once`,
+      msg`clean it sooner: by the gauges before and after it`,
     ],
   }),
   compares: {
     holds: 'Q_asked ≤ Q(p_needed + h_dirty)',
-    measured: 'asked',
-    limit: 'the source gives then',
-    source: 'Filters are cleaned when their drop has grown by their label’s dirty loss.',
+    measured: msg`asked`,
+    limit: msg`the source gives then`,
+    source: msg`Filters are cleaned when their drop has grown by their label’s dirty loss.`,
   },
   brings: { 'regulator-starved': always, 'emitters-dry': always, 'emitter-under': always },
   offers: all(fewerAtOnce, biggerFilter),

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { STRIP_OVER_ROUND } from '../../catalog/soils';
 import { limitsOf } from '../../plan';
 import { worstBeds } from '../facts/wateredBeds';
@@ -28,12 +29,12 @@ export const spacingWide = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `Emitters too far apart ${inBeds(says.beds, says.plants)}`,
-    howMuch: `They are ${show(measured, 'spacing')} apart; on ${says.soil} one wets about ${show(says.roundM, 'spacing')}, and up to ${show(limit, 'spacing')} apart they make one strip${says.plantM > 0 ? `. ${says.crop} stands ${show(says.plantM, 'spacing')} apart` : ''}.`,
-    why: 'Between the wetted rounds the row stays dry, and plants stand there too.',
-    tries: ['lay a closer spacing', 'add mulch or compost, which spread the water'],
+    title: msg`Emitters too far apart ${inBeds(says.beds, says.plants)}`,
+    howMuch: msg`They are ${show(measured, 'spacing')} apart; on ${says.soil} one wets about ${show(says.roundM, 'spacing')}, and up to ${show(limit, 'spacing')} apart they make one strip${says.plantM > 0 ? msg`. ${says.crop} stands ${show(says.plantM, 'spacing')} apart` : ''}.`,
+    why: msg`Between the wetted rounds the row stays dry, and plants stand there too.`,
+    tries: [msg`lay a closer spacing`, msg`add mulch or compost, which spread the water`],
   }),
-  compares: { holds: 'e ≤ s · w', measured: 'spacing', limit: 'strips meet', source: 'spacingShare' },
+  compares: { holds: 'e ≤ s · w', measured: msg`spacing`, limit: msg`strips meet`, source: 'spacingShare' },
   offers: closerSpacing,
   restsOn: ['soil', 'label'],
 });

@@ -1,7 +1,8 @@
+import { forms, msg } from '../../language';
 import { SPLITTER_WAYS } from '../../catalog/headParts';
 import { HEAD } from '../../plan';
 import type { Found } from '../finding';
-import { findingKind, plural } from '../kind';
+import { findingKind } from '../kind';
 import type { State } from '../states';
 
 type Said = { part: string; ways: number };
@@ -26,9 +27,9 @@ export const splitterWays = findingKind({
     });
   },
   words: ({ measured, says }) => ({
-    title: `The ${says.part} has too few outlets`,
-    howMuch: `${plural(measured, 'hose')} come from it; it has ${plural(says.ways, 'outlet')}.`,
-    why: 'Each block or tee that comes from the head takes an outlet of its own.',
-    tries: ['use a splitter with more outlets', 'lead some of them from a tee further on'],
+    title: msg`The ${says.part} has too few outlets`,
+    howMuch: msg`${measured} ${forms(measured, 'hose', 'hoses')} come from it; it has ${says.ways} ${forms(says.ways, 'outlet', 'outlets')}.`,
+    why: msg`Each block or tee that comes from the head takes an outlet of its own.`,
+    tries: [msg`use a splitter with more outlets`, msg`lead some of them from a tee further on`],
   }),
 });

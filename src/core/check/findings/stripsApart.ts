@@ -1,6 +1,7 @@
+import { forms, msg } from '../../language';
 import { limitsOf } from '../../plan';
 import { wetTooLittle, worstBeds } from '../facts/wateredBeds';
-import { findingKind, inBeds, percent, plural } from '../kind';
+import { findingKind, inBeds, percent } from '../kind';
 import { runsIn } from '../offers';
 import type { State } from '../states';
 
@@ -16,12 +17,15 @@ export const stripsApart = findingKind({
       return told && { ...told, says: { ...told.says, crop: crop.name } };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `Dry ground between the runs ${inBeds(says.beds, says.plants)}`,
-    howMuch: `${plural(says.runs, 'run')} of about ${show(says.stripM, 'spacing')} on ${says.soil} wet ${percent(measured)} of a ${show(says.widthM, 'width')} bed; ${says.crop} need ${percent(limit)}.`,
-    why: 'Seed comes up only where it is wet.',
-    tries: [`lay ${plural(says.wantRuns, 'run')} in each`, 'wet the bed overhead until it is up'],
+    title: msg`Dry ground between the runs ${inBeds(says.beds, says.plants)}`,
+    howMuch: msg`${says.runs} ${forms(says.runs, 'run', 'runs')} of about ${show(says.stripM, 'spacing')} on ${says.soil} wet ${percent(measured)} of a ${show(says.widthM, 'width')} bed; ${says.crop} need ${percent(limit)}.`,
+    why: msg`Seed comes up only where it is wet.`,
+    tries: [
+      msg`lay ${says.wantRuns} ${forms(says.wantRuns, 'run', 'runs')} in each`,
+      msg`wet the bed overhead until it is up`,
+    ],
   }),
-  compares: { holds: 'n·w / b ≥ s', measured: 'wetted', limit: 'needed', source: 'wettedWhole' },
+  compares: { holds: 'n·w / b ≥ s', measured: msg`wetted`, limit: msg`needed`, source: 'wettedWhole' },
   offers: runsIn,
   restsOn: ['soil'],
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { suctionFacts } from '../../network';
 import { limitsOf } from '../../plan';
 import type { Found } from '../finding';
@@ -30,15 +31,19 @@ export const suctionHigh = findingKind({
     ];
   },
   words: ({ measured, limit, says }, show) => ({
-    title: 'The pump is too high above the water',
-    howMuch: `It has ${show(measured, 'height')} of suction head left and needs ${show(limit, 'height')}, half a metre of it in reserve. It is ${show(says.liftM, 'height')} above the water; ${show(says.highestM, 'height')} would do.`,
-    why: 'Only the air’s weight pushes water up a suction pipe. When it runs short the water boils in the pump: it rattles, loses prime and wears away.',
-    tries: ['use a wider or shorter suction pipe', 'set the pump lower and nearer', 'use a submerged pump'],
+    title: msg`The pump is too high above the water`,
+    howMuch: msg`It has ${show(measured, 'height')} of suction head left and needs ${show(limit, 'height')}, half a metre of it in reserve. It is ${show(says.liftM, 'height')} above the water; ${show(says.highestM, 'height')} would do.`,
+    why: msg`Only the air’s weight pushes water up a suction pipe. When it runs short the water boils in the pump: it rattles, loses prime and wears away.`,
+    tries: [
+      msg`use a wider or shorter suction pipe`,
+      msg`set the pump lower and nearer`,
+      msg`use a submerged pump`,
+    ],
   }),
   compares: {
     holds: 'NPSH ≥ NPSH_pump + margin',
-    measured: 'suction head there is',
-    limit: 'needed',
+    measured: msg`suction head there is`,
+    limit: msg`needed`,
     source: 'suctionMarginM',
   },
   offers: all(

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { HEAD_PARTS, isTimed } from '../../catalog/headParts';
 import { pipeKind, strengthOf } from '../../catalog/pipes';
 import { HEAD } from '../../plan';
@@ -56,16 +57,16 @@ export const surge = findingKind({
     ];
   },
   words: ({ measured, limit, says }, show) => ({
-    title: 'A valve shut suddenly would overload the main',
-    howMuch: `Water at ${show(says.velocity, 'velocity')} stopped at once adds ${show(says.surgeKpa, 'pressure')} of water hammer: ${show(measured, 'pressure')} on a ${says.what} rated for ${show(limit, 'pressure')}.`,
-    why: `Ball valves and solenoids slam; the wave runs back through the pipe faster than a car. Shut over more than ${Math.max(1, Math.round(says.closeS * MS) / MS).toFixed(0)} s it is weaker.`,
-    tries: ['open and shut slowly', 'use a gate or motor valve', 'use a wider pipe'],
+    title: msg`A valve shut suddenly would overload the main`,
+    howMuch: msg`Water at ${show(says.velocity, 'velocity')} stopped at once adds ${show(says.surgeKpa, 'pressure')} of water hammer: ${show(measured, 'pressure')} on a ${says.what} rated for ${show(limit, 'pressure')}.`,
+    why: msg`Ball valves and solenoids slam; the wave runs back through the pipe faster than a car. Shut over more than ${Math.max(1, Math.round(says.closeS * MS) / MS).toFixed(0)} s it is weaker.`,
+    tries: [msg`open and shut slowly`, msg`use a gate or motor valve`, msg`use a wider pipe`],
   }),
   compares: {
     holds: 'p + ρ·a·V ≤ p_rated',
-    measured: 'pressure and water hammer together',
-    limit: 'its rating',
-    source: 'Joukowsky 1898; ratings of the label.',
+    measured: msg`pressure and water hammer together`,
+    limit: msg`its rating`,
+    source: msg`Joukowsky 1898; ratings of the label.`,
   },
   offers: all(
     ofSource(({ plan }) => {

@@ -1,3 +1,4 @@
+import { grouped, msg } from '../../language';
 import { fullL } from '../../hydraulics/storage';
 import type { Found } from '../finding';
 import { findingKind, isOver } from '../kind';
@@ -33,10 +34,10 @@ export const tankWeight = findingKind({
     ];
   },
   words: ({ says }, show) => ({
-    title: `The full tank weighs ${Math.round(says.kg).toLocaleString('en-US')} kg, ${show(says.standM, 'height')} above the ground`,
-    howMuch: 'That is its water alone, one kilogram a litre.',
-    why: 'A stand that gives way kills. Above about 1 m, or with more than 200 kg on it, somebody competent designs it; level footing, tied back, no leaning ladders.',
-    tries: ['have the stand designed', 'put the tank on firm ground further uphill'],
+    title: msg`The full tank weighs ${grouped(Math.round(says.kg))} kg, ${show(says.standM, 'height')} above the ground`,
+    howMuch: msg`That is its water alone, one kilogram a litre.`,
+    why: msg`A stand that gives way kills. Above about 1 m, or with more than 200 kg on it, somebody competent designs it; level footing, tied back, no leaning ladders.`,
+    tries: [msg`have the stand designed`, msg`put the tank on firm ground further uphill`],
   }),
 });
 

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { material } from '../../catalog/materials';
 import { tapesOf } from '../facts/tapes';
 import type { Found } from '../finding';
@@ -14,10 +15,10 @@ export const tapeCurved = findingKind({
       .filter(({ block, tape }) => plan.blocks[block].beds.rows === 'curved' && !material(tape.kind).bends)
       .map(({ block, beds }) => ({ grade: 'mend', place: { kind: 'block', block }, says: { beds } })),
   words: ({ says }) => ({
-    title: `Tape round curves ${inBeds(says.beds)}`,
-    howMuch: 'Flat tape kinks where it turns, and a kink is a shut valve.',
-    why: 'It is made for straight lines under a little tension.',
-    tries: ['lay dripline, which bends'],
+    title: msg`Tape round curves ${inBeds(says.beds)}`,
+    howMuch: msg`Flat tape kinks where it turns, and a kink is a shut valve.`,
+    why: msg`It is made for straight lines under a little tension.`,
+    tries: [msg`lay dripline, which bends`],
   }),
   offers: otherMaterial('dripline', 'compensating'),
 });

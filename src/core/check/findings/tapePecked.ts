@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { material } from '../../catalog/materials';
 import { tapesOf } from '../facts/tapes';
 import type { Found } from '../finding';
@@ -14,10 +15,10 @@ export const tapePecked = findingKind({
       .filter(({ tape }) => tape.lies === 'surface' && !material(tape.kind).tough)
       .map(({ block, beds }) => ({ grade: 'watch', place: { kind: 'block', block }, says: { beds } })),
   words: ({ says }) => ({
-    title: `Tape on bare ground ${inBeds(says.beds)}`,
-    howMuch: 'Nothing lies over it.',
-    why: 'Birds peck at thin tape for water, wind moves it, and the sun stretches it: it must be pulled tight again in the first week.',
-    tries: ['lay it under mulch or ground cover', 'bury it 10 cm deep', 'lay dripline'],
+    title: msg`Tape on bare ground ${inBeds(says.beds)}`,
+    howMuch: msg`Nothing lies over it.`,
+    why: msg`Birds peck at thin tape for water, wind moves it, and the sun stretches it: it must be pulled tight again in the first week.`,
+    tries: [msg`lay it under mulch or ground cover`, msg`bury it 10 cm deep`, msg`lay dripline`],
   }),
   offers: all(lies('mulch', 'cover', 'buried'), otherMaterial('dripline')),
 });

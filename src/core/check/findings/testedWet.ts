@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
 import type { State } from '../states';
@@ -9,9 +10,9 @@ export const testedWet = findingKind({
   find: ({ results }: State): Found<Record<never, never>>[] =>
     results.layout.source.testedIn === 'wet' ? [{ grade: 'watch', place: { kind: 'source' }, says: {} }] : [],
   words: () => ({
-    title: 'The source was measured in the wet season',
-    howMuch: 'Wells and springs sink and neighbours draw when it is dry and you need it most.',
-    why: 'What it gives in spring it may not give in August.',
-    tries: ['measure again in the dry season', 'plan on a smaller share until then'],
+    title: msg`The source was measured in the wet season`,
+    howMuch: msg`Wells and springs sink and neighbours draw when it is dry and you need it most.`,
+    why: msg`What it gives in spring it may not give in August.`,
+    tries: [msg`measure again in the dry season`, msg`plan on a smaller share until then`],
   }),
 });

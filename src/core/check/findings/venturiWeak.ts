@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { VENTURI_SHARE } from '../../hydraulics/venturi';
 import type { Found } from '../finding';
 import { fallAfterKpa } from '../../sets';
@@ -27,16 +28,20 @@ export const venturiWeak = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: `The ${says.part} draws little or no feed`,
-    howMuch: `It needs a difference of ${show(limit, 'pressure')} between its two ends and has ${show(measured, 'pressure')}, ${percent(says.share)} of the ${show(says.inletKpa, 'pressure')} before it.`,
-    why: 'A venturi sucks by the pressure lost across it. With little flow, or with its bypass open, nothing is lost and nothing is drawn in.',
-    tries: ['use a smaller venturi', 'close its bypass valve further while feeding', 'use a dosing injector'],
+    title: msg`The ${says.part} draws little or no feed`,
+    howMuch: msg`It needs a difference of ${show(limit, 'pressure')} between its two ends and has ${show(measured, 'pressure')}, ${percent(says.share)} of the ${show(says.inletKpa, 'pressure')} before it.`,
+    why: msg`A venturi sucks by the pressure lost across it. With little flow, or with its bypass open, nothing is lost and nothing is drawn in.`,
+    tries: [
+      msg`use a smaller venturi`,
+      msg`close its bypass valve further while feeding`,
+      msg`use a dosing injector`,
+    ],
   }),
   compares: {
     holds: 'Δp ≥ 0.20 · p_in',
-    measured: 'difference across it',
-    limit: 'least difference',
-    source: 'Venturis draw from a difference of 20 to 35 % of their inlet pressure; injector handbooks.',
+    measured: msg`difference across it`,
+    limit: msg`least difference`,
+    source: msg`Venturis draw from a difference of 20 to 35 % of their inlet pressure; injector handbooks.`,
   },
   alike: ({ says }) => says.part,
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { waterKind } from '../../catalog/water';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
@@ -17,9 +18,9 @@ export const waterAvoid = findingKind({
         return { grade: 'note', place: { kind: 'source' }, says: { water: name, cleaning, avoid } };
       }),
   words: ({ says }) => ({
-    title: `What ${says.water} water needs`,
+    title: msg`What ${says.water} water needs`,
     howMuch: says.cleaning,
-    why: `Leave alone: ${says.avoid.charAt(0).toLowerCase()}${says.avoid.slice(1)}`,
+    why: msg`Leave alone: ${says.avoid.charAt(0).toLowerCase()}${says.avoid.slice(1)}`,
     tries: [],
   }),
   apart: ({ says }) => says.water,

@@ -1,7 +1,8 @@
+import { forms, msg } from '../../language';
 import { lastingSeasons, material } from '../../catalog/materials';
 import { tapesOf } from '../facts/tapes';
 import type { Found } from '../finding';
-import { capital, findingKind, plural } from '../kind';
+import { capital, findingKind } from '../kind';
 import { all, fewerSeasons, otherMaterial, thickerWall } from '../offers';
 import type { State } from '../states';
 
@@ -25,16 +26,16 @@ export const wearsOut = findingKind({
       };
     }),
   words: ({ measured, limit, margin, says }, show) => ({
-    title: `${says.tape ? `Tape with a wall of ${show(says.wallMm, 'wall')}` : capital(says.what)} commonly lasts ${plural(limit, 'season')}, not ${measured}`,
-    howMuch: `${plural(margin, 'season')} more than is usual.`,
-    why: 'Thin walls crease and leak when they are rolled up and laid again; rubber and small outlets age.',
-    tries: ['use a thicker wall', 'lay dripline', 'plan to buy it again'],
+    title: msg`${says.tape ? msg`Tape with a wall of ${show(says.wallMm, 'wall')}` : capital(says.what)} commonly lasts ${limit} ${forms(limit, 'season', 'seasons')}, not ${measured}`,
+    howMuch: msg`${margin} ${forms(margin, 'season', 'seasons')} more than is usual.`,
+    why: msg`Thin walls crease and leak when they are rolled up and laid again; rubber and small outlets age.`,
+    tries: [msg`use a thicker wall`, msg`lay dripline`, msg`plan to buy it again`],
   }),
   compares: {
     holds: 'n ≤ n_lasts',
-    measured: 'seasons planned',
-    limit: 'commonly lasts',
-    source: 'Growers’ common experience, by kind and wall.',
+    measured: msg`seasons planned`,
+    limit: msg`commonly lasts`,
+    source: msg`Growers’ common experience, by kind and wall.`,
   },
   apart: ({ says }) => says.what,
   alike: ({ says }) => says.what,

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isFilter, HEAD_PARTS, type PartLabel, type Role } from '../../catalog/headParts';
 import { waterKind } from '../../catalog/water';
 import { HEAD, type Part } from '../../plan';
@@ -56,7 +57,7 @@ export const movedAfter = (is: (p: Part) => boolean, where: 'before' | 'after'):
             id: part.id,
             to,
             name: part.name,
-            before: `${where} the ${list[other].name}`,
+            before: msg`${where} the ${list[other].name}`,
           },
         ],
       ],

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
-import { counted, emptyRaw, isHeight, type RawReading } from './types';
+import { forms, grouped, msg } from '../../language';
+import { emptyRaw, isHeight, type RawReading } from './types';
 
 const M_PER_FT = 0.3048;
 /** The foot of older land surveys of the United States. */
@@ -87,15 +88,15 @@ export function readSurveyTable(text: string): SurveyTable | string {
   const delimiter = firstLine.includes(';') ? ';' : firstLine.includes('\t') ? '\t' : '';
   const parsed = Papa.parse<string[]>(clean, { skipEmptyLines: 'greedy', delimiter });
   const lines = parsed.data.map((row) => row.map((cell) => cell.trim()));
-  if (lines.length === 0) return 'The file is empty.';
+  if (lines.length === 0) return msg`The file is empty.`;
   const joined = commasJoined(lines);
   if (joined) lines.splice(0, lines.length, ...joined);
   const titled = lines[0].every((cell) => numberOf(cell) === undefined || cell === '');
-  const header = titled ? lines[0] : lines[0].map((_, i) => `column ${i + 1}`);
+  const header = titled ? lines[0] : lines[0].map((_, i) => msg`column ${i + 1}`);
   const rows = titled ? lines.slice(1) : lines;
   if (header.length < 2)
-    return 'The file has only one column. Points want a column each for right, up and height; separate them by commas, semicolons or tabs.';
-  if (rows.length === 0) return 'The file has titles but no rows.';
+    return msg`The file has only one column. Points want a column each for right, up and height; separate them by commas, semicolons or tabs.`;
+  if (rows.length === 0) return msg`The file has titles but no rows.`;
   const columnOf = (what: keyof typeof NAMES): number =>
     header.findIndex((t) => NAMES[what].includes(bare(t)));
   const z = columnOf('z');
@@ -150,15 +151,17 @@ export function groundFromTable({ rows }: SurveyTable, columns: SurveyColumns): 
   if (outline.length === 0)
     return {
       ok: false,
-      why: `None of the ${rows.length} rows has two numbers in the columns chosen. Choose the columns for right and up again.`,
+      why: msg`None of the ${rows.length} rows has two numbers in the columns chosen. Choose the columns for right and up again.`,
     };
   // Points with no height at all are the corners of a field, in order.
   if (raw.heights.length === 0 && noHeights === 0) raw.outlines.push({ points: outline });
   if (unread > 0)
     raw.left.push(
-      `${counted(unread, 'row')} without two numbers in the columns chosen ${unread === 1 ? 'is' : 'are'} left out.`,
+      msg`${grouped(unread)} ${forms(unread, 'row', 'rows')} without two numbers in the columns chosen ${forms(unread, 'is', 'are')} left out.`,
     );
   if (noHeights > 0)
-    raw.left.push(`${counted(noHeights, 'height')} that cannot be (such as −9999) were dropped.`);
+    raw.left.push(
+      msg`${grouped(noHeights)} ${forms(noHeights, 'height', 'heights')} that cannot be (such as −9999) were dropped.`,
+    );
   return { ok: true, raw };
 }

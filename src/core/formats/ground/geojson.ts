@@ -1,6 +1,7 @@
 import type { Feature, Geometry, Position } from 'geojson';
+import { forms, grouped, msg } from '../../language';
 import { brokenJson, type Obstacle } from '../../plan';
-import { counted, emptyRaw, isHeight, type RawGround, type RawReading, type Shape } from './types';
+import { emptyRaw, isHeight, type RawGround, type RawReading, type Shape } from './types';
 
 const THING_KINDS: readonly string[] = ['lane', 'ditch', 'tree', 'building', 'wet'];
 /** Names under which other programs write a place's height or name. */
@@ -55,16 +56,16 @@ function featuresOf(text: string): { features: Feature[]; crs?: string; local?: 
   const crs = found?.crs?.properties?.name;
   switch (found?.type) {
     case 'FeatureCollection':
-      if (!Array.isArray(found.features)) return 'The file has no list of features.';
+      if (!Array.isArray(found.features)) return msg`The file has no list of features.`;
       return { features: found.features, crs, local: found.local === true };
     case 'Feature':
       return { features: [json as Feature], crs };
     case 'Topology':
-      return 'This is TopoJSON. Export it as GeoJSON and choose it again.';
+      return msg`This is TopoJSON. Export it as GeoJSON and choose it again.`;
     default:
       if (typeof found?.type === 'string')
         return { features: [{ type: 'Feature', properties: {}, geometry: json as Geometry }], crs };
-      return 'This JSON is no GeoJSON: it has no features.';
+      return msg`This JSON is no GeoJSON: it has no features.`;
   }
 }
 
@@ -139,7 +140,7 @@ export function readFeatures(features: readonly Feature[], crs?: string, local =
           const points = shape(openRing(hole))?.points.map(([x, y]): [number, number] => [x, y]) ?? [];
           if (points.length < 3) continue;
           left.holes++;
-          raw.things.push({ kind: 'wet', name: `hole in ${name ?? 'the field'}`.slice(0, 80), points });
+          raw.things.push({ kind: 'wet', name: msg`hole in ${name ?? msg`the field`}`.slice(0, 80), points });
         }
         return;
       }
@@ -191,21 +192,23 @@ export function readFeatures(features: readonly Feature[], crs?: string, local =
   }
   if (broken > 0)
     raw.left.push(
-      `${counted(broken, 'place')} or shapes could not be used: their coordinates are not numbers.`,
+      msg`${grouped(broken)} ${forms(broken, 'place', 'places')} or shapes could not be used: their coordinates are not numbers.`,
     );
   if (noHeights > 0)
-    raw.left.push(`${counted(noHeights, 'height')} that cannot be (such as −9999) were dropped.`);
+    raw.left.push(
+      msg`${grouped(noHeights)} ${forms(noHeights, 'height', 'heights')} that cannot be (such as −9999) were dropped.`,
+    );
   if (left.holes > 0)
     raw.left.push(
-      `${counted(left.holes, 'hole')} in fields ${left.holes === 1 ? 'is' : 'are'} kept as wet spots, where beds stop.`,
+      msg`${grouped(left.holes)} ${forms(left.holes, 'hole', 'holes')} in fields ${forms(left.holes, 'is', 'are')} kept as wet spots, where beds stop.`,
     );
   if (left.results > 0)
     raw.left.push(
-      `${counted(left.results, 'bed, pipe or part', 'beds, pipes and parts')} of a plan are left out: only ground is read.`,
+      msg`${grouped(left.results)} ${forms(left.results, 'bed, pipe or part', 'beds, pipes and parts')} of a plan are left out: only ground is read.`,
     );
   if (left.empty > 0)
     raw.left.push(
-      `${counted(left.empty, 'entry', 'entries')} without a shape ${left.empty === 1 ? 'is' : 'are'} left out.`,
+      msg`${grouped(left.empty)} ${forms(left.empty, 'entry', 'entries')} without a shape ${forms(left.empty, 'is', 'are')} left out.`,
     );
   const points = [...raw.outlines, ...raw.tracks].flatMap((s) => s.points);
   const all = [...points, ...raw.heights, ...raw.things.flatMap((t) => t.points)];
@@ -214,10 +217,10 @@ export function readFeatures(features: readonly Feature[], crs?: string, local =
       ok: false,
       why:
         broken > 0
-          ? 'The file’s shapes have no usable coordinates.'
+          ? msg`The file’s shapes have no usable coordinates.`
           : raw.bare > 0
-            ? 'The file holds places without heights and no outline. Export the field as a polygon, or its places with their heights.'
-            : 'The file holds no outline, track or height.',
+            ? msg`The file holds places without heights and no outline. Export the field as a polygon, or its places with their heights.`
+            : msg`The file holds no outline, track or height.`,
     };
   }
   const outOfDegrees = all.some(([x, y]) => Math.abs(x) > 180 || Math.abs(y) > 180);
@@ -226,7 +229,7 @@ export function readFeatures(features: readonly Feature[], crs?: string, local =
     if (outOfDegrees)
       return {
         ok: false,
-        why: 'Its coordinates go beyond 180 degrees. Export it again with longitude and latitude (WGS 84).',
+        why: msg`Its coordinates go beyond 180 degrees. Export it again with longitude and latitude (WGS 84).`,
       };
   }
   return { ok: true, raw };

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { readGeoJson } from './geojson';
 import { layOnSheet, type GroundReading } from './place';
 import { groundFromTable, readSurveyTable, type SurveyColumns, type SurveyTable } from './csv';
@@ -22,8 +23,7 @@ export type FileReading = GroundReading | { ok: 'ask'; table: SurveyTable };
 /** A character that no text holds: under the blank, but for tab, line ends and the record separator. */
 const isBinary = (c: string): boolean => c < ' ' && !'\t\n\r\u000b\u000c\u001e'.includes(c);
 
-const NO_GROUND =
-  'This is no file of ground: no row has numbers in it. GeoJSON, GPX, KML, KMZ and CSV can be read.';
+const NO_GROUND = msg`This is no file of ground: no row has numbers in it. GeoJSON, GPX, KML, KMZ and CSV can be read.`;
 
 /** Reads a file of ground, packed or not, told apart by what it begins with: GeoJSON, GPX, KML, or a table of points. */
 export function readGround(file: Uint8Array | string, place: GroundPlace): FileReading {
@@ -32,23 +32,23 @@ export function readGround(file: Uint8Array | string, place: GroundPlace): FileR
   const inside = unpack(file);
   return typeof inside === 'string'
     ? { ok: false, why: inside }
-    : withNote(decode(inside.bytes), place, `Read from ${inside.name} inside the packed file.`);
+    : withNote(decode(inside.bytes), place, msg`Read from ${inside.name} inside the packed file.`);
 }
 
 /** Reads text, and says how it was come by where that is not the usual way. */
 function withNote({ text, as }: Decoded, place: GroundPlace, note?: string): FileReading {
   const reading = readText(text, place);
-  const notes = [...(note ? [note] : []), ...(as ? [`The file is written in ${as}.`] : [])];
+  const notes = [...(note ? [note] : []), ...(as ? [msg`The file is written in ${as}.`] : [])];
   if (reading.ok !== true || notes.length === 0) return reading;
   return { ok: true, found: { ...reading.found, notes: [...notes, ...reading.found.notes] } };
 }
 
 function readText(text: string, place: GroundPlace): FileReading {
   const start = text.replace(/^\uFEFF/, '').trimStart();
-  if (start === '') return { ok: false, why: 'The file is empty.' };
+  if (start === '') return { ok: false, why: msg`The file is empty.` };
   if (start[0] === '{' || start[0] === '[' || start[0] === '\u001e') {
     if (nestsTooDeep(start, MOST_DEEP))
-      return { ok: false, why: 'The file nests deeper than any file of ground does.' };
+      return { ok: false, why: msg`The file nests deeper than any file of ground does.` };
     const reading = readGeoJson(text);
     return reading.ok ? layOnSheet(reading.raw, place) : reading;
   }
@@ -59,7 +59,7 @@ function readText(text: string, place: GroundPlace): FileReading {
   if (Array.from(start.slice(0, 2000)).some(isBinary))
     return {
       ok: false,
-      why: 'This is no file of ground: it holds no text. GeoJSON, GPX, KML, KMZ and CSV can be read.',
+      why: msg`This is no file of ground: it holds no text. GeoJSON, GPX, KML, KMZ and CSV can be read.`,
     };
   if (!/\d/.test(start)) return { ok: false, why: NO_GROUND };
   const table = readSurveyTable(text);

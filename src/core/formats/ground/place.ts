@@ -1,4 +1,5 @@
 import simplify from '@turf/simplify';
+import { grouped, msg } from '../../language';
 import { areaM2, boxOf, crossingSides, toMetres, type LonLat, type Point } from '../../ground';
 import { LIMITS } from '../../plan';
 import type { FoundGround, GroundPlace, RawGround, Shape } from './types';
@@ -155,7 +156,7 @@ function overDateLine(raw: RawGround): RawGround {
 /** A longitude as it is written, −180 to 180. */
 const written = (lon: number): number => lon - 360 * Math.round(lon / 360);
 
-const NO_EARTH = 'there is no such place: a latitude goes no further than 90 degrees';
+const NO_EARTH = msg`there is no such place: a latitude goes no further than 90 degrees`;
 
 /** Lays what a file holds on the sheet; where latitude and longitude seem swapped, both ways, to be asked about. */
 export function layOnSheet(read: RawGround, place: GroundPlace): GroundReading {
@@ -178,7 +179,7 @@ export function layOnSheet(read: RawGround, place: GroundPlace): GroundReading {
   };
   const turned = turnedRound(read);
   if (everyPoint(turned).some(([, y]) => Math.abs(y) > 90))
-    return { ok: false, why: `In whichever order its numbers are taken, ${NO_EARTH}.` };
+    return { ok: false, why: msg`In whichever order its numbers are taken, ${NO_EARTH}.` };
   return { ok: 'swapped', asWritten: oneWay(raw, offEarth), turned: oneWay(overDateLine(turned), false) };
 }
 
@@ -201,7 +202,7 @@ function layOneWay(raw: RawGround, place: GroundPlace): Exclude<GroundReading, {
     if (place.origin && Math.hypot(...toMetres(own, place.origin)) > WIDEST_M && !raw.local)
       return {
         ok: false,
-        why: 'It lies more than 10 km from this plan’s ground. Open a blank plan for it, or check the file.',
+        why: msg`It lies more than 10 km from this plan’s ground. Open a blank plan for it, or check the file.`,
       };
   } else {
     const near = [box.x0, box.x1, box.y0, box.y1].every((v) => Math.abs(v) < SHEET_M);
@@ -215,13 +216,13 @@ function layOneWay(raw: RawGround, place: GroundPlace): Exclude<GroundReading, {
   if (wideM > WIDEST_M)
     return {
       ok: false,
-      why: `It is ${Math.round(wideM / 1000).toLocaleString('en-US')} km across: that is no field. Check that longitude and latitude are not mixed up, or cut the file down to the field.`,
+      why: msg`It is ${grouped(Math.round(wideM / 1000))} km across: that is no field. Check that longitude and latitude are not mixed up, or cut the file down to the field.`,
     };
 
   const outlines: FoundGround['outlines'] = [];
   const refused: string[] = [];
   const take = (shape: Shape, walked: boolean): void => {
-    const called = shape.name ? `“${shape.name}”` : walked ? 'The track' : 'The outline';
+    const called = shape.name ? `“${shape.name}”` : walked ? msg`The track` : msg`The outline`;
     let points = shape.points
       .map((p) => onSheet(p))
       .filter((p, i, all) => i === 0 || Math.hypot(p[0] - all[i - 1][0], p[1] - all[i - 1][1]) > 1e-6);
@@ -232,33 +233,31 @@ function layOneWay(raw: RawGround, place: GroundPlace): Exclude<GroundReading, {
       .reduce((m, p, i) => m + Math.hypot(p[0] - points[i][0], p[1] - points[i][1]), 0);
     const apart = Math.hypot(last[0] - first[0], last[1] - first[1]);
     if (points.length > 3 && apart < 1e-6) points = points.slice(0, -1);
-    if (points.length < 3) return void refused.push(`${called} has fewer than three corners.`);
+    if (points.length < 3) return void refused.push(msg`${called} has fewer than three corners.`);
     if (walked && apart > OPEN_SHARE * long)
       return void refused.push(
-        `${called} ends ${Math.round(apart)} m from where it began: walk the whole way round the field, or draw the outline.`,
+        msg`${called} ends ${Math.round(apart)} m from where it began: walk the whole way round the field, or draw the outline.`,
       );
     const before = points.length;
     if (walked || before > MOST_CORNERS) {
       points = walked ? withoutLoops(thinned(points, true)) : thinned(points, true);
       if (points.length < before)
-        notes.push(
-          `${called}: ${before.toLocaleString('en-US')} points thinned to ${points.length} corners.`,
-        );
+        notes.push(msg`${called}: ${grouped(before)} points thinned to ${points.length} corners.`);
     }
     const crossing = crossingSides(points);
     if (crossing)
       return void refused.push(
-        `${called} crosses itself (sides ${crossing[0]} and ${crossing[1]}): put its corners in order round the field, or walk it again without crossing your own way.`,
+        msg`${called} crosses itself (sides ${crossing[0]} and ${crossing[1]}): put its corners in order round the field, or walk it again without crossing your own way.`,
       );
     if (points.length < 3 || areaM2(points) < SMALLEST_M2)
-      return void refused.push(`${called} encloses no ground.`);
+      return void refused.push(msg`${called} encloses no ground.`);
     outlines.push({ ...(shape.name && { name: shape.name }), outline: points });
   };
   raw.outlines.forEach((s) => take(s, false));
   raw.tracks.forEach((s) => take(s, true));
   const most = LIMITS.blocks - 1;
   if (outlines.length > most) {
-    notes.push(`Only the first ${most} of ${outlines.length} outlines are taken.`);
+    notes.push(msg`Only the first ${most} of ${outlines.length} outlines are taken.`);
     outlines.length = most;
   }
   const withHeight = [...raw.outlines, ...raw.tracks]
@@ -272,17 +271,18 @@ function layOneWay(raw: RawGround, place: GroundPlace): Exclude<GroundReading, {
   const flat = measured.length > 3 && raw.in === 'degrees' && measured.every((h) => h.zM === 0);
   const heights = flat ? [] : fewer(measured);
   if (heights.length < measured.length && !flat)
-    notes.push(`${measured.length.toLocaleString('en-US')} heights thinned to ${heights.length}.`);
-  if (flat) notes.push('Its heights are all zero, as a receiver writes that knows none: they are left out.');
+    notes.push(msg`${grouped(measured.length)} heights thinned to ${heights.length}.`);
+  if (flat)
+    notes.push(msg`Its heights are all zero, as a receiver writes that knows none: they are left out.`);
   if (heights.length === 0)
-    notes.push('The file tells no heights: measure some, or say how much the ground rises.');
-  else if (raw.bare > 0) notes.push(`${raw.bare} of its points have no height and are left out.`);
+    notes.push(msg`The file tells no heights: measure some, or say how much the ground rises.`);
+  else if (raw.bare > 0) notes.push(msg`${raw.bare} of its points have no height and are left out.`);
   if (withHeight.length > 0 && !flat && raw.tracks.length > 0)
     notes.push(
-      'Heights walked with a phone err by metres: check them against a level before trusting a slope.',
+      msg`Heights walked with a phone err by metres: check them against a level before trusting a slope.`,
     );
   if (outlines.length === 0 && heights.length === 0 && raw.things.length === 0)
-    return { ok: false, why: refused.join(' ') || 'The file holds no outline and no heights.' };
+    return { ok: false, why: refused.join(' ') || msg`The file holds no outline and no heights.` };
   return {
     ok: true,
     found: {

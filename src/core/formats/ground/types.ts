@@ -36,10 +36,6 @@ const LOWEST_M = -500;
 const HIGHEST_M = 9000;
 export const isHeight = (z: number): boolean => z >= LOWEST_M && z <= HIGHEST_M;
 
-/** "1 hole", "2 holes" */
-export const counted = (n: number, one: string, many = `${one}s`): string =>
-  `${n.toLocaleString('en-US')} ${n === 1 ? one : many}`;
-
 export type RawReading = { ok: true; raw: RawGround } | { ok: false; why: string };
 
 /** What is taken from a file, on the sheet in metres, and sentences on what was done to it. */

@@ -1,6 +1,7 @@
 import { gpx, kml } from '@tmcw/togeojson';
 import { DOMParser } from '@xmldom/xmldom';
 import type { Feature } from 'geojson';
+import { msg } from '../../language';
 import { readFeatures } from './geojson';
 import type { RawReading } from './types';
 
@@ -18,11 +19,11 @@ export function readXml(text: string): RawReading {
   } catch (error) {
     return {
       ok: false,
-      why: `The file is broken: it is not whole XML (${firstLine((error as Error).message)}).`,
+      why: msg`The file is broken: it is not whole XML (${firstLine((error as Error).message)}).`,
     };
   }
   if (complaints.length > 0)
-    return { ok: false, why: `The file is broken: it is not whole XML (${firstLine(complaints[0])}).` };
+    return { ok: false, why: msg`The file is broken: it is not whole XML (${firstLine(complaints[0])}).` };
   const root = (document.documentElement?.localName ?? '').toLowerCase();
   const reader = root === 'gpx' ? gpx : root === 'kml' ? kml : undefined;
   if (!reader) {
@@ -30,8 +31,8 @@ export function readXml(text: string): RawReading {
       ok: false,
       why:
         root === 'html'
-          ? 'This is a web page, not a file of ground. Download the file itself and choose it again.'
-          : `This XML is neither GPX nor KML: it begins with <${root}>.`,
+          ? msg`This is a web page, not a file of ground. Download the file itself and choose it again.`
+          : msg`This XML is neither GPX nor KML: it begins with <${root}>.`,
     };
   }
   const { features } = reader(document as unknown as Document);

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { newMarch } from '../march';
 import { canPair, marchPair } from '../marchPair';
 import { runEmitterLph } from '../run';
@@ -88,7 +89,7 @@ export function createNetworkSolver(store: RunStore = createRunStore()): Network
           last = undefined;
           throw new NetworkError(
             'network',
-            `no steady state found: pressures still differ by ${steps!.residualKpa.toPrecision(3)} kPa`,
+            msg`no steady state found: pressures still differ by ${steps!.residualKpa.toPrecision(3)} kPa`,
           );
         }
       }

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import {
   fittingKpaPerLph2,
   friction,
@@ -103,9 +104,10 @@ function placeLaterals(
   const lateralIds = new Set<string>();
   return Int32Array.from(laterals, (lateral, i) => {
     const at = shape.place.get(lateral.node);
-    if (at === undefined) throw new NetworkError(`laterals[${i}].node`, `there is no node “${lateral.node}”`);
+    if (at === undefined)
+      throw new NetworkError(`laterals[${i}].node`, msg`there is no node “${lateral.node}”`);
     if (lateralIds.has(lateral.id))
-      throw new NetworkError(`laterals[${i}].id`, `there are two runs “${lateral.id}”`);
+      throw new NetworkError(`laterals[${i}].id`, msg`there are two runs “${lateral.id}”`);
     lateralIds.add(lateral.id);
     return at;
   });
@@ -161,11 +163,12 @@ function buildShape(network: NetworkSpec): Shape {
   };
   const elevation = new Map<string, number>();
   network.nodes.forEach((node, i) => {
-    if (elevation.has(node.id)) throw new NetworkError(`nodes[${i}].id`, `there are two nodes “${node.id}”`);
+    if (elevation.has(node.id))
+      throw new NetworkError(`nodes[${i}].id`, msg`there are two nodes “${node.id}”`);
     elevation.set(node.id, node.elevationM);
   });
   const known = (id: string, path: string): void => {
-    if (!elevation.has(id)) throw new NetworkError(path, `there is no node “${id}”`);
+    if (!elevation.has(id)) throw new NetworkError(path, msg`there is no node “${id}”`);
   };
   known(network.supply.node, 'supply.node');
   const fedBy = new Map<string, number>();
@@ -174,10 +177,10 @@ function buildShape(network: NetworkSpec): Shape {
     known(link.from, `links[${i}].from`);
     known(link.to, `links[${i}].to`);
     if (link.to === network.supply.node) {
-      throw new NetworkError(`links[${i}].to`, `leads back to the supply's node “${link.to}”: a loop`);
+      throw new NetworkError(`links[${i}].to`, msg`leads back to the supply's node “${link.to}”: a loop`);
     }
     if (fedBy.has(link.to)) {
-      throw new NetworkError(`links[${i}].to`, `node “${link.to}” is fed twice: a loop`);
+      throw new NetworkError(`links[${i}].to`, msg`node “${link.to}” is fed twice: a loop`);
     }
     fedBy.set(link.to, i);
     const siblings = children.get(link.from);
@@ -200,14 +203,19 @@ function buildShape(network: NetworkSpec): Shape {
   }
   network.nodes.forEach((node, i) => {
     if (place.has(node.id)) return;
-    const why = fedBy.has(node.id) ? 'is in a loop that the supply does not reach' : 'is not fed by any link';
-    throw new NetworkError(`nodes[${i}]`, `node “${node.id}” ${why}`);
+    const why = fedBy.has(node.id)
+      ? msg`is in a loop that the supply does not reach`
+      : msg`is not fed by any link`;
+    throw new NetworkError(`nodes[${i}]`, msg`node “${node.id}” ${why}`);
   });
   const ties = (network.ties ?? []).map((spec, i): Tie => {
     known(spec.from, `ties[${i}].from`);
     known(spec.to, `ties[${i}].to`);
     if (spec.kind === 'regulator')
-      throw new NetworkError(`ties[${i}].kind`, 'only a pipe or a part that loses pressure can close a loop');
+      throw new NetworkError(
+        `ties[${i}].kind`,
+        msg`only a pipe or a part that loses pressure can close a loop`,
+      );
     const riseM = elevation.get(spec.to)! - elevation.get(spec.from)!;
     return {
       from: place.get(spec.from)!,

@@ -1,7 +1,9 @@
+import { msg } from '../../language';
 import {
   cutGroups,
   headerRules,
   itemName,
+  packWord,
   ranges,
   runCuts,
   runEndWords,
@@ -38,45 +40,45 @@ export const cut: SheetMaker = (p) => {
   const { family } = plan.build;
   const trenches = trenchesOf(plan, p.layout);
   return [
-    heading('Header rules and cut list'),
+    heading(msg`Header rules and cut list`),
     para(
-      'All distances are from the fed end (the dot). Lines over the header are runs towards the far end of the beds, lines under it towards their near end.',
+      msg`All distances are from the fed end (the dot). Lines over the header are runs towards the far end of the beds, lines under it towards their near end.`,
     ),
     ...layouts.flatMap((b): Content[] =>
       headerRules(plan, b).flatMap((rule): Content[] => {
         const style = rule.marks.find((m) => m.style)?.style;
         return [
           subheading(
-            `${b.block.name}: ${pipeKind(rule.pipe.pipe).name}${rule.header > 0 ? ', second header' : ''}, ${rule.way === 'left' ? 'to the left' : 'to the right'} of its feed, ${onTape(rule.lengthM, family)}`,
+            msg`${b.block.name}: ${pipeKind(rule.pipe.pipe).name}${rule.header > 0 ? msg`, second header` : ''}, ${rule.way === 'left' ? msg`to the left` : msg`to the right`} of its feed, ${onTape(rule.lengthM, family)}`,
           ),
           ruleDrawing(rule),
           ...(style && style !== 'tee'
-            ? [para(`Take-offs ${STYLES[style].words}: ${STYLES[style].howTo}.`)]
+            ? [para(msg`Take-offs ${STYLES[style].words}: ${STYLES[style].howTo}.`)]
             : []),
           table(
             ['auto', 'auto', '*', 'auto', 'auto', 'auto', '*', 'auto'],
-            ['At', 'What', 'Side', 'Hole', 'At', 'What', 'Side', 'Hole'],
+            [msg`At`, msg`What`, msg`Side`, msg`Hole`, msg`At`, msg`What`, msg`Side`, msg`Hole`],
             pairs(
               rule.marks.map((m) => [
                 num(onTape(m.atM, family)),
                 m.kind === 'take-off'
-                  ? `run ${m.label}`
+                  ? msg`run ${m.label}`
                   : m.kind === 'size'
-                    ? `${m.label} from here`
+                    ? msg`${m.label} from here`
                     : m.kind,
-                m.side ? `${m.side} end` : '',
+                m.side ? msg`${m.side} end` : '',
                 m.holeMm
-                  ? `${m.pilotMm ? `${p.show(m.pilotMm, 'bore')}, then ` : ''}${p.show(m.holeMm, 'bore')}`
+                  ? `${m.pilotMm ? msg`${p.show(m.pilotMm, 'bore')}, then ` : ''}${p.show(m.holeMm, 'bore')}`
                   : '',
               ]),
             ),
           ),
           ...(rule.pieces.length > 0
             ? [
-                para('Made of tees and cut pieces; each cut has what goes into the fittings taken off:'),
+                para(msg`Made of tees and cut pieces; each cut has what goes into the fittings taken off:`),
                 table(
                   ['*', '*', '*'],
-                  ['From', 'to', 'cut'],
+                  [msg`From`, msg`to`, msg`cut`],
                   rule.pieces.map((c) => [
                     num(onTape(c.fromM, family)),
                     num(onTape(c.toM, family)),
@@ -88,11 +90,13 @@ export const cut: SheetMaker = (p) => {
         ];
       }),
     ),
-    subheading('Runs'),
-    para(`Ends closed ${runEndWords(plan.build.runEnd).words}. ${runEndWords(plan.build.runEnd).drawback}`),
+    subheading(msg`Runs`),
+    para(
+      msg`Ends closed ${runEndWords(plan.build.runEnd).words}. ${runEndWords(plan.build.runEnd).drawback}`,
+    ),
     table(
       ['*', '*', 'auto', 'auto', 'auto'],
-      ['Block', 'Beds', 'Runs', 'Laid', 'Cut'],
+      [msg`Block`, msg`Beds`, msg`Runs`, msg`Laid`, msg`Cut`],
       layouts.flatMap((b) =>
         runCuts(plan, b).map((c) => [
           blockName(p, c.block),
@@ -103,20 +107,20 @@ export const cut: SheetMaker = (p) => {
         ]),
       ),
     ),
-    subheading('From which roll or stick'),
+    subheading(msg`From which roll or stick`),
     ...shop.lines
       .filter((l) => l.cuts && l.cuts.rolls.length > 0)
       .flatMap((l): Content[] => [
         {
-          text: `${itemName(l.item, p.show)}: ${l.cuts!.bought} to buy, at least ${l.cuts!.atLeast} are needed`,
+          text: msg`${itemName(l.item, p.show)}: ${l.cuts!.bought} to buy, at least ${l.cuts!.atLeast} are needed`,
           bold: true,
           margin: [0, 4, 0, 0],
         },
         table(
           ['auto', '*', 'auto'],
-          [l.item.sold, 'cut', 'left'],
+          [packWord(l.item.sold, 1), msg`cut`, msg`left over`],
           l.cuts!.rolls.slice(0, MOST_ROLLS).map((r, i) => [
-            `${r.had ? 'yours' : i + 1}: ${p.show(r.lengthM, 'length')}`,
+            `${r.had ? msg`yours` : i + 1}: ${p.show(r.lengthM, 'length')}`,
             cutGroups(r, plan)
               .map((c) => `${c.count > 1 ? `${c.count} × ` : ''}${p.show(c.lengthM, 'length')} (${c.goesTo})`)
               .join(', '),
@@ -124,16 +128,16 @@ export const cut: SheetMaker = (p) => {
           ]),
         ),
         ...(l.cuts!.rolls.length > MOST_ROLLS
-          ? [para(`and ${l.cuts!.rolls.length - MOST_ROLLS} more cut like these.`)]
+          ? [para(msg`and ${l.cuts!.rolls.length - MOST_ROLLS} more cut like these.`)]
           : []),
       ]),
     ...(trenches.length > 0
       ? [
-          subheading('Trenches'),
-          caution('have buried services located before you dig.'),
+          subheading(msg`Trenches`),
+          caution(msg`have buried services located before you dig.`),
           table(
             ['*', 'auto', 'auto', 'auto'],
-            ['To', 'Long', 'Deep', 'Soil'],
+            [msg`To`, msg`Long`, msg`Deep`, msg`Soil`],
             trenches.map((t) => [
               blockName(p, t.to),
               num(p.show(t.lengthM, 'length')),

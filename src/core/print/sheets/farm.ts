@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { writeSheetSvg } from '../../formats/sheetSvg';
 import { heading, para, PT_PER_MM } from '../page';
 import type { Content } from 'pdfmake/interfaces';
@@ -17,7 +18,7 @@ export const farm: SheetMaker = (p) => {
         numbered: true,
       },
     );
-  if (!sheet?.ok) return [heading('The farm'), para(sheet ? sheet.why : 'Nothing is solved yet.')];
+  if (!sheet?.ok) return [heading(msg`The farm`), para(sheet ? sheet.why : msg`Nothing is solved yet.`)];
   const across = sheet.widthMm > sheet.heightMm;
   // Drawn at its own size on the whole page, so that its scale holds.
   return [

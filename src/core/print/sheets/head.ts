@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isTaped, jointWords, madeJoints, partEnds } from '../../build';
 import { isBranch } from '../../catalog/headParts';
 import type { State } from '../../check';
@@ -19,7 +20,7 @@ function readings(p: Printed, of: (s: State) => PartResult[], without: string): 
   return [
     table(
       ['*', 'auto', ...open.map(() => 'auto')],
-      ['Gauge', 'All shut', ...open.map(setName)],
+      [msg`Gauge`, msg`All shut`, ...open.map(setName)],
       gauges.map((g, i) => [
         `${i + 1}. ${g.step.part.name}`,
         num(p.show(g.restKpa, 'pressure')),
@@ -32,10 +33,10 @@ function readings(p: Printed, of: (s: State) => PartResult[], without: string): 
 const partTable = (p: Printed, parts: FullPlan['head']): Content =>
   table(
     [20, '*', 'auto', 'auto'],
-    ['', 'Part, in the order of the water', 'Comes in by', 'Leaves by'],
+    ['', msg`Part, in the order of the water`, msg`Comes in by`, msg`Leaves by`],
     parts
       .filter((x) => x.role !== 'adaptor')
-      .map((x, i) => [num(`${i + 1}`), isBranch(x.role) ? `${x.name}, on a tee` : x.name, ...ends(p, x)]),
+      .map((x, i) => [num(`${i + 1}`), isBranch(x.role) ? msg`${x.name}, on a tee` : x.name, ...ends(p, x)]),
   );
 function ends({ plan }: Printed, part: Part): [string, string] {
   const own = partEnds(part, plan.build.family);
@@ -59,13 +60,14 @@ function mains({ plan, layout, show }: Printed): Content[] {
   if (laid.length === 0) return [];
   const name = (id: string): string =>
     id === HEAD
-      ? 'the head'
-      : (plan.blocks.find((b) => b.id === id)?.name ?? `tee ${plan.tees.findIndex((t) => t.id === id) + 1}`);
+      ? msg`the head`
+      : (plan.blocks.find((b) => b.id === id)?.name ??
+        msg`tee ${plan.tees.findIndex((t) => t.id === id) + 1}`);
   return [
-    subheading('Mains, by their numbers on the farm'),
+    subheading(msg`Mains, by their numbers on the farm`),
     table(
       [20, '*', '*', '*', 'auto'],
-      ['', 'From', 'To', 'Pipe', 'Length'],
+      ['', msg`From`, msg`To`, msg`Pipe`, msg`Length`],
       laid.map((m, i) => [
         num(`${i + 1}`),
         name(m.from),
@@ -78,40 +80,40 @@ function mains({ plan, layout, show }: Printed): Content[] {
 }
 
 export const head: SheetMaker = (p) => [
-  heading('The head, from the source on'),
-  para('Every arrow points away from the source.'),
+  heading(msg`The head, from the source on`),
+  para(msg`Every arrow points away from the source.`),
   partTable(p, p.plan.head),
-  subheading('What its gauges should read'),
+  subheading(msg`What its gauges should read`),
   ...readings(
     p,
     (s) => s.results.head,
-    'No gauge stands here. A gauge before and after the filter tells when to clean it.',
+    msg`No gauge stands here. A gauge before and after the filter tells when to clean it.`,
   ),
   ...p.plan.blocks.flatMap((b, i): Content[] =>
     b.inlet.length === 0
       ? []
       : [
-          subheading(`Inlet of ${b.name}`),
+          subheading(msg`Inlet of ${b.name}`),
           partTable(p, b.inlet),
-          ...readings(p, inletOf(i), 'No gauge stands here: one after the regulator would prove it.'),
+          ...readings(p, inletOf(i), msg`No gauge stands here: one after the regulator would prove it.`),
         ],
   ),
   ...mains(p),
-  subheading('Joints'),
+  subheading(msg`Joints`),
   table(
     ['*', '*', '*'],
-    ['From', 'to', 'by'],
+    [msg`From`, msg`to`, msg`by`],
     p.shop.meetings
       .filter((m) => m.at.place === 'head')
       .map((m) => [
         m.before,
         m.after,
         m.chain
-          ? m.chain.map((f) => f.name).join(', then ') || 'they meet as they are'
-          : 'cannot be joined: see Check',
+          ? m.chain.map((f) => f.name).join(', then ') || msg`they meet as they are`
+          : msg`cannot be joined: see Check`,
       ]),
   ),
   ...(p.shop.meetings.some((m) => madeJoints(m).some(isTaped))
-    ? [para('Thread tape on pipe threads only; hose threads have a washer.')]
+    ? [para(msg`Thread tape on pipe threads only; hose threads have a washer.`)]
     : []),
 ];

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { holeRules } from '../../build';
 import { heading, MARGIN_PT, PAGES, para, PT_PER_MM } from '../page';
 import type { Content } from 'pdfmake/interfaces';
@@ -9,8 +10,8 @@ export const holes: SheetMaker = (p) => {
   const rules = [...new Map(layouts.flatMap((b) => holeRules(b)).map((r) => [r.spacingM, r])).values()];
   if (rules.length === 0)
     return [
-      heading('Strip rule for planting holes'),
-      para('Nothing lies under film or ground cover, so no holes are cut.'),
+      heading(msg`Strip rule for planting holes`),
+      para(msg`Nothing lies under film or ground cover, so no holes are cut.`),
     ];
   const page = PAGES[p.plan.build.paper];
   const roomMm = (page.heightPt - 2 * MARGIN_PT - TITLE_PT) / PT_PER_MM;
@@ -31,11 +32,11 @@ export const holes: SheetMaker = (p) => {
       return {
         stack: [
           {
-            text: `Strip rule, one hole every ${p.show(spacingM, 'spacing')} (${blockName(p, block)}): tile ${tile + 1} of ${tiles}`,
+            text: msg`Strip rule, one hole every ${p.show(spacingM, 'spacing')} (${blockName(p, block)}): tile ${tile + 1} of ${tiles}`,
             style: 'subheading',
           },
           para(
-            'Print at full size. The line on the right is 100 mm long: measure it before you cut. Glue tiles edge to edge at the cut lines.',
+            msg`Print at full size. The line on the right is 100 mm long: measure it before you cut. Glue tiles edge to edge at the cut lines.`,
           ),
           {
             svg: `<svg xmlns="http://www.w3.org/2000/svg" width="170" height="${roomMm.toFixed(3)}" viewBox="0 0 170 ${roomMm.toFixed(3)}"><path d="M0 0H60M0 ${roomMm.toFixed(3)}H60" stroke="#000" stroke-width=".2" stroke-dasharray="2 1"/><path d="M5 0V${roomMm.toFixed(3)}M35 0V${roomMm.toFixed(3)}" stroke="#000" stroke-width=".3"/>${marks.join('')}<path d="M120 20V120M116 20H124M116 120H124" stroke="#000" stroke-width=".3" fill="none"/><text x="126" y="72" font-size="4" font-family="Page">100 mm</text></svg>`,

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isBranch } from '../../catalog/headParts';
 import { heading } from '../page';
 import type { Content } from 'pdfmake/interfaces';
@@ -25,7 +26,7 @@ export const labels: SheetMaker = (p) => {
     cells.slice(i * LABELS_A_ROW, (i + 1) * LABELS_A_ROW),
   );
   return [
-    heading('Labels to cut'),
+    heading(msg`Labels to cut`),
     {
       table: { widths: Array.from({ length: LABELS_A_ROW }, () => '*'), dontBreakRows: true, body: rows },
       layout: {

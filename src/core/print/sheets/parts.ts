@@ -1,3 +1,4 @@
+import { fixed, msg } from '../../language';
 import { GROUPS, itemName } from '../../build';
 import { box, heading, num, para, subheading, table } from '../page';
 import type { Content } from 'pdfmake/interfaces';
@@ -7,11 +8,11 @@ export const parts: SheetMaker = (p) => {
   const { shop, plan, show } = p;
   const money = plan.build.currency;
   const price = (v: number | undefined): string =>
-    v === undefined ? '–' : `${v.toFixed(2)}${money ? ` ${money}` : ''}`;
+    v === undefined ? '–' : `${fixed(v, 2)}${money ? ` ${money}` : ''}`;
   const amount = (v: number, unit: string): string =>
     unit === 'm' ? show(v, 'length') : `${Math.round(v * 100) / 100}`;
   return [
-    heading('Parts and shopping'),
+    heading(msg`Parts and shopping`),
     ...GROUPS.flatMap((g): Content[] => {
       const lines = shop.lines.filter((l) => l.item.group === g.id);
       if (lines.length === 0) return [];
@@ -19,16 +20,16 @@ export const parts: SheetMaker = (p) => {
         subheading(g.name),
         table(
           [14, '*', 'auto', 'auto', 'auto', 'auto'],
-          ['', 'What', 'Used', 'Buy', 'Left over', 'Price'],
+          ['', msg`What`, msg`Used`, msg`Buy`, msg`Left over`, msg`Price`],
           lines.map((l) => [
             { stack: [box()] },
             itemName(l.item, show),
             num(
-              `${amount(l.used, l.item.unit)}${l.spares > 0 ? ` and ${amount(l.spares, l.item.unit)}` : ''}`,
+              `${amount(l.used, l.item.unit)}${l.spares > 0 ? msg` and ${amount(l.spares, l.item.unit)}` : ''}`,
             ),
             num(
               l.packs === 0
-                ? 'have it'
+                ? msg`have it`
                 : l.holds === 1
                   ? `${l.packs}`
                   : `${l.packs} × ${amount(l.holds, l.item.unit)}`,
@@ -40,7 +41,7 @@ export const parts: SheetMaker = (p) => {
       ];
     }),
     para(
-      `Known prices: ${price(shop.total)}. ${shop.gaps > 0 ? `${shop.gaps} lines have no price yet and are not in that sum.` : 'Every line has a price.'}`,
+      msg`Known prices: ${price(shop.total)}. ${shop.gaps > 0 ? msg`${shop.gaps} lines have no price yet and are not in that sum.` : msg`Every line has a price.`}`,
     ),
   ];
 };

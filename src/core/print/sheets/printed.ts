@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { Shop, Show } from '../../build';
 import type { State } from '../../check';
 import type { FarmLayout } from '../../layout';
@@ -26,4 +27,4 @@ export type SheetMaker = (printed: Printed) => Content[];
 
 export const blockName = ({ plan }: Printed, id: string): string =>
   plan.blocks.find((b) => b.id === id)?.name ?? id;
-export const setName = (s: State): string => s.set?.name ?? 'all beds';
+export const setName = (s: State): string => s.set?.name ?? msg`all beds`;

@@ -1,3 +1,4 @@
+import { fixed, msg } from '../../language';
 import { stepsFor } from '../../build';
 import { box, caution, heading } from '../page';
 import type { Content } from 'pdfmake/interfaces';
@@ -7,7 +8,7 @@ export const steps: SheetMaker = (p) => {
   const list = stepsFor(p.plan, p.show, p.layout);
   const done = new Map(p.plan.build.done.map((d) => [d.step, d]));
   return [
-    heading('Steps, in the order of work'),
+    heading(msg`Steps, in the order of work`),
     ...list.map((s, i): Content => ({
       unbreakable: true,
       margin: [0, 0, 0, 8],
@@ -17,19 +18,19 @@ export const steps: SheetMaker = (p) => {
           stack: [
             { text: `${i + 1}. ${s.title}${done.has(s.id) ? ' (done)' : ''}`, bold: true },
             { text: s.does.join(' ') },
-            ...(s.tools.length > 0 ? [{ text: `At hand: ${s.tools.join(', ')}.`, italics: true }] : []),
+            ...(s.tools.length > 0 ? [{ text: msg`At hand: ${s.tools.join(', ')}.`, italics: true }] : []),
             ...s.mistakes.map((m) => ({
-              text: `Mind: ${m}`,
+              text: msg`Mind: ${m}`,
               margin: [10, 0, 0, 0] as [number, number, number, number],
             })),
             ...s.cautions.map((c) => caution(c)),
-            { text: `Right when: ${s.check}` },
+            { text: msg`Right when: ${s.check}` },
             {
               text: [
-                `about ${s.hours.toFixed(1)} h alone, ${s.hoursTwo.toFixed(1)} h for two`,
-                s.dry ? 'dry weather' : '',
-                s.warm ? 'pipe warm from the sun' : '',
-                s.helper ? 'a helper' : '',
+                msg`about ${fixed(s.hours, 1)} h alone, ${fixed(s.hoursTwo, 1)} h for two`,
+                s.dry ? msg`dry weather` : '',
+                s.warm ? msg`pipe warm from the sun` : '',
+                s.helper ? msg`a helper` : '',
               ]
                 .filter(Boolean)
                 .join(' · '),

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { heading, num, para, table } from '../page';
 import type { SheetMaker } from './printed';
 
@@ -5,18 +6,18 @@ const clock = (min: number): string =>
   `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`;
 
 export const timer: SheetMaker = (p) => [
-  heading('The timer’s programme'),
+  heading(msg`The timer’s programme`),
   p.programme.length === 0
-    ? para('No times are worked out yet: see Sets.')
+    ? para(msg`No times are worked out yet: see Sets.`)
     : table(
         ['auto', '*', '*', 'auto', 'auto'],
-        ['Station', 'Set', 'Opens at', 'Minutes', 'Every'],
+        [msg`Station`, msg`Set`, msg`Opens at`, msg`Minutes`, msg`Every`],
         p.programme.map((r) => [
           num(`${r.station}`),
           r.name,
           r.starts.map(clock).join(', '),
           num(`${r.minutes}`),
-          r.everyDays > 1 ? `${r.everyDays} days` : 'day',
+          r.everyDays > 1 ? msg`${r.everyDays} days` : 'day',
         ]),
       ),
 ];

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { flushingOf, openFarm, upkeepOf } from '../../season';
 import { box, caution, heading, para, subheading } from '../page';
 import type { Content } from 'pdfmake/interfaces';
@@ -10,13 +11,13 @@ export const upkeep: SheetMaker = (p) => {
   const flushing = flushingOf(openFarm(p.plan, set));
   const tasks = upkeepOf({ plan: p.plan, standing: [], now: on, started: on, flushing, show: p.show });
   return [
-    heading('Upkeep through the year'),
+    heading(msg`Upkeep through the year`),
     para(
-      'Days are counted from the day this was printed; the book in Season counts them from what was really done.',
+      msg`Days are counted from the day this was printed; the book in Season counts them from what was really done.`,
     ),
     ...tasks.flatMap((t): Content[] => [
       subheading(
-        `${t.title}: ${t.everyDays && t.everyDays < 365 ? `every ${t.everyDays} days` : p.show(Math.round(t.due / 86_400_000), 'date')}`,
+        `${t.title}: ${t.everyDays && t.everyDays < 365 ? msg`every ${t.everyDays} days` : p.show(Math.round(t.due / 86_400_000), 'date')}`,
       ),
       para(t.why),
       ...t.how.map((text): Content => ({ columns: [box(), { text }], margin: [0, 1, 0, 1] })),

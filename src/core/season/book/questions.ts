@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { cupLph } from '../cups';
 import type { Expected } from '../expected';
 import type { Standing } from './entries';
@@ -45,17 +46,23 @@ export function questionsOf(entry: Entry, { now, standing, planted, labelLph }: 
   const asked: Question[] = [];
   const { value } = entry;
   if (entry.at > now + CLOCK_MS)
-    asked.push({ code: 'future', says: 'This is in the future. Is the date right?' });
+    asked.push({ code: 'future', says: msg`This is in the future. Is the date right?` });
   if (planted !== undefined && entry.at < planted && (entry.what === 'soil' || entry.what === 'minutes'))
-    asked.push({ code: 'before-planting', says: 'Nothing was planted yet on that day. Is the date right?' });
+    asked.push({
+      code: 'before-planting',
+      says: msg`Nothing was planted yet on that day. Is the date right?`,
+    });
   if (entry.what === 'reading' && value !== undefined) {
     if (value < VACUUM_KPA)
       asked.push({
         code: 'below-vacuum',
-        says: 'No gauge can read below a full vacuum. Is the sign or the unit right?',
+        says: msg`No gauge can read below a full vacuum. Is the sign or the unit right?`,
       });
     if (value > HUGE_KPA)
-      asked.push({ code: 'gauge-huge', says: 'Drip parts would have burst long before. Is the unit right?' });
+      asked.push({
+        code: 'gauge-huge',
+        says: msg`Drip parts would have burst long before. Is the unit right?`,
+      });
   }
   if (entry.what === 'meter' && value !== undefined) {
     const before = standing
@@ -66,22 +73,22 @@ export function questionsOf(entry: Entry, { now, standing, planted, labelLph }: 
     if (before && value < before.value!)
       asked.push({
         code: 'meter-back',
-        says: 'The meter counted more the last time. Was it replaced, or has it gone round?',
+        says: msg`The meter counted more the last time. Was it replaced, or has it gone round?`,
       });
   }
   if (entry.what === 'minutes' && value !== undefined && value > MIN_A_DAY)
-    asked.push({ code: 'minutes-long', says: 'That is longer than a day. Are these minutes?' });
+    asked.push({ code: 'minutes-long', says: msg`That is longer than a day. Are these minutes?` });
   if (entry.what === 'rain' && value !== undefined && value > MUCH_RAIN_MM)
     asked.push({
       code: 'rain-much',
-      says: 'That is more rain than almost ever falls in a day. Is the unit right?',
+      says: msg`That is more rain than almost ever falls in a day. Is the unit right?`,
     });
   if (entry.what === 'cups' && entry.cups && entry.seconds && labelLph) {
     const most = Math.max(...entry.cups.map((c) => cupLph(c.ml, entry.seconds!)));
     if (most > CUP_TIMES * labelLph)
       asked.push({
         code: 'cup-large',
-        says: 'A cup holds far more than its emitter can give in this time. Are time and volume right, or does it run beside a leak?',
+        says: msg`A cup holds far more than its emitter can give in this time. Are time and volume right, or does it run beside a leak?`,
       });
   }
   return asked;

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { msg } from '../../language';
 import { BOOK_FORMAT, BOOK_VERSION, FEELS, WHATS, type Book } from './types';
 
 /** Books hold no more than this: a season of a busy farm is a few thousand. */
@@ -55,14 +56,14 @@ export function readBook(text: string): BookReading {
   try {
     json = JSON.parse(text);
   } catch (error) {
-    return { ok: false, path: '', what: `it is not JSON: ${(error as Error).message}` };
+    return { ok: false, path: '', what: msg`it is not JSON: ${(error as Error).message}` };
   }
   const version = (json as { version?: unknown })?.version;
   if (typeof version === 'number' && version > BOOK_VERSION)
     return {
       ok: false,
       path: 'version',
-      what: `the book is of version ${version}, made by a newer Idle Furrow; this one reads version ${BOOK_VERSION}`,
+      what: msg`the book is of version ${version}, made by a newer Idle Furrow; this one reads version ${BOOK_VERSION}`,
     };
   const { error, value } = book.validate(json, { convert: false });
   if (!error) return { ok: true, book: value as Book };

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { LateralSpec } from '../../hydraulics/network';
 import { withLaterals } from '../alter';
 import { stretchesOf } from '../stretches';
@@ -20,15 +21,14 @@ const SHARES = [0.08, 0.15, 0.3, 0.5, 0.7, 0.9];
 
 export const clogged = faultKind({
   kind: 'clogged',
-  name: 'emitters clogged',
+  name: msg`emitters clogged`,
   often: 14,
   words: {
-    title: 'Emitters are clogged',
-    looksLike:
-      'Pressures are right or a little high, the meter turns slower, cups fill slowly and unevenly; some emitters give nothing beside others that drip.',
-    mend: 'Flush main, header and runs in this order. Slime or lime may want a treatment that the law and the label allow, by someone who knows it; else new tape. Then find why: filter torn, or water that changed.',
+    title: msg`Emitters are clogged`,
+    looksLike: msg`Pressures are right or a little high, the meter turns slower, cups fill slowly and unevenly; some emitters give nothing beside others that drip.`,
+    mend: msg`Flush main, header and runs in this order. Slime or lime may want a treatment that the law and the label allow, by someone who knows it; else new tape. Then find why: filter torn, or water that changed.`,
   },
-  size: (share, show) => `about ${show(share, 'share')} of the flow is lost`,
+  size: (share, show) => msg`about ${show(share, 'share')} of the flow is lost`,
   make(farm) {
     const { results } = farm;
     const of = (id: string, site: Fault['site'], runs: readonly number[]): Omit<Fault, 'kind' | 'group'> => {
@@ -68,15 +68,14 @@ const OTHER_FLOWS = [0.5, 0.67, 1.5, 2];
 
 export const wrongTape = faultKind({
   kind: 'wrong-tape',
-  name: 'another tape than planned',
+  name: msg`another tape than planned`,
   often: 2,
   words: {
-    title: 'Another tape lies there than was planned',
-    looksLike:
-      'The pressure at the header is off and cups fill evenly but by another amount than the label of the plan says, right from the first day.',
-    mend: 'Read the roll’s label. Put what lies there into the plan: then Check says whether it can stay, and the minutes are right again.',
+    title: msg`Another tape lies there than was planned`,
+    looksLike: msg`The pressure at the header is off and cups fill evenly but by another amount than the label of the plan says, right from the first day.`,
+    mend: msg`Read the roll’s label. Put what lies there into the plan: then Check says whether it can stay, and the minutes are right again.`,
   },
-  size: (times, show) => `its emitters give ${show(times, 'share')} of the planned flow`,
+  size: (times, show) => msg`its emitters give ${show(times, 'share')} of the planned flow`,
   make: (farm) =>
     farm.results.blocks.flatMap((b) => {
       const { block } = b.built.layout;

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { layOut } from '../../layout';
 import { buildNetwork } from '../../network';
 import { withOpen, type BedGroup } from '../../plan';
@@ -10,14 +11,14 @@ const TRIED = 24;
 
 export const extraOpen = faultKind({
   kind: 'extra-open',
-  name: 'beds open that should be shut',
+  name: msg`beds open that should be shut`,
   often: 5,
   words: {
-    title: 'Beds are open that should be shut',
-    looksLike: 'More flows than planned, everything open reads low, and beds drip that are not of this set.',
-    mend: 'Shut them. If a valve is shut and they drip still, it does not close: grit under the diaphragm, or a worn seat.',
+    title: msg`Beds are open that should be shut`,
+    looksLike: msg`More flows than planned, everything open reads low, and beds drip that are not of this set.`,
+    mend: msg`Shut them. If a valve is shut and they drip still, it does not close: grit under the diaphragm, or a worn seat.`,
   },
-  size: () => 'they draw water beside the set',
+  size: () => msg`they draw water beside the set`,
   make(farm) {
     const { plan, set } = farm;
     if (!set) return [];

@@ -1,18 +1,18 @@
+import { msg } from '../../language';
 import { spotsOf } from '../spots';
 import { faultKind } from './kind';
 import { partsOpen } from './parts';
 
 export const gaugeLies = faultKind({
   kind: 'gauge-lies',
-  name: 'gauge reads wrong',
+  name: msg`gauge reads wrong`,
   often: 4,
   words: {
-    title: 'A gauge reads wrong',
-    looksLike:
-      'One gauge disagrees with all others and with the meter; with the water shut and the pressure off it does not go back to nothing.',
-    mend: 'Screw a second gauge on beside it. Replace it; a gauge that froze or took a blow is not worth mending.',
+    title: msg`A gauge reads wrong`,
+    looksLike: msg`One gauge disagrees with all others and with the meter; with the water shut and the pressure off it does not go back to nothing.`,
+    mend: msg`Screw a second gauge on beside it. Replace it; a gauge that froze or took a blow is not worth mending.`,
   },
-  size: (times, show) => `it shows ${show(times, 'share')} of what is there`,
+  size: (times, show) => msg`it shows ${show(times, 'share')} of what is there`,
   make: (farm) => {
     const spots = spotsOf(farm).filter((s) => s.kind === 'gauge' && s.fixed);
     return partsOpen(farm).flatMap(({ step: { part }, place }) =>
@@ -37,14 +37,14 @@ const HIGH = [1.15, 1.3, 1.5, 1.8];
 
 export const meterSlips = faultKind({
   kind: 'meter-slips',
-  name: 'meter slips',
+  name: msg`meter slips`,
   often: 2,
   words: {
-    title: 'The meter counts too little',
-    looksLike: 'Every pressure is right and cups fill as they should, yet the meter says that less flows.',
-    mend: 'Time a bucket against it. Clean its inlet strainer; a worn meter is replaced.',
+    title: msg`The meter counts too little`,
+    looksLike: msg`Every pressure is right and cups fill as they should, yet the meter says that less flows.`,
+    mend: msg`Time a bucket against it. Clean its inlet strainer; a worn meter is replaced.`,
   },
-  size: (times, show) => `it counts ${show(times, 'share')} of what passes`,
+  size: (times, show) => msg`it counts ${show(times, 'share')} of what passes`,
   make: (farm) =>
     partsOpen(farm).flatMap(({ step: { part }, place }) =>
       part.role !== 'meter'

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { riseAlong } from '../../layout';
 import { headerWord } from '../../plan';
 import { halved, hole, openedAtEnd, openEndLph, withHole } from '../alter';
@@ -20,21 +21,20 @@ const leakAt = (
   seenAt: string,
   network = farm.results.built.network,
 ): Changed => ({
-  network: withHole(network, hole(`leak at ${node}`, node, lph, Math.max(kpa, LEAST_KPA))),
+  network: withHole(network, hole(msg`leak at ${node}`, node, lph, Math.max(kpa, LEAST_KPA))),
   leaks: [{ lateral: network.laterals.length, seenAt }],
 });
 
 export const leak = faultKind({
   kind: 'leak',
-  name: 'leak or burst',
+  name: msg`leak or burst`,
   often: 15,
   words: {
-    title: 'Water is lost through a leak or burst',
-    looksLike:
-      'The meter turns faster than it should while gauges beyond the place read low; wet ground, a spray, a bed that is soaked at one spot.',
-    mend: 'Shut the water to that part. A hole in tape: cut it out and join with a coupling. A take-off that blew out: new gasket, larger spring clip. A split pipe: cut back to sound pipe, and join.',
+    title: msg`Water is lost through a leak or burst`,
+    looksLike: msg`The meter turns faster than it should while gauges beyond the place read low; wet ground, a spray, a bed that is soaked at one spot.`,
+    mend: msg`Shut the water to that part. A hole in tape: cut it out and join with a coupling. A take-off that blew out: new gasket, larger spring clip. A split pipe: cut back to sound pipe, and join.`,
   },
-  size: (lph, show) => `it loses about ${show(lph, 'flow')} at the planned pressure`,
+  size: (lph, show) => msg`it loses about ${show(lph, 'flow')} at the planned pressure`,
   make(farm) {
     const { results } = farm;
     const { network, linkAt } = results.built;
@@ -95,15 +95,15 @@ const HEADER_PLACES = 3;
 
 export const openEnd = faultKind({
   kind: 'open-end',
-  name: 'end open',
+  name: msg`end open`,
   often: 8,
   words: {
-    title: 'The end of a run or header is open',
-    looksLike:
-      'Water runs out at the end; the pressure of that block falls, the meter turns faster, and the run with the open end hardly drips at its far half.',
-    mend: 'Close it: fold and sleeve, cap or valve. Flush it first while it is open.',
+    title: msg`The end of a run or header is open`,
+    looksLike: msg`Water runs out at the end; the pressure of that block falls, the meter turns faster, and the run with the open end hardly drips at its far half.`,
+    mend: msg`Close it: fold and sleeve, cap or valve. Flush it first while it is open.`,
   },
-  size: (share, show) => (share > 0.95 ? 'it is fully open' : `it is open by about ${show(share, 'share')}`),
+  size: (share, show) =>
+    share > 0.95 ? msg`it is fully open` : msg`it is open by about ${show(share, 'share')}`,
   make(farm) {
     const { results } = farm;
     const { network } = results.built;

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import type { NetworkSpec } from '../../hydraulics/network';
 import type { Supply } from '../../hydraulics/source';
 import { KPA_PER_M } from '../../hydraulics/water';
@@ -50,15 +51,14 @@ const SHARES = [0.06, 0.12, 0.22, 0.35, 0.5, 0.7];
 
 export const sourceWeak = faultKind({
   kind: 'source-weak',
-  name: 'source weaker than tested',
+  name: msg`source weaker than tested`,
   often: 5,
   words: {
-    title: 'The source is weaker than when it was tested',
-    looksLike:
-      'The very first gauge reads low, at all hours or when neighbours water too; everything downstream is low in the same proportion.',
-    mend: 'Test the source again at this hour, with bucket and shut gauge. Water at another hour or fewer beds at once; ask the supplier.',
+    title: msg`The source is weaker than when it was tested`,
+    looksLike: msg`The very first gauge reads low, at all hours or when neighbours water too; everything downstream is low in the same proportion.`,
+    mend: msg`Test the source again at this hour, with bucket and shut gauge. Water at another hour or fewer beds at once; ask the supplier.`,
   },
-  size: (share, show) => `it gives ${show(share, 'share')} less pressure`,
+  size: (share, show) => msg`it gives ${show(share, 'share')} less pressure`,
   make: (farm) =>
     farm.results.layout.source.kind === 'tap'
       ? [
@@ -74,15 +74,14 @@ export const sourceWeak = faultKind({
 
 export const pumpWorn = faultKind({
   kind: 'pump-worn',
-  name: 'pump worn',
+  name: msg`pump worn`,
   often: 3,
   words: {
-    title: 'The pump no longer gives what its curve says',
-    looksLike:
-      'The gauge at the pump is low at the same flow, and its water level is as it was; it runs longer, warmer or louder.',
-    mend: 'Have pump and electrics looked at by a licensed electrician or pump fitter: impeller, strainer, air on the suction side.',
+    title: msg`The pump no longer gives what its curve says`,
+    looksLike: msg`The gauge at the pump is low at the same flow, and its water level is as it was; it runs longer, warmer or louder.`,
+    mend: msg`Have pump and electrics looked at by a licensed electrician or pump fitter: impeller, strainer, air on the suction side.`,
   },
-  size: (share, show) => `it gives ${show(share, 'share')} less pressure than its curve`,
+  size: (share, show) => msg`it gives ${show(share, 'share')} less pressure than its curve`,
   make: (farm) => {
     const { kind } = farm.results.layout.source;
     return kind === 'well' || kind === 'pump'
@@ -100,15 +99,14 @@ export const pumpWorn = faultKind({
 
 export const wellFallen = faultKind({
   kind: 'well-fallen',
-  name: 'well fallen',
+  name: msg`well fallen`,
   often: 2,
   words: {
-    title: 'The water in the well stands lower than planned',
-    looksLike:
-      'The gauge at the well head is low, more so the longer it runs; the level in the well is lower.',
-    mend: 'Measure the level while it pumps. Rest between sets, draw less at once; ask a well driller before the pump is hung lower.',
+    title: msg`The water in the well stands lower than planned`,
+    looksLike: msg`The gauge at the well head is low, more so the longer it runs; the level in the well is lower.`,
+    mend: msg`Measure the level while it pumps. Rest between sets, draw less at once; ask a well driller before the pump is hung lower.`,
   },
-  size: (m, show) => `its water stands ${show(m, 'height')} lower`,
+  size: (m, show) => msg`its water stands ${show(m, 'height')} lower`,
   make: (farm) =>
     farm.results.layout.source.kind === 'well'
       ? [
@@ -127,14 +125,14 @@ export const wellFallen = faultKind({
 
 export const tankLow = faultKind({
   kind: 'tank-low',
-  name: 'tank low',
+  name: msg`tank low`,
   often: 3,
   words: {
-    title: 'The tank is lower than planned',
-    looksLike: 'The water in the tank stands low; every gauge is low by the same height of water.',
-    mend: 'Fill it, and look why it is low: a float that sticks, a gutter or hose that gives nothing, a leak.',
+    title: msg`The tank is lower than planned`,
+    looksLike: msg`The water in the tank stands low; every gauge is low by the same height of water.`,
+    mend: msg`Fill it, and look why it is low: a float that sticks, a gutter or hose that gives nothing, a leak.`,
   },
-  size: (m, show) => `its water stands ${show(m, 'height')} lower`,
+  size: (m, show) => msg`its water stands ${show(m, 'height')} lower`,
   make: (farm) => {
     const { supply, nodes } = farm.results.built.network;
     if (supply.kind !== 'tank') return [];

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { headerWord } from '../../plan';
 import { afterLink, withLink, kOf } from '../alter';
 import { faultKind, LOSS_SHARES } from './kind';
@@ -5,15 +6,14 @@ import type { Fault } from '../types';
 
 export const pipeSqueezed = faultKind({
   kind: 'pipe-squeezed',
-  name: 'main or hose squeezed',
+  name: msg`main or hose squeezed`,
   often: 5,
   words: {
-    title: 'A main or hose is squeezed or blocked',
-    looksLike:
-      'The pressure at the start of this pipe is right, at its end it is low, and the meter turns slower. A kink, a wheel mark, a root or a stone.',
-    mend: 'Walk it: take out kinks, lift what stands on it. If nothing shows, open both ends with the water shut and flush it.',
+    title: msg`A main or hose is squeezed or blocked`,
+    looksLike: msg`The pressure at the start of this pipe is right, at its end it is low, and the meter turns slower. A kink, a wheel mark, a root or a stone.`,
+    mend: msg`Walk it: take out kinks, lift what stands on it. If nothing shows, open both ends with the water shut and flush it.`,
   },
-  size: (kpa, show) => `it takes ${show(kpa, 'pressure')} more than a free pipe, at the planned flow`,
+  size: (kpa, show) => msg`it takes ${show(kpa, 'pressure')} more than a free pipe, at the planned flow`,
   make: ({ results }) =>
     results.mains.flatMap((m) => {
       const { link, flowLph, startKpa, laid } = m;
@@ -38,15 +38,14 @@ const SHORT_M = 0.5;
 
 export const headerSqueezed = faultKind({
   kind: 'header-squeezed',
-  name: 'header squeezed',
+  name: msg`header squeezed`,
   often: 4,
   words: {
-    title: 'The header is squeezed or blocked',
-    looksLike:
-      'Beds before the place water as they should or more, beds beyond it get little. A kink, a barrow on lay-flat, a plug of glue or soil.',
-    mend: 'Walk the header from where the beds turn dry back to where they are wet; straighten it. Else open its end and flush.',
+    title: msg`The header is squeezed or blocked`,
+    looksLike: msg`Beds before the place water as they should or more, beds beyond it get little. A kink, a barrow on lay-flat, a plug of glue or soil.`,
+    mend: msg`Walk the header from where the beds turn dry back to where they are wet; straighten it. Else open its end and flush.`,
   },
-  size: (kpa, show) => `it takes ${show(kpa, 'pressure')} at one place, at the planned flow`,
+  size: (kpa, show) => msg`it takes ${show(kpa, 'pressure')} at one place, at the planned flow`,
   make: ({ results }) =>
     results.blocks.flatMap((b) => {
       const { block } = b.built.layout;
@@ -88,15 +87,14 @@ const KPA_PER_M_HELD = 9.80665;
 
 export const airLocked = faultKind({
   kind: 'air-locked',
-  name: 'air locked in a high point',
+  name: msg`air locked in a high point`,
   often: 2,
   words: {
-    title: 'Air is locked in a high point of the main',
-    looksLike:
-      'After the high point the pressure is low although nothing is squeezed; it gurgles, water comes in gushes, mostly after the pipe was empty.',
-    mend: 'Run the water with the ends beyond it open until it comes without spitting; then set an air vent at the high point.',
+    title: msg`Air is locked in a high point of the main`,
+    looksLike: msg`After the high point the pressure is low although nothing is squeezed; it gurgles, water comes in gushes, mostly after the pipe was empty.`,
+    mend: msg`Run the water with the ends beyond it open until it comes without spitting; then set an air vent at the high point.`,
   },
-  size: (kpa, show) => `it takes ${show(kpa, 'pressure')} whatever the flow`,
+  size: (kpa, show) => msg`it takes ${show(kpa, 'pressure')} whatever the flow`,
   make: ({ results, open }) =>
     results.mains.flatMap((m) => {
       if (m.laid.from === 'head' || m.flowLph <= 0) return [];

@@ -1,3 +1,4 @@
+import { msg } from '../../language';
 import { isTimed, type Role } from '../../catalog/headParts';
 import { faultKind } from './kind';
 import { losingMore } from './parts';
@@ -6,14 +7,13 @@ const opens = (role: Role): boolean => role === 'ball-valve' || role === 'gate-v
 
 export const valvePartShut = faultKind({
   kind: 'valve-part-shut',
-  name: 'valve not fully open',
+  name: msg`valve not fully open`,
   often: 10,
   words: {
-    title: 'A valve is not fully open',
-    looksLike:
-      'The pressure before the valve is as it should be or higher, behind it it is low. A hand valve stands askew; an electric one hums, or its bleed screw weeps.',
-    mend: 'Open a hand valve all the way, slowly. On an electric or timed valve close the bleed screw, check its battery, and with the water shut clean grit from under the diaphragm.',
+    title: msg`A valve is not fully open`,
+    looksLike: msg`The pressure before the valve is as it should be or higher, behind it it is low. A hand valve stands askew; an electric one hums, or its bleed screw weeps.`,
+    mend: msg`Open a hand valve all the way, slowly. On an electric or timed valve close the bleed screw, check its battery, and with the water shut clean grit from under the diaphragm.`,
   },
-  size: (kpa, show) => `it takes ${show(kpa, 'pressure')} more than when it is open, at the planned flow`,
+  size: (kpa, show) => msg`it takes ${show(kpa, 'pressure')} more than when it is open, at the planned flow`,
   make: (farm) => losingMore(farm, 'valve-part-shut', opens),
 });

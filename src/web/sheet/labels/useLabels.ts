@@ -11,6 +11,7 @@ import {
   type InjectionKey,
   type Ref,
 } from 'vue';
+import { msg } from '../../../core/language';
 import { textWidth, typeLoaded } from '../../parts/textWidth';
 import { placeLabels, type Label, type PlacedLabel, type Rect, type Soft } from './placeLabels';
 
@@ -120,7 +121,7 @@ export function provideLabels(
 /** Has a layer's labels placed with all others. @returns where they stand, by their keys */
 export function useLabels(own: () => LayerLabels): Labels['placed'] {
   const labels = inject(KEY);
-  if (!labels) throw new Error('labels are placed on a sheet only');
+  if (!labels) throw new Error(msg`labels are placed on a sheet only`);
   const id = Symbol('layer');
   labels.layers.set(id, computed(own));
   onScopeDispose(() => labels.layers.delete(id));

@@ -42,12 +42,12 @@ watchDebounced(
 
 <template>
   <dl v-if="results.block" class="rows" :class="{ stale: results.stale }">
-    <dt><Asks working="bed">{{ bedWord(plan.block, bedKey) === 'plant' ? 'Plant' : 'Bed' }} {{ bedKey }} draws</Asks></dt>
+    <dt><Asks working="bed">{{ bedWord(plan.block, bedKey) === 'plant' ? msg`Plant` : msg`Bed` }} {{ bedKey }} draws</Asks></dt>
     <dd class="num">{{ settings.show(bedFlow, 'flow') }}</dd>
-    <dt><Asks working="blockFlow">All {{ laid.length }}{{ beside ? ' beds and plants' : '' }}, {{ settings.show(totalM, 'length') }} of bed</Asks></dt>
+    <dt><Asks working="blockFlow">All {{ laid.length }}{{ beside ? msg` beds and plants` : '' }}, {{ settings.show(totalM, 'length') }} of bed</Asks></dt>
     <dd class="num">{{ settings.show(results.block.flowLph, 'flow') }}</dd>
     <dt><Asks working="longest">Longest run that keeps {{ settings.show(plan.wishes.uniformity, 'share') }}</Asks></dt>
-    <dd class="num">{{ longestM >= 1000 ? 'any' : longestM > 0 ? settings.show(longestM, 'length') : '…' }}</dd>
+    <dd class="num">{{ longestM >= 1000 ? msg`any` : longestM > 0 ? settings.show(longestM, 'length') : '…' }}</dd>
     <dt><Asks working="rate">Put on, beds and paths</Asks></dt>
     <dd class="num">{{ settings.show(rate, 'rate') }}</dd>
     <dt><Asks working="tapeLength">Laid in the ground</Asks></dt>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue';
+import { msg } from '../../../core/language';
 import { directionsFor, layOut, onlyBeds } from '../../../core/layout';
 import TermWord from '../../parts/TermWord.vue';
 import BlockPicker from '../../parts/BlockPicker.vue';
@@ -44,18 +45,18 @@ watch(
 );
 
 const KINDS = [
-  { id: 'beds', name: 'beds' },
-  { id: 'plants', name: 'plants at places: pots, bushes, trees' },
-  { id: 'both', name: 'beds, and plants at places beside them' },
+  { id: 'beds', name: msg`beds` },
+  { id: 'plants', name: msg`plants at places: pots, bushes, trees` },
+  { id: 'both', name: msg`beds, and plants at places beside them` },
 ];
 const growing = computed(() => (!plan.block.places ? 'beds' : plan.block.places.beds ? 'both' : 'plants'));
 const WHY: Record<string, string> = {
-  'longest side': 'along the longest side',
-  'square to it': 'square to the longest side',
-  contour: 'along the contour',
-  north: 'to the north',
-  'across north': 'across north',
-  'like its neighbour': 'like another block',
+  'longest side': msg`along the longest side`,
+  'square to it': msg`square to the longest side`,
+  contour: msg`along the contour`,
+  north: msg`to the north`,
+  'across north': msg`across north`,
+  'like its neighbour': msg`like another block`,
 };
 /** Usual directions, each once; the same list while they are the same. */
 const directions = computed((before?: { id: string; name: string; deg: number }[]) => {
@@ -69,7 +70,7 @@ const directions = computed((before?: { id: string; name: string; deg: number }[
 const turn = computed(() => {
   const now = ((plan.block.turnDeg % 180) + 180) % 180;
   const found = directions.value.find((d) => Math.abs(d.deg - now) < 0.06);
-  const as = { id: 'as', name: `at ${Math.round(((plan.block.turnDeg % 360) + 360) % 360)}°` };
+  const as = { id: 'as', name: msg`at ${Math.round(((plan.block.turnDeg % 360) + 360) % 360)}°` };
   return { id: found?.id ?? as.id, options: found ? directions.value : [as, ...directions.value] };
 });
 </script>
@@ -85,28 +86,28 @@ const turn = computed(() => {
     </template>
     <template v-else>
     <p v-if="fills" class="fill">
-      {{ plan.block.tunnel ? 'The tunnel' : 'The outline' }} holds <b>{{ laid.length }} beds</b>, {{ settings.show(lengths.total, 'length') }} in all<template v-if="lengths.unlike"> ({{ settings.show(lengths.shortest, 'length') }} to {{ settings.show(lengths.longest, 'length') }})</template>;
-      each <QuantityField label="Bed width" usual="bedWidths" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', 'set the bed width')" /> wide with
-      <QuantityField label="Path width" usual="pathWidths" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', 'set the path width')" /> paths<template v-if="plan.block.outline">,
-        running <ChoiceField label="Direction of the beds" :value="turn.id" :options="turn.options" :is-default="plan.statedBlock.turnDeg === undefined" @pick="$event !== 'as' && edits.blockSelf({ turnDeg: Number($event) }, 'turn the beds')" />.
-        Free at the near end: <QuantityField label="Headland at the near end" kind="width" :value="beds.headNearM" :is-default="isDefault('headNearM')" :take="set('headNearM', 'set the near headland')" />, at the far end
-        <QuantityField label="Headland at the far end" kind="width" :value="beds.headFarM" :is-default="isDefault('headFarM')" :take="set('headFarM', 'set the far headland')" />, before the first bed
-        <QuantityField label="Free before the first bed" kind="width" :value="beds.offsetM" :is-default="isDefault('offsetM')" :take="set('offsetM', 'shift the beds')" /></template>.
-      <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', 'set the runs per bed')" /> <TermWord term="run">runs</TermWord> in each.
+      {{ plan.block.tunnel ? msg`The tunnel` : msg`The outline` }} holds <b>{{ laid.length }} beds</b>, {{ settings.show(lengths.total, 'length') }} in all<template v-if="lengths.unlike"> ({{ settings.show(lengths.shortest, 'length') }} to {{ settings.show(lengths.longest, 'length') }})</template>;
+      each <QuantityField label="Bed width" usual="bedWidths" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', msg`set the bed width`)" /> wide with
+      <QuantityField label="Path width" usual="pathWidths" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', msg`set the path width`)" /> paths<template v-if="plan.block.outline">,
+        running <ChoiceField label="Direction of the beds" :value="turn.id" :options="turn.options" :is-default="plan.statedBlock.turnDeg === undefined" @pick="$event !== 'as' && edits.blockSelf({ turnDeg: Number($event) }, msg`turn the beds`)" />.
+        Free at the near end: <QuantityField label="Headland at the near end" kind="width" :value="beds.headNearM" :is-default="isDefault('headNearM')" :take="set('headNearM', msg`set the near headland`)" />, at the far end
+        <QuantityField label="Headland at the far end" kind="width" :value="beds.headFarM" :is-default="isDefault('headFarM')" :take="set('headFarM', msg`set the far headland`)" />, before the first bed
+        <QuantityField label="Free before the first bed" kind="width" :value="beds.offsetM" :is-default="isDefault('offsetM')" :take="set('offsetM', msg`shift the beds`)" /></template>.
+      <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', msg`set the runs per bed`)" /> <TermWord term="run">runs</TermWord> in each.
     </p>
     <p v-else class="fill">
-      <QuantityField label="Number of beds" kind="count" :value="beds.count" :is-default="isDefault('count')" :take="set('count', 'set the number of beds')" /> beds,
-      <QuantityField label="Bed width" usual="bedWidths" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', 'set the bed width')" /> wide with
-      <QuantityField label="Path width" usual="pathWidths" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', 'set the path width')" /> paths,
-      <QuantityField label="Length of the beds" usual="bedLengths" kind="length" :value="beds.lengthM" :is-default="isDefault('lengthM')" :take="(v, g) => edits.block('beds', { lengthM: v }, 'set the beds’ length', g)" /> long<template v-if="lengths.unlike">
+      <QuantityField label="Number of beds" kind="count" :value="beds.count" :is-default="isDefault('count')" :take="set('count', msg`set the number of beds`)" /> beds,
+      <QuantityField label="Bed width" usual="bedWidths" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', msg`set the bed width`)" /> wide with
+      <QuantityField label="Path width" usual="pathWidths" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', msg`set the path width`)" /> paths,
+      <QuantityField label="Length of the beds" usual="bedLengths" kind="length" :value="beds.lengthM" :is-default="isDefault('lengthM')" :take="(v, g) => edits.block('beds', { lengthM: v }, msg`set the beds’ length`, g)" /> long<template v-if="lengths.unlike">
         but for some ({{ settings.show(lengths.shortest, 'length') }} to {{ settings.show(lengths.longest, 'length') }})</template>, {{ settings.show(lengths.total, 'length') }} in all.
-      <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', 'set the runs per bed')" /> <TermWord term="run">runs</TermWord> in each.
+      <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', msg`set the runs per bed`)" /> <TermWord term="run">runs</TermWord> in each.
     </p>
     <SnakedHose v-if="laid.length > 0" />
     <p v-if="laid.length === 0" class="caution">No bed fits: the ground is narrower or shorter than a bed with its headlands. Make the beds narrower, the headlands shorter, or turn them.</p>
     <p v-if="own || removed > 0" class="acts">
       <button v-if="own" type="button" class="small" @click="edits.evenLengths(plan.blockIndex)">make all alike</button>
-      <button v-if="removed > 0" type="button" class="small" @click="edits.restoreBeds(plan.blockIndex)">bring back {{ removed === 1 ? 'the removed bed' : `${removed} removed beds` }}</button>
+      <button v-if="removed > 0" type="button" class="small" @click="edits.restoreBeds(plan.blockIndex)">bring back {{ removed === 1 ? msg`the removed bed` : msg`${removed} removed beds` }}</button>
     </p>
     <PickedBeds />
     <PaintLegend />

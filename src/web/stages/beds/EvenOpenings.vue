@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue';
+import { msg } from '../../../core/language';
 import { useEdits } from '../../stores/edits';
 import { useOutlook } from '../../stores/outlook';
 import { usePlan } from '../../stores/plan';
@@ -18,14 +19,14 @@ async function even(): Promise<void> {
   busy.value = true;
   const outcome = await outlook.openings(plan.blockIndex);
   busy.value = false;
-  if (outcome.ended === 'failed') told.value = `The emitters could not be worked out: ${outcome.why}`;
-  else if (outcome.ended === 'cancelled' || plan.plan !== stated) told.value = 'Nothing was changed: the plan was edited meanwhile. Press again.';
-  else if (!outcome.value) told.value = 'No water flows to these plants: nothing can be evened out.';
+  if (outcome.ended === 'failed') told.value = msg`The emitters could not be worked out: ${outcome.why}`;
+  else if (outcome.ended === 'cancelled' || plan.plan !== stated) told.value = msg`Nothing was changed: the plan was edited meanwhile. Press again.`;
+  else if (!outcome.value) told.value = msg`No water flows to these plants: nothing can be evened out.`;
   else {
     const { setLph, before, after } = outcome.value;
     edits.setOpenings(plan.block.id, setLph);
     const flow = (lph: number): string => settings.show(lph, 'emitterFlow');
-    told.value = `${setLph.length} emitters set: they give ${flow(after.leastLph)} to ${flow(after.mostLph)} each, before ${flow(before.leastLph)} to ${flow(before.mostLph)}.`;
+    told.value = msg`${setLph.length} emitters set: they give ${flow(after.leastLph)} to ${flow(after.mostLph)} each, before ${flow(before.leastLph)} to ${flow(before.mostLph)}.`;
   }
 }
 </script>
@@ -33,7 +34,7 @@ async function even(): Promise<void> {
 <template>
   <p class="fill">
     <button type="button" class="small" :disabled="busy" @click="even">Open each for an even share</button>
-    <span role="status"> {{ busy ? 'working it out …' : told }}</span>
+    <span role="status"> {{ busy ? msg`working it out …` : told }}</span>
   </p>
 </template>
 

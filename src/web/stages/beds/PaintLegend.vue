@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { msg } from '../../../core/language';
 import { layOut, type LaidBed } from '../../../core/layout';
 import { cropsOf, type Beds, type SingleBed } from '../../../core/plan';
 import { useEdits } from '../../stores/edits';
@@ -18,10 +19,10 @@ const tools = useTools();
 const view = useView();
 
 const TABS: { id: Shown; name: string }[] = [
-  { id: 'crop', name: 'crop' },
-  { id: 'tape', name: 'tape' },
-  { id: 'runs', name: 'runs' },
-  { id: 'use', name: 'in use' },
+  { id: 'crop', name: msg`crop` },
+  { id: 'tape', name: msg`tape` },
+  { id: 'runs', name: msg`runs` },
+  { id: 'use', name: msg`in use` },
 ];
 /** Beds by block: the same while no bed changes, whatever else of the plan does. */
 const laid = computed((before?: { id: string; planBeds: Beds; beds: readonly LaidBed[] }[]) => {
@@ -67,20 +68,20 @@ const RUNS = [1, 2, 3, 4];
 const rows = computed((): Row[] => {
   if (tools.shown === 'use')
     return [
-      row('use', 'in use', 'var(--earth)', { resting: undefined }, 'put beds in use'),
-      row('rest', 'resting', inkAt(4), { resting: true }, 'let beds rest'),
+      row('use', msg`in use`, 'var(--earth)', { resting: undefined }, msg`put beds in use`),
+      row('rest', 'resting', inkAt(4), { resting: true }, msg`let beds rest`),
     ];
   if (tools.shown === 'runs')
-    return RUNS.map((n) => row(`${n}`, n === 1 ? '1 run' : `${n} runs`, inkAt(n), { runs: n }, `lay ${n} to a bed`));
+    return RUNS.map((n) => row(`${n}`, n === 1 ? '1 run' : msg`${n} runs`, inkAt(n), { runs: n }, msg`lay ${n} to a bed`));
   if (tools.shown === 'tape')
     return [
-      row('own', 'each block’s own', 'var(--earth)', { tape: undefined }, 'lay the block’s own tape'),
-      ...plan.full.tapes.map((t, i) => row(t.id, t.name, inkAt(i), { tape: t.id }, `lay ${t.name}`)),
+      row('own', msg`each block’s own`, 'var(--earth)', { tape: undefined }, msg`lay the block’s own tape`),
+      ...plan.full.tapes.map((t, i) => row(t.id, t.name, inkAt(i), { tape: t.id }, msg`lay ${t.name}`)),
     ];
   const own = plan.full.watering.ownCrops;
-  const crops = cropsOf(plan.full).map((c) => ({ ...row(c.id, c.name, cropInk(c.id, own), { crop: c.id }, `paint ${c.name}`), group: c.group }));
+  const crops = cropsOf(plan.full).map((c) => ({ ...row(c.id, c.name, cropInk(c.id, own), { crop: c.id }, msg`paint ${c.name}`), group: c.group }));
   const used = crops.filter((c) => c.beds.length > 0 || tools.brush?.label === c.label);
-  const none = row('none', 'nothing stated', 'var(--earth)', { crop: undefined }, 'wipe the crop off');
+  const none = row('none', msg`nothing stated`, 'var(--earth)', { crop: undefined }, msg`wipe the crop off`);
   return [...(more.value ? crops : used), none];
 });
 function press(r: Row): void {
@@ -106,17 +107,17 @@ function newTape(): void {
       <template v-for="(r, i) in rows" :key="r.id">
       <li v-if="more && r.group && r.group !== rows[i - 1]?.group" class="group">{{ r.group }}</li>
       <li>
-        <button type="button" class="brush" :aria-pressed="tools.brush?.label === r.label" :aria-label="`${r.name}: ${r.label}, ${r.beds.length} beds`" @click="press(r)">
+        <button type="button" class="brush" :aria-pressed="tools.brush?.label === r.label" :aria-label="msg`${r.name}: ${r.label}, ${r.beds.length} beds`" @click="press(r)">
           <i :style="{ background: `color-mix(in srgb, ${r.ink} 55%, var(--earth))` }" />{{ r.name }}
         </button>
         <span class="num">{{ r.beds.length > 0 ? `${r.beds.length}, ${settings.show(r.totalM, 'length')}` : '' }}</span>
-        <button v-if="r.beds.length > 0" type="button" class="small" :aria-label="`Choose the beds of ${r.name}`" @click="view.choose(r.beds)">choose</button>
+        <button v-if="r.beds.length > 0" type="button" class="small" :aria-label="msg`Choose the beds of ${r.name}`" @click="view.choose(r.beds)">choose</button>
         <button v-if="tools.shown === 'tape' && r.id !== 'own'" type="button" class="small" :aria-expanded="openTape === r.id" @click="openTape = openTape === r.id ? undefined : r.id">its label</button>
       </li>
       </template>
     </ul>
     <p v-if="tools.shown === 'crop'" class="quiet">
-      <button type="button" class="asks" @click="more = !more">{{ more ? 'only those grown' : 'all crops' }}</button>
+      <button type="button" class="asks" @click="more = !more">{{ more ? msg`only those grown` : msg`all crops` }}</button>
     </p>
     <p v-if="tools.shown === 'tape'" class="quiet"><button type="button" class="asks" @click="newTape">add a tape</button></p>
     <div v-if="tools.shown === 'tape' && openTape && plan.full.tapes.some((t) => t.id === openTape)" class="tape">

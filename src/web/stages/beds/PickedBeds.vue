@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { layOut, onlyBeds } from '../../../core/layout';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
@@ -38,7 +39,7 @@ function chooseLike(): void {
 function rest(): void {
   const beds = several.value ? chosen.value : [ref.value];
   const rests = several.value ? !beds.every((b) => edits.laidBed(b)?.resting) : !bed.value!.resting;
-  edits.paint(beds, { resting: rests || undefined }, rests ? 'let beds rest' : 'put beds in use');
+  edits.paint(beds, { resting: rests || undefined }, rests ? msg`let beds rest` : msg`put beds in use`);
 }
 function remove(): void {
   edits.removeBeds(several.value ? chosen.value : [ref.value]);
@@ -49,7 +50,7 @@ function remove(): void {
 function turnRun(run: number): void {
   const shut = bed.value!.single?.shutRuns ?? [];
   const next = shut.includes(run) ? shut.filter((r) => r !== run) : [...shut, run].sort((a, b) => a - b);
-  edits.single(ref.value, { shutRuns: next.length > 0 ? next : undefined }, `${shut.includes(run) ? 'open' : 'shut'} run ${run} of bed ${bed.value!.key}`);
+  edits.single(ref.value, { shutRuns: next.length > 0 ? next : undefined }, msg`${shut.includes(run) ? msg`open` : msg`shut`} run ${run} of bed ${bed.value!.key}`);
 }
 const split = (share: number) => edits.splitBed(ref.value, bed.value!.nearM + share * bed.value!.lengthM);
 const HALF = 0.5;
@@ -66,13 +67,13 @@ const HALF = 0.5;
   </div>
   <div v-else-if="bed" class="picked">
     <p class="fill">
-      Bed {{ bed.key }} is <QuantityField :key="bed.key" :label="`Length of bed ${bed.key}`" kind="length" :value="bed.lengthM" :is-default="bed.single?.lengthM === undefined" :take="(v, g) => edits.bedLength(ref, v, g)" /> long, its near end
-      <QuantityField :key="`start ${bed.key}`" :label="`Near end of bed ${bed.key} moved in by`" kind="length" :value="bed.single?.startM ?? 0" :is-default="bed.single?.startM === undefined" :take="(v, g) => edits.single(ref, { startM: v }, `move the near end of bed ${bed!.key}`, g)" /> in;
-      <QuantityField :key="`runs ${bed.key}`" :label="`Runs in bed ${bed.key}`" kind="count" :value="bed.runs" :is-default="bed.single?.runs === undefined" :take="(v, g) => edits.single(ref, { runs: v }, `set the runs of bed ${bed!.key}`, g)" /> runs<template v-if="bed.passes > 1">, each <QuantityField :key="`passes ${bed.key}`" :label="`Times along bed ${bed.key}`" kind="count" :value="bed.passes" :is-default="bed.single?.passes === undefined" :take="(v, g) => edits.single(ref, { passes: v }, `set how often runs lie along bed ${bed!.key}`, g)" /> times along it</template><template v-if="bed.resting">; it rests</template>.
+      Bed {{ bed.key }} is <QuantityField :key="bed.key" :label="msg`Length of bed ${bed.key}`" kind="length" :value="bed.lengthM" :is-default="bed.single?.lengthM === undefined" :take="(v, g) => edits.bedLength(ref, v, g)" /> long, its near end
+      <QuantityField :key="`start ${bed.key}`" :label="msg`Near end of bed ${bed.key} moved in by`" kind="length" :value="bed.single?.startM ?? 0" :is-default="bed.single?.startM === undefined" :take="(v, g) => edits.single(ref, { startM: v }, msg`move the near end of bed ${bed!.key}`, g)" /> in;
+      <QuantityField :key="`runs ${bed.key}`" :label="msg`Runs in bed ${bed.key}`" kind="count" :value="bed.runs" :is-default="bed.single?.runs === undefined" :take="(v, g) => edits.single(ref, { runs: v }, msg`set the runs of bed ${bed!.key}`, g)" /> runs<template v-if="bed.passes > 1">, each <QuantityField :key="`passes ${bed.key}`" :label="msg`Times along bed ${bed.key}`" kind="count" :value="bed.passes" :is-default="bed.single?.passes === undefined" :take="(v, g) => edits.single(ref, { passes: v }, msg`set how often runs lie along bed ${bed!.key}`, g)" /> times along it</template><template v-if="bed.resting">; it rests</template>.
       <template v-if="plan.block.valves === 'runs'">Open are <label v-for="r in bed.runs" :key="r" class="run"><input type="checkbox" :checked="!bed.single?.shutRuns?.includes(r)" @change="turnRun(r)" /> run {{ r }}</label>.</template>
     </p>
     <p class="acts">
-      <button type="button" class="small" @click="rest">{{ bed.resting ? 'use it' : 'let it rest' }}</button>
+      <button type="button" class="small" @click="rest">{{ bed.resting ? msg`use it` : msg`let it rest` }}</button>
       <button type="button" class="small" @click="split(HALF)">split it</button>
       <button v-if="hasNext" type="button" class="small" @click="edits.joinBed(ref)">join it to the next</button>
       <button type="button" class="small" @click="remove">remove it</button>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { msg } from '../../../core/language';
 import type { Refusal } from '../../stores/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
@@ -12,16 +13,16 @@ const plan = usePlan();
 const edits = useEdits();
 
 const SHAPES = [
-  { id: 'row', name: 'in rows' },
-  { id: 'round', name: 'round a ring' },
+  { id: 'row', name: msg`in rows` },
+  { id: 'round', name: msg`round a ring` },
 ];
 /** Where places are told from: the feed, or beside beds the corner that these begin at. */
-const origin = computed(() => (plan.block.places?.beds ? 'the near left corner' : 'the feed'));
+const origin = computed(() => (plan.block.places?.beds ? msg`the near left corner` : msg`the feed`));
 const WAYS = computed(() => [
-  { id: '0', name: 'to the right' },
-  { id: '90', name: `away from ${origin.value}` },
-  { id: '180', name: 'to the left' },
-  { id: '270', name: 'back' },
+  { id: '0', name: msg`to the right` },
+  { id: '90', name: msg`away from ${origin.value}` },
+  { id: '180', name: msg`to the left` },
+  { id: '270', name: msg`back` },
 ]);
 const shape = ref('row');
 const count = ref(5);
@@ -57,20 +58,20 @@ function put(): void {
           xM: xM.value + radiusM.value * Math.cos((2 * Math.PI * i) / n),
           yM: yM.value + radiusM.value * Math.sin((2 * Math.PI * i) / n),
         }));
-  edits.addPlants(plan.block.id, at, `put ${at.length} plants ${shape.value === 'row' ? 'in rows' : 'round a ring'}`);
+  edits.addPlants(plan.block.id, at, msg`put ${at.length} plants ${shape.value === 'row' ? msg`in rows` : msg`round a ring`}`);
 }
 </script>
 
 <template>
   <p class="fill">
-    Or <QuantityField label="Plants to put" kind="count" :value="count" :take="(v) => least(v, 1, () => (count = v), 'at least one plant')" /> plants {{ shape === 'row' ? 'a row' : '' }} <ChoiceField label="How they stand" :value="shape" :options="SHAPES" @pick="shape = $event" />
-    <template v-if="shape === 'row'">, <QuantityField label="Rows" kind="count" :value="rows" :take="(v) => least(v, 1, () => (rows = v), 'at least one row')" /> row{{ rows === 1 ? '' : 's' }} of them,
-      <QuantityField label="Plants apart" kind="width" :value="apartM" :take="(v) => least(v, 0.05, () => (apartM = v), 'further apart than that')" /> apart<template v-if="rows > 1">, rows <QuantityField label="Rows apart" kind="width" :value="rowsApartM" :take="(v) => least(v, 0.05, () => (rowsApartM = v), 'further apart than that')" /> apart</template>,
+    Or <QuantityField label="Plants to put" kind="count" :value="count" :take="(v) => least(v, 1, () => (count = v), msg`at least one plant`)" /> plants {{ shape === 'row' ? msg`a row` : '' }} <ChoiceField label="How they stand" :value="shape" :options="SHAPES" @pick="shape = $event" />
+    <template v-if="shape === 'row'">, <QuantityField label="Rows" kind="count" :value="rows" :take="(v) => least(v, 1, () => (rows = v), msg`at least one row`)" /> row{{ forms(rows, '', 's') }} of them,
+      <QuantityField label="Plants apart" kind="width" :value="apartM" :take="(v) => least(v, 0.05, () => (apartM = v), msg`further apart than that`)" /> apart<template v-if="rows > 1">, rows <QuantityField label="Rows apart" kind="width" :value="rowsApartM" :take="(v) => least(v, 0.05, () => (rowsApartM = v), msg`further apart than that`)" /> apart</template>,
       going <ChoiceField label="Direction of the row" :value="way" :options="WAYS" @pick="way = $event" /> from</template>
-    <template v-else> of <QuantityField label="Ring radius" kind="width" :value="radiusM" :take="(v) => least(v, 0.1, () => (radiusM = v), 'wider than that')" /> about a middle</template>
-    <QuantityField :label="`First plant, to the right of ${origin}`" kind="length" :value="xM" :take="(v) => { xM = v; return undefined; }" /> to the right of {{ origin }} and
-    <QuantityField :label="`First plant, away from ${origin}`" kind="length" :value="yM" :take="(v) => { yM = v; return undefined; }" /> beyond it.
-    <button type="button" class="small" @click="put">put {{ total === 1 ? 'it' : `${total} plants` }}</button>
+    <template v-else> of <QuantityField label="Ring radius" kind="width" :value="radiusM" :take="(v) => least(v, 0.1, () => (radiusM = v), msg`wider than that`)" /> about a middle</template>
+    <QuantityField :label="msg`First plant, to the right of ${origin}`" kind="length" :value="xM" :take="(v) => { xM = v; return undefined; }" /> to the right of {{ origin }} and
+    <QuantityField :label="msg`First plant, away from ${origin}`" kind="length" :value="yM" :take="(v) => { yM = v; return undefined; }" /> beyond it.
+    <button type="button" class="small" @click="put">put {{ total === 1 ? msg`it` : msg`${total} plants` }}</button>
   </p>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { layOut } from '../../../core/layout';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
@@ -17,7 +18,7 @@ const view = useView();
 
 const laid = computed(() => layOut(plan.full).blocks[plan.blockIndex].beds.filter((b) => b.plant));
 /** Where places are told from: the feed, or beside beds the corner that these begin at. */
-const origin = computed(() => (plan.block.places?.beds ? 'the near left corner' : 'the feed'));
+const origin = computed(() => (plan.block.places?.beds ? msg`the near left corner` : msg`the feed`));
 const got = computed(() => new Map(results.block?.beds.map((b) => [b.key, b]) ?? []));
 const picked = computed(() => laid.value.find((b) => sameBed(view.pickedBed, plan.block.id, b.key)));
 const ids = computed(() => {
@@ -27,7 +28,7 @@ const ids = computed(() => {
 const own = computed(() => plan.statedBlock.places?.plants?.find((p) => p.id === picked.value?.key));
 const isDefault = (field: string): boolean => (own.value as Record<string, unknown> | undefined)?.[field] === undefined;
 const set = (field: string, label: string) => (value: number, g: string) => edits.plant(plan.block.id, ids.value, { [field]: value }, label, g);
-const rename = (event: Event): void => void edits.plant(plan.block.id, [picked.value!.key], { name: (event.target as HTMLInputElement).value.trim() || undefined }, 'name the plant');
+const rename = (event: Event): void => void edits.plant(plan.block.id, [picked.value!.key], { name: (event.target as HTMLInputElement).value.trim() || undefined }, msg`name the plant`);
 function remove(): void {
   edits.removePlants(plan.block.id, ids.value);
   view.pickedBed = undefined;
@@ -39,19 +40,19 @@ const MOST_LISTED = 200;
 <template>
   <div v-if="picked" class="picked">
     <p class="fill">
-      Plant {{ picked.key }}<template v-if="ids.length > 1"> and {{ ids.length - 1 }} more</template>, called <input class="name" type="text" maxlength="80" :aria-label="`Name of plant ${picked.key}`" :value="own?.name ?? ''" placeholder="no name" @change="rename" />, stands
-      <QuantityField :key="`x ${picked.key}`" :label="`To the right of ${origin}`" kind="length" :value="picked.plant!.plant.xM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { xM: v }, 'move the plant', g)" /> to the right of {{ origin }},
-      <QuantityField :key="`y ${picked.key}`" :label="`Beyond ${origin}`" kind="length" :value="picked.plant!.plant.yM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { yM: v }, 'move the plant', g)" /> beyond it.
-      <template v-if="picked.plant!.ringM === 0">It has <QuantityField :key="`n ${picked.key}`" label="Its emitters" kind="count" :value="picked.plant!.emitters" :is-default="isDefault('emitters')" :take="set('emitters', 'set a plant’s emitters')" /> emitter{{ picked.plant!.emitters === 1 ? '' : 's' }}</template>
-      <template v-else>Its ring is <QuantityField :key="`r ${picked.key}`" label="Its ring across" kind="width" :value="picked.plant!.ringM" :is-default="isDefault('ringM')" :take="set('ringM', 'set a plant’s ring')" /> across</template>,
-      serving <QuantityField :key="`s ${picked.key}`" label="Plants they serve" kind="count" :value="picked.plant!.serves" :is-default="isDefault('serves')" :take="set('serves', 'set how many plants share them')" /> plant{{ picked.plant!.serves === 1 ? '' : 's' }};
-      it spreads <QuantityField :key="`w ${picked.key}`" label="Its spread" kind="width" :value="picked.plant!.spreadM" :is-default="isDefault('spreadM')" :take="set('spreadM', 'set a plant’s spread')" />,
-      in a pot of <QuantityField :key="`p ${picked.key}`" label="Its pot" kind="volume" :value="picked.plant!.potL" :is-default="isDefault('potL')" :take="set('potL', 'set a plant’s pot')" />.
-      <template v-if="picked.plant!.label.kind === 'adjustable' && picked.plant!.ringM === 0">Its emitters are set to <QuantityField :key="`q ${picked.key}`" label="Set to" kind="emitterFlow" :value="picked.plant!.plant.setLph ?? picked.plant!.label.flowLph" :is-default="isDefault('setLph')" :take="set('setLph', 'set an adjustable emitter')" /> each at {{ settings.show(picked.plant!.label.atKpa, 'pressure') }}.</template>
+      Plant {{ picked.key }}<template v-if="ids.length > 1"> and {{ ids.length - 1 }} more</template>, called <input class="name" type="text" maxlength="80" :aria-label="msg`Name of plant ${picked.key}`" :value="own?.name ?? ''" placeholder="no name" @change="rename" />, stands
+      <QuantityField :key="`x ${picked.key}`" :label="msg`To the right of ${origin}`" kind="length" :value="picked.plant!.plant.xM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { xM: v }, msg`move the plant`, g)" /> to the right of {{ origin }},
+      <QuantityField :key="`y ${picked.key}`" :label="msg`Beyond ${origin}`" kind="length" :value="picked.plant!.plant.yM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { yM: v }, msg`move the plant`, g)" /> beyond it.
+      <template v-if="picked.plant!.ringM === 0">It has <QuantityField :key="`n ${picked.key}`" label="Its emitters" kind="count" :value="picked.plant!.emitters" :is-default="isDefault('emitters')" :take="set('emitters', msg`set a plant’s emitters`)" /> emitter{{ forms(picked.plant!.emitters, '', 's') }}</template>
+      <template v-else>Its ring is <QuantityField :key="`r ${picked.key}`" label="Its ring across" kind="width" :value="picked.plant!.ringM" :is-default="isDefault('ringM')" :take="set('ringM', msg`set a plant’s ring`)" /> across</template>,
+      serving <QuantityField :key="`s ${picked.key}`" label="Plants they serve" kind="count" :value="picked.plant!.serves" :is-default="isDefault('serves')" :take="set('serves', msg`set how many plants share them`)" /> plant{{ forms(picked.plant!.serves, '', 's') }};
+      it spreads <QuantityField :key="`w ${picked.key}`" label="Its spread" kind="width" :value="picked.plant!.spreadM" :is-default="isDefault('spreadM')" :take="set('spreadM', msg`set a plant’s spread`)" />,
+      in a pot of <QuantityField :key="`p ${picked.key}`" label="Its pot" kind="volume" :value="picked.plant!.potL" :is-default="isDefault('potL')" :take="set('potL', msg`set a plant’s pot`)" />.
+      <template v-if="picked.plant!.label.kind === 'adjustable' && picked.plant!.ringM === 0">Its emitters are set to <QuantityField :key="`q ${picked.key}`" label="Set to" kind="emitterFlow" :value="picked.plant!.plant.setLph ?? picked.plant!.label.flowLph" :is-default="isDefault('setLph')" :take="set('setLph', msg`set an adjustable emitter`)" /> each at {{ settings.show(picked.plant!.label.atKpa, 'pressure') }}.</template>
     </p>
     <p class="acts">
-      <button type="button" class="small" @click="edits.paint(ids.map((key) => ({ block: plan.block.id, key })), { resting: picked.resting ? undefined : true }, picked.resting ? 'water it again' : 'let it rest')">{{ picked.resting ? 'water it again' : 'let it rest' }}</button>
-      <button type="button" class="small" @click="remove">take {{ ids.length > 1 ? 'them' : 'it' }} out</button>
+      <button type="button" class="small" @click="edits.paint(ids.map((key) => ({ block: plan.block.id, key })), { resting: picked.resting ? undefined : true }, picked.resting ? msg`water it again` : msg`let it rest`)">{{ picked.resting ? msg`water it again` : msg`let it rest` }}</button>
+      <button type="button" class="small" @click="remove">take {{ ids.length > 1 ? msg`them` : msg`it` }} out</button>
     </p>
   </div>
   <details v-if="laid.length > 0" class="more" :open="laid.length <= 24">
@@ -61,7 +62,7 @@ const MOST_LISTED = 200;
       <tbody :class="{ stale: results.stale }">
         <tr v-for="b in laid.slice(0, MOST_LISTED)" :key="b.key" :class="{ on: sameBed(view.pickedBed, plan.block.id, b.key) }">
           <th scope="row"><button type="button" class="asks" @click="view.pickedBed = { block: plan.block.id, key: b.key }">{{ b.plant!.plant.name ?? b.key }}</button></th>
-          <td class="num">{{ b.resting ? 'rests' : got.get(b.key) && Number.isFinite(got.get(b.key)!.minKpa) ? settings.show(got.get(b.key)!.minKpa, 'pressure') : '–' }}</td>
+          <td class="num">{{ b.resting ? msg`rests` : got.get(b.key) && Number.isFinite(got.get(b.key)!.minKpa) ? settings.show(got.get(b.key)!.minKpa, 'pressure') : '–' }}</td>
           <td class="num">{{ got.get(b.key) && !b.resting ? settings.show(got.get(b.key)!.flowLph, 'emitterFlow') : '–' }}</td>
           <td class="num">{{ got.get(b.key) && !b.resting ? settings.show(got.get(b.key)!.flowLph / b.plant!.serves, 'emitterFlow') : '–' }}</td>
         </tr>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { msg } from '../../../core/language';
 import { ADJUSTABLE_MOST_LPH, LIES, material, materialsFor } from '../../../core/catalog/materials';
 import { readPlantsCsv, writePlantsCsv } from '../../../core/formats/plantsCsv';
 import { layOut } from '../../../core/layout';
@@ -31,20 +32,20 @@ const change = (fields: Stated<Places>, label: string) => edits.places(plan.bloc
 
 const { tape, isDefault: tapeDefault, change: changeTape } = usePlantLabel();
 const setTape = (field: string, label: string) => (value: number, g: string) => changeTape({ [field]: value }, label, g);
-const NAMES: Partial<Record<string, string>> = { emitters: 'button emitters', adjustable: 'adjustable emitters', microtubes: 'microtubes', compensating: 'compensating emitters', drilled: 'drilled holes' };
+const NAMES: Partial<Record<string, string>> = { emitters: msg`button emitters`, adjustable: msg`adjustable emitters`, microtubes: 'microtubes', compensating: msg`compensating emitters`, drilled: msg`drilled holes` };
 const ring = computed(() => places.value.around === 'ring');
 const kinds = computed(() => {
   const fit = materialsFor(places.value);
   return [...fit, ...(fit.some((m) => m.id === tape.value.kind) ? [] : [material(tape.value.kind)])].map((m) => ({ id: m.id, name: (ring.value ? undefined : NAMES[m.id]) ?? m.name }));
 });
 const AROUND = [
-  { id: 'point', name: 'at one place' },
-  { id: 'ring', name: 'along a ring laid round it' },
+  { id: 'point', name: msg`at one place` },
+  { id: 'ring', name: msg`along a ring laid round it` },
 ];
 function goAround(id: string): void {
   const around = id as Places['around'];
-  change({ around }, around === 'ring' ? 'lay rings round the plants' : 'set emitters at one place');
-  if (!materialsFor({ around }).some((m) => m.id === tape.value.kind)) changeTape({ kind: around === 'ring' ? 'dripline' : 'emitters' }, 'lay what fits');
+  change({ around }, around === 'ring' ? msg`lay rings round the plants` : msg`set emitters at one place`);
+  if (!materialsFor({ around }).some((m) => m.id === tape.value.kind)) changeTape({ kind: around === 'ring' ? 'dripline' : 'emitters' }, msg`lay what fits`);
 }
 
 const layout = computed(() => layOut(plan.full).blocks[plan.blockIndex]);
@@ -62,34 +63,34 @@ async function take(event: Event): Promise<void> {
   field.value = '';
   notes.value = read.ok ? read.notes : [];
   trouble.value = read.ok ? '' : read.why;
-  if (read.ok && edits.addPlants(plan.block.id, read.plants, `put ${read.plants.length} plants from ${picked.name}`).length === 0)
-    trouble.value = 'There is no room for so many plants in one block.';
+  if (read.ok && edits.addPlants(plan.block.id, read.plants, msg`put ${read.plants.length} plants from ${picked.name}`).length === 0)
+    trouble.value = msg`There is no room for so many plants in one block.`;
 }
-const save = (): void => download(`${plan.block.name} plants.csv`, writePlantsCsv(places.value, settings.units), 'text/csv');
+const save = (): void => download(msg`${plan.block.name} plants.csv`, writePlantsCsv(places.value, settings.units), 'text/csv');
 </script>
 
 <template>
   <p class="fill">
-    <b>{{ places.plants.length === 1 ? '1 plant' : `${places.plants.length} plants` }}</b>, {{ emitters === 1 ? '1 emitter' : `${emitters} emitters` }}, {{ settings.show(pipeM, 'length') }} of small pipe. The leaves of each spread
-    <QuantityField label="Spread of a plant" kind="width" :value="places.spreadM" :is-default="isDefault('spreadM')" :take="set('spreadM', 'set how far the plants spread')" /> across; a pot of
-    <QuantityField label="Pot volume" kind="volume" :value="places.potL" :is-default="isDefault('potL')" :take="set('potL', 'set the pots’ volume')" /> (0: in the ground). <CropField v-if="!places.beds" label="Crop of the plants" />
+    <b>{{ places.plants.length === 1 ? msg`1 plant` : msg`${places.plants.length} plants` }}</b>, {{ emitters === 1 ? msg`1 emitter` : msg`${emitters} emitters` }}, {{ settings.show(pipeM, 'length') }} of small pipe. The leaves of each spread
+    <QuantityField label="Spread of a plant" kind="width" :value="places.spreadM" :is-default="isDefault('spreadM')" :take="set('spreadM', msg`set how far the plants spread`)" /> across; a pot of
+    <QuantityField label="Pot volume" kind="volume" :value="places.potL" :is-default="isDefault('potL')" :take="set('potL', msg`set the pots’ volume`)" /> (0: in the ground). <CropField v-if="!places.beds" label="Crop of the plants" />
   </p>
   <p class="fill">
-    At each stand <template v-if="!ring"><QuantityField label="Emitters at a plant" kind="count" :value="places.emitters" :is-default="isDefault('emitters')" :take="set('emitters', 'set the emitters at a plant')" /></template>
-    <ChoiceField label="What stands at a plant" :value="tape.kind" :options="kinds" :is-default="tapeDefault('kind')" @pick="changeTape({ kind: $event }, 'set what stands at a plant')" />
+    At each stand <template v-if="!ring"><QuantityField label="Emitters at a plant" kind="count" :value="places.emitters" :is-default="isDefault('emitters')" :take="set('emitters', msg`set the emitters at a plant`)" /></template>
+    <ChoiceField label="What stands at a plant" :value="tape.kind" :options="kinds" :is-default="tapeDefault('kind')" @pick="changeTape({ kind: $event }, msg`set what stands at a plant`)" />
     <ChoiceField label="Emitters lie" :value="places.around" :options="AROUND" :is-default="isDefault('around')" @pick="goAround" /><template v-if="ring">
-      of <QuantityField label="Ring across" kind="width" :value="places.ringM" :is-default="isDefault('ringM')" :take="set('ringM', 'set the rings’ size')" /> across, an emitter every
-      <QuantityField label="Emitter spacing" kind="spacing" :value="tape.spacingM" :is-default="tapeDefault('spacingM')" :take="setTape('spacingM', 'set the emitter spacing')" /></template>.
-    <template v-if="tape.kind === 'drilled'">Holes of <QuantityField label="Drill of the holes" kind="bore" :value="tape.holeMm" :is-default="tapeDefault('holeMm')" :take="setTape('holeMm', 'set the drill')" /> give {{ settings.show(tape.flowLph, 'emitterFlow') }} each at {{ settings.show(tape.atKpa, 'pressure') }}.</template>
-    <template v-else-if="tape.kind === 'microtubes'">Each tube is <QuantityField label="Length of the microtubes" kind="height" :value="tape.tubeM" :is-default="tapeDefault('tubeM')" :take="setTape('tubeM', 'set the tubes’ length')" /> of
-      <QuantityField label="Bore of the microtubes" kind="bore" :value="tape.tubeMm" :is-default="tapeDefault('tubeMm')" :take="setTape('tubeMm', 'set the tubes’ bore')" />, longer where a plant stands further off.</template>
-    <template v-else>The label says <QuantityField label="Flow per emitter" kind="emitterFlow" :value="tape.flowLph" :is-default="tapeDefault('flowLph')" :take="setTape('flowLph', 'set the emitters’ flow')" /> each
-      <template v-if="tape.kind === 'compensating'">from <QuantityField label="Least working pressure" kind="pressure" :value="tape.minKpa" :is-default="tapeDefault('minKpa')" :take="setTape('minKpa', 'set the window’s foot')" /> up</template><template v-else>at <QuantityField label="Label pressure" kind="pressure" :value="tape.atKpa" :is-default="tapeDefault('atKpa')" :take="setTape('atKpa', 'set the label’s pressure')" /></template><template v-if="tape.kind === 'adjustable'">, fully open about {{ settings.show(ADJUSTABLE_MOST_LPH, 'emitterFlow') }}</template>.</template>
-    They lie <ChoiceField label="Where it lies" :value="tape.lies" :options="LIES" :is-default="tapeDefault('lies')" @pick="changeTape({ lies: $event }, 'lay it elsewhere')" />.
+      of <QuantityField label="Ring across" kind="width" :value="places.ringM" :is-default="isDefault('ringM')" :take="set('ringM', msg`set the rings’ size`)" /> across, an emitter every
+      <QuantityField label="Emitter spacing" kind="spacing" :value="tape.spacingM" :is-default="tapeDefault('spacingM')" :take="setTape('spacingM', msg`set the emitter spacing`)" /></template>.
+    <template v-if="tape.kind === 'drilled'">Holes of <QuantityField label="Drill of the holes" kind="bore" :value="tape.holeMm" :is-default="tapeDefault('holeMm')" :take="setTape('holeMm', msg`set the drill`)" /> give {{ settings.show(tape.flowLph, 'emitterFlow') }} each at {{ settings.show(tape.atKpa, 'pressure') }}.</template>
+    <template v-else-if="tape.kind === 'microtubes'">Each tube is <QuantityField label="Length of the microtubes" kind="height" :value="tape.tubeM" :is-default="tapeDefault('tubeM')" :take="setTape('tubeM', msg`set the tubes’ length`)" /> of
+      <QuantityField label="Bore of the microtubes" kind="bore" :value="tape.tubeMm" :is-default="tapeDefault('tubeMm')" :take="setTape('tubeMm', msg`set the tubes’ bore`)" />, longer where a plant stands further off.</template>
+    <template v-else>The label says <QuantityField label="Flow per emitter" kind="emitterFlow" :value="tape.flowLph" :is-default="tapeDefault('flowLph')" :take="setTape('flowLph', msg`set the emitters’ flow`)" /> each
+      <template v-if="tape.kind === 'compensating'">from <QuantityField label="Least working pressure" kind="pressure" :value="tape.minKpa" :is-default="tapeDefault('minKpa')" :take="setTape('minKpa', msg`set the window’s foot`)" /> up</template><template v-else>at <QuantityField label="Label pressure" kind="pressure" :value="tape.atKpa" :is-default="tapeDefault('atKpa')" :take="setTape('atKpa', msg`set the label’s pressure`)" /></template><template v-if="tape.kind === 'adjustable'">, fully open about {{ settings.show(ADJUSTABLE_MOST_LPH, 'emitterFlow') }}</template>.</template>
+    They lie <ChoiceField label="Where it lies" :value="tape.lies" :options="LIES" :is-default="tapeDefault('lies')" @pick="changeTape({ lies: $event }, msg`lay it elsewhere`)" />.
     <template v-if="!ring && tape.kind !== 'microtubes'">A plant off the pipe is reached by thin tube of
-      <QuantityField label="Bore of the thin tube" kind="bore" :value="places.tubeMm" :is-default="isDefault('tubeMm')" :take="set('tubeMm', 'set the thin tube’s bore')" /> bore,
-      <QuantityField label="Tube longer by" kind="width" :value="places.tubeExtraM" :is-default="isDefault('tubeExtraM')" :take="set('tubeExtraM', 'set the tube’s slack')" /> longer than the way.</template>
-    <span class="quiet"> Its {{ material(tape.kind).outlet }}s vary by {{ settings.show(tape.cv, 'share') }} (CV); several at a plant vary less together.</span>
+      <QuantityField label="Bore of the thin tube" kind="bore" :value="places.tubeMm" :is-default="isDefault('tubeMm')" :take="set('tubeMm', msg`set the thin tube’s bore`)" /> bore,
+      <QuantityField label="Tube longer by" kind="width" :value="places.tubeExtraM" :is-default="isDefault('tubeExtraM')" :take="set('tubeExtraM', msg`set the tube’s slack`)" /> longer than the way.</template>
+    <span class="quiet"> What each lets out varies by {{ settings.show(tape.cv, 'share') }} (CV); several at a plant vary less together.</span>
   </p>
   <EvenOpenings v-if="tape.kind === 'adjustable' && !ring" />
   <h3>Put plants on the sheet</h3>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { soilKind } from '../../../core/catalog/soils';
 import { runOffsets } from '../../../core/layout';
 import { usePlan } from '../../stores/plan';
@@ -21,13 +22,13 @@ const picture = computed(() => {
   const xs = runOffsets(widthM, lines).map((m) => left + m * scale);
   const gap = lines > 1 ? widthM / lines - strip : 0;
   const soil = soilKind(plan.block.ground.soil).name;
-  const each = `${settings.show(strip, 'spacing')} each`;
+  const each = msg`${settings.show(strip, 'spacing')} each`;
   const says =
     lines === 1
-      ? `one run wets about ${settings.show(strip, 'spacing')} on ${soil}`
+      ? msg`one run wets about ${settings.show(strip, 'spacing')} on ${soil}`
       : gap > 0
-        ? `strips do not meet on ${soil}: ${each}, ${settings.show(gap, 'spacing')} dry between`
-        : `strips meet on ${soil}: ${each}, ${settings.show(-gap, 'spacing')} overlap`;
+        ? msg`strips do not meet on ${soil}: ${each}, ${settings.show(gap, 'spacing')} dry between`
+        : msg`strips meet on ${soil}: ${each}, ${settings.show(-gap, 'spacing')} overlap`;
   const right = W - left;
   return { xs, r: (strip / 2) * scale, says, path: `M0 26H${left - 8}Q${left - 2} 26 ${left} 12H${right}Q${right + 2} 26 ${right + 8} 26H${W}` };
 });

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { msg } from '../../../core/language';
 import LeafTabs from '../../parts/LeafTabs.vue';
 import { useBuilding } from '../../stores/building';
 import { useView, type BuildLeaf } from '../../stores/view';
@@ -13,11 +14,11 @@ import StepsLeaf from './StepsLeaf.vue';
 const building = useBuilding();
 const view = useView();
 const LEAVES: { id: BuildLeaf; name: string; is: typeof BuyLeaf }[] = [
-  { id: 'buy', name: 'Buy', is: BuyLeaf },
-  { id: 'joints', name: 'Join', is: JointsLeaf },
-  { id: 'cut', name: 'Cut', is: CutLeaf },
-  { id: 'steps', name: 'Steps', is: StepsLeaf },
-  { id: 'paper', name: 'Paper', is: PaperLeaf },
+  { id: 'buy', name: msg`Buy`, is: BuyLeaf },
+  { id: 'joints', name: msg`Join`, is: JointsLeaf },
+  { id: 'cut', name: msg`Cut`, is: CutLeaf },
+  { id: 'steps', name: msg`Steps`, is: StepsLeaf },
+  { id: 'paper', name: msg`Paper`, is: PaperLeaf },
 ];
 const open = computed(() => LEAVES.find((l) => l.id === view.buildLeaf)!);
 onBeforeUnmount(building.show());

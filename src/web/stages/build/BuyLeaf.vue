@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
-import { GROUPS, itemName, perSeason, rowsM, type Line } from '../../../core/build';
+import { fixed, forms, grouped, msg } from '../../../core/language';
+import { GROUPS, itemName, packWord, perSeason, rowsM, type Line } from '../../../core/build';
 import { layOut } from '../../../core/layout';
 import { stepKey } from '../../../core/network';
 import { lineWorking } from '../../../core/working';
@@ -26,19 +27,19 @@ const build = computed(() => plan.full.build);
 const stated = computed(() => plan.plan.build);
 const by = ref<'kind' | 'place'>('kind');
 const FAMILIES = [
-  { id: 'metric', name: 'metric pipe with parallel threads' },
-  { id: 'inch', name: 'inch pipe with tapered threads' },
+  { id: 'metric', name: msg`metric pipe with parallel threads` },
+  { id: 'inch', name: msg`inch pipe with tapered threads` },
 ];
 const ENDS = [
-  { id: 'fold', name: 'a fold in a sleeve' },
-  { id: 'cap', name: 'a cap' },
-  { id: 'valve', name: 'a flush valve' },
-  { id: 'tie', name: 'a double kink and a tie' },
-  { id: 'knot', name: 'a knot' },
+  { id: 'fold', name: msg`a fold in a sleeve` },
+  { id: 'cap', name: msg`a cap` },
+  { id: 'valve', name: msg`a flush valve` },
+  { id: 'tie', name: msg`a double kink and a tie` },
+  { id: 'knot', name: msg`a knot` },
 ];
 const places = computed(() => [
-  { id: 'head', name: 'Head' },
-  { id: 'main', name: 'Mains' },
+  { id: 'head', name: msg`Head` },
+  { id: 'main', name: msg`Mains` },
   ...plan.full.blocks.map((b) => ({ id: b.id, name: b.name })),
 ]);
 const placeOf = (l: Line): Set<string> => new Set(l.uses.map((u) => (u.at.place === 'block' ? u.at.id! : u.at.place)));
@@ -50,11 +51,11 @@ const groups = computed(() =>
 const name = (l: Line): string => itemName(l.item, settings.show);
 const amount = (v: number, l: Line): string => (l.item.unit === 'm' ? settings.show(v, 'length') : String(Math.round(v * 100) / 100));
 const buys = (l: Line): string =>
-  l.packs === 0 ? 'you have it' : l.holds === 1 ? `buy ${l.packs}` : `buy ${l.packs} ${l.item.sold === 'each' ? 'pack' : l.item.sold}${l.packs === 1 ? '' : 's'} of ${amount(l.holds, l)}`;
-const money = (v: number): string => `${v.toFixed(2)}${build.value.currency ? ` ${build.value.currency}` : ''}`;
+  l.packs === 0 ? msg`you have it` : l.holds === 1 ? msg`buy ${l.packs}` : msg`buy ${l.packs} ${packWord(l.item.sold, l.packs)} of ${amount(l.holds, l)}`;
+const money = (v: number): string => `${fixed(v, 2)}${build.value.currency ? ` ${build.value.currency}` : ''}`;
 const priceOf = (l: Line) => build.value.prices.find((p) => p.item === l.item.id);
 const haveOf = (l: Line) => build.value.have.find((h) => h.item === l.item.id);
-const perWords = (l: Line): string => (l.item.unit === 'm' ? 'a metre' : 'each');
+const perWords = (l: Line): string => (l.item.unit === 'm' ? msg`a metre` : msg`each`);
 const today = (): string => new Date().toISOString().slice(0, 10);
 const setPrice = (l: Line, price: number | undefined) => edits.price(l.item.id, price === undefined ? undefined : { price, per: priceOf(l)?.per ?? (l.holds > 1 ? 'pack' : 'unit'), asked: today() });
 const setPer = (l: Line, per: string): void => {
@@ -74,7 +75,7 @@ function setHave(l: Line, event: Event): void {
   haveWhy.value = undefined;
   if (text === '') return void edits.have(l.item.id, undefined);
   const numbers = text.split(/\s*[+;]\s*|\s+(?=[\d.,])/).map((p) => Number(p.replace(',', '.').replace(/\s*(m|ft)$/i, '')));
-  if (numbers.some((n) => !(n > 0) || n > MOST_PIECE_M)) return void (haveWhy.value = { item: l.item.id, why: l.cuts ? 'Lengths like 12.5 + 3 are wanted.' : 'A number of pieces is wanted.' });
+  if (numbers.some((n) => !(n > 0) || n > MOST_PIECE_M)) return void (haveWhy.value = { item: l.item.id, why: l.cuts ? msg`Lengths like 12.5 + 3 are wanted.` : msg`A number of pieces is wanted.` });
   const refused = l.cuts ? edits.have(l.item.id, { piecesM: numbers.map((n) => n * perM.value) }) : edits.have(l.item.id, { count: numbers[0] });
   if (refused) haveWhy.value = { item: l.item.id, why: refused.what };
 }
@@ -120,13 +121,13 @@ async function takeFile(event: Event): Promise<void> {
     if (!reading) return;
     refused.value = reading.refused;
     const no = reading.prices.length > 0 ? edits.priceBook(reading.prices, reading.packs, reading.currency) : undefined;
-    tookIn.value = no ? no.what : `${reading.prices.length} ${reading.prices.length === 1 ? 'price is' : 'prices are'} taken${reading.refused.length > 0 ? `, ${reading.refused.length} ${reading.refused.length === 1 ? 'line is' : 'lines are'} not` : ''}.`;
+    tookIn.value = no ? no.what : msg`${reading.prices.length} ${forms(reading.prices.length, 'price is', 'prices are')} taken${reading.refused.length > 0 ? msg`, ${reading.refused.length} ${forms(reading.refused.length, 'line is', 'lines are')} not` : ''}.`;
   } else {
     const reading = await building.readHave(bytes);
     if (!reading) return;
     refused.value = reading.refused;
     const no = reading.have.length > 0 ? edits.inventory(reading.have) : undefined;
-    tookIn.value = no ? no.what : `${reading.have.length} ${reading.have.length === 1 ? 'line is' : 'lines are'} taken${reading.refused.length > 0 ? `, ${reading.refused.length} not` : ''}.`;
+    tookIn.value = no ? no.what : msg`${reading.have.length} ${forms(reading.have.length, 'line is', 'lines are')} taken${reading.refused.length > 0 ? msg`, ${reading.refused.length} not` : ''}.`;
   }
 }
 const stem = (): string => plan.full.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'farm';
@@ -138,34 +139,34 @@ async function giveWorkbook(): Promise<void> {
   const blob = await building.workbook();
   if (blob) download(`${stem()}-parts.xlsx`, blob, 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet');
 }
-const setCurrency = (event: Event): void => void edits.build({ currency: (event.target as HTMLInputElement).value.trim().slice(0, 8) || undefined }, 'name the money');
+const setCurrency = (event: Event): void => void edits.build({ currency: (event.target as HTMLInputElement).value.trim().slice(0, 8) || undefined }, msg`name the money`);
 </script>
 
 <template>
   <div>
     <p class="fill">
-      Everything is of one family: <ChoiceField label="Family of sizes" :value="build.family" :options="FAMILIES" :is-default="stated?.family === undefined" @pick="edits.build({ family: $event as 'inch' | 'metric' }, 'choose the family of sizes')" />.
-      Runs end in <ChoiceField label="How runs end" :value="build.runEnd" :options="ENDS" :is-default="stated?.runEnd === undefined" @pick="edits.build({ runEnd: $event as 'fold' }, 'choose how runs end')" />,
-      with at most <QuantityField label="Joins in a run of tape" kind="count" :value="build.joins" :is-default="stated?.joins === undefined" :take="(v, g) => edits.build({ joins: v }, 'say how many joins a run may have', g)" /> joins in a run.
-      Of small parts <QuantityField label="Share of spares" kind="share" :value="build.spares" :is-default="stated?.spares === undefined" :take="(v, g) => edits.build({ spares: v }, 'set the share of spares', g)" /> more, as spares.
+      Everything is of one family: <ChoiceField label="Family of sizes" :value="build.family" :options="FAMILIES" :is-default="stated?.family === undefined" @pick="edits.build({ family: $event as 'inch' | 'metric' }, msg`choose the family of sizes`)" />.
+      Runs end in <ChoiceField label="How runs end" :value="build.runEnd" :options="ENDS" :is-default="stated?.runEnd === undefined" @pick="edits.build({ runEnd: $event as 'fold' }, msg`choose how runs end`)" />,
+      with at most <QuantityField label="Joins in a run of tape" kind="count" :value="build.joins" :is-default="stated?.joins === undefined" :take="(v, g) => edits.build({ joins: v }, msg`say how many joins a run may have`, g)" /> joins in a run.
+      Of small parts <QuantityField label="Share of spares" kind="share" :value="build.spares" :is-default="stated?.spares === undefined" :take="(v, g) => edits.build({ spares: v }, msg`set the share of spares`, g)" /> more, as spares.
     </p>
     <p class="sum" aria-label="What it costs">
-      <b class="num">{{ known === 0 ? 'no price yet' : money(shop.total) }}</b>
+      <b class="num">{{ known === 0 ? msg`no price yet` : money(shop.total) }}</b>
       <label>prices are in <input class="money" type="text" maxlength="8" aria-label="Money that prices are in" placeholder="money" :value="build.currency" @change="setCurrency" /></label>
-      <span v-if="shop.gaps > 0" class="gap">{{ shop.gaps }} {{ shop.gaps === 1 ? 'line has' : 'lines have' }} no price yet: that much is missing from the sum.</span>
+      <span v-if="shop.gaps > 0" class="gap">{{ shop.gaps }} {{ forms(shop.gaps, 'line has', 'lines have') }} no price yet: that much is missing from the sum.</span>
       <span v-else>Every line has a price of yours.</span>
-      <span class="quiet">Only to compare: about {{ Math.round(shop.typical).toLocaleString('en-US') }} at typical prices.</span>
+      <span class="quiet">Only to compare: about {{ grouped(Math.round(shop.typical)) }} at typical prices.</span>
     </p>
     <p class="files">
       <button type="button" @click="choose('prices')">Price book in…</button> <button type="button" @click="give('prices')">Price book out</button>
       <button type="button" @click="choose('have')">What I have in…</button> <button type="button" @click="give('have')">What I have out</button>
       <button type="button" @click="give('parts')">Parts (CSV)</button> <button type="button" @click="giveWorkbook">Parts (XLSX)</button> <button type="button" @click="give('json')">Parts (JSON)</button>
     </p>
-    <input ref="input" type="file" accept=".csv,.txt,text/csv" class="sr" tabindex="-1" :aria-label="reads === 'prices' ? 'Price book file' : 'File of what I have'" @change="takeFile" />
+    <input ref="input" type="file" accept=".csv,.txt,text/csv" class="sr" tabindex="-1" :aria-label="reads === 'prices' ? msg`Price book file` : msg`File of what I have`" @change="takeFile" />
     <p v-if="tookIn" role="status" class="quiet">{{ tookIn }}</p>
     <ul v-if="refused.length > 0" class="refused" aria-label="Lines that were not taken">
       <li v-for="r in refused.slice(0, MOST_SHOWN)" :key="r.line">Line {{ r.line }}: {{ r.why }}.</li>
-      <li v-if="refused.length > MOST_SHOWN">and {{ (refused.length - MOST_SHOWN).toLocaleString('en-US') }} more</li>
+      <li v-if="refused.length > MOST_SHOWN">and {{ grouped((refused.length - MOST_SHOWN)) }} more</li>
     </ul>
     <p class="by" role="group" aria-label="How the list is ordered">
       <button type="button" :aria-pressed="by === 'kind'" @click="by = 'kind'">by kind</button>
@@ -175,13 +176,13 @@ const setCurrency = (event: Event): void => void edits.build({ currency: (event.
       <h3>{{ g.name }}</h3>
       <ul class="lines">
         <li v-for="l in g.lines" :key="l.item.id" :class="{ lit: lit(l) }" @pointerenter="point(l)" @pointerleave="point(undefined)">
-          <button type="button" class="asks name" :aria-label="`Why so much: ${name(l)}`" @click="view.openMade = lineWorking(l, plan.full, settings.show)">{{ name(l) }}</button>
+          <button type="button" class="asks name" :aria-label="msg`Why so much: ${name(l)}`" @click="view.openMade = lineWorking(l, plan.full, settings.show)">{{ name(l) }}</button>
           <span class="num how"><b>{{ buys(l) }}</b><template v-if="l.packs > 0 && (l.holds > 1 || l.spares > 0 || l.had > 0)">: {{ amount(l.used, l) }} used<template v-if="l.spares > 0">, {{ amount(l.spares, l) }} spare</template><template v-if="l.had > 0">, {{ amount(l.had, l) }} of yours</template><template v-if="l.left > 0.005">, {{ amount(l.left, l) }} left</template></template></span>
           <span class="own">
-            <label>have <input type="text" :aria-label="`What I have of ${name(l)}`" :value="haveText(l)" :placeholder="l.cuts ? 'lengths' : '0'" @change="setHave(l, $event)" /></label>
-            <PriceField :label="`Price of ${name(l)}`" :value="priceOf(l)?.price" :take="(v) => setPrice(l, v)" />
-            <select v-if="priceOf(l) && l.holds !== 1" :value="priceOf(l)!.per" :aria-label="`What the price of ${name(l)} is for`" @change="setPer(l, ($event.target as HTMLSelectElement).value)">
-              <option value="unit">{{ perWords(l) }}</option><option value="pack">a {{ l.item.sold === 'each' ? 'pack' : l.item.sold }}</option>
+            <label>have <input type="text" :aria-label="msg`What I have of ${name(l)}`" :value="haveText(l)" :placeholder="l.cuts ? msg`lengths` : '0'" @change="setHave(l, $event)" /></label>
+            <PriceField :label="msg`Price of ${name(l)}`" :value="priceOf(l)?.price" :take="(v) => setPrice(l, v)" />
+            <select v-if="priceOf(l) && l.holds !== 1" :value="priceOf(l)!.per" :aria-label="msg`What the price of ${name(l)} is for`" @change="setPer(l, ($event.target as HTMLSelectElement).value)">
+              <option value="unit">{{ perWords(l) }}</option><option value="pack">{{ msg`a ${packWord(l.item.sold, 1)}` }}</option>
             </select>
             <span v-if="l.price !== undefined && l.packs > 0" class="num">{{ money(l.price) }}<span v-if="l.asked" class="quiet"> asked {{ l.asked }}</span></span>
           </span>
@@ -202,7 +203,7 @@ const setCurrency = (event: Event): void => void edits.build({ currency: (event.
         </tr>
       </tbody>
     </table>
-    <p class="quiet">What is laid costs {{ season.price === undefined ? 'an unknown sum' : money(season.price) }} for each season that it should last.</p>
+    <p class="quiet">What is laid costs {{ season.price === undefined ? msg`an unknown sum` : money(season.price) }} for each season that it should last.</p>
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { grouped, msg } from '../../../core/language';
 import { cutGroups, headerRules, holeRules, itemName, ranges, runCuts, runEndWords, STYLES, trenchesOf, type HeaderRule } from '../../../core/build';
 import { pipeKind } from '../../../core/catalog/pipes';
 import { layOut } from '../../../core/layout';
@@ -26,13 +27,13 @@ const holes = computed(() => layout.value.blocks.flatMap(holeRules));
 const trenches = computed(() => trenchesOf(plan.full, layout.value));
 const cuts = computed(() => building.built!.shop.lines.filter((l) => l.cuts && l.cuts.rolls.length > 0));
 const tape = (m: number): string => onTape(m, build.value.family);
-const nameOf = (id: string): string => plan.full.blocks.find((b) => b.id === id)?.name ?? 'a tee';
+const nameOf = (id: string): string => plan.full.blocks.find((b) => b.id === id)?.name ?? msg`a tee`;
 const WIDTH = 300;
 const x = (rule: HeaderRule, m: number): number => (rule.lengthM > 0 ? (m / rule.lengthM) * WIDTH : 0);
 const MAINS = [
-  { id: 'by', name: 'as their pipe needs it' },
-  { id: 'buried', name: 'in trenches' },
-  { id: 'surface', name: 'on the ground' },
+  { id: 'by', name: msg`as their pipe needs it` },
+  { id: 'buried', name: msg`in trenches` },
+  { id: 'surface', name: msg`on the ground` },
 ];
 const styleOf = (rule: HeaderRule) => rule.marks.find((m) => m.style)?.style;
 const MOST_ROLLS = 12;
@@ -41,10 +42,10 @@ const MOST_ROLLS = 12;
 <template>
   <div>
     <h3>Headers: where to punch</h3>
-    <p class="fill">A take-off’s hole is <QuantityField label="Hole of a take-off" kind="bore" :value="build.holeMm ?? (styleOf(rules[0]?.rule ?? ({ marks: [] } as never)) ? STYLES[styleOf(rules[0].rule)!].holeMm : 8)" :is-default="stated?.holeMm === undefined" :take="(v, g) => edits.build({ holeMm: v }, 'say the hole of a take-off', g)" />: as its packet says.</p>
-    <section v-for="({ rule, name }, i) in rules" :key="i" :aria-label="`Header of ${name}`">
+    <p class="fill">A take-off’s hole is <QuantityField label="Hole of a take-off" kind="bore" :value="build.holeMm ?? (styleOf(rules[0]?.rule ?? ({ marks: [] } as never)) ? STYLES[styleOf(rules[0].rule)!].holeMm : 8)" :is-default="stated?.holeMm === undefined" :take="(v, g) => edits.build({ holeMm: v }, msg`say the hole of a take-off`, g)" />: as its packet says.</p>
+    <section v-for="({ rule, name }, i) in rules" :key="i" :aria-label="msg`Header of ${name}`">
       <h4>{{ name }}<template v-if="rule.header > 0">, second header</template>: {{ pipeKind(rule.pipe.pipe).name }}, {{ tape(rule.lengthM) }} to the {{ rule.way }} of its feed</h4>
-      <svg :viewBox="`-6 0 ${WIDTH + 12} 34`" role="img" :aria-label="`Header of ${name} to scale: ${rule.marks.filter((m) => m.kind === 'take-off').length} take-offs over ${tape(rule.lengthM)}`">
+      <svg :viewBox="`-6 0 ${WIDTH + 12} 34`" role="img" :aria-label="msg`Header of ${name} to scale: ${rule.marks.filter((m) => m.kind === 'take-off').length} take-offs over ${tape(rule.lengthM)}`">
         <path :d="`M0 17H${WIDTH}`" class="pipe" /><circle cx="0" cy="17" r="4" class="feed" />
         <template v-for="(m, k) in rule.marks" :key="k">
           <path v-if="m.kind === 'take-off'" :d="`M${x(rule, m.atM)} 17V${m.side === 'near' ? 30 : 4}`" class="run" />
@@ -56,7 +57,7 @@ const MOST_ROLLS = 12;
       <details>
         <summary>{{ rule.marks.length }} marks from the fed end</summary>
         <ol class="marks num">
-          <li v-for="(m, k) in rule.marks" :key="k">{{ tape(m.atM) }} <span>{{ m.kind === 'take-off' ? `run ${m.label}, ${m.side} side${m.holeMm ? `, ${m.pilotMm ? `${settings.show(m.pilotMm, 'bore')}, then ` : ''}${settings.show(m.holeMm, 'bore')} hole` : ''}` : m.kind === 'size' ? `${m.label} from here` : m.kind }}</span></li>
+          <li v-for="(m, k) in rule.marks" :key="k">{{ tape(m.atM) }} <span>{{ m.kind === 'take-off' ? msg`run ${m.label}, ${m.side} side${m.holeMm ? msg`, ${m.pilotMm ? msg`${settings.show(m.pilotMm, 'bore')}, then ` : ''}${settings.show(m.holeMm, 'bore')} hole` : ''}` : m.kind === 'size' ? msg`${m.label} from here` : m.kind }}</span></li>
         </ol>
         <template v-if="rule.pieces.length > 0"><p class="quiet">Cut pieces between tees, what goes into the fittings taken off:</p><p class="num">{{ rule.pieces.map((p) => tape(p.cutM)).join(' · ') }}</p></template>
       </details>
@@ -69,29 +70,29 @@ const MOST_ROLLS = 12;
     </table>
     <h3>From which roll or stick</h3>
     <details v-for="l in cuts" :key="l.item.id">
-      <summary>{{ itemName(l.item, settings.show) }}: {{ l.cuts!.bought }} to buy, at least {{ l.cuts!.atLeast }} {{ l.cuts!.atLeast === 1 ? 'is' : 'are' }} needed<template v-if="l.cuts!.joins.length > 0">, {{ l.cuts!.joins.length }} {{ l.cuts!.joins.length === 1 ? 'join' : 'joins' }}</template></summary>
+      <summary>{{ itemName(l.item, settings.show) }}: {{ l.cuts!.bought }} to buy, at least {{ l.cuts!.atLeast }} {{ forms(l.cuts!.atLeast, 'is', 'are') }} needed<template v-if="l.cuts!.joins.length > 0">, {{ l.cuts!.joins.length }} {{ forms(l.cuts!.joins.length, 'join', 'joins') }}</template></summary>
       <ol class="rolls num">
-        <li v-for="(r, i) in l.cuts!.rolls.slice(0, MOST_ROLLS)" :key="i">{{ r.had ? 'yours, ' : '' }}{{ settings.show(r.lengthM, 'length') }}: <template v-for="(c, k) in cutGroups(r, plan.full)" :key="k">{{ k > 0 ? ', ' : '' }}{{ c.count > 1 ? `${c.count} × ` : '' }}{{ settings.show(c.lengthM, 'length') }} <span class="quiet">({{ c.goesTo }})</span></template><template v-if="r.leftM > 0.005">; {{ settings.show(r.leftM, 'length') }} left</template></li>
+        <li v-for="(r, i) in l.cuts!.rolls.slice(0, MOST_ROLLS)" :key="i">{{ r.had ? msg`yours, ` : '' }}{{ settings.show(r.lengthM, 'length') }}: <template v-for="(c, k) in cutGroups(r, plan.full)" :key="k">{{ k > 0 ? ', ' : '' }}{{ c.count > 1 ? `${c.count} × ` : '' }}{{ settings.show(c.lengthM, 'length') }} <span class="quiet">({{ c.goesTo }})</span></template><template v-if="r.leftM > 0.005">; {{ settings.show(r.leftM, 'length') }} left</template></li>
         <li v-if="l.cuts!.rolls.length > MOST_ROLLS">and {{ l.cuts!.rolls.length - MOST_ROLLS }} more, on the printed list</li>
       </ol>
       <p v-for="(j, i) in l.cuts!.joins.slice(0, MOST_ROLLS)" :key="i" class="quiet">A join in {{ j.label }}, {{ settings.show(j.atM, 'length') }} from its fed end.</p>
     </details>
     <template v-if="holes.length > 0">
       <h3>Planting holes</h3>
-      <p v-for="h in holes" :key="h.block" class="quiet">{{ nameOf(h.block) }}: {{ h.holes.toLocaleString('en-US') }} holes, one every {{ settings.show(h.spacingM, 'spacing') }} at the emitters. The strip rule prints at true size, in Paper.</p>
+      <p v-for="h in holes" :key="h.block" class="quiet">{{ nameOf(h.block) }}: {{ grouped(h.holes) }} holes, one every {{ settings.show(h.spacingM, 'spacing') }} at the emitters. The strip rule prints at true size, in Paper.</p>
     </template>
     <h3>Trenches</h3>
     <p class="fill">
-      Mains lie <ChoiceField label="Where mains lie" :value="build.mains ?? 'by'" :options="MAINS" :is-default="build.mains === undefined" @pick="edits.build({ mains: $event === 'by' ? undefined : ($event as 'buried') }, 'say where mains lie')" />.
-      The ground freezes <QuantityField label="Depth of frost" kind="height" :value="build.frostM" :is-default="stated?.frostM === undefined" :take="(v, g) => edits.build({ frostM: v }, 'say how deep it freezes', g)" /> deep, and pipe wants
-      <QuantityField label="Soil over pipe" kind="height" :value="build.coverM" :is-default="stated?.coverM === undefined" :take="(v, g) => edits.build({ coverM: v }, 'say how deep pipe lies', g)" /> of soil over it.
+      Mains lie <ChoiceField label="Where mains lie" :value="build.mains ?? 'by'" :options="MAINS" :is-default="build.mains === undefined" @pick="edits.build({ mains: $event === 'by' ? undefined : ($event as 'buried') }, msg`say where mains lie`)" />.
+      The ground freezes <QuantityField label="Depth of frost" kind="height" :value="build.frostM" :is-default="stated?.frostM === undefined" :take="(v, g) => edits.build({ frostM: v }, msg`say how deep it freezes`, g)" /> deep, and pipe wants
+      <QuantityField label="Soil over pipe" kind="height" :value="build.coverM" :is-default="stated?.coverM === undefined" :take="(v, g) => edits.build({ coverM: v }, msg`say how deep pipe lies`, g)" /> of soil over it.
     </p>
     <p v-if="trenches.length === 0" class="quiet">Nothing is dug: mains lie on the ground.</p>
     <template v-else>
       <p class="caution">Have buried services located before you dig: power, gas, water, telephone.</p>
       <table>
         <thead><tr><th>to</th><th>long</th><th>deep</th><th>soil</th></tr></thead>
-        <tbody><tr v-for="t in trenches" :key="t.to"><td>{{ nameOf(t.to) }} ({{ t.because === 'frost' ? 'below the frost' : t.because === 'lane' ? 'under a lane' : 'your cover' }})</td><td class="num">{{ settings.show(t.lengthM, 'length') }}</td><td class="num">{{ settings.show(t.depthM, 'height') }}</td><td class="num">{{ settings.show(t.spoilM3 * 1000, 'volume') }}</td></tr></tbody>
+        <tbody><tr v-for="t in trenches" :key="t.to"><td>{{ nameOf(t.to) }} ({{ t.because === 'frost' ? msg`below the frost` : t.because === 'lane' ? msg`under a lane` : msg`your cover` }})</td><td class="num">{{ settings.show(t.lengthM, 'length') }}</td><td class="num">{{ settings.show(t.depthM, 'height') }}</td><td class="num">{{ settings.show(t.spoilM3 * 1000, 'volume') }}</td></tr></tbody>
       </table>
     </template>
   </div>

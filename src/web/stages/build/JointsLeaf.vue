@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { chainThrough, FITTINGS, jointWords, type Meeting } from '../../../core/build';
 import { stepKey } from '../../../core/network';
 import { useBuilding } from '../../stores/building';
@@ -15,7 +16,7 @@ const view = useView();
 const groups = computed(() => {
   const found = new Map<string, Meeting[]>();
   for (const m of building.built!.shop.meetings) {
-    const name = m.at.place === 'head' ? 'Head' : m.at.place === 'main' ? 'Mains' : (plan.full.blocks.find((b) => b.id === m.at.id)?.name ?? '');
+    const name = m.at.place === 'head' ? msg`Head` : m.at.place === 'main' ? msg`Mains` : (plan.full.blocks.find((b) => b.id === m.at.id)?.name ?? '');
     const key = `${m.before}|${m.after}|${(m.chain ?? []).map((f) => f.id).join()}`;
     const own = found.get(name) ?? [];
     // Plain leads to beds are all alike: told once.
@@ -45,7 +46,7 @@ const point = (m: Meeting | undefined): void => {
           <template v-else>{{ m.chain.map((f) => f.name).join(' · ') }}.</template>
           <label v-if="m.chain?.length || m.has" class="have">
             I have
-            <select :value="m.has ?? ''" :aria-label="`A fitting I have between the ${m.before} and the ${m.after}`" @change="edits.joinedBy(m.id, ($event.target as HTMLSelectElement).value || undefined)">
+            <select :value="m.has ?? ''" :aria-label="msg`A fitting I have between the ${m.before} and the ${m.after}`" @change="edits.joinedBy(m.id, ($event.target as HTMLSelectElement).value || undefined)">
               <option value="">none of these</option>
               <option v-for="f in fitting(m)" :key="f.id" :value="f.id">{{ f.name }}</option>
             </select>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue';
+import { msg } from '../../../core/language';
 import { fingerprint, SHEETS, type SheetId } from '../../../core/print';
 import { writePlan } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -17,7 +18,7 @@ const view = useView();
 const wanted = reactive(new Set<SheetId>(SHEETS.map((s) => s.id)));
 const PAPERS = [
   { id: 'a4', name: 'A4' },
-  { id: 'letter', name: 'Letter' },
+  { id: 'letter', name: msg`Letter` },
 ];
 const mark = computed(() => fingerprint(writePlan(plan.plan)));
 function toggle(id: SheetId): void {
@@ -28,7 +29,7 @@ async function make(): Promise<void> {
   if (!pdf) return;
   const stem = plan.full.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'farm';
   download(`${stem}-field-sheets.pdf`, pdf, 'application/pdf');
-  view.notice = 'The field sheets are made.';
+  view.notice = msg`The field sheets are made.`;
 }
 const print = (): void => window.print();
 </script>
@@ -38,7 +39,7 @@ const print = (): void => window.print();
     <ul class="sheets" aria-label="Sheets to print">
       <li v-for="s in SHEETS" :key="s.id"><label><input type="checkbox" :checked="wanted.has(s.id)" @change="toggle(s.id)" /> {{ s.name }}</label></li>
     </ul>
-    <p class="fill">On <ChoiceField label="Paper to print on" :value="plan.full.build.paper" :options="PAPERS" :is-default="plan.plan.build?.paper === undefined" @pick="edits.build({ paper: $event as 'a4' }, 'choose the paper')" />, black and white. Every page bears the plan’s mark <span class="num">{{ mark }}</span>: a print with another one is of an older plan.</p>
+    <p class="fill">On <ChoiceField label="Paper to print on" :value="plan.full.build.paper" :options="PAPERS" :is-default="plan.plan.build?.paper === undefined" @pick="edits.build({ paper: $event as 'a4' }, msg`choose the paper`)" />, black and white. Every page bears the plan’s mark <span class="num">{{ mark }}</span>: a print with another one is of an older plan.</p>
     <p>
       <button v-if="building.printing" type="button" class="make" @click="building.stopPaper()">Stop</button>
       <button v-else type="button" class="make" :disabled="wanted.size === 0" @click="make">Make the PDF</button>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { msg } from '../../../core/language';
 import { tableNumber } from '../../../core/formats/tableNumbers';
 
 /** A price as it is typed: with a decimal comma or point, with or without the money's sign. Emptied it is unknown again. */
@@ -11,9 +12,9 @@ const shown = computed(() => typed.value ?? (props.value === undefined ? '' : St
 function done(event: Event): void {
   const text = (event.target as HTMLInputElement).value.trim();
   const value = text === '' ? undefined : tableNumber(text, true);
-  if (text !== '' && value === undefined) why.value = 'That is not a price.';
-  else if (value !== undefined && value < 0) why.value = 'A price is not below nothing.';
-  else if (value !== undefined && value > MOST) why.value = 'That is beyond what anything here costs.';
+  if (text !== '' && value === undefined) why.value = msg`That is not a price.`;
+  else if (value !== undefined && value < 0) why.value = msg`A price is not below nothing.`;
+  else if (value !== undefined && value > MOST) why.value = msg`That is beyond what anything here costs.`;
   else why.value = props.take(value)?.what ?? '';
   typed.value = why.value ? text : undefined;
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
+import { fixed, msg } from '../../../core/language';
 import { hoursLeft, type Step } from '../../../core/build';
 import { stepKey } from '../../../core/network';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -25,11 +26,11 @@ watch(
   { immediate: true },
 );
 const time = computed(() => hoursLeft(steps.value, build.value));
-const hours = (h: number): string => (h < 1 ? `${Math.max(5, Math.round((h * 60) / 5) * 5)} min` : `${h.toFixed(h < 10 ? 1 : 0)} h`);
+const hours = (h: number): string => (h < 1 ? msg`${Math.max(5, Math.round((h * 60) / 5) * 5)} min` : `${fixed(h, h < 10 ? 1 : 0)} h`);
 const own = (s: Step): number => (build.value.people === 2 ? s.hoursTwo : s.hours) * time.value.pace;
 const PEOPLE = [
-  { id: '1', name: 'one alone' },
-  { id: '2', name: 'two' },
+  { id: '1', name: msg`one alone` },
+  { id: '2', name: msg`two` },
 ];
 const today = (): string => new Date().toISOString().slice(0, 10);
 const tick = (s: Step): void => void edits.done(s.id, done.value.has(s.id) ? undefined : { on: today() });
@@ -37,7 +38,7 @@ const told = (s: Step) => done.value.get(s.id);
 function tell(s: Step, fields: { note?: string; hours?: number }): ReturnType<typeof edits.done> {
   const { step: _, ...before } = told(s) ?? { step: s.id };
   void _;
-  return edits.done(s.id, { on: today(), ...before, ...fields }, `tell of ${s.id}`);
+  return edits.done(s.id, { on: today(), ...before, ...fields }, msg`tell of ${s.id}`);
 }
 const note = (s: Step, event: Event): void => void tell(s, { note: (event.target as HTMLTextAreaElement).value.trim().slice(0, 400) || undefined });
 /** The piece of main that a step lays, for what was laid otherwise. */
@@ -52,13 +53,13 @@ const lit = (s: Step): boolean => view.pointedStep === (s.at.place === 'main' ? 
 <template>
   <div>
     <p class="fill">
-      <b>{{ done.size }} of {{ steps.length }}</b> steps are done; about <b class="num">{{ hours(time.left) }}</b> are left for <ChoiceField label="How many work" :value="String(build.people)" :options="PEOPLE" :is-default="plan.plan.build?.people === undefined" @pick="edits.build({ people: $event === '2' ? 2 : 1 }, 'say how many work')" />.
+      <b>{{ done.size }} of {{ steps.length }}</b> steps are done; about <b class="num">{{ hours(time.left) }}</b> are left for <ChoiceField label="How many work" :value="String(build.people)" :options="PEOPLE" :is-default="plan.plan.build?.people === undefined" @pick="edits.build({ people: $event === '2' ? 2 : 1 }, msg`say how many work`)" />.
     </p>
-    <p v-if="time.spent > 0" class="quiet">You have spent {{ hours(time.spent) }}: {{ time.pace.toFixed(2) }} times the estimate. The steps left are estimated at the same pace.</p>
+    <p v-if="time.spent > 0" class="quiet">You have spent {{ hours(time.spent) }}: {{ fixed(time.pace, 2) }} times the estimate. The steps left are estimated at the same pace.</p>
     <ol class="steps">
       <li v-for="(s, i) in steps" :key="s.id" :class="{ done: done.has(s.id), next: s.id === next?.id, lit: lit(s) }" @pointerenter="point(s)" @pointerleave="point(undefined)">
         <div class="row">
-          <input :id="`step-${i}`" type="checkbox" :checked="done.has(s.id)" :aria-label="`Done: ${s.title}`" @change="tick(s)" />
+          <input :id="`step-${i}`" type="checkbox" :checked="done.has(s.id)" :aria-label="msg`Done: ${s.title}`" @change="tick(s)" />
           <button type="button" class="title" :aria-expanded="open === s.id" @click="open = open === s.id ? undefined : s.id">{{ i + 1 }}. {{ s.title }}</button>
           <span class="num">{{ hours(own(s)) }}</span>
         </div>
@@ -68,12 +69,12 @@ const lit = (s: Step): boolean => view.pointedStep === (s.at.place === 'main' ? 
           <p v-for="m in s.mistakes" :key="m" class="mind"><b>Mind:</b> {{ m }}</p>
           <p v-for="c in s.cautions" :key="c" class="caution">{{ c }}</p>
           <p><b>Right when:</b> {{ s.check }}</p>
-          <p class="quiet">{{ [s.dry ? 'Dry weather' : '', s.warm ? 'Pipe warm from the sun' : '', s.helper ? 'A helper' : ''].filter(Boolean).join(' · ') }}</p>
-          <p v-if="mainOf(s)" class="fill">As built, the pipe is longer than straight by <QuantityField label="Pipe beyond the straight way, as built" kind="length" :value="mainOf(s)!.extraM" :take="(v, g) => edits.main(s.at.id!, { extraM: v }, 'lay the main as it was built', g)" />.</p>
+          <p class="quiet">{{ [s.dry ? msg`Dry weather` : '', s.warm ? msg`Pipe warm from the sun` : '', s.helper ? msg`A helper` : ''].filter(Boolean).join(' · ') }}</p>
+          <p v-if="mainOf(s)" class="fill">As built, the pipe is longer than straight by <QuantityField label="Pipe beyond the straight way, as built" kind="length" :value="mainOf(s)!.extraM" :take="(v, g) => edits.main(s.at.id!, { extraM: v }, msg`lay the main as it was built`, g)" />.</p>
           <label class="note">What was done otherwise <textarea rows="2" aria-label="What was done otherwise" maxlength="400" :value="told(s)?.note ?? ''" @change="note(s, $event)" /></label>
           <p class="fill">One alone is thought to take <QuantityField label="Hours that it is thought to take" kind="factor" :value="s.hours" :is-default="build.hours[s.id] === undefined" :take="(h, g) => edits.stepHours(s.id, h > 0 ? h : undefined, g)" /> hours.</p>
           <p class="fill">It took <QuantityField label="Hours that it took" kind="factor" :value="told(s)?.hours ?? 0" :is-default="told(s)?.hours === undefined" :take="(v) => tell(s, { hours: v > 0 ? v : undefined })" /> hours.</p>
-          <button type="button" class="tick" @click="tick(s)">{{ done.has(s.id) ? 'Not done after all' : 'Done' }}</button>
+          <button type="button" class="tick" @click="tick(s)">{{ done.has(s.id) ? msg`Not done after all` : msg`Done` }}</button>
         </div>
       </li>
     </ol>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue';
+import { msg } from '../../../core/language';
 import { bringsAbout, describe, roots, type Finding } from '../../../core/check';
 import { WORKING_NAMES, workingOf, type WorkingName } from '../../../core/working';
 import Asks from '../../parts/Asks.vue';
@@ -28,32 +29,32 @@ const follows = (cause: Finding): Finding[] => bringsAbout(cause, judgement.told
 const worse = computed(() => advice.together?.worse.map((f) => describe(f, plan.full, settings.choice).title) ?? []);
 
 const SAYS: Record<WorkingName, string> = {
-  bucket: 'Flow of the open tap',
-  pumpCurve: 'What the pump gives at the flow of now',
-  available: 'What the source can give',
-  drawdown: 'Water between starts',
-  starts: 'Starts of the pump',
-  suction: 'Suction head',
-  tank: 'Water in the tank',
-  tankWeight: 'Weight of the water',
-  roof: 'Water from one rain',
-  asked: 'Pressure needed',
-  parts: 'Loss in the head',
-  main: 'Loss in the main',
-  velocity: 'Speed in the main',
-  surge: 'Surge',
-  header: 'Loss in the header',
-  bed: 'Flow of a bed',
-  end: 'Pressure at the far end',
-  blockFlow: 'Flow of the block',
-  uniformity: 'Evenness',
-  longest: 'Longest run',
-  rate: 'Depth put on',
-  tapeLength: 'Laid in the ground',
-  rest: 'Pressure at rest',
-  strips: 'Ground wetted',
-  puddle: 'Puddles',
-  cost: 'Cost, typical',
+  bucket: msg`Flow of the open tap`,
+  pumpCurve: msg`What the pump gives at the flow of now`,
+  available: msg`What the source can give`,
+  drawdown: msg`Water between starts`,
+  starts: msg`Starts of the pump`,
+  suction: msg`Suction head`,
+  tank: msg`Water in the tank`,
+  tankWeight: msg`Weight of the water`,
+  roof: msg`Water from one rain`,
+  asked: msg`Pressure needed`,
+  parts: msg`Loss in the head`,
+  main: msg`Loss in the main`,
+  velocity: msg`Speed in the main`,
+  surge: msg`Surge`,
+  header: msg`Loss in the header`,
+  bed: msg`Flow of a bed`,
+  end: msg`Pressure at the far end`,
+  blockFlow: msg`Flow of the block`,
+  uniformity: msg`Evenness`,
+  longest: msg`Longest run`,
+  rate: msg`Depth put on`,
+  tapeLength: msg`Laid in the ground`,
+  rest: msg`Pressure at rest`,
+  strips: msg`Ground wetted`,
+  puddle: msg`Puddles`,
+  cost: msg`Cost, typical`,
 };
 const WORKINGS = WORKING_NAMES.map((name) => ({ name, says: SAYS[name] }));
 /** Those that arise in this plan; looked at when it is judged, not with every movement of a hand. */
@@ -84,7 +85,7 @@ const shown = computed(() => {
       <template v-if="advice.ticked.length > 1">
         <p v-if="advice.together" class="num">
           <span v-for="f in figuresTold(advice.together, settings.show)" :key="f.name">{{ f.name }} {{ f.from }} → {{ f.to }} </span>
-          {{ advice.together.left === 0 ? 'Nothing is left to mend.' : `${advice.together.left} left to look at.` }}
+          {{ advice.together.left === 0 ? msg`Nothing is left to mend.` : msg`${advice.together.left} left to look at.` }}
         </p>
         <p v-else class="quiet">Working it out</p>
         <p v-if="worse.length > 0" class="worse">but: {{ worse.join('; ') }}</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue';
+import { msg } from '../../../core/language';
 import { cautionsOf, FIT_NAMES, tellFit, tellRefusal, tellSet, type Fit } from '../../../core/remedy';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useAdvice } from '../../stores/advice';
@@ -19,14 +20,14 @@ const found = computed(() => (advice.fitted?.of === plan.plan ? advice.fitted.an
 const whole = (value: number, least: number, most: number) =>
   Number.isInteger(value) && value >= least && value <= most
     ? undefined
-    : { rule: 'contradiction', what: `a whole number from ${least} to ${most}` };
+    : { rule: 'contradiction', what: msg`a whole number from ${least} to ${most}` };
 function setSets(value: number) {
   const why = whole(value, 1, MOST_SETS);
   if (!why) limits.mostSets = value;
   return why;
 }
 function setBudget(value: number) {
-  if (value < 0) return { rule: 'contradiction', what: 'a budget cannot be below nothing' };
+  if (value < 0) return { rule: 'contradiction', what: msg`a budget cannot be below nothing` };
   limits.budget = value;
   return undefined;
 }
@@ -37,7 +38,7 @@ const prices = useOwnPrices(computed(() => found.value?.fits.map((fit) => fit.ch
 /** Long lists of like steps are cut. */
 const MOST_STEPS = 9;
 function take(fit: Fit): void {
-  advice.takeAs(`fit the plan: ${names(fit)}`, fit.changes);
+  advice.takeAs(msg`fit the plan: ${names(fit)}`, fit.changes);
   open.value = false;
 }
 function shut(): void {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { msg } from '../../../core/language';
 import { LIMIT_NAMES, LIMIT_TABLE, limitsOf, type LimitName } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
@@ -12,10 +13,10 @@ const own = (name: LimitName): boolean => plan.plan.wishes?.limits?.[name] !== u
 const set = (name: LimitName) => (value: number, gesture: string) => edits.limit(name, value, gesture);
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 const SCHOOLS = [
-  { id: 'eu', name: 'emission uniformity' },
-  { id: 'variation', name: 'what flow variation leaves' },
-  { id: 'cu', name: 'Christiansen’s coefficient' },
-  { id: 'du', name: 'the low quarter' },
+  { id: 'eu', name: msg`emission uniformity` },
+  { id: 'variation', name: msg`what flow variation leaves` },
+  { id: 'cu', name: msg`Christiansen’s coefficient` },
+  { id: 'du', name: msg`the low quarter` },
 ];
 </script>
 
@@ -23,8 +24,8 @@ const SCHOOLS = [
   <details class="more">
     <summary>Limits these findings go by</summary>
     <p class="fill">
-      Evenness is measured as <ChoiceField label="Measure of evenness" :value="plan.wishes.evenness" :options="SCHOOLS" :is-default="plan.plan.wishes?.evenness === undefined" @pick="edits.wishes({ evenness: $event as 'eu' }, 'measure evenness otherwise')" />,
-      and <QuantityField label="Target evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, 'set the target evenness', g)" /> is the target.
+      Evenness is measured as <ChoiceField label="Measure of evenness" :value="plan.wishes.evenness" :options="SCHOOLS" :is-default="plan.plan.wishes?.evenness === undefined" @pick="edits.wishes({ evenness: $event as 'eu' }, msg`measure evenness otherwise`)" />,
+      and <QuantityField label="Target evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, msg`set the target evenness`, g)" /> is the target.
     </p>
     <ul>
       <li v-for="name in LIMIT_NAMES" :key="name">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { describe, type Finding } from '../../../core/check';
 import { cautionsOf, remedyWorking, type Outcome, type Remedy } from '../../../core/remedy';
 import { useAdvice } from '../../stores/advice';
@@ -20,7 +21,7 @@ const prices = useOwnPrices(computed(() => props.remedies.map((remedy) => remedy
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 const worse = (outcome: Outcome): string => outcome.worse.map((f) => describe(f, plan.full, settings.choice).title).join('; ');
 /** It is promised to put things right only where nothing else gets worse, in any state of the plan. */
-const promise = (r: Remedy): string => (!r.clears ? 'helps, but not enough' : r.worse.length === 0 ? 'puts it right' : 'mends this');
+const promise = (r: Remedy): string => (!r.clears ? msg`helps, but not enough` : r.worse.length === 0 ? msg`puts it right` : msg`mends this`);
 </script>
 
 <template>
@@ -29,7 +30,7 @@ const promise = (r: Remedy): string => (!r.clears ? 'helps, but not enough' : r.
       <input
         type="checkbox"
         :checked="advice.isTicked(remedy)"
-        :aria-label="`Tick to take together with others: ${advice.say(remedy.changes)}`"
+        :aria-label="msg`Tick to take together with others: ${advice.say(remedy.changes)}`"
         title="Tick to take together with others"
         @change="advice.tick(remedy)"
       />
@@ -43,7 +44,7 @@ const promise = (r: Remedy): string => (!r.clears ? 'helps, but not enough' : r.
       <button
         type="button"
         class="asks how"
-        :aria-label="`How it was worked out: ${advice.say(remedy.changes)}`"
+        :aria-label="msg`How it was worked out: ${advice.say(remedy.changes)}`"
         @click="view.openMade = remedyWorking(remedy, finding, plan.full, settings.choice)"
       >
         how it was worked out

@@ -1,3 +1,4 @@
+import { grouped, msg } from '../../../core/language';
 import type { Outcome } from '../../../core/remedy';
 import type { KindName } from '../../../core/units';
 
@@ -9,7 +10,7 @@ export interface FigureTold {
 }
 
 /** Money without a coin, as typical prices are. */
-export const money = (amount: number): string => Math.round(amount).toLocaleString('en-US');
+export const money = (amount: number): string => grouped(Math.round(amount));
 
 /** The figures that some changes move, and only those, as they read before and after. */
 export function figuresTold(
@@ -17,10 +18,10 @@ export function figuresTold(
   show: (value: number, kind: KindName) => string,
 ): FigureTold[] {
   const told: FigureTold[] = [
-    { name: 'weakest', from: show(before.weakestKpa, 'pressure'), to: show(after.weakestKpa, 'pressure') },
-    { name: 'even', from: show(before.uniformity, 'share'), to: show(after.uniformity, 'share') },
-    { name: 'asks', from: show(before.askedLph, 'flow'), to: show(after.askedLph, 'flow') },
-    { name: 'cost, typical', from: money(before.cost), to: money(after.cost) },
+    { name: msg`weakest`, from: show(before.weakestKpa, 'pressure'), to: show(after.weakestKpa, 'pressure') },
+    { name: msg`even`, from: show(before.uniformity, 'share'), to: show(after.uniformity, 'share') },
+    { name: msg`asks`, from: show(before.askedLph, 'flow'), to: show(after.askedLph, 'flow') },
+    { name: msg`cost, typical`, from: money(before.cost), to: money(after.cost) },
   ];
   return told.filter((f) => f.from !== f.to && !/NaN|∞|Infinity/.test(f.from + f.to));
 }

@@ -1,4 +1,5 @@
 import { shallowRef, watch, type Ref } from 'vue';
+import { fixed, forms, msg } from '../../../core/language';
 import type { Change } from '../../../core/changes';
 import { useBuilding } from '../../stores/building';
 import { usePlan } from '../../stores/plan';
@@ -21,8 +22,8 @@ export function useOwnPrices(ways: Ref<readonly (readonly Change[])[]>): Ref<str
       const sign = plan.full.build.currency ? ` ${plan.full.build.currency}` : '';
       told.value = after.map(({ total, gaps }) => {
         const more = total - before.total;
-        const missing = gaps > 0 ? `, ${gaps} ${gaps === 1 ? 'line' : 'lines'} without a price` : '';
-        return `${more < 0 ? '−' : '+'}${Math.abs(more).toFixed(2)}${sign} in your prices, ${total.toFixed(2)}${sign} in all${missing}`;
+        const missing = gaps > 0 ? msg`, ${gaps} ${forms(gaps, 'line', 'lines')} without a price` : '';
+        return msg`${more < 0 ? '−' : '+'}${fixed(Math.abs(more), 2)}${sign} in your prices, ${fixed(total, 2)}${sign} in all${missing}`;
       });
     },
     { immediate: true },

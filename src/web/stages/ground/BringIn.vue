@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useDropZone } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
+import { grouped, msg } from '../../../core/language';
 import { MAX_GROUND_BYTES, type FileReading, type FoundGround, type OneWay, type SurveyColumns, type SurveyTable } from '../../../core/formats/ground';
 import { areaM2 } from '../../../core/ground';
 import type { ReaderApi } from '../../../worker/reader';
-import ReaderWorker from '../../../worker/reader?worker';
+import ReaderWorker from '../../../worker/start/reader?worker';
 import { plain } from '../../plain';
 import { useEdits } from '../../stores/edits';
 import { createJobs, type Question } from '../../stores/jobs';
@@ -27,7 +28,7 @@ const found = shallowRef<FoundGround>();
 const ways = shallowRef<Extract<FileReading, { ok: 'swapped' }>>();
 const table = shallowRef<SurveyTable>();
 const columns = ref<SurveyColumns>();
-const reader = createJobs<ReaderApi>(() => new ReaderWorker());
+const reader = createJobs<ReaderApi>((name) => new ReaderWorker({ name }));
 
 const stop = (): void => reader.stop();
 onBeforeUnmount(stop);
@@ -45,7 +46,7 @@ async function read(question: Question<ReaderApi, FileReading>): Promise<void> {
   reading.value = true;
   const outcome = await reader.ask(question);
   if (outcome.ended !== 'cancelled') reading.value = false;
-  if (outcome.ended === 'failed') why.value = `The file cannot be read: ${outcome.why}`;
+  if (outcome.ended === 'failed') why.value = msg`The file cannot be read: ${outcome.why}`;
   if (outcome.ended !== 'answered') return;
   const answer = outcome.value;
   if (answer.ok === 'ask') {
@@ -67,12 +68,12 @@ async function take(file: File | undefined): Promise<void> {
   if (!file) return;
   clear();
   name.value = file.name;
-  if (file.size > MAX_GROUND_BYTES) return void (why.value = 'The file is larger than 40 MB. Cut it down to the field and choose it again.');
+  if (file.size > MAX_GROUND_BYTES) return void (why.value = msg`The file is larger than 40 MB. Cut it down to the field and choose it again.`);
   let bytes: Uint8Array;
   try {
     bytes = new Uint8Array(await file.arrayBuffer());
   } catch {
-    return void (why.value = 'The file cannot be read: it was moved or changed meanwhile. Choose it again.');
+    return void (why.value = msg`The file cannot be read: it was moved or changed meanwhile. Choose it again.`);
   }
   await read((worker, number) => worker.readGround(number, bytes, place()));
 }
@@ -85,25 +86,25 @@ useDropZone(zone, { onDrop: (files) => void take(files?.[0]) });
 const readTable = () => read((worker, number) => worker.readTable(number, plain(table.value!), plain(columns.value!), place()));
 function bringIn(): void {
   const refusal = edits.takeGround(found.value!, name.value);
-  if (refusal) return void (why.value = `Not taken: ${refusal.what}.`);
-  view.notice = `Brought in ${name.value}.`;
+  if (refusal) return void (why.value = msg`Not taken: ${refusal.what}.`);
+  view.notice = msg`Brought in ${name.value}.`;
   clear();
 }
 const summary = computed(() => {
   const f = found.value;
   if (!f) return [];
   return [
-    ...f.outlines.map((o) => `${o.name ? `“${o.name}”` : 'An outline'}: ${o.outline.length} corners, ${settings.show(areaM2(o.outline), 'area')}.`),
-    ...(f.heights.length > 0 ? [`${f.heights.length} heights, ${settings.show(Math.min(...f.heights.map((h) => h.zM)), 'height')} to ${settings.show(Math.max(...f.heights.map((h) => h.zM)), 'height')}.`] : []),
-    ...(f.things.length > 0 ? [`${f.things.length} things in the way.`] : []),
+    ...f.outlines.map((o) => msg`${o.name ? `“${o.name}”` : msg`An outline`}: ${o.outline.length} corners, ${settings.show(areaM2(o.outline), 'area')}.`),
+    ...(f.heights.length > 0 ? [msg`${f.heights.length} heights, ${settings.show(Math.min(...f.heights.map((h) => h.zM)), 'height')} to ${settings.show(Math.max(...f.heights.map((h) => h.zM)), 'height')}.`] : []),
+    ...(f.things.length > 0 ? [msg`${f.things.length} things in the way.`] : []),
   ];
 });
 const KINDS = [
-  { id: 'x', name: 'right (east)' },
-  { id: 'y', name: 'up (north)' },
-  { id: 'z', name: 'height' },
+  { id: 'x', name: msg`right (east)` },
+  { id: 'y', name: msg`up (north)` },
+  { id: 'z', name: msg`height` },
 ] as const;
-const UNITS = ['m', 'ft', 'survey ft'] as const;
+const UNITS = ['m', 'ft', msg`survey ft`] as const;
 </script>
 
 <template>
@@ -116,17 +117,17 @@ const UNITS = ['m', 'ft', 'survey ft'] as const;
     <p v-if="reading" role="status">Reading {{ name }} … <button type="button" class="small" @click="stop">stop</button></p>
     <p v-if="why" role="alert" class="why">{{ name }}: {{ why }}</p>
     <form v-if="table && columns" class="ask" @submit.prevent="readTable">
-      <p>{{ name }} has {{ table.rows.length.toLocaleString('en-US') }} rows. Which column is what?</p>
+      <p>{{ name }} has {{ grouped(table.rows.length) }} rows. Which column is what?</p>
       <label v-for="k in KINDS" :key="k.id">{{ k.name }}
         <select v-model.number="columns[k.id]">
           <option v-if="k.id === 'z'" :value="-1">none</option>
-          <option v-for="(h, i) in table.header" :key="i" :value="i">{{ h || `column ${i + 1}` }} ({{ table.rows[0]?.[i] }})</option>
+          <option v-for="(h, i) in table.header" :key="i" :value="i">{{ h || msg`column ${i + 1}` }} ({{ table.rows[0]?.[i] }})</option>
         </select>
       </label>
       <label>places in
         <select v-model="columns.degrees"><option :value="false">metres or feet</option><option :value="true">degrees (longitude, latitude)</option></select>
       </label>
-      <label>lengths in <select v-model="columns.unit"><option v-for="u in UNITS" :key="u" :value="u">{{ u === 'm' ? 'metres' : u === 'ft' ? 'feet' : 'US survey feet' }}</option></select></label>
+      <label>lengths in <select v-model="columns.unit"><option v-for="u in UNITS" :key="u" :value="u">{{ u === 'm' ? msg`metres` : u === 'ft' ? msg`feet` : msg`US survey feet` }}</option></select></label>
       <button type="submit" class="small">use these columns</button>
       <button type="button" class="small" @click="clear">leave it</button>
     </form>

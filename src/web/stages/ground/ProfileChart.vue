@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { extent, line, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
+import { msg } from '../../../core/language';
 import { lengthOnLine, layOut, yOnLine } from '../../../core/layout';
 import { HEAD, surfaceOf } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -18,8 +19,8 @@ const PAD = { left: 54, right: 8, top: 10, bottom: 20 };
 const POINTS = 60;
 
 const farm = computed(() => layOut(plan.full));
-const nameOf = (id: string): string => (id === HEAD ? 'head' : (plan.blocks.find((b) => b.id === id)?.name ?? `tee ${plan.full.tees.findIndex((t) => t.id === id) + 1}`));
-const choices = computed(() => [{ id: 'bed', name: 'the picked bed' }, { id: 'header', name: 'the header' }, ...farm.value.mains.map((m) => ({ id: m.to, name: `the main from ${nameOf(m.from)} to ${nameOf(m.to)}` }))]);
+const nameOf = (id: string): string => (id === HEAD ? msg`head` : (plan.blocks.find((b) => b.id === id)?.name ?? msg`tee ${plan.full.tees.findIndex((t) => t.id === id) + 1}`));
+const choices = computed(() => [{ id: 'bed', name: msg`the picked bed` }, { id: 'header', name: msg`the header` }, ...farm.value.mains.map((m) => ({ id: m.to, name: msg`the main from ${nameOf(m.from)} to ${nameOf(m.to)}` }))]);
 const wanted = ref('bed');
 const along = computed(() => (choices.value.some((c) => c.id === wanted.value) ? wanted.value : 'bed'));
 const profile = computed(() => {
@@ -42,7 +43,7 @@ const profile = computed(() => {
   const bed = layout.beds.find((b) => view.pickedBed?.block === plan.block.id && b.key === view.pickedBed.key) ?? layout.beds[0];
   if (!bed) return undefined;
   const x = bed.leftM + bed.widthM / 2;
-  return { name: `Bed ${bed.key}`, points: shares.map((s) => [s * bed.lengthM, layout.ground.heightM(x, bed.nearM + s * bed.lengthM)] as [number, number]) };
+  return { name: msg`Bed ${bed.key}`, points: shares.map((s) => [s * bed.lengthM, layout.ground.heightM(x, bed.nearM + s * bed.lengthM)] as [number, number]) };
 });
 const drawn = computed(() => {
   const p = profile.value?.points;
@@ -59,7 +60,7 @@ const drawn = computed(() => {
     high: { y: y(high), text: settings.show(high, 'height') },
     flat: high - low < 0.005,
     end: settings.show(p[p.length - 1][0], 'length'),
-    says: `${settings.show(Math.abs(p[p.length - 1][1] - p[0][1]), 'height')} ${p[p.length - 1][1] >= p[0][1] ? 'up' : 'down'} from start to end`,
+    says: msg`${settings.show(Math.abs(p[p.length - 1][1] - p[0][1]), 'height')} ${p[p.length - 1][1] >= p[0][1] ? msg`up` : msg`down`} from start to end`,
   };
 });
 </script>
@@ -67,7 +68,7 @@ const drawn = computed(() => {
 <template>
   <figure v-if="drawn" class="profile">
     <figcaption>The ground along <ChoiceField label="Ground along" :value="along" :options="choices" @pick="wanted = $event" /> <span class="quiet">{{ profile?.name }}, {{ drawn.says }}</span></figcaption>
-    <svg :viewBox="`0 0 ${W} ${H}`" :width="W" :height="H" role="img" :aria-label="`Profile: ${drawn.says}`">
+    <svg :viewBox="`0 0 ${W} ${H}`" :width="W" :height="H" role="img" :aria-label="msg`Profile: ${drawn.says}`">
       <path :d="`${drawn.d}L${W - PAD.right} ${H - PAD.bottom + 4}L${PAD.left} ${H - PAD.bottom + 4}Z`" class="earth" />
       <path :d="drawn.d" class="line" />
       <text :x="PAD.left - 4" :y="drawn.high.y + 4" text-anchor="end" class="num">{{ drawn.high.text }}</text>

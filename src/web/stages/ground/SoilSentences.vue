@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { msg } from '../../../core/language';
 import { SOILS } from '../../../core/catalog/soils';
 import { soilFrom, SOIL_QUESTIONS, type SoilAnswers } from '../../../core/catalog/soilTest';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -19,7 +20,7 @@ function answer(question: string, choice: string): void {
   answers.value = Object.fromEntries([...reached.value.asked.slice(0, upTo).map((q) => [q, answers.value[q]]), [question, choice]]);
 }
 function take(): void {
-  edits.block('ground', { soil: reached.value.soil }, 'set the soil by feel');
+  edits.block('ground', { soil: reached.value.soil }, msg`set the soil by feel`);
   testing.value = false;
 }
 const soilName = computed(() => SOILS.find((s) => s.id === reached.value.soil)?.name);
@@ -28,7 +29,7 @@ const soilName = computed(() => SOILS.find((s) => s.id === reached.value.soil)?.
 <template>
   <div class="part">
     <p class="fill">
-      The soil is <ChoiceField label="Soil" :value="plan.block.ground.soil" :options="SOILS" :is-default="plan.statedBlock.ground?.soil === undefined" @pick="edits.block('ground', { soil: $event as never }, 'set the soil')" />.
+      The soil is <ChoiceField label="Soil" :value="plan.block.ground.soil" :options="SOILS" :is-default="plan.statedBlock.ground?.soil === undefined" @pick="edits.block('ground', { soil: $event as never }, msg`set the soil`)" />.
       <button type="button" class="small" :aria-expanded="testing" @click="testing = !testing">find it by feel</button>
     </p>
     <div v-if="testing" class="ladder">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
+import { msg } from '../../../core/language';
 import { boxOf, outlineFromTape, tapeOf } from '../../../core/ground';
 import { sheetOutline } from '../../../core/layout';
 import { parseQuantity } from '../../../core/units';
@@ -44,24 +45,24 @@ function lay(): void {
   const lengths: number[] = [];
   const diagonals: number[] = [];
   for (const [i, r] of rows.value.entries()) {
-    const asked: [string, string, number[]][] = [[r.side, `The side from corner ${i + 1} to ${next(i)}`, lengths]];
-    if (hasDiagonal(i)) asked.push([r.diagonal, `The diagonal from corner 1 to ${i + 1}`, diagonals]);
+    const asked: [string, string, number[]][] = [[r.side, msg`The side from corner ${i + 1} to ${next(i)}`, lengths]];
+    if (hasDiagonal(i)) asked.push([r.diagonal, msg`The diagonal from corner 1 to ${i + 1}`, diagonals]);
     for (const [text, what, list] of asked) {
       const parsed = parseQuantity(text, 'length', settings.units);
-      if (!parsed.ok) return void (why.value = `${what}: ${text.trim() === '' ? 'still to be measured.' : parsed.why}`);
+      if (!parsed.ok) return void (why.value = `${what}: ${text.trim() === '' ? msg`still to be measured.` : parsed.why}`);
       list.push(parsed.value);
     }
   }
   const dents = new Set(rows.value.flatMap((r, i) => (r.dent ? [i] : [])));
   const reading = outlineFromTape({ sidesM: lengths, diagonalsM: diagonals, dents });
-  if (!reading.ok) return void (why.value = `Corner ${reading.corner}: ${reading.why}.`);
+  if (!reading.ok) return void (why.value = msg`Corner ${reading.corner}: ${reading.why}.`);
   const box = boxOf(reading.outline);
   const [x, y] = [plan.block.xM - box.x0, plan.block.yM - box.y0];
   const refusal = edits.outline(
     reading.outline.map(([px, py]) => [px + x, py + y]),
-    'lay out the taped field',
+    msg`lay out the taped field`,
   );
-  if (refusal) return void (why.value = `Not taken: ${refusal.what}.`);
+  if (refusal) return void (why.value = msg`Not taken: ${refusal.what}.`);
   drafts.drop(field);
   emit('done');
 }
@@ -75,9 +76,9 @@ function lay(): void {
       <tbody>
         <tr v-for="(r, i) in rows" :key="i">
           <th scope="row">{{ i + 1 }}</th>
-          <td><input v-model="r.side" :aria-label="`Side from corner ${i + 1} to ${next(i)}`" /></td>
-          <td><input v-if="hasDiagonal(i)" v-model="r.diagonal" :aria-label="`Diagonal from corner 1 to ${i + 1}`" /></td>
-          <td><input v-if="i >= 2" v-model="r.dent" type="checkbox" :aria-label="`The field turns in at corner ${i + 1}`" /></td>
+          <td><input v-model="r.side" :aria-label="msg`Side from corner ${i + 1} to ${next(i)}`" /></td>
+          <td><input v-if="hasDiagonal(i)" v-model="r.diagonal" :aria-label="msg`Diagonal from corner 1 to ${i + 1}`" /></td>
+          <td><input v-if="i >= 2" v-model="r.dent" type="checkbox" :aria-label="msg`The field turns in at corner ${i + 1}`" /></td>
         </tr>
       </tbody>
     </table>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import type { Obstacle } from '../../../core/plan';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
@@ -14,16 +15,16 @@ const tools = useTools();
 const view = useView();
 
 const KINDS: { id: Obstacle['kind']; name: string }[] = [
-  { id: 'lane', name: 'lane' },
-  { id: 'ditch', name: 'ditch' },
-  { id: 'tree', name: 'tree' },
-  { id: 'building', name: 'building' },
-  { id: 'wet', name: 'wet spot' },
+  { id: 'lane', name: msg`lane` },
+  { id: 'ditch', name: msg`ditch` },
+  { id: 'tree', name: msg`tree` },
+  { id: 'building', name: msg`building` },
+  { id: 'wet', name: msg`wet spot` },
 ];
 const things = computed(() => plan.obstacles);
 const stated = (id: string): Record<string, unknown> => (plan.plan.obstacles?.find((o) => o.id === id) ?? {}) as Record<string, unknown>;
 const set = (t: Obstacle, field: string, label: string) => (value: number, gesture: string) => edits.thing(t.id, { [field]: value }, label, gesture);
-const rename = (t: Obstacle, event: Event): void => void edits.thing(t.id, { name: (event.target as HTMLInputElement).value.trim() || undefined }, 'name it');
+const rename = (t: Obstacle, event: Event): void => void edits.thing(t.id, { name: (event.target as HTMLInputElement).value.trim() || undefined }, msg`name it`);
 </script>
 
 <template>
@@ -31,11 +32,11 @@ const rename = (t: Obstacle, event: Event): void => void edits.thing(t.id, { nam
     <p class="acts">In the way: <button v-for="k in KINDS" :key="k.id" type="button" class="small" :aria-pressed="tools.tool === k.id" @click="tools.take(k.id)">{{ k.name }}</button></p>
     <ul v-if="things.length > 0">
       <li v-for="t in things" :key="t.id" :class="{ on: view.pickedThing === t.id }" @focusin="view.pickedThing = t.id">
-        <input type="text" maxlength="80" :aria-label="`Name of the ${t.kind}`" :value="t.name" @change="rename(t, $event)" />
-        <template v-if="t.kind === 'lane' || t.kind === 'ditch'"><QuantityField :label="`Width of ${t.name}`" kind="width" :value="t.widthM" :is-default="stated(t.id).widthM === undefined" :take="set(t, 'widthM', `set the width of ${t.name}`)" /> wide,</template>
-        <template v-if="t.kind === 'tree'"><QuantityField :label="`Reach of ${t.name}`" kind="width" :value="t.radiusM" :is-default="stated(t.id).radiusM === undefined" :take="set(t, 'radiusM', `set the reach of ${t.name}`)" /> about it,</template>
-        <QuantityField :label="`Kept free beside ${t.name}`" kind="width" :value="t.marginM" :is-default="stated(t.id).marginM === undefined" :take="set(t, 'marginM', `set the room beside ${t.name}`)" /> free
-        <button type="button" class="small" :aria-label="`Take ${t.name} away`" @click="edits.removeThing(t.id)">−</button>
+        <input type="text" maxlength="80" :aria-label="msg`Name of the ${t.kind}`" :value="t.name" @change="rename(t, $event)" />
+        <template v-if="t.kind === 'lane' || t.kind === 'ditch'"><QuantityField :label="msg`Width of ${t.name}`" kind="width" :value="t.widthM" :is-default="stated(t.id).widthM === undefined" :take="set(t, 'widthM', msg`set the width of ${t.name}`)" /> wide,</template>
+        <template v-if="t.kind === 'tree'"><QuantityField :label="msg`Reach of ${t.name}`" kind="width" :value="t.radiusM" :is-default="stated(t.id).radiusM === undefined" :take="set(t, 'radiusM', msg`set the reach of ${t.name}`)" /> about it,</template>
+        <QuantityField :label="msg`Kept free beside ${t.name}`" kind="width" :value="t.marginM" :is-default="stated(t.id).marginM === undefined" :take="set(t, 'marginM', msg`set the room beside ${t.name}`)" /> free
+        <button type="button" class="small" :aria-label="msg`Take ${t.name} away`" @click="edits.removeThing(t.id)">−</button>
       </li>
     </ul>
     <p v-else class="quiet">Beds stop at what lies in the way; pipes go under lanes as buried pieces.</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { fixed, msg } from '../../../core/language';
 import { boxOf } from '../../../core/ground';
 import type { OneWay } from '../../../core/formats/ground';
 
@@ -9,11 +10,11 @@ const emit = defineEmits<{ pick: [way: OneWay] }>();
 const SIZE = 120;
 const MARGIN = 8;
 
-const degrees = (v: number, plus: string, minus: string): string => `${Math.abs(v).toFixed(4)}° ${v < 0 ? minus : plus}`;
+const degrees = (v: number, plus: string, minus: string): string => `${fixed(Math.abs(v), 4)}° ${v < 0 ? minus : plus}`;
 const ways = computed(() =>
   [
-    { name: 'As it is written', way: props.asWritten },
-    { name: 'The other way round', way: props.turned },
+    { name: msg`As it is written`, way: props.asWritten },
+    { name: msg`The other way round`, way: props.turned },
   ].map(({ name, way }) => {
     const shapes = way.found?.outlines.map((o) => o.outline) ?? [];
     const points = [...shapes.flat(), ...(way.found?.heights.map((h) => [h.xM, h.yM] as const) ?? [])];
@@ -24,7 +25,7 @@ const ways = computed(() =>
     return {
       name,
       way,
-      where: `${degrees(way.middle.lat, 'north', 'south')}, ${degrees(way.middle.lon, 'east', 'west')}`,
+      where: `${degrees(way.middle.lat, msg`north`, msg`south`)}, ${degrees(way.middle.lon, msg`east`, msg`west`)}`,
       shapes: shapes.map((s) => s.map(at).join(' ')),
       dots: shapes.length === 0 ? points.slice(0, 400).map(at) : [],
       wide: points.length > 0 ? Math.max(box.x1 - box.x0, box.y1 - box.y0) : 0,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { msg } from '../../../core/language';
 import type { Point } from '../../../core/ground';
 import { layOut } from '../../../core/layout';
 import QuantityField from '../../parts/QuantityField.vue';
@@ -38,9 +39,9 @@ async function take(event: Event): Promise<void> {
       turnDeg: 0,
       strength: 0.7,
     },
-    'lay a picture under the sheet',
+    msg`lay a picture under the sheet`,
   );
-  if (refusal) why.value = `Not taken: ${refusal.what}.`;
+  if (refusal) why.value = msg`Not taken: ${refusal.what}.`;
 }
 const set = (fields: object, label: string, gesture?: string) => (underlay.value ? edits.underlay({ ...underlay.value, ...fields }, label, gesture) : undefined);
 /** Two places pressed on the sheet come to lie so far apart; the first stays where it is. */
@@ -50,7 +51,7 @@ function scale(lengthM: number, gesture: string) {
   const u = underlay.value;
   if (!u || !(now > 0)) return undefined;
   const by = lengthM / now;
-  const refusal = set({ mPerPx: u.mPerPx * by, xM: a[0] + (u.xM - a[0]) * by, yM: a[1] + (u.yM - a[1]) * by }, 'scale the picture', gesture);
+  const refusal = set({ mPerPx: u.mPerPx * by, xM: a[0] + (u.xM - a[0]) * by, yM: a[1] + (u.yM - a[1]) * by }, msg`scale the picture`, gesture);
   if (!refusal) tools.marked = [a, [a[0] + (b[0] - a[0]) * by, a[1] + (b[1] - a[1]) * by]];
   return refusal;
 }
@@ -60,20 +61,20 @@ const marked = computed(() => (tools.marked.length === 2 ? Math.hypot(tools.mark
 <template>
   <div class="part">
     <p class="acts">
-      <button type="button" class="small" @click="picker?.click()">{{ underlay ? 'another picture' : 'lay a picture under the sheet' }}</button>
+      <button type="button" class="small" @click="picker?.click()">{{ underlay ? msg`another picture` : msg`lay a picture under the sheet` }}</button>
       <input ref="picker" type="file" accept="image/png,image/jpeg" aria-label="Picture to lay under the sheet" class="sr" tabindex="-1" @change="take" />
       <template v-if="underlay">
         <button type="button" class="small" :aria-pressed="tools.tool === 'scale'" @click="tools.take('scale')">scale it by two places</button>
-        <button type="button" class="small" @click="edits.underlay(undefined, 'take the picture away')">take it away</button>
+        <button type="button" class="small" @click="edits.underlay(undefined, msg`take the picture away`)">take it away</button>
       </template>
     </p>
     <p v-if="why" role="alert" class="why">{{ why }}</p>
     <p v-if="underlay && marked > 0" class="fill">The two places lie <QuantityField label="Distance between the two places" kind="length" :value="marked" :take="scale" /> apart.</p>
     <p v-if="underlay" class="fill">
-      Its top left corner lies <QuantityField label="Picture, to the right" kind="length" :value="underlay.xM" :take="(v, g) => set({ xM: v }, 'move the picture', g)" /> right and
-      <QuantityField label="Picture, up the sheet" kind="length" :value="underlay.yM" :take="(v, g) => set({ yM: v }, 'move the picture', g)" /> up, turned
-      <QuantityField label="Picture turned by" kind="angle" :value="underlay.turnDeg" :take="(v, g) => set({ turnDeg: v }, 'turn the picture', g)" />; it shows at
-      <QuantityField label="Strength of the picture" kind="share" :value="underlay.strength" :take="(v, g) => set({ strength: v }, 'fade the picture', g)" />.
+      Its top left corner lies <QuantityField label="Picture, to the right" kind="length" :value="underlay.xM" :take="(v, g) => set({ xM: v }, msg`move the picture`, g)" /> right and
+      <QuantityField label="Picture, up the sheet" kind="length" :value="underlay.yM" :take="(v, g) => set({ yM: v }, msg`move the picture`, g)" /> up, turned
+      <QuantityField label="Picture turned by" kind="angle" :value="underlay.turnDeg" :take="(v, g) => set({ turnDeg: v }, msg`turn the picture`, g)" />; it shows at
+      <QuantityField label="Strength of the picture" kind="share" :value="underlay.strength" :take="(v, g) => set({ strength: v }, msg`fade the picture`, g)" />.
     </p>
     <p v-else class="quiet">An aerial picture or a sketch, PNG or JPEG. It is made smaller and kept in the plan.</p>
   </div>

@@ -1,3 +1,4 @@
+import { msg } from '../../../core/language';
 /** The longer side of a kept picture, px, and the most its data address may take, characters: it travels in every plan file. */
 const LONGEST_PX = 1600;
 const MOST_CHARACTERS = 2_000_000;
@@ -11,15 +12,15 @@ export async function pictureFrom(file: File): Promise<PictureReading> {
   if (!['image/png', 'image/jpeg'].includes(file.type))
     return {
       ok: false,
-      why: 'That is not a PNG or JPEG picture. Save it as one of these and choose it again.',
+      why: msg`That is not a PNG or JPEG picture. Save it as one of these and choose it again.`,
     };
   if (file.size > LARGEST_FILE)
-    return { ok: false, why: 'The picture is larger than 60 MB. Make it smaller and choose it again.' };
+    return { ok: false, why: msg`The picture is larger than 60 MB. Make it smaller and choose it again.` };
   let bitmap: ImageBitmap;
   try {
     bitmap = await createImageBitmap(file);
   } catch {
-    return { ok: false, why: 'The picture cannot be read: the file is broken.' };
+    return { ok: false, why: msg`The picture cannot be read: the file is broken.` };
   }
   let longest = LONGEST_PX;
   try {

@@ -18,7 +18,7 @@ const stretches = computed(() =>
     <thead><tr><th scope="col">header</th><th scope="col">speed</th><th scope="col">loss</th><th scope="col">surge</th></tr></thead>
     <tbody>
       <tr v-for="(s, i) in stretches" :key="i">
-        <th scope="row">{{ s.second ? 'second pipe, ' : '' }}{{ pipeKind(s.pipe.pipe).name }}, {{ settings.show(s.lengthM, 'length') }}</th>
+        <th scope="row">{{ s.second ? msg`second pipe, ` : '' }}{{ pipeKind(s.pipe.pipe).name }}, {{ settings.show(s.lengthM, 'length') }}</th>
         <td class="num">{{ settings.show(s.velocityMps, 'velocity') }}</td>
         <td class="num">{{ settings.show(s.frictionKpa, 'pressure') }}</td>
         <td class="num">{{ settings.show(s.surgeKpa, 'pressure') }}</td>

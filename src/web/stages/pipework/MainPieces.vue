@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
+import { msg } from '../../../core/language';
 import { pipeKind, PIPES } from '../../../core/catalog/pipes';
 import { layOut, type LaidMain } from '../../../core/layout';
 import { stepKey } from '../../../core/network';
@@ -29,17 +30,17 @@ watch(
 const tee = computed(() => plan.full.tees.find((t) => t.id === piece.value.to));
 const single = computed(() => plan.blocks.length === 1 && plan.full.tees.length === 0);
 const nameOf = (id: string): string => {
-  if (id === HEAD) return 'the head';
+  if (id === HEAD) return msg`the head`;
   const i = plan.full.tees.findIndex((t) => t.id === id);
-  return i >= 0 ? `tee ${i + 1}` : (plan.blocks.find((b) => b.id === id)?.name ?? '');
+  return i >= 0 ? msg`tee ${i + 1}` : (plan.blocks.find((b) => b.id === id)?.name ?? '');
 };
 const did = computed(() => new Map(results.results?.mains.map((m) => [m.laid.to, m]) ?? []));
 const owner = (m: LaidMain) => (m.toBlock ? plan.plan.blocks.find((b) => b.id === m.to) : plan.plan.tees?.find((t) => t.id === m.to))?.main as Record<string, unknown> | undefined;
 const isDefault = (field: string): boolean => owner(piece.value)?.[field] === undefined;
 const set = (field: string, label: string) => (value: number, gesture: string) => edits.main(piece.value.to, { [field]: value }, label, gesture);
-const pickPipe = (pipe: string): void => void edits.main(piece.value.to, { pipe, boreMm: undefined, hazenWilliamsC: undefined }, 'change the main');
+const pickPipe = (pipe: string): void => void edits.main(piece.value.to, { pipe, boreMm: undefined, hazenWilliamsC: undefined }, msg`change the main`);
 const sources = computed(() => [
-  { id: HEAD, name: 'the head' },
+  { id: HEAD, name: msg`the head` },
   ...plan.full.tees.filter((t) => t.id !== piece.value.to).map((t) => ({ id: t.id, name: nameOf(t.id) })),
 ]);
 
@@ -52,23 +53,23 @@ function length(lengthM: number, gesture: string) {
   const { extraM } = piece.value.piece;
   const straight = Math.hypot(start.xM - end.xM, start.yM - end.yM);
   if (!single.value) {
-    if (lengthM < straight) return { rule: 'number.min', limit: straight, what: 'the straight line is longer' };
-    return edits.main(piece.value.to, { extraM: lengthM - straight }, 'set the main’s length', gesture);
+    if (lengthM < straight) return { rule: 'number.min', limit: straight, what: msg`the straight line is longer` };
+    return edits.main(piece.value.to, { extraM: lengthM - straight }, msg`set the main’s length`, gesture);
   }
   const wanted = Math.max(0, lengthM - extraM);
   const [dx, dy] = straight > 0 ? [(start.xM - end.xM) / straight, (start.yM - end.yM) / straight] : [-1, 0];
-  return edits.source({ xM: end.xM + dx * wanted, yM: end.yM + dy * wanted }, 'set the main’s length', gesture);
+  return edits.source({ xM: end.xM + dx * wanted, yM: end.yM + dy * wanted }, msg`set the main’s length`, gesture);
 }
 /** A typed rise sets the height of the source under a single block, else of what the piece leads to. */
 function rise(riseM: number, gesture: string) {
   const { start, end, to, toBlock } = piece.value;
-  if (single.value) return edits.source({ heightM: end.zM - riseM }, 'set the main’s rise', gesture);
-  if (!toBlock) return edits.tee(to, { heightM: start.zM + riseM }, 'set the main’s rise', gesture);
+  if (single.value) return edits.source({ heightM: end.zM - riseM }, msg`set the main’s rise`, gesture);
+  if (!toBlock) return edits.tee(to, { heightM: start.zM + riseM }, msg`set the main’s rise`, gesture);
   const index = plan.blocks.findIndex((b) => b.id === to);
   const block = plan.blocks[index];
-  if (block.ground.by === 'surface') return { rule: 'ground', what: 'heights here are read off the measured ground: change them there' };
+  if (block.ground.by === 'surface') return { rule: 'ground', what: msg`heights here are read off the measured ground: change them there` };
   const overCorner = end.zM - block.heightM;
-  return edits.blockSelf({ heightM: start.zM + riseM - overCorner }, 'set the main’s rise', gesture, index);
+  return edits.blockSelf({ heightM: start.zM + riseM - overCorner }, msg`set the main’s rise`, gesture, index);
 }
 const HALF_WAY = 0.5;
 function addTee(): void {
@@ -85,24 +86,24 @@ function addTee(): void {
         <tr v-for="m in farm.mains" :key="m.to" :class="{ on: m.to === piece.to, lit: view.pointedStep === stepKey.main(m.to) }" @pointerenter="view.pointedStep = stepKey.main(m.to)" @pointerleave="view.pointedStep = undefined">
           <th scope="row"><button type="button" class="asks" :aria-pressed="m.to === piece.to" @click="picked = m.to">{{ nameOf(m.to) }}</button></th>
           <td>{{ pipeKind(m.piece.pipe).name }}, {{ settings.show(m.lengthM, 'length') }}</td>
-          <td class="num">{{ did.has(m.to) ? settings.show(did.get(m.to)!.velocityMps, 'velocity') : 'shut' }}</td>
+          <td class="num">{{ did.has(m.to) ? settings.show(did.get(m.to)!.velocityMps, 'velocity') : msg`shut` }}</td>
           <td class="num">{{ did.has(m.to) ? settings.show(did.get(m.to)!.frictionKpa, 'pressure') : '' }}</td>
           <td class="num">{{ did.has(m.to) ? settings.show(did.get(m.to)!.surgeKpa, 'pressure') : '' }}</td>
         </tr>
       </tbody>
     </table>
     <p :key="piece.to" class="fill">
-      From <template v-if="single">the head</template><ChoiceField v-else label="The piece comes from" :value="piece.from" :options="sources" @pick="edits.main(piece.to, { from: $event }, 'hang the main elsewhere')" />
+      From <template v-if="single">the head</template><ChoiceField v-else label="The piece comes from" :value="piece.from" :options="sources" @pick="edits.main(piece.to, { from: $event }, msg`hang the main elsewhere`)" />
       runs <QuantityField label="Length of the main" kind="length" :value="piece.lengthM" :is-default="single && plan.plan.sources[plan.sourceIndex].xM === undefined" :take="length" /> of
       <ChoiceField label="Main" :value="piece.piece.pipe" :options="PIPES" :is-default="isDefault('pipe')" @pick="pickPipe" />
-      (<QuantityField label="Bore of the main" kind="bore" :value="piece.piece.boreMm" :is-default="isDefault('boreMm')" :take="set('boreMm', 'set the main’s bore')" /> bore), rising
-      <QuantityField label="Rise of the main" kind="height" :value="piece.riseM" :is-default="single && plan.plan.sources[plan.sourceIndex].heightM === undefined" :take="rise" /> to {{ single ? 'the header' : nameOf(piece.to) }}.
+      (<QuantityField label="Bore of the main" kind="bore" :value="piece.piece.boreMm" :is-default="isDefault('boreMm')" :take="set('boreMm', msg`set the main’s bore`)" /> bore), rising
+      <QuantityField label="Rise of the main" kind="height" :value="piece.riseM" :is-default="single && plan.plan.sources[plan.sourceIndex].heightM === undefined" :take="rise" /> to {{ single ? msg`the header` : nameOf(piece.to) }}.
       <template v-for="c in piece.crossings" :key="c.thing.id"> {{ settings.show(c.lengthM, 'length') }} of it lies under the {{ c.thing.name }}: bury that piece. </template>
     </p>
     <p v-if="tee" class="fill">
-      The tee stands <QuantityField :key="`${tee.id} x`" label="The tee, to the right" kind="length" :value="tee.xM" :take="(v, g) => edits.tee(tee!.id, { xM: v }, 'move a tee', g)" /> right and
-      <QuantityField :key="`${tee.id} y`" label="The tee, up the sheet" kind="length" :value="tee.yM" :take="(v, g) => edits.tee(tee!.id, { yM: v }, 'move a tee', g)" /> up; it lies at <QuantityField :key="tee.id" label="Height of the tee" kind="height" :value="tee.heightM" :is-default="plan.plan.tees?.find((t) => t.id === tee!.id)?.heightM === undefined" :take="(v, g) => edits.tee(tee!.id, { heightM: v }, 'set the tee’s height', g)" />;
-      <label class="vent"><input type="checkbox" :checked="tee.vent" @change="edits.tee(tee.id, { vent: ($event.target as HTMLInputElement).checked }, 'change its air vent')" /> with an air vent</label>
+      The tee stands <QuantityField :key="`${tee.id} x`" label="The tee, to the right" kind="length" :value="tee.xM" :take="(v, g) => edits.tee(tee!.id, { xM: v }, msg`move a tee`, g)" /> right and
+      <QuantityField :key="`${tee.id} y`" label="The tee, up the sheet" kind="length" :value="tee.yM" :take="(v, g) => edits.tee(tee!.id, { yM: v }, msg`move a tee`, g)" /> up; it lies at <QuantityField :key="tee.id" label="Height of the tee" kind="height" :value="tee.heightM" :is-default="plan.plan.tees?.find((t) => t.id === tee!.id)?.heightM === undefined" :take="(v, g) => edits.tee(tee!.id, { heightM: v }, msg`set the tee’s height`, g)" />;
+      <label class="vent"><input type="checkbox" :checked="tee.vent" @change="edits.tee(tee.id, { vent: ($event.target as HTMLInputElement).checked }, msg`change its air vent`)" /> with an air vent</label>
     </p>
     <p class="acts">
       <button type="button" class="small" @click="addTee">put a tee into it</button>
@@ -121,13 +122,13 @@ function addTee(): void {
     <details class="more">
       <summary>Fittings, detours, the source’s place</summary>
       <p class="fill">
-        The source stands <QuantityField label="The source, to the right" kind="length" :value="plan.source.xM" :is-default="plan.plan.sources[plan.sourceIndex].xM === undefined" :take="(v, g) => edits.source({ xM: v }, 'move the source', g)" /> right and
-        <QuantityField label="The source, up the sheet" kind="length" :value="plan.source.yM" :is-default="plan.plan.sources[plan.sourceIndex].yM === undefined" :take="(v, g) => edits.source({ yM: v }, 'move the source', g)" /> up the sheet, on ground at
-        <QuantityField label="Height of the source" kind="height" :value="plan.source.heightM" :is-default="plan.plan.sources[plan.sourceIndex].heightM === undefined" :take="(v, g) => edits.source({ heightM: v }, 'set the source’s height', g)" />.
+        The source stands <QuantityField label="The source, to the right" kind="length" :value="plan.source.xM" :is-default="plan.plan.sources[plan.sourceIndex].xM === undefined" :take="(v, g) => edits.source({ xM: v }, msg`move the source`, g)" /> right and
+        <QuantityField label="The source, up the sheet" kind="length" :value="plan.source.yM" :is-default="plan.plan.sources[plan.sourceIndex].yM === undefined" :take="(v, g) => edits.source({ yM: v }, msg`move the source`, g)" /> up the sheet, on ground at
+        <QuantityField label="Height of the source" kind="height" :value="plan.source.heightM" :is-default="plan.plan.sources[plan.sourceIndex].heightM === undefined" :take="(v, g) => edits.source({ heightM: v }, msg`set the source’s height`, g)" />.
       </p>
       <p :key="piece.to" class="fill">
-        Fittings: <QuantityField label="Fittings of the main" kind="factor" :value="piece.piece.minorK" :is-default="isDefault('minorK')" :take="set('minorK', 'set the main’s fittings')" /> (fitting loss, K); pipe beyond the straight line
-        <QuantityField label="Extra length of the main" kind="length" :value="piece.piece.extraM" :is-default="isDefault('extraM')" :take="set('extraM', 'set the main’s extra length')" />.
+        Fittings: <QuantityField label="Fittings of the main" kind="factor" :value="piece.piece.minorK" :is-default="isDefault('minorK')" :take="set('minorK', msg`set the main’s fittings`)" /> (fitting loss, K); pipe beyond the straight line
+        <QuantityField label="Extra length of the main" kind="length" :value="piece.piece.extraM" :is-default="isDefault('extraM')" :take="set('extraM', msg`set the main’s extra length`)" />.
       </p>
     </details>
   </div>

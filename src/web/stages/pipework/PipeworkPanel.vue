@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { isInjector } from '../../../core/catalog/headParts';
 import { headerLoss } from '../../../core/network';
-import { bedWord, HEAD, headerWord, onlyPlaces } from '../../../core/plan';
+import { bedName, HEAD, headerName, onlyPlaces } from '../../../core/plan';
 import AssemblyEditor from '../../assembly/AssemblyEditor.vue';
 import Asks from '../../parts/Asks.vue';
 import TermWord from '../../parts/TermWord.vue';
@@ -28,12 +29,12 @@ const SCHOOLS = [
   { id: 'hazen-williams', name: 'Hazen–Williams' },
 ];
 const FEEDING = [
-  { id: 'no', name: 'is not given' },
-  { id: 'yes', name: 'is given' },
+  { id: 'no', name: msg`is not given` },
+  { id: 'yes', name: msg`is given` },
 ];
 const INLETS = [
-  { id: 'own', name: 'each for itself' },
-  { id: 'alike', name: 'all alike' },
+  { id: 'own', name: msg`each for itself` },
+  { id: 'alike', name: msg`all alike` },
 ];
 const injector = computed(() => plan.full.head.find((p) => isInjector(p.role)));
 const loss = computed(() => (results.results && results.block ? headerLoss(results.results, results.block) : undefined));
@@ -54,7 +55,7 @@ const farEnd = computed(() => {
     <AssemblyEditor :place="HEAD" :from="plan.source.name" to="main" name="Head" />
     <p v-if="injector" class="quiet">Feed is given through the drip: a {{ injector.name }} stands in the head. Only open beds get it; never mix products.</p>
     <p v-else class="fill">
-      Feed <ChoiceField label="Feed" :value="plan.wishes.feeding ? 'yes' : 'no'" :options="FEEDING" :is-default="plan.plan.wishes?.feeding === undefined" @pick="edits.wishes({ feeding: $event === 'yes' }, 'say whether feed is given')" /> through the drip.
+      Feed <ChoiceField label="Feed" :value="plan.wishes.feeding ? 'yes' : 'no'" :options="FEEDING" :is-default="plan.plan.wishes?.feeding === undefined" @pick="edits.wishes({ feeding: $event === 'yes' }, msg`say whether feed is given`)" /> through the drip.
     </p>
     <h3><TermWord term="main">Main</TermWord></h3>
     <MainPieces />
@@ -71,12 +72,12 @@ const farEnd = computed(() => {
     </template>
     <HeaderStretches :class="{ stale: results.stale }" />
     <dl v-if="results.block && loss" class="rows" :class="{ stale: results.stale }">
-      <dt>Pressure at the {{ headerWord(plan.block) }}’s feed</dt>
+      <dt>Pressure at the {{ headerName(plan.block) }}’s feed</dt>
       <dd class="num">{{ settings.show(loss.feedKpa, 'pressure') }}</dd>
-      <dt><Asks working="header">Lost along the {{ headerWord(plan.block) }}</Asks></dt>
+      <dt><Asks working="header">Lost along the {{ headerName(plan.block) }}</Asks></dt>
       <dd class="num">{{ settings.show(loss.frictionKpa, 'pressure') }}</dd>
       <template v-if="farEnd">
-        <dt><Asks working="end">Far end of {{ bedWord(plan.block, farEnd.run.bed) }} {{ farEnd.run.bed }}</Asks></dt>
+        <dt><Asks working="end">Far end of {{ bedName(plan.block, farEnd.run.bed) }}</Asks></dt>
         <dd class="num">{{ settings.show(farEnd.endKpa, 'pressure') }}</dd>
       </template>
       <dt><Asks working="rest">At rest, lowest tape</Asks></dt>
@@ -86,8 +87,8 @@ const farEnd = computed(() => {
     <details class="more">
       <summary>Take-offs and friction</summary>
       <p class="fill">
-        Each take-off: <QuantityField label="Take-off loss" kind="factor" :value="plan.block.header.takeOffK" :is-default="plan.statedBlock.header?.takeOffK === undefined" :take="(v, g) => edits.block('header', { takeOffK: v }, 'set the take-offs’ loss', g)" /> (fitting loss, K); water that passes on loses <QuantityField label="Loss passing a take-off" kind="factor" :value="plan.block.header.throughK" :is-default="plan.statedBlock.header?.throughK === undefined" :take="(v, g) => edits.block('header', { throughK: v }, 'set what passing a take-off loses', g)" /> (0 for barbs in a pipe; about 0.6 for each tee in a header of cut hose).
-        Friction by <ChoiceField label="Friction formula" :value="plan.wishes.friction" :options="SCHOOLS" :is-default="plan.plan.wishes?.friction === undefined" @pick="edits.wishes({ friction: $event as never }, 'compute friction another way')" />.
+        Each take-off: <QuantityField label="Take-off loss" kind="factor" :value="plan.block.header.takeOffK" :is-default="plan.statedBlock.header?.takeOffK === undefined" :take="(v, g) => edits.block('header', { takeOffK: v }, msg`set the take-offs’ loss`, g)" /> (fitting loss, K); water that passes on loses <QuantityField label="Loss passing a take-off" kind="factor" :value="plan.block.header.throughK" :is-default="plan.statedBlock.header?.throughK === undefined" :take="(v, g) => edits.block('header', { throughK: v }, msg`set what passing a take-off loses`, g)" /> (0 for barbs in a pipe; about 0.6 for each tee in a header of cut hose).
+        Friction by <ChoiceField label="Friction formula" :value="plan.wishes.friction" :options="SCHOOLS" :is-default="plan.plan.wishes?.friction === undefined" @pick="edits.wishes({ friction: $event as never }, msg`compute friction another way`)" />.
       </p>
     </details>
     <p class="caution">Every part with an arrow has a right way round. Open and shut valves slowly. Before digging, have buried services located.</p>

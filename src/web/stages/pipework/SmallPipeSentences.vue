@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { pipeKind, PIPES } from '../../../core/catalog/pipes';
 import { layOut } from '../../../core/layout';
 import { FEED, type Places } from '../../../core/plan';
@@ -19,9 +20,9 @@ const tools = useTools();
 const view = useView();
 
 const ROUTES = [
-  { id: 'order', name: 'from plant to plant in their order' },
-  { id: 'shortest', name: 'the shortest way, branching' },
-  { id: 'drawn', name: 'as I draw it' },
+  { id: 'order', name: msg`from plant to plant in their order` },
+  { id: 'shortest', name: msg`the shortest way, branching` },
+  { id: 'drawn', name: msg`as I draw it` },
 ];
 const places = computed(() => plan.block.places!);
 /** Beside beds, whose header is the block's, small pipe is its own. */
@@ -30,33 +31,33 @@ const stated = computed(() => (places.value.beds ? plan.statedBlock.places : pla
 const setPipe = (fields: { pipe?: string; boreMm?: number }, label: string, gesture?: string) =>
   places.value.beds ? edits.places(plan.block.id, fields, label, gesture) : edits.block('header', { ...fields, ...('pipe' in fields && { hazenWilliamsC: undefined }) }, label, gesture);
 const BEGINS = [
-  { id: 'feed', name: 'at the header’s feed' },
-  { id: 'left', name: 'at the header’s left end' },
-  { id: 'right', name: 'at the header’s right end' },
+  { id: 'feed', name: msg`at the header’s feed` },
+  { id: 'left', name: msg`at the header’s left end` },
+  { id: 'right', name: msg`at the header’s right end` },
 ];
 const layout = computed(() => layOut(plan.full).blocks[plan.blockIndex]);
 const pipeM = computed(() => layout.value.small?.pipes.reduce((m, p) => m + p.lengthM, 0) ?? 0);
 const far = computed(() => layout.value.beds.filter((b) => (b.plant?.wayM ?? 0) > 2).length);
-const names = computed(() => new Map<string, string>([[FEED, places.value.beds ? 'where it begins' : 'the feed'], ...places.value.joints.map((j, i): [string, string] => [j.id, `joint ${i + 1}`])]));
+const names = computed(() => new Map<string, string>([[FEED, places.value.beds ? msg`where it begins` : msg`the feed`], ...places.value.joints.map((j, i): [string, string] => [j.id, msg`joint ${i + 1}`])]));
 const statedJoint = (id: string) => plan.statedBlock.places?.joints?.find((j) => j.id === id);
-const SAME = { id: '', name: 'the same pipe' };
+const SAME = { id: '', name: msg`the same pipe` };
 /** Drawing by hand begins with the way that lies there now, so that nothing is lost. */
 function route(next: string): void {
   const small = layout.value.small;
-  if (next !== 'drawn' || places.value.joints.length > 0 || !small) return void edits.places(plan.block.id, { route: next as Places['route'] }, 'lead the pipe another way');
+  if (next !== 'drawn' || places.value.joints.length > 0 || !small) return void edits.places(plan.block.id, { route: next as Places['route'] }, msg`lead the pipe another way`);
   const name = (n: number): string => (n === 0 ? FEED : `joint-${n}`);
   const joints = small.pipes.map((p) => ({ id: name(p.to), from: name(p.from), xM: Number(small.nodes[p.to].at[0].toFixed(3)), yM: Number(small.nodes[p.to].at[1].toFixed(3)) }));
-  edits.places(plan.block.id, { route: 'drawn', joints }, 'draw the pipe by hand');
+  edits.places(plan.block.id, { route: 'drawn', joints }, msg`draw the pipe by hand`);
 }
 </script>
 
 <template>
   <p class="fill">
-    <ChoiceField label="Small pipe" :value="pipe.pipe" :options="PIPES" :is-default="stated?.pipe === undefined" @pick="setPipe({ pipe: $event, boreMm: undefined }, 'change the small pipe')" />
-    (<QuantityField label="Bore of the small pipe" kind="bore" :value="pipe.boreMm" :is-default="stated?.boreMm === undefined" :take="(v, g) => setPipe({ boreMm: v }, 'set the small pipe’s bore', g)" /> bore)<template v-if="places.beds"> begins <ChoiceField label="Where the small pipe begins" :value="places.begins" :options="BEGINS" :is-default="stated?.begins === undefined" @pick="edits.places(plan.block.id, { begins: $event as Places['begins'] }, 'begin the small pipe elsewhere')" /> and</template> leads to the plants
+    <ChoiceField label="Small pipe" :value="pipe.pipe" :options="PIPES" :is-default="stated?.pipe === undefined" @pick="setPipe({ pipe: $event, boreMm: undefined }, msg`change the small pipe`)" />
+    (<QuantityField label="Bore of the small pipe" kind="bore" :value="pipe.boreMm" :is-default="stated?.boreMm === undefined" :take="(v, g) => setPipe({ boreMm: v }, msg`set the small pipe’s bore`, g)" /> bore)<template v-if="places.beds"> begins <ChoiceField label="Where the small pipe begins" :value="places.begins" :options="BEGINS" :is-default="stated?.begins === undefined" @pick="edits.places(plan.block.id, { begins: $event as Places['begins'] }, msg`begin the small pipe elsewhere`)" /> and</template> leads to the plants
     <ChoiceField label="Route of the small pipe" :value="places.route" :options="ROUTES" :is-default="plan.statedBlock.places?.route === undefined" @pick="route" />, {{ settings.show(pipeM, 'length') }} of it.
   </p>
-  <p v-if="far > 0" class="quiet">{{ far === 1 ? 'One plant is' : `${far} plants are` }} reached by more than {{ settings.show(2, 'length') }} of thin tube: lead the pipe nearer.</p>
+  <p v-if="far > 0" class="quiet">{{ far === 1 ? msg`One plant is` : msg`${far} plants are` }} reached by more than {{ settings.show(2, 'length') }} of thin tube: lead the pipe nearer.</p>
   <template v-if="places.route === 'drawn'">
     <p class="acts">
       <button type="button" class="small" :aria-pressed="tools.tool === 'pipe'" @click="tools.take('pipe')">lay pipe on the sheet</button>
@@ -65,9 +66,9 @@ function route(next: string): void {
     <ul v-if="places.joints.length > 0" class="joints" aria-label="Joints of the small pipe">
       <li v-for="j in places.joints" :key="j.id" :class="{ on: view.pickedJoint === j.id }">
         <button type="button" class="asks" @click="view.pickedJoint = view.pickedJoint === j.id ? undefined : j.id">{{ names.get(j.id) }}</button> from {{ names.get(j.from) }} by
-        <ChoiceField :label="`Pipe to ${names.get(j.id)}`" :value="statedJoint(j.id)?.pipe ?? ''" :options="[SAME, ...PIPES]" :is-default="statedJoint(j.id)?.pipe === undefined" @pick="edits.joint(plan.block.id, j.id, { pipe: $event || undefined, boreMm: undefined }, 'change a piece of small pipe')" />,
-        <QuantityField :label="`Pipe longer to ${names.get(j.id)}`" kind="width" :value="j.extraM ?? 0" :is-default="j.extraM === undefined" :take="(v, g) => edits.joint(plan.block.id, j.id, { extraM: v || undefined }, 'set the slack of a pipe', g)" /> longer than straight
-        <button type="button" class="small" :aria-label="`Take out ${names.get(j.id)}`" @click="edits.removeJoint(plan.block.id, j.id)">take out</button>
+        <ChoiceField :label="msg`Pipe to ${names.get(j.id)}`" :value="statedJoint(j.id)?.pipe ?? ''" :options="[SAME, ...PIPES]" :is-default="statedJoint(j.id)?.pipe === undefined" @pick="edits.joint(plan.block.id, j.id, { pipe: $event || undefined, boreMm: undefined }, msg`change a piece of small pipe`)" />,
+        <QuantityField :label="msg`Pipe longer to ${names.get(j.id)}`" kind="width" :value="j.extraM ?? 0" :is-default="j.extraM === undefined" :take="(v, g) => edits.joint(plan.block.id, j.id, { extraM: v || undefined }, msg`set the slack of a pipe`, g)" /> longer than straight
+        <button type="button" class="small" :aria-label="msg`Take out ${names.get(j.id)}`" @click="edits.removeJoint(plan.block.id, j.id)">take out</button>
       </li>
     </ul>
     <p v-if="places.loops.length > 0" class="fill">

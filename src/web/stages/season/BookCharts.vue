@@ -2,6 +2,7 @@
 import { refDebounced } from '@vueuse/core';
 import { area, line, max, min, scaleLinear, scaleTime } from 'd3';
 import { computed } from 'vue';
+import { dateLocale, msg } from '../../../core/language';
 import { lossesOf, sharesOf, type Expected } from '../../../core/season';
 import { isFilter } from '../../../core/catalog/headParts';
 import { useBook } from '../../stores/book';
@@ -43,15 +44,15 @@ const pictures = computed<Picture[]>(() => {
   const list: Picture[] = [];
   if (shares.value.length > 1)
     list.push({
-      name: 'Readings as shares of what is expected',
-      says: `${shares.value.length} readings, ${shares.value.filter((s) => s.judged !== 'as-expected').length} of them off`,
+      name: msg`Readings as shares of what is expected`,
+      says: msg`${shares.value.length} readings, ${shares.value.filter((s) => s.judged !== 'as-expected').length} of them off`,
       points: thinned(shares.value).map((s) => ({ at: s.at, y: Math.min(MOST_SHARE, s.share), bad: s.judged !== 'as-expected' })),
       band: thinned(shares.value).map((s) => ({ at: s.at, low: s.low, high: Math.min(MOST_SHARE, s.high) })),
       tick: (v) => settings.show(v, 'share'),
       top: 1.3,
     });
   if (losses.value.length > 1)
-    list.push({ name: `What the ${pair.value!.part.name} takes`, says: `clean it at ${settings.show(limit.value, 'pressure')}`, points: thinned(losses.value).map((l) => ({ at: l.at, y: l.kpa, bad: l.kpa > limit.value })), limit: limit.value, tick: (v) => settings.show(v, 'pressure'), top: limit.value * 1.2 });
+    list.push({ name: msg`What the ${pair.value!.part.name} takes`, says: msg`clean it at ${settings.show(limit.value, 'pressure')}`, points: thinned(losses.value).map((l) => ({ at: l.at, y: l.kpa, bad: l.kpa > limit.value })), limit: limit.value, tick: (v) => settings.show(v, 'pressure'), top: limit.value * 1.2 });
   return list;
 });
 const drawn = computed(() =>
@@ -70,7 +71,7 @@ const drawn = computed(() =>
     };
   }),
 );
-const day = (d: Date): string => d.toLocaleDateString(undefined, { day: 'numeric', month: 'short' });
+const day = (d: Date): string => d.toLocaleDateString(dateLocale(), { day: 'numeric', month: 'short' });
 </script>
 
 <template>

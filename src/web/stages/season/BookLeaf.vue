@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
+import { dateLocale, msg } from '../../../core/language';
 import { writeBookCsv } from '../../../core/formats/bookCsv';
 import { readReadings, type ReadingsAsk, type ReadingsReading } from '../../../core/formats/readingsCsv';
 import { FEELS, spotsOf, openFarm, type Feel, type Standing } from '../../../core/season';
@@ -35,23 +36,23 @@ const sharing = useSharing();
 const { note, asked, takeAnyway, drop } = useNoting();
 type Quick = 'minutes' | 'rain' | 'soil' | 'meter' | 'repair' | 'flush' | 'cleaned' | 'feed' | 'note' | 'photo';
 const QUICK: { id: Quick; name: string; asks?: 'number' | 'text' | 'feel' | 'photo' }[] = [
-  { id: 'minutes', name: 'Watered', asks: 'number' },
-  { id: 'rain', name: 'Rain', asks: 'number' },
-  { id: 'soil', name: 'Soil', asks: 'feel' },
-  { id: 'meter', name: 'Meter', asks: 'number' },
-  { id: 'cleaned', name: 'Filter cleaned' },
-  { id: 'flush', name: 'Flushed' },
-  { id: 'repair', name: 'Repair', asks: 'text' },
-  { id: 'feed', name: 'Feed', asks: 'text' },
-  { id: 'note', name: 'Note', asks: 'text' },
-  { id: 'photo', name: 'Photograph', asks: 'photo' },
+  { id: 'minutes', name: msg`Watered`, asks: 'number' },
+  { id: 'rain', name: msg`Rain`, asks: 'number' },
+  { id: 'soil', name: msg`Soil`, asks: 'feel' },
+  { id: 'meter', name: msg`Meter`, asks: 'number' },
+  { id: 'cleaned', name: msg`Filter cleaned` },
+  { id: 'flush', name: msg`Flushed` },
+  { id: 'repair', name: msg`Repair`, asks: 'text' },
+  { id: 'feed', name: msg`Feed`, asks: 'text' },
+  { id: 'note', name: msg`Note`, asks: 'text' },
+  { id: 'photo', name: msg`Photograph`, asks: 'photo' },
 ];
 const picked = ref<Quick>();
 const ask = computed(() => QUICK.find((q) => q.id === picked.value)?.asks);
 const text = ref('');
 const why = ref('');
 const block = ref('');
-const blocks = computed(() => [{ id: '', name: 'the whole farm' }, ...plan.full.blocks.map((b) => ({ id: b.id, name: b.name }))]);
+const blocks = computed(() => [{ id: '', name: msg`the whole farm` }, ...plan.full.blocks.map((b) => ({ id: b.id, name: b.name }))]);
 const KINDS: Partial<Record<Quick, KindName>> = { minutes: 'minutes', rain: 'rain', meter: 'volume' };
 const S_PER_MIN = 60;
 const inSet = () => (season.set !== undefined ? { set: season.set } : {});
@@ -61,7 +62,7 @@ const bed = computed(() => (place.value ? undefined : view.pickedBed));
 const whereSays = computed(() => {
   if (place.value) return place.value.name;
   const b = bed.value && plan.full.blocks.find((x) => x.id === bed.value!.block);
-  return b ? `${b.name}, bed ${bed.value!.key}` : '';
+  return b ? msg`${b.name}, bed ${bed.value!.key}` : '';
 });
 function nowhere(): void {
   season.picked = undefined;
@@ -81,18 +82,18 @@ function press(q: (typeof QUICK)[number]): void {
   if (q.asks) return void (picked.value = picked.value === q.id ? undefined : q.id);
   picked.value = undefined;
   note({ what: q.id, ...inBlock() });
-  view.notice = `Noted: ${WHAT_NAMES[q.id]}.`;
+  view.notice = msg`Noted: ${WHAT_NAMES[q.id]}.`;
 }
 function takeText(): void {
   const what = picked.value!;
   const kind = KINDS[what];
   if (!kind) {
-    if (text.value.trim() === '') return void (why.value = 'Write a few words.');
+    if (text.value.trim() === '') return void (why.value = msg`Write a few words.`);
     note({ what, text: text.value.trim().slice(0, 2000), ...inBlock() });
   } else {
     const parsed = parseQuantity(text.value, kind, settings.units);
     if (!parsed.ok) return void (why.value = `${parsed.why}.`);
-    if (parsed.value < 0) return void (why.value = 'It cannot be less than nothing.');
+    if (parsed.value < 0) return void (why.value = msg`It cannot be less than nothing.`);
     note({ what, value: what === 'minutes' ? parsed.value / S_PER_MIN : parsed.value, ...(what === 'minutes' && inSet()), ...(what === 'meter' && { spot: 'meter' }) });
   }
   picked.value = undefined;
@@ -111,14 +112,14 @@ async function photo(event: Event): Promise<void> {
     note({ what: 'photo', photo: id, ...inBlock() });
     picked.value = undefined;
   } catch (error) {
-    why.value = `The photograph could not be kept: ${(error as Error).message}.`;
+    why.value = msg`The photograph could not be kept: ${(error as Error).message}.`;
   }
 }
 const MOST_SHOWN = 40;
 const shown = ref(MOST_SHOWN);
 const list = computed(() => book.standing.filter((s) => s.entry.what !== 'walk').slice(0, shown.value));
 const says = (s: Standing): string => entrySays(s.entry, plan.full, settings.show, season.placeOf(s.entry.spot));
-const clock = (at: number): string => new Date(at).toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+const clock = (at: number): string => new Date(at).toLocaleString(dateLocale(), { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 const opened = ref<string>();
 const fix = ref('');
 function correct(s: Standing): void {
@@ -144,7 +145,7 @@ async function report(): Promise<void> {
 /** The year is closed: pictures and report begin anew, what was learned and the age of the line go on. */
 function closeYear(): void {
   book.add({ what: 'year', text: String(new Date().getFullYear()) });
-  view.notice = 'The year is closed. What was learned and how old the line is go on.';
+  view.notice = msg`The year is closed. What was learned and how old the line is go on.`;
 }
 /** A value of the plan that both devices changed. */
 const MOST_SAID = 60;
@@ -162,7 +163,7 @@ async function takeFile(event: Event): Promise<void> {
   if (!chosen) return;
   if (/\.csv$/i.test(chosen.name)) return takeReadings(chosen);
   const unpacked = await unpack(chosen);
-  if (!unpacked.ok) return void (told.value = `${chosen.name} was not taken in: ${unpacked.why}.`);
+  if (!unpacked.ok) return void (told.value = msg`${chosen.name} was not taken in: ${unpacked.why}.`);
   told.value = (await sharing.takeIn(unpacked)).join(' ');
 }
 /** A logger's table whose columns do not say in which unit they are. */
@@ -183,7 +184,7 @@ function takeTable(): void {
   table.value = undefined;
   for (const r of read.readings)
     book.add({ what: r.seen ? 'seen' : 'reading', spot: r.spot, ...inSet(), ...(r.value !== undefined && { value: r.value }), ...(r.seen && { seen: r.seen }), ...(r.at !== undefined && { at: r.at }) });
-  told.value = `${read.readings.length} readings were taken in.${read.ignored.length > 0 ? ` Columns that are no place here: ${read.ignored.slice(0, 5).join(', ')}.` : ''} ${read.refused.slice(0, 5).map((r) => `Line ${r.line}: ${r.why}.`).join(' ')}`;
+  told.value = msg`${read.readings.length} readings were taken in.${read.ignored.length > 0 ? msg` Columns that are no place here: ${read.ignored.slice(0, 5).join(', ')}.` : ''} ${read.refused.slice(0, 5).map((r) => msg`Line ${r.line}: ${r.why}.`).join(' ')}`;
 }
 </script>
 
@@ -195,7 +196,7 @@ function takeTable(): void {
       <button v-for="q in QUICK" :key="q.id" type="button" :aria-pressed="picked === q.id" @click="press(q)">{{ q.name }}</button>
     </div>
     <form v-if="ask === 'number' || ask === 'text'" class="one" @submit.prevent="takeText">
-      <input v-model="text" type="text" :inputmode="ask === 'number' ? 'decimal' : 'text'" autocomplete="off" :placeholder="picked && KINDS[picked] ? settings.parts(1, KINDS[picked]!).unit : 'what, where, parts used'" :aria-label="QUICK.find((q) => q.id === picked)!.name" />
+      <input v-model="text" type="text" :inputmode="ask === 'number' ? 'decimal' : 'text'" autocomplete="off" :placeholder="picked && KINDS[picked] ? settings.parts(1, KINDS[picked]!).unit : msg`what, where, parts used`" :aria-label="QUICK.find((q) => q.id === picked)!.name" />
       <button type="submit">Note</button>
     </form>
     <div v-if="ask === 'feel'" class="quick" role="group" aria-label="The soil in the hand">
@@ -224,17 +225,17 @@ function takeTable(): void {
     <p v-if="list.length === 0" class="quiet">Nothing is written yet. Readings of Today come here too.</p>
     <button v-if="book.standing.length > shown" type="button" class="asks" @click="shown += 200">Show more</button>
     <h3>To and from the phone</h3>
-    <p class="files"><button type="button" class="plain" @click="file">Save plan and book as one file</button> <button type="button" class="plain" @click="csv">Book as a table</button> <button type="button" class="plain" :disabled="making" @click="report">{{ making ? 'Making the report …' : 'Season report (PDF)' }}</button></p>
+    <p class="files"><button type="button" class="plain" @click="file">Save plan and book as one file</button> <button type="button" class="plain" @click="csv">Book as a table</button> <button type="button" class="plain" :disabled="making" @click="report">{{ making ? msg`Making the report …` : msg`Season report (PDF)` }}</button></p>
     <label class="photo">Take in a book from elsewhere, or a logger’s table <input type="file" accept=".zip,.json,.csv,application/zip" @change="takeFile" /></label>
     <section v-if="table" aria-label="Units of the table" class="clashes">
       <p>{{ table.name }} does not say in which units these columns are:</p>
-      <p v-for="a in table.asks" :key="a.column" class="fill">“{{ a.column }}”, for example {{ a.sample || 'empty' }}, is in <ChoiceField :label="`Unit of ${a.column}`" :value="table.units[a.column]" :options="a.options.map((u) => ({ id: u, name: u }))" @pick="useUnit(a.column, $event)" /></p>
+      <p v-for="a in table.asks" :key="a.column" class="fill">“{{ a.column }}”, for example {{ a.sample || msg`empty` }}, is in <ChoiceField :label="msg`Unit of ${a.column}`" :value="table.units[a.column]" :options="a.options.map((u) => ({ id: u, name: u }))" @pick="useUnit(a.column, $event)" /></p>
       <button type="button" @click="takeTable">Use these units</button> <button type="button" @click="table = undefined">Do not take it in</button>
     </section>
     <p v-if="told" role="status">{{ told }}</p>
     <section v-if="book.clashes.length > 0" aria-label="Corrected on both sides" class="clashes">
       <p v-for="c in book.clashes" :key="c.root">
-        Corrected on both sides: here “{{ entrySays(c.mine, plan.full, settings.show, season.placeOf(c.mine.spot)) || 'struck out' }}”, there “{{ entrySays(c.theirs, plan.full, settings.show, season.placeOf(c.theirs.spot)) || 'struck out' }}”.
+        Corrected on both sides: here “{{ entrySays(c.mine, plan.full, settings.show, season.placeOf(c.mine.spot)) || msg`struck out` }}”, there “{{ entrySays(c.theirs, plan.full, settings.show, season.placeOf(c.theirs.spot)) || msg`struck out` }}”.
         <button type="button" @click="book.settle(c, 'mine')">Keep mine</button> <button type="button" @click="book.settle(c, 'theirs')">Take theirs</button>
       </p>
     </section>

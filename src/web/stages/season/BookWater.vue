@@ -2,6 +2,7 @@
 import { refDebounced } from '@vueuse/core';
 import { area, line, scaleLinear } from 'd3';
 import { computed, ref, shallowRef, watch } from 'vue';
+import { fixed, forms, msg } from '../../../core/language';
 import { cropName } from '../../../core/plan';
 import type { BedsWater, SeasonWater } from '../../../core/season';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -37,9 +38,9 @@ watch(
 
 type By = 'crop' | 'block' | 'bed';
 const BY: { id: By; name: string }[] = [
-  { id: 'crop', name: 'crop' },
-  { id: 'block', name: 'block' },
-  { id: 'bed', name: 'bed' },
+  { id: 'crop', name: msg`crop` },
+  { id: 'block', name: msg`block` },
+  { id: 'bed', name: msg`bed` },
 ];
 const by = ref<By>('crop');
 interface Row { name: string; givenL: number; rainL: number; neededL: number }
@@ -60,18 +61,18 @@ const rows = computed<Row[]>(() => {
     const [needed, rain] = [sum(b.neededL), sum(b.rainL)];
     if (by.value === 'crop') add(b.crop, cropName(plan.full, b.crop), sum(b.givenL), rain, needed);
     else if (by.value === 'block') add(b.blockId, blockName(b.blockId), sum(b.givenL), rain, needed);
-    else for (const bed of b.beds) add(`${b.blockId}/${bed.key}`, `${blockName(b.blockId)}, bed ${bed.key}`, bed.givenL, needed > 0 ? (rain * bed.neededL) / needed : 0, bed.neededL);
+    else for (const bed of b.beds) add(`${b.blockId}/${bed.key}`, msg`${blockName(b.blockId)}, bed ${bed.key}`, bed.givenL, needed > 0 ? (rain * bed.neededL) / needed : 0, bed.neededL);
   }
   return [...list.values()];
 });
 const most = computed(() => Math.max(1, ...rows.value.map((r) => Math.max(r.neededL, r.givenL + r.rainL))));
 const share = (v: number): string => `${Math.max(0, Math.min(100, (v / most.value) * 100)).toFixed(1)}%`;
 const litres = (v: number): string => settings.show(v, 'volume');
-const rowSays = (r: Row): string => `${litres(r.givenL)} given, ${litres(r.rainL)} rain, ${litres(r.neededL)} needed`;
+const rowSays = (r: Row): string => msg`${litres(r.givenL)} given, ${litres(r.rainL)} rain, ${litres(r.neededL)} needed`;
 
 const picked = ref('');
 const options = computed(() =>
-  (water.value?.beds ?? []).map((b) => ({ id: b.id, name: `${blockName(b.blockId)}: ${cropName(plan.full, b.crop)}${b.beds.length > 0 ? `, ${b.beds[0].key}${b.beds.length > 1 ? ` to ${b.beds.at(-1)!.key}` : ''}` : ''}` })),
+  (water.value?.beds ?? []).map((b) => ({ id: b.id, name: `${blockName(b.blockId)}: ${cropName(plan.full, b.crop)}${b.beds.length > 0 ? `, ${b.beds[0].key}${b.beds.length > 1 ? msg` to ${b.beds.at(-1)!.key}` : ''}` : ''}` })),
 );
 const beds = computed<BedsWater | undefined>(() => water.value?.beds.find((b) => b.id === picked.value) ?? water.value?.beds.find((b) => b.felt.length > 0) ?? water.value?.beds[0]);
 const x = computed(() => scaleLinear([0, Math.max(1, water.value?.dates.length ?? 1)], [LEFT, W.value - RIGHT]));
@@ -91,35 +92,35 @@ const shortDays = computed(() => days.value.filter((d) => grows(d) && d.full < (
 const soilSays = computed(() => {
   const b = beds.value;
   if (!b) return '';
-  const felt = b.felt.length === 0 ? 'nobody felt the soil yet' : `felt ${b.felt.length === 1 ? 'once' : `${b.felt.length} times`}, the balance goes on from what the hand felt`;
-  return `${shortDays.value === 0 ? 'never too dry' : `too dry on ${shortDays.value} ${shortDays.value === 1 ? 'day' : 'days'}`}; ${felt}`;
+  const felt = b.felt.length === 0 ? msg`nobody felt the soil yet` : msg`felt ${b.felt.length === 1 ? msg`once` : msg`${b.felt.length} times`}, the balance goes on from what the hand felt`;
+  return `${shortDays.value === 0 ? msg`never too dry` : msg`too dry on ${shortDays.value} ${forms(shortDays.value, 'day', 'days')}`}; ${felt}`;
 });
 const DIFFERS = 0.1;
-const money = (v: number): string => `${v.toFixed(2)}${plan.full.build.currency ? ` ${plan.full.build.currency}` : ''}`;
+const money = (v: number): string => `${fixed(v, 2)}${plan.full.build.currency ? ` ${plan.full.build.currency}` : ''}`;
 const meterSays = computed(() => {
   const m = water.value?.meter;
   if (!m) return '';
-  if (!(m.byMinutesL > 0)) return `The meter counted ${litres(m.countedL)}, and no minutes were noted in that time: the beds that got it are not known.`;
+  if (!(m.byMinutesL > 0)) return msg`The meter counted ${litres(m.countedL)}, and no minutes were noted in that time: the beds that got it are not known.`;
   const off = m.countedL / m.byMinutesL - 1;
-  const says = Math.abs(off) < DIFFERS ? `The meter counted ${litres(m.countedL)}, as the minutes say.` : `The meter counted ${litres(m.countedL)}, ${settings.show(Math.abs(off), 'share')} ${off > 0 ? 'more' : 'less'} than minutes and planned flow say. The meter is used.`;
-  return m.withoutMinutesL > 0 ? `${says} ${litres(m.withoutMinutesL)} ran without minutes noted.` : says;
+  const says = Math.abs(off) < DIFFERS ? msg`The meter counted ${litres(m.countedL)}, as the minutes say.` : msg`The meter counted ${litres(m.countedL)}, ${settings.show(Math.abs(off), 'share')} ${off > 0 ? msg`more` : msg`less`} than minutes and planned flow say. The meter is used.`;
+  return m.withoutMinutesL > 0 ? msg`${says} ${litres(m.withoutMinutesL)} ran without minutes noted.` : says;
 });
 const costSays = computed(() => {
   const w = water.value;
   if (!w) return '';
   const { waterCost, kwh, powerCost } = w;
   const said: string[] = [];
-  if (waterCost !== undefined) said.push(`water ${money(waterCost)}`);
-  if (kwh !== undefined) said.push(`power ${kwh.toFixed(1)} kWh${powerCost === undefined ? '' : `, ${money(powerCost)}`}`);
-  const missing = [waterCost === undefined && 'water', kwh !== undefined && powerCost === undefined && 'power'].filter(Boolean).join(' and ');
-  return `${said.length > 0 ? `Cost so far: ${said.join('; ')}. ` : ''}${missing ? `Type the price of ${missing} in Sets, When, to see its cost.` : ''}`;
+  if (waterCost !== undefined) said.push(msg`water ${money(waterCost)}`);
+  if (kwh !== undefined) said.push(msg`power ${fixed(kwh, 1)} kWh${powerCost === undefined ? '' : `, ${money(powerCost)}`}`);
+  const missing = [waterCost === undefined && 'water', kwh !== undefined && powerCost === undefined && 'power'].filter(Boolean).join(msg` and `);
+  return `${said.length > 0 ? msg`Cost so far: ${said.join('; ')}. ` : ''}${missing ? msg`Type the price of ${missing} in Sets, When, to see its cost.` : ''}`;
 });
 </script>
 
 <template>
   <section v-if="water" ref="frame" aria-label="Water of the season">
     <h3>Water of the season</h3>
-    <p>Given so far: <b class="num">{{ litres(water.litres) }}</b>; rain <b class="num">{{ settings.show(water.rainMm, 'rain') }}</b> <span class="quiet">({{ water.rainFrom === 'book' ? 'as noted in the book' : 'by the plan’s weather: note rain here to use your own' }})</span>.</p>
+    <p>Given so far: <b class="num">{{ litres(water.litres) }}</b>; rain <b class="num">{{ settings.show(water.rainMm, 'rain') }}</b> <span class="quiet">({{ water.rainFrom === 'book' ? msg`as noted in the book` : msg`by the plan’s weather: note rain here to use your own` }})</span>.</p>
     <p v-if="meterSays">{{ meterSays }}</p>
     <p>{{ costSays }}</p>
     <p class="fill">Given, rain and need by <ChoiceField label="Water by" :value="by" :options="BY" @pick="by = $event as By; shown = MOST_ROWS" />:</p>
@@ -135,7 +136,7 @@ const costSays = computed(() => {
     <template v-if="beds">
       <p class="fill">Water in the soil of <ChoiceField label="Beds whose soil is shown" :value="beds.id" :options="options" @pick="picked = $event" /></p>
       <p class="quiet">{{ soilSays.charAt(0).toUpperCase() + soilSays.slice(1) }}.</p>
-      <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Water in the soil: ${soilSays}`">
+      <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="msg`Water in the soil: ${soilSays}`">
         <g class="grid">
           <template v-for="t in [0, 0.5, 1]" :key="t"><line :x1="LEFT" :x2="W - RIGHT" :y1="y(t)" :y2="y(t)" /><text :x="LEFT - 5" :y="y(t) + 4" text-anchor="end" class="num">{{ settings.show(t, 'share') }}</text></template>
           <text v-for="d in named" :key="d.i" :x="x(d.i + 0.5)" :y="H - 6">{{ d.name }}</text>

@@ -20,7 +20,7 @@ const one = computed(() => beds.value.length === 1);
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`${flows.length} cups as shares of what is predicted: ${flows.map((f) => `bed ${f.bed} ${settings.show(shareOf(f), 'share')}`).join(', ')}`">
+  <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="msg`${flows.length} cups as shares of what is predicted: ${flows.map((f) => msg`bed ${f.bed} ${settings.show(shareOf(f), 'share')}`).join(', ')}`">
     <g v-for="f in flows" :key="`${f.bed}${f.along}`" :transform="one ? `translate(${PAD + f.along * (W - 2 * PAD)} ${H / 2})` : `translate(${x(f.bed)} ${y(f.along)})`">
       <circle :r="RADIUS" class="cup" />
       <circle :r="RADIUS * Math.sqrt(shareOf(f) / MOST_SHARE)" class="water" :class="{ low: shareOf(f) < 0.8 }" />
@@ -28,7 +28,7 @@ const one = computed(() => beds.value.length === 1);
     </g>
     <text v-for="b in one ? [] : beds" :key="b" :x="x(b)" :y="H - 4" text-anchor="middle">bed {{ b }}</text>
   </svg>
-  <p class="quiet">Per cent of what is predicted there; the header at the bottom{{ one ? ' left' : '' }}.</p>
+  <p class="quiet">Per cent of what is predicted there; the header at the bottom{{ one ? msg` left` : '' }}.</p>
 </template>
 
 <style scoped>

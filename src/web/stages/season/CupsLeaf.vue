@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core';
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
+import { msg } from '../../../core/language';
 import { cupPlaces, cupsAlong, LEAST_CUPS, type Cup } from '../../../core/season';
 import { parseQuantity } from '../../../core/units';
 import type { CupsTold } from '../../../worker/season';
@@ -21,8 +22,8 @@ const { note, asked, takeAnyway, drop } = useNoting();
 const blocks = computed(() => plan.full.blocks.filter((b) => b.inUse).map((b) => ({ id: b.id, name: b.name })));
 const block = ref(blocks.value[0]?.id ?? '');
 const WAYS = [
-  { id: 'block', name: 'four beds, four places in each' },
-  { id: 'run', name: 'along one run' },
+  { id: 'block', name: msg`four beds, four places in each` },
+  { id: 'run', name: msg`along one run` },
 ];
 const way = ref('block');
 const beds = computed(() => {
@@ -48,21 +49,21 @@ const told = shallowRef<CupsTold>();
 const tried = shallowRef<Cup[]>([]);
 const mlOf = (text: string): number | undefined => {
   const bare = /^[\d.,\s]+$/.test(text);
-  const parsed = parseQuantity(bare ? `${text} mL` : text, 'volume', settings.units);
+  const parsed = parseQuantity(bare ? msg`${text} mL` : text, 'volume', settings.units);
   return parsed.ok && parsed.value >= 0 ? parsed.value * 1000 : undefined;
 };
-const where = (along: number): string => (along === 0 ? 'first emitter' : along === 1 ? 'last emitter' : `${Math.round(along * 100)} % along`);
+const where = (along: number): string => (along === 0 ? msg`first emitter` : along === 1 ? msg`last emitter` : `${Math.round(along * 100)} % along`);
 async function workOut(): Promise<void> {
   const cups: Cup[] = [];
   for (const p of places.value) {
     const text = texts.get(keyOf(p))?.trim();
     if (!text) continue;
     const ml = mlOf(text);
-    if (ml === undefined) return void (why.value = `“${text}” is no volume: write mL, or a number with its unit.`);
+    if (ml === undefined) return void (why.value = msg`“${text}” is no volume: write mL, or a number with its unit.`);
     cups.push({ ...p, ml });
   }
-  if (cups.length < 2) return void (why.value = 'Two cups at the least.');
-  if (!(seconds.value > 0)) return void (why.value = 'For how long did they stand? Use the stop-watch, or type the seconds.');
+  if (cups.length < 2) return void (why.value = msg`Two cups at the least.`);
+  if (!(seconds.value > 0)) return void (why.value = msg`For how long did they stand? Use the stop-watch, or type the seconds.`);
   why.value = '';
   const label = plan.full.blocks.find((b) => b.id === block.value)?.tape.flowLph;
   note({ what: 'cups', block: block.value, seconds: seconds.value, cups, ...(season.set !== undefined && { set: season.set }) }, label);
@@ -75,9 +76,9 @@ const share = (v: number): string => settings.show(v, 'share');
 <template>
   <div>
     <p class="fill">Cups in <ChoiceField label="Block with the cups" :value="block" :options="blocks" @pick="block = $event" />, <ChoiceField label="Where the cups go" :value="way" :options="WAYS" @pick="way = $event" />.</p>
-    <p class="quiet">Put a cup under each emitter named here while {{ season.set === undefined ? 'everything' : season.setName(season.set) }} runs. {{ LEAST_CUPS }} cups are the usual least. Let them stand a few minutes, all the same time.</p>
+    <p class="quiet">Put a cup under each emitter named here while {{ season.set === undefined ? msg`everything` : season.setName(season.set) }} runs. {{ LEAST_CUPS }} cups are the usual least. Let them stand a few minutes, all the same time.</p>
     <div class="time">
-      <button type="button" @click="watchTime">{{ isActive ? 'Stop' : 'Start the stop-watch' }}</button>
+      <button type="button" @click="watchTime">{{ isActive ? msg`Stop` : msg`Start the stop-watch` }}</button>
       <label><input v-model.number="seconds" type="number" min="0" inputmode="numeric" aria-label="Seconds that the cups stood" class="num" /> s</label>
     </div>
     <table>
@@ -85,7 +86,7 @@ const share = (v: number): string => settings.show(v, 'share');
       <tbody>
         <tr v-for="p in places" :key="keyOf(p)">
           <th scope="row">bed {{ p.bed }}, {{ where(p.along) }}</th>
-          <td><input type="text" inputmode="decimal" placeholder="mL" :value="texts.get(keyOf(p)) ?? ''" :aria-label="`In the cup at bed ${p.bed}, ${where(p.along)}`" @input="texts.set(keyOf(p), ($event.target as HTMLInputElement).value)" /></td>
+          <td><input type="text" inputmode="decimal" placeholder="mL" :value="texts.get(keyOf(p)) ?? ''" :aria-label="msg`In the cup at bed ${p.bed}, ${where(p.along)}`" @input="texts.set(keyOf(p), ($event.target as HTMLInputElement).value)" /></td>
         </tr>
       </tbody>
     </table>
@@ -100,7 +101,7 @@ const share = (v: number): string => settings.show(v, 'share');
         <dt>statistical evenness, of the whole block 19 of 20</dt><dd class="num">{{ share(told.measured.statistical) }} ({{ share(told.measured.statisticalLow) }} to {{ share(told.measured.statisticalHigh) }})</dd>
         <template v-if="told.causes"><dt>unevenness from pressure · from emitters</dt><dd class="num">{{ share(told.causes.pressure) }} · {{ share(told.causes.emitters) }}</dd></template>
       </dl>
-      <p class="quiet">{{ told.pressuresRead > 0 ? `Predicted by the ${told.pressuresRead === 1 ? 'gauge' : `${told.pressuresRead} gauges`} read in this block today.` : 'Predicted by the planned pressures. A gauge read at the far end of a run and one at the header tell pressure and emitters apart better.' }}</p>
+      <p class="quiet">{{ told.pressuresRead > 0 ? msg`Predicted by the ${told.pressuresRead === 1 ? msg`gauge` : msg`${told.pressuresRead} gauges`} read in this block today.` : msg`Predicted by the planned pressures. A gauge read at the far end of a run and one at the header tell pressure and emitters apart better.` }}</p>
       <p v-for="a in told.advice" :key="a" class="caution">{{ a }}</p>
       <p v-if="told.advice.length === 0" class="fine">The emitters give what they should.</p>
       <CupMap :flows="told.flows" />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref, shallowRef } from 'vue';
+import { dateLocale, msg } from '../../../core/language';
 import { readChannels, readMessage, type FieldChannel, type FieldMessage } from '../../../core/formats/fieldMessages';
 import type { KindName } from '../../../core/units';
 import { useSeason } from '../../stores/season';
@@ -29,7 +30,7 @@ async function listen(): Promise<void> {
   try {
     const answer = await fetch(`/field/channels?farm=${FARM}&seed=${SEED}`);
     const read = answer.ok ? readChannels(await answer.json()) : undefined;
-    if (!read) throw new Error('no list of channels');
+    if (!read) throw new Error(msg`no list of channels`);
     channels.value = read.channels;
     from.value = 'server';
     stream = new EventSource(`/field/stream?farm=${FARM}&seed=${SEED}&pace=${PACE}`);
@@ -60,12 +61,12 @@ const KINDS: Record<string, KindName> = { pressure: 'pressure', flow: 'flow', le
 const says = (c: FieldChannel): string => {
   const m = latest.value.get(c.id);
   if (!m) return '–';
-  if (c.kind === 'valve') return m.value > 0 ? 'open' : 'shut';
+  if (c.kind === 'valve') return m.value > 0 ? msg`now open` : msg`now shut`;
   return KINDS[c.kind] ? settings.show(m.value, KINDS[c.kind]) : `${m.value} ${c.unit}`;
 };
 const clock = (): string => {
   const last = [...latest.value.values()].reduce((a, m) => Math.max(a, m.at), 0);
-  return last > 0 ? new Date(last).toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }) : '';
+  return last > 0 ? new Date(last).toLocaleString(dateLocale(), { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }) : '';
 };
 </script>
 
@@ -73,9 +74,9 @@ const clock = (): string => {
   <details class="more">
     <summary>Listen to a field station</summary>
     <p class="quiet">A logger of gauges, valves, soil and air, made up: an hour of the farm goes by in a minute. Nothing of it goes into your book.</p>
-    <p><button type="button" class="do" @click="from ? stop() : listen()">{{ from ? 'Stop listening' : 'Listen' }}</button></p>
+    <p><button type="button" class="do" @click="from ? stop() : listen()">{{ from ? msg`Stop listening` : msg`Listen` }}</button></p>
     <template v-if="from">
-      <p role="status"><b>Simulated</b>, {{ from === 'server' ? 'from the server' : 'on the plan that is open' }}. {{ clock() }}<template v-if="odd > 0"> {{ odd }} messages could not be read.</template></p>
+      <p role="status"><b>Simulated</b>, {{ from === 'server' ? msg`from the server` : msg`on the plan that is open` }}. {{ clock() }}<template v-if="odd > 0"> {{ odd }} messages could not be read.</template></p>
       <dl class="rows"><template v-for="c in channels" :key="c.id"><dt>{{ c.name }}</dt><dd class="num">{{ says(c) }}</dd></template></dl>
     </template>
   </details>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
+import { fixed, msg } from '../../../core/language';
 import { LEARNS, type Calibration, type Learned, type Reading } from '../../../core/season';
 import { useBook } from '../../stores/book';
 import { useSeason } from '../../stores/season';
@@ -26,10 +27,10 @@ async function learn(): Promise<void> {
   working.value = false;
 }
 const taught = computed(() => found.value?.taught.filter((t) => t.within < LEARNS) ?? []);
-const UP = { share: 'more', height: 'higher', pressure: 'more' };
-const DOWN = { share: 'less', height: 'lower', pressure: 'less' };
+const UP = { share: msg`more`, height: msg`higher`, pressure: msg`more` };
+const DOWN = { share: msg`less`, height: msg`lower`, pressure: msg`less` };
 const says = ({ one, out, within }: Calibration['taught'][number]): string =>
-  `${settings.show(Math.abs(out) * one.value, one.kind)} ${out >= 0 ? UP[one.kind] : DOWN[one.kind]} than stated, give or take ${settings.show(2 * within * one.value, one.kind)} (before: ${settings.show(2 * one.value, one.kind)})`;
+  msg`${settings.show(Math.abs(out) * one.value, one.kind)} ${out >= 0 ? UP[one.kind] : DOWN[one.kind]} than stated, give or take ${settings.show(2 * within * one.value, one.kind)} (before: ${settings.show(2 * one.value, one.kind)})`;
 function accept(): void {
   book.add({ what: 'learned', learned: found.value!.learned });
   found.value = undefined;
@@ -43,7 +44,7 @@ const forget = (): void => void (entry.value && book.strike(entry.value));
     <p>Readings of good days tell what no label can: what the source really gives, what the line really drips, how high the beds really lie.</p>
     <p v-if="entry" class="fine">The gauges are predicted with what was learned on {{ settings.day(new Date(entry.at).toISOString().slice(0, 10)) }}. <button type="button" class="asks" @click="forget">Forget it</button></p>
     <p class="fill">There are <b>{{ readings.length }}</b> readings of the last <input v-model.number="days" type="number" min="1" max="400" aria-label="Days that readings are taken from" class="num" /> days. Take only days on which nothing was wrong; readings to stop at are left out.</p>
-    <button type="button" class="do" :disabled="readings.length < 3 || working" @click="learn">{{ working ? 'Learning …' : 'See what they teach' }}</button>
+    <button type="button" class="do" :disabled="readings.length < 3 || working" @click="learn">{{ working ? msg`Learning …` : msg`See what they teach` }}</button>
     <p v-if="readings.length < 3" class="quiet">Three readings at the least, at different places.</p>
     <section v-if="found" aria-label="What was learned">
       <p v-if="taught.length === 0">These readings say nothing that was not known. Read further places.</p>
@@ -52,7 +53,7 @@ const forget = (): void => void (entry.value && book.strike(entry.value));
       </ul>
       <p v-for="[a, b] in found.alike" :key="a + b" class="quiet">These readings cannot tell apart {{ a }} and {{ b }}: read where only one of them matters.</p>
       <p v-if="found.offAfter > DISAGREE" class="caution">These readings do not agree with each other, whatever is taken for the farm: was nothing wrong on any of these days? Read the oddest again first.</p>
-      <p class="quiet">Readings were off by {{ found.offBefore.toFixed(1) }} of their usual deviation before, {{ found.offAfter.toFixed(1) }} after.</p>
+      <p class="quiet">Readings were off by {{ fixed(found.offBefore, 1) }} of their usual deviation before, {{ fixed(found.offAfter, 1) }} after.</p>
       <button v-if="taught.length > 0" type="button" class="do" @click="accept">Predict with it</button>
       <p class="quiet">What you stated in the plan stays as it is.</p>
     </section>

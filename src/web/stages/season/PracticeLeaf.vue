@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
+import { msg } from '../../../core/language';
 import { kindOfSpot } from '../../../core/formats/readingsCsv';
 import { FAULT_KINDS, LESSONS, LEVELS, type Level, type Reading } from '../../../core/season';
 import type { Place, PracticeEnd, PracticeFarm } from '../../../worker/season';
@@ -10,7 +11,7 @@ import FieldStation from './FieldStation.vue';
 /** Practice on a made-up farm: something is wrong, each reading costs its minutes, and in the end it is told how it could be found. */
 const season = useSeason();
 const settings = useSettings();
-const LEVEL_NAMES: Record<Level, string> = { easy: 'Easy', fair: 'Fair', nasty: 'Nasty: two at once' };
+const LEVEL_NAMES: Record<Level, string> = { easy: msg`Easy`, fair: msg`Fair`, nasty: msg`Nasty: two at once` };
 const MOST_SEED = 1_000_000;
 const farm = shallowRef<PracticeFarm>();
 const lesson = ref<string>();
@@ -34,7 +35,7 @@ async function begin(asked: { level: Level; lesson?: string }): Promise<void> {
   kind.value = '';
   farm.value = await season.practise({ ...asked, seed: Math.floor(Math.random() * MOST_SEED) });
   choices.value = farm.value ? ((await season.practiceChoices()) ?? []) : [];
-  none.value = farm.value ? '' : 'Nothing could be hidden on this farm. Try another.';
+  none.value = farm.value ? '' : msg`Nothing could be hidden on this farm. Try another.`;
   making.value = false;
 }
 async function read(p: Place): Promise<void> {
@@ -62,7 +63,7 @@ const spoken = (group: string): string => {
   const c = choices.value.find((x) => x.group === group);
   return c ? `${FAULT_KINDS.find((k) => k.kind === c.kind)!.name}, ${c.place}` : group;
 };
-const list = computed(() => (farm.value?.places ?? []).map((p) => ({ id: p.id, name: p.kind === 'look' ? `look ${p.name}` : p.name, p })));
+const list = computed(() => (farm.value?.places ?? []).map((p) => ({ id: p.id, name: p.kind === 'look' ? msg`look ${p.name}` : p.name, p })));
 </script>
 
 <template>
@@ -82,7 +83,7 @@ const list = computed(() => (farm.value?.places ?? []).map((p) => ({ id: p.id, n
     </template>
     <template v-else>
       <p><b>{{ farm.name }}</b>. {{ farm.ask }} <span class="quiet">Everything here is simulated; nothing goes into your book.</span></p>
-      <p><b class="num">{{ Math.round(minutes) }}</b> min so far, {{ taken.length }} reading{{ taken.length === 1 ? '' : 's' }}.</p>
+      <p><b class="num">{{ Math.round(minutes) }}</b> min so far, {{ taken.length }} reading{{ forms(taken.length, '', 's') }}.</p>
       <template v-if="!end">
         <label class="pick">Read or look <select aria-label="Read or look" @change="read(list.find((x) => x.id === ($event.target as HTMLSelectElement).value)!.p); ($event.target as HTMLSelectElement).value = ''">
           <option value="" disabled selected>where …</option>
@@ -97,7 +98,7 @@ const list = computed(() => (farm.value?.places ?? []).map((p) => ({ id: p.id, n
         <div class="row"><button type="button" class="do" :disabled="named.length < wanted" @click="say">That is it</button><button type="button" @click="farm = undefined">Leave it</button></div>
       </template>
       <section v-else aria-label="What it was">
-        <p class="says">{{ end.right ? 'Right.' : 'Not so.' }} It was: {{ end.hidden.map((h) => `${h.title.charAt(0).toLowerCase()}${h.title.slice(1)}, ${h.place}; ${h.size}`).join('; and ') }}.</p>
+        <p class="says">{{ end.right ? msg`Right.` : msg`Not so.` }} It was: {{ end.hidden.map((h) => `${h.title.charAt(0).toLowerCase()}${h.title.slice(1)}, ${h.place}; ${h.size}`).join('; and ') }}.</p>
         <p>You took {{ Math.round(end.minutes) }} min. Somebody who knows would take about {{ Math.round(end.expertMinutes) }} min:</p>
         <ol class="expert"><li v-for="(e, i) in end.expert" :key="i">{{ e.name }}: <b>{{ e.read }}</b>. <span class="quiet">{{ e.says }}</span></li></ol>
         <p v-if="end.teaches" class="fine">{{ end.teaches }}</p>

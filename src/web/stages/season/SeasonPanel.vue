@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, type Component } from 'vue';
+import { msg } from '../../../core/language';
 import LeafTabs from '../../parts/LeafTabs.vue';
 import { useBook } from '../../stores/book';
 import { useSeason } from '../../stores/season';
@@ -17,18 +18,18 @@ const season = useSeason();
 const book = useBook();
 const view = useView();
 const LEAVES: { id: SeasonLeaf; name: string; is: Component }[] = [
-  { id: 'today', name: 'Today', is: TodayLeaf },
-  { id: 'book', name: 'Book', is: BookLeaf },
-  { id: 'walk', name: 'Walk', is: WalkLeaf },
-  { id: 'cups', name: 'Cups', is: CupsLeaf },
-  { id: 'upkeep', name: 'Upkeep', is: UpkeepLeaf },
-  { id: 'learn', name: 'Learn', is: LearnLeaf },
-  { id: 'practice', name: 'Practice', is: PracticeLeaf },
+  { id: 'today', name: msg`Today`, is: TodayLeaf },
+  { id: 'book', name: msg`Book`, is: BookLeaf },
+  { id: 'walk', name: msg`Walk`, is: WalkLeaf },
+  { id: 'cups', name: msg`Cups`, is: CupsLeaf },
+  { id: 'upkeep', name: msg`Upkeep`, is: UpkeepLeaf },
+  { id: 'learn', name: msg`Learn`, is: LearnLeaf },
+  { id: 'practice', name: msg`Practice`, is: PracticeLeaf },
 ];
 const open = computed(() => LEAVES.find((l) => l.id === view.seasonLeaf)!);
 onBeforeUnmount(season.show());
 function undo(): void {
-  if (book.undo()) view.notice = 'Undone: the last entry in the book.';
+  if (book.undo()) view.notice = msg`Undone: the last entry in the book.`;
 }
 </script>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { msg } from '../../../core/language';
 import { parseQuantity, type KindName } from '../../../core/units';
 import { useSettings } from '../../stores/settings';
 
@@ -11,7 +12,7 @@ const text = ref('');
 const why = ref('');
 const unit = computed(() => settings.parts(1, props.kind).unit);
 function take(): void {
-  if (text.value.trim() === '') return void (why.value = 'Type what it reads.');
+  if (text.value.trim() === '') return void (why.value = msg`Type what it reads.`);
   const parsed = parseQuantity(text.value, props.kind, settings.units);
   if (!parsed.ok) return void (why.value = parsed.why.charAt(0).toUpperCase() + parsed.why.slice(1) + '.');
   why.value = '';
@@ -23,7 +24,7 @@ function take(): void {
 <template>
   <form class="take" @submit.prevent="take">
     <label><span class="sr">{{ label }}</span><input v-model="text" type="text" inputmode="decimal" autocomplete="off" :placeholder="unit" :aria-label="label" /></label>
-    <button type="submit">{{ button ?? 'Note' }}</button>
+    <button type="submit">{{ button ?? msg`Note` }}</button>
     <p v-if="why" role="alert" class="why">{{ why }}</p>
   </form>
 </template>

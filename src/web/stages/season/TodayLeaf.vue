@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue';
+import { msg } from '../../../core/language';
 import { kindOfSpot } from '../../../core/formats/readingsCsv';
 import type { Judged, Seen } from '../../../core/season';
 import type { Place } from '../../../worker/season';
@@ -18,15 +19,15 @@ const plan = usePlan();
 const settings = useSettings();
 const { note, asked, takeAnyway, drop, last } = useNoting();
 const sets = computed(() => season.sets.map((s) => ({ id: s.id, name: s.name })));
-const JUDGED: Record<Judged, string> = { 'as-expected': 'as expected', drifting: 'drifting', stop: 'stop and look' };
+const JUDGED: Record<Judged, string> = { 'as-expected': msg`as expected`, drifting: msg`drifting`, stop: msg`stop and look` };
 /** The last entry made here, as it was judged: it stays before the eyes. */
 const lastPlace = computed(() => season.placeOf(last.value?.spot));
 const lastJudged = computed(() => lastPlace.value && season.judgedAt(lastPlace.value));
 const lastSays = computed(() => {
   const [p, e] = [lastPlace.value, last.value];
   if (!p || !e) return '';
-  const read = e.value !== undefined ? show(p, e.value) : e.seen === 'fine' ? 'all fine' : 'something is wrong';
-  return `${read}, ${p.name}: ${lastJudged.value ? JUDGED[lastJudged.value] : 'noted'}.`;
+  const read = e.value !== undefined ? show(p, e.value) : e.seen === 'fine' ? msg`all fine` : msg`something is wrong`;
+  return `${read}, ${p.name}: ${lastJudged.value ? JUDGED[lastJudged.value] : msg`noted`}.`;
 });
 const show = (p: Place, value: number): string => settings.show(value, kindOfSpot(p.kind));
 interface Group { title: string; places: Place[]; open: boolean }
@@ -43,8 +44,8 @@ const groups = computed<Group[]>(() => {
     else blocks.set(p.block, [...(blocks.get(p.block) ?? []), p]);
   }
   return [
-    { title: 'Your gauges, and a look', places: own, open: true },
-    { title: 'Head and mains, a gauge screwed on', places: head, open: false },
+    { title: msg`Your gauges, and a look`, places: own, open: true },
+    { title: msg`Head and mains, a gauge screwed on`, places: head, open: false },
     ...[...blocks].map(([block, places]): Group => ({ title: plan.full.blocks[block].name, places, open: false })),
   ];
 });
@@ -77,7 +78,7 @@ watch(
           <ul>
             <li v-for="p in g.places" :id="`place-${p.id}`" :key="p.id" :class="season.judgedAt(p)">
               <button type="button" class="place" :aria-expanded="season.picked === p.id" @click="season.picked = season.picked === p.id ? undefined : p.id">
-                <span>{{ p.kind === 'look' ? `Look ${p.name}` : p.name.charAt(0).toUpperCase() + p.name.slice(1) }}</span>
+                <span>{{ p.kind === 'look' ? msg`Look ${p.name}` : p.name.charAt(0).toUpperCase() + p.name.slice(1) }}</span>
                 <span class="num">
                   <b v-if="season.readAt(p)?.value !== undefined">{{ show(p, season.readAt(p)!.value!) }}</b>
                   <span v-else-if="p.expected" class="quiet">{{ show(p, p.expected.value) }}</span>
@@ -86,10 +87,10 @@ watch(
               <p v-if="season.judgedAt(p)" class="judged">{{ JUDGED[season.judgedAt(p)!] }}<template v-if="p.expected">: {{ show(p, p.expected.low) }} to {{ show(p, p.expected.high) }} is</template></p>
               <div v-if="season.picked === p.id" class="open">
                 <p v-if="p.expected" class="quiet">Should read {{ show(p, p.expected.value) }}; anything from {{ show(p, p.expected.low) }} to {{ show(p, p.expected.high) }} is as expected.</p>
-                <TakeReading v-if="p.kind !== 'look'" :kind="kindOfSpot(p.kind)" :label="`What it reads: ${p.name}`" @took="took(p, $event)" />
-                <div v-else class="seen" role="group" :aria-label="`What is seen ${p.name}`">
+                <TakeReading v-if="p.kind !== 'look'" :kind="kindOfSpot(p.kind)" :label="msg`What it reads: ${p.name}`" @took="took(p, $event)" />
+                <div v-else class="seen" role="group" :aria-label="msg`What is seen ${p.name}`">
                   <button v-for="c in (p.choices ?? []).slice(0, 1)" :key="c.seen" type="button" @click="saw(p, c.seen)">All fine</button>
-                  <select :aria-label="`Something is seen ${p.name}`" @change="saw(p, ($event.target as HTMLSelectElement).value)">
+                  <select :aria-label="msg`Something is seen ${p.name}`" @change="saw(p, ($event.target as HTMLSelectElement).value)">
                     <option value="" disabled selected>Something is …</option>
                     <option v-for="c in (p.choices ?? []).slice(1)" :key="c.seen" :value="c.seen">{{ c.name }}</option>
                   </select>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { onMounted, ref, shallowRef, watch } from 'vue';
+import { forms, msg } from '../../../core/language';
 import { writeUpkeepCalendar } from '../../../core/formats/upkeepCalendar';
 import type { Task } from '../../../core/season';
 import { download } from '../../storage/download';
@@ -28,7 +29,7 @@ const DAY_MS = 86_400_000;
 const SOON_DAYS = 14;
 const when = (t: Task): string => {
   const days = Math.round((t.due - Date.now()) / DAY_MS);
-  return days <= 0 ? 'due now' : days <= SOON_DAYS ? `in ${days} day${days === 1 ? '' : 's'}` : day(t.due);
+  return days <= 0 ? msg`due now` : days <= SOON_DAYS ? msg`in ${days} day${forms(days, '', 's')}` : day(t.due);
 };
 const state = (t: Task): string => (t.due <= Date.now() ? 'due' : t.due < Date.now() + SOON_DAYS * DAY_MS ? 'soon' : '');
 /** Done: as what it is, so that the next time is reckoned from it. */
@@ -51,7 +52,7 @@ const calendar = (): void => download(fileName(plan.full.name, 'upkeep.ics'), wr
             <p>{{ t.why }}</p>
             <ul><li v-for="h in t.how" :key="h">{{ h }}</li></ul>
             <p v-if="t.caution" class="caution">{{ t.caution }}</p>
-            <p class="quiet">{{ t.byLog ? 'The day is read off your own gauges.' : t.everyDays ? `Every ${t.everyDays} days.` : '' }}<template v-if="t.doneAt"> Done last on {{ day(t.doneAt) }}.</template></p>
+            <p class="quiet">{{ t.byLog ? msg`The day is read off your own gauges.` : t.everyDays ? msg`Every ${t.everyDays} days.` : '' }}<template v-if="t.doneAt"> Done last on {{ day(t.doneAt) }}.</template></p>
             <button type="button" class="do" @click="done(t)">Done today</button>
           </div>
         </li>

@@ -1,3 +1,4 @@
+import { msg } from '../../../core/language';
 import { seenName, siteName, type Entry, type Feel, type What } from '../../../core/season';
 import { kindOfSpot } from '../../../core/formats/readingsCsv';
 import type { FullPlan } from '../../../core/plan';
@@ -5,30 +6,30 @@ import type { KindName } from '../../../core/units';
 import type { Place } from '../../../worker/season';
 
 export const WHAT_NAMES: Record<What, string> = {
-  reading: 'reading',
-  seen: 'look',
-  meter: 'meter',
-  minutes: 'watered',
-  cups: 'cups',
-  soil: 'soil',
-  rain: 'rain',
-  repair: 'repair',
-  flush: 'flushed',
-  cleaned: 'filter cleaned',
-  feed: 'feed',
-  note: 'note',
-  photo: 'photograph',
-  learned: 'learned',
-  walk: 'walk',
-  year: 'year closed',
+  reading: msg`reading`,
+  seen: msg`look`,
+  meter: msg`meter`,
+  minutes: msg`watered`,
+  cups: msg`cups`,
+  soil: msg`soil`,
+  rain: msg`rain`,
+  repair: msg`repair`,
+  flush: msg`flushed`,
+  cleaned: msg`filter cleaned`,
+  feed: msg`feed`,
+  note: msg`note`,
+  photo: msg`photograph`,
+  learned: msg`learned`,
+  walk: msg`walk`,
+  year: msg`year closed`,
 };
 
 export const FEEL_NAMES: Record<Feel, string> = {
-  dust: 'dry dust',
-  crumbles: 'crumbles',
-  holds: 'holds together',
-  wet: 'wet, sticks',
-  drips: 'drips when squeezed',
+  dust: msg`dry dust`,
+  crumbles: msg`crumbles`,
+  holds: msg`holds together`,
+  wet: msg`wet, sticks`,
+  drips: msg`drips when squeezed`,
 };
 
 const unitOf: Partial<Record<What, KindName>> = { rain: 'rain', minutes: 'minutes', meter: 'volume' };
@@ -54,7 +55,7 @@ export function entrySays(
   if (e.beds && e.block) said.push(siteName({ at: 'beds', block: e.block, keys: e.beds }, plan));
   else if (e.block && !place) said.push(siteName({ at: 'block', block: e.block }, plan));
   if (e.part) said.push(plan.head.find((p) => p.id === e.part)?.name ?? e.part);
-  if (e.what === 'cups') said.push(`${e.cups?.length ?? 0} cups, ${e.seconds} s`);
+  if (e.what === 'cups') said.push(msg`${e.cups?.length ?? 0} cups, ${e.seconds} s`);
   if (e.text) said.push(e.text);
   return said.join(', ');
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { monthlyReference } from '../../../core/sets';
 import { CLIMATES, monthsOf } from '../../../core/soil';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -12,7 +13,7 @@ import { useSettings } from '../../stores/settings';
 const plan = usePlan();
 const edits = useEdits();
 const settings = useSettings();
-const NAMES = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+const NAMES = [msg`January`, msg`February`, msg`March`, msg`April`, msg`May`, msg`June`, msg`July`, msg`August`, msg`September`, msg`October`, msg`November`, msg`December`];
 const climate = computed(() => plan.full.watering.climate);
 const stated = computed(() => plan.plan.watering?.climate ?? {});
 const need = computed(() => plan.full.watering.need);
@@ -25,11 +26,11 @@ const rainMm = computed(() => need.value.rainMm ?? 0);
 
 <template>
   <p class="fill">
-    {{ told ? 'Days that have no weather are' : 'No weather is told, so every day is' }}
-    <template v-if="climate.months">a usual day of its month, as you told it</template><template v-else>a usual day of its month in a place of <ChoiceField label="Kind of climate" :value="climate.kind" :options="CLIMATES" :is-default="stated.kind === undefined" @pick="edits.climate({ kind: $event }, 'choose the kind of climate')" /> at latitude
-      <QuantityField label="Latitude of the place" kind="angle" :value="climate.latDeg" :is-default="stated.latDeg === undefined" :take="(v, g) => edits.climate({ latDeg: v }, 'set the latitude', g)" /> (south below 0): an assumption</template>.
-    In the thirstiest month a day draws <QuantityField label="Reference in the thirstiest month" kind="depth" :value="most" :is-default="need.hotDayMm === undefined" :take="(v, g) => edits.need({ hotDayMm: v }, 'set what a day of the thirstiest month draws', g)" />;
-    <template v-if="!climate.months || need.rainMm !== undefined">a usual week brings <QuantityField label="Rain of a usual week" kind="rain" :value="rainMm" :is-default="need.rainMm === undefined" :take="(v, g) => edits.need({ rainMm: v }, 'set the usual rain', g)" /> of rain.</template><template v-else>rain is the months’ own.</template>
+    {{ told ? msg`Days that have no weather are` : msg`No weather is told, so every day is` }}
+    <template v-if="climate.months">a usual day of its month, as you told it</template><template v-else>a usual day of its month in a place of <ChoiceField label="Kind of climate" :value="climate.kind" :options="CLIMATES" :is-default="stated.kind === undefined" @pick="edits.climate({ kind: $event }, msg`choose the kind of climate`)" /> at latitude
+      <QuantityField label="Latitude of the place" kind="angle" :value="climate.latDeg" :is-default="stated.latDeg === undefined" :take="(v, g) => edits.climate({ latDeg: v }, msg`set the latitude`, g)" /> (south below 0): an assumption</template>.
+    In the thirstiest month a day draws <QuantityField label="Reference in the thirstiest month" kind="depth" :value="most" :is-default="need.hotDayMm === undefined" :take="(v, g) => edits.need({ hotDayMm: v }, msg`set what a day of the thirstiest month draws`, g)" />;
+    <template v-if="!climate.months || need.rainMm !== undefined">a usual week brings <QuantityField label="Rain of a usual week" kind="rain" :value="rainMm" :is-default="need.rainMm === undefined" :take="(v, g) => edits.need({ rainMm: v }, msg`set the usual rain`, g)" /> of rain.</template><template v-else>rain is the months’ own.</template>
   </p>
   <details class="more">
     <summary>The months</summary>
@@ -39,14 +40,14 @@ const rainMm = computed(() => need.value.rainMm ?? 0);
       <tbody>
         <tr v-for="(m, i) in months" :key="i">
           <th scope="row">{{ NAMES[i] }}</th>
-          <td><QuantityField :label="`Nights in ${NAMES[i]}`" kind="temperature" :value="m.minC" :is-default="!climate.months" :take="(v, g) => edits.monthFields(i, { minC: v }, `set the nights of ${NAMES[i]}`, g)" /></td>
-          <td><QuantityField :label="`Days in ${NAMES[i]}`" kind="temperature" :value="m.maxC" :is-default="!climate.months" :take="(v, g) => edits.monthFields(i, { maxC: v }, `set the days of ${NAMES[i]}`, g)" /></td>
-          <td><QuantityField :label="`Rain in ${NAMES[i]}`" kind="rain" :value="m.rainMm ?? 0" :is-default="m.rainMm === undefined" :take="(v, g) => edits.monthFields(i, { rainMm: v }, `set the rain of ${NAMES[i]}`, g)" /></td>
+          <td><QuantityField :label="msg`Nights in ${NAMES[i]}`" kind="temperature" :value="m.minC" :is-default="!climate.months" :take="(v, g) => edits.monthFields(i, { minC: v }, msg`set the nights of ${NAMES[i]}`, g)" /></td>
+          <td><QuantityField :label="msg`Days in ${NAMES[i]}`" kind="temperature" :value="m.maxC" :is-default="!climate.months" :take="(v, g) => edits.monthFields(i, { maxC: v }, msg`set the days of ${NAMES[i]}`, g)" /></td>
+          <td><QuantityField :label="msg`Rain in ${NAMES[i]}`" kind="rain" :value="m.rainMm ?? 0" :is-default="m.rainMm === undefined" :take="(v, g) => edits.monthFields(i, { rainMm: v }, msg`set the rain of ${NAMES[i]}`, g)" /></td>
           <td class="num">{{ settings.show(reference[i], 'depth') }}</td>
         </tr>
       </tbody>
     </table>
-    <button v-if="climate.months" type="button" class="small" @click="edits.climate({ months: undefined }, 'go back to the kind of climate')">back to the kind of climate</button>
+    <button v-if="climate.months" type="button" class="small" @click="edits.climate({ months: undefined }, msg`go back to the kind of climate`)">back to the kind of climate</button>
   </details>
 </template>
 

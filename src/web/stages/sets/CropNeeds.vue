@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { msg } from '../../../core/language';
 import { CROP_GROUPS, CROPS, isCrop, type CropId } from '../../../core/catalog/crops';
 import { layOut } from '../../../core/layout';
 import { cropName, needIn } from '../../../core/plan';
@@ -37,23 +38,23 @@ const picked = computed(() => {
 });
 const openCrop = ref<string>();
 const BASAL = [
-  { name: 'kcbBegin', says: 'coefficient of the plant at first', kind: 'factor' },
-  { name: 'kcbMiddle', says: 'full grown', kind: 'factor' },
-  { name: 'kcbEnd', says: 'at the end', kind: 'factor' },
+  { name: 'kcbBegin', says: msg`coefficient of the plant at first`, kind: 'factor' },
+  { name: 'kcbMiddle', says: msg`full grown`, kind: 'factor' },
+  { name: 'kcbEnd', says: msg`at the end`, kind: 'factor' },
 ] as const;
 const SINGLE = [
-  { name: 'kcBegin', says: 'coefficient, soil and plant together, at first', kind: 'factor' },
-  { name: 'kcMiddle', says: 'full grown', kind: 'factor' },
-  { name: 'kcEnd', says: 'at the end', kind: 'factor' },
+  { name: 'kcBegin', says: msg`coefficient, soil and plant together, at first`, kind: 'factor' },
+  { name: 'kcMiddle', says: msg`full grown`, kind: 'factor' },
+  { name: 'kcEnd', says: msg`at the end`, kind: 'factor' },
 ] as const;
 const FIELDS = [
-  { name: 'beginD', says: 'days to begin', kind: 'count' },
-  { name: 'growD', says: 'days to grow', kind: 'count' },
-  { name: 'middleD', says: 'days full grown', kind: 'count' },
-  { name: 'endD', says: 'days to ripen', kind: 'count' },
-  { name: 'rootM', says: 'roots go down', kind: 'spacing' },
-  { name: 'heightM', says: 'grows as high as', kind: 'spacing' },
-  { name: 'useShare', says: 'of the held water may be used', kind: 'share' },
+  { name: 'beginD', says: msg`days to begin`, kind: 'count' },
+  { name: 'growD', says: msg`days to grow`, kind: 'count' },
+  { name: 'middleD', says: msg`days full grown`, kind: 'count' },
+  { name: 'endD', says: msg`days to ripen`, kind: 'count' },
+  { name: 'rootM', says: msg`roots go down`, kind: 'spacing' },
+  { name: 'heightM', says: msg`grows as high as`, kind: 'spacing' },
+  { name: 'useShare', says: msg`of the held water may be used`, kind: 'share' },
 ] as const;
 const fieldsOf = (need: { kcbMiddle?: number }) => [...(need.kcbMiddle === undefined ? SINGLE : BASAL), ...FIELDS];
 const newName = ref('');
@@ -72,9 +73,9 @@ function add(): void {
     <p class="quiet">By the crop; pick a bed on the sheet to plant it on a day of its own.</p>
     <div v-for="c in crops" :key="c.crop" class="crop">
       <p>
-        <b>{{ name(c.crop) }}</b><template v-if="c.crop !== 'none'">, planted <DateField :label="`Planting of ${name(c.crop)}`" :date="c.planted" :is-default="c.isDefault" :take="(d) => edits.plantCrop(c.crop, d)" /></template>
+        <b>{{ name(c.crop) }}</b><template v-if="c.crop !== 'none'">, planted <DateField :label="msg`Planting of ${name(c.crop)}`" :date="c.planted" :is-default="c.isDefault" :take="(d) => edits.plantCrop(c.crop, d)" /></template>
         <button type="button" class="asks" :aria-expanded="openCrop === c.crop" @click="openCrop = openCrop === c.crop ? undefined : c.crop">what it needs</button>
-        <button v-if="c.mine" type="button" class="small" :aria-label="`Take ${name(c.crop)} away`" @click="edits.removeOwnCrop(c.crop)">×</button>
+        <button v-if="c.mine" type="button" class="small" :aria-label="msg`Take ${name(c.crop)} away`" @click="edits.removeOwnCrop(c.crop)">×</button>
       </p>
       <dl v-if="openCrop === c.crop" class="rows">
         <template v-for="f in fieldsOf(c.need)" :key="f.name">
@@ -82,7 +83,7 @@ function add(): void {
           <dd><QuantityField :label="`${name(c.crop)}: ${f.says}`" :kind="f.kind" :value="c.need[f.name] ?? 0" :is-default="c.own[f.name] === undefined" :take="(v, g) => edits.cropFields(c.crop, { [f.name]: v }, g)" /></dd>
         </template>
         <dt>full grown it</dt>
-        <dd><button type="button" class="small" @click="edits.cropFields(c.crop, { closes: !c.need.closes })">{{ c.need.closes ? 'closes over the paths' : 'stays on its bed' }}</button></dd>
+        <dd><button type="button" class="small" @click="edits.cropFields(c.crop, { closes: !c.need.closes })">{{ c.need.closes ? msg`closes over the paths` : msg`stays on its bed` }}</button></dd>
       </dl>
     </div>
     <p class="fill">
@@ -92,8 +93,8 @@ function add(): void {
     </p>
   </details>
   <p v-if="picked" class="fill one">
-    Bed {{ picked.key }} of {{ picked.name }} was planted <DateField :label="`Planting of bed ${picked.key}`" :date="picked.planted" :is-default="!picked.own" :take="(d) => edits.single(picked!.ref, { planted: d }, `set when bed ${picked!.key} was planted`)" />
-    <button v-if="picked.own" type="button" class="small" @click="edits.single(picked.ref, { planted: undefined }, `plant bed ${picked.key} with its crop`)">with its crop</button>
+    Bed {{ picked.key }} of {{ picked.name }} was planted <DateField :label="msg`Planting of bed ${picked.key}`" :date="picked.planted" :is-default="!picked.own" :take="(d) => edits.single(picked!.ref, { planted: d }, msg`set when bed ${picked!.key} was planted`)" />
+    <button v-if="picked.own" type="button" class="small" @click="edits.single(picked.ref, { planted: undefined }, msg`plant bed ${picked.key} with its crop`)">with its crop</button>
   </p>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { clockText, heldOrFalling, setWorking, type SetWorkingName, tankOf } from '../../../core/sets';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
@@ -21,11 +22,11 @@ const run = computed(() => tank.value?.sets.find((s) => s.id === current.value?.
 const source = computed(() => tankOf(plan.full));
 /** What would do changes the source in use; a tank that only sets draw on is changed at Water. */
 /** What takes over, by name. */
-const overName = computed(() => plan.full.sources.find((s) => s.id === tank.value?.takenOver?.source)?.name ?? 'the backup');
+const overName = computed(() => plan.full.sources.find((s) => s.id === tank.value?.takenOver?.source)?.name ?? msg`the backup`);
 const own = computed(() => source.value?.id === plan.source.id);
 const rules = computed(() => plan.full.watering.day);
 const MIN_S = 60;
-const long = (min: number): string => (Number.isFinite(min) ? (min < 120 ? settings.show(Math.round(min) * MIN_S, 'minutes') : `${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')} min`) : '–');
+const long = (min: number): string => (Number.isFinite(min) ? (min < 120 ? settings.show(Math.round(min) * MIN_S, 'minutes') : msg`${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')} min`) : '–');
 /** Like tanks joined at their feet that would do. */
 const enoughTanks = computed(() => {
   const t = tank.value;
@@ -34,19 +35,19 @@ const enoughTanks = computed(() => {
 });
 const REFILL_ROUND_LPH = 5;
 const enoughLph = computed(() => (tank.value?.enoughLph === undefined ? undefined : Math.ceil(tank.value.enoughLph / REFILL_ROUND_LPH) * REFILL_ROUND_LPH));
-const join = (): void => void edits.source({ count: enoughTanks.value }, `join ${enoughTanks.value} like tanks`);
-const refill = (): void => void edits.source({ refill: 'hose', refillLph: enoughLph.value }, 'refill the tank by hose');
+const join = (): void => void edits.source({ count: enoughTanks.value }, msg`join ${enoughTanks.value} like tanks`);
+const refill = (): void => void edits.source({ refill: 'hose', refillLph: enoughLph.value }, msg`refill the tank by hose`);
 const KG_PER_L = 1;
 /** For how long it goes on, and what happens then. */
 const then = computed(() => {
   const t = tank.value;
   if (!t) return '';
-  if (t.held && !t.days.dry && t.days.points.length === 0) return 'Fed from the mains it goes on as long as they do. If they fail it holds what is in it and no more.';
-  if (!Number.isFinite(t.lastsDays)) return 'With what runs in it goes on without rain through the year.';
-  const days = t.lastsDays === 1 ? '1 day' : `${t.lastsDays} days`;
+  if (t.held && !t.days.dry && t.days.points.length === 0) return msg`Fed from the mains it goes on as long as they do. If they fail it holds what is in it and no more.`;
+  if (!Number.isFinite(t.lastsDays)) return msg`With what runs in it goes on without rain through the year.`;
+  const days = t.lastsDays === 1 ? '1 day' : msg`${t.lastsDays} days`;
   return t.lastsDays === 0
-    ? 'Without rain it does not carry one watering day through: what comes last in the day gets less, then nothing.'
-    : `Without rain it lasts ${days} and fails on the next: what waters last in the day gets less, then nothing, until it is refilled.`;
+    ? msg`Without rain it does not carry one watering day through: what comes last in the day gets less, then nothing.`
+    : msg`Without rain it lasts ${days} and fails on the next: what waters last in the day gets less, then nothing, until it is refilled.`;
 });
 /** Minutes for one watering day of the set by the level: what flows falls with it. */
 const watering = computed(() => {
@@ -66,8 +67,8 @@ const ways = computed(() => {
   const floatM = s.floatM > s.outletM && s.floatM < s.highM ? s.floatM : s.highM;
   const { held, falling } = heldOrFalling(r, floatM, c.time.givesL);
   return [
-    { name: `held by a float at ${settings.show(floatM, 'height')}`, ...held },
-    { name: 'falling from full', ...falling },
+    { name: msg`held by a float at ${settings.show(floatM, 'height')}`, ...held },
+    { name: msg`falling from full`, ...falling },
   ];
 });
 function ask(name: SetWorkingName): void {
@@ -79,10 +80,10 @@ function ask(name: SetWorkingName): void {
   <div>
     <template v-if="tank && source">
       <p class="fill">
-        It should last <QuantityField label="Days without rain" kind="count" :value="rules.dryDays" :is-default="plan.plan.watering?.day?.dryDays === undefined" :take="(v, g) => edits.dayRules({ dryDays: v }, 'set the dry spell', g)" /> days without rain.
+        It should last <QuantityField label="Days without rain" kind="count" :value="rules.dryDays" :is-default="plan.plan.watering?.day?.dryDays === undefined" :take="(v, g) => edits.dayRules({ dryDays: v }, msg`set the dry spell`, g)" /> days without rain.
       </p>
-      <p v-if="tank.days.dry" class="dry" role="status"><b>It runs dry on day {{ tank.days.dry.day + 1 }}, at {{ clockText(tank.days.dry.minute) }}</b>, {{ tank.days.dry.empty ? 'down to the outlet' : `with ${settings.show(tank.days.dry.levelM, 'height')} of water above the outlet, and the weakest emitter gets too little pressure` }}.</p>
-      <p v-else class="fine" role="status">It lasts these {{ rules.dryDays }} days; {{ tank.held ? 'the float keeps its level' : `${settings.show(tank.leftL, 'volume')} of ${settings.show(tank.usableL, 'volume')} are then left` }}.</p>
+      <p v-if="tank.days.dry" class="dry" role="status"><b>It runs dry on day {{ tank.days.dry.day + 1 }}, at {{ clockText(tank.days.dry.minute) }}</b>, {{ tank.days.dry.empty ? msg`down to the outlet` : msg`with ${settings.show(tank.days.dry.levelM, 'height')} of water above the outlet, and the weakest emitter gets too little pressure` }}.</p>
+      <p v-else class="fine" role="status">It lasts these {{ rules.dryDays }} days; {{ tank.held ? msg`the float keeps its level` : msg`${settings.show(tank.leftL, 'volume')} of ${settings.show(tank.usableL, 'volume')} are then left` }}.</p>
       <p v-if="tank.takenOver" class="fine">Where it fails, {{ overName }} takes over by itself: in these {{ rules.dryDays }} days it gives {{ settings.show(tank.takenOver.litres, 'volume') }}, and the tank {{ settings.show(tank.days.givenL, 'volume') }}.</p>
       <p v-else class="quiet">{{ then }}</p>
       <div v-if="tank.days.dry && own && !tank.takenOver" class="remedies" role="group" aria-label="Remedies">
@@ -98,7 +99,7 @@ function ask(name: SetWorkingName): void {
           <dd class="num">{{ long(watering.full) }} · {{ long(watering.low) }} · {{ long(watering.mean) }}</dd>
         </template>
         <dt>until an emitter gets too little pressure to drip as it should</dt>
-        <dd class="num">{{ run.leavesMin >= run.emptyMin ? 'never before' : long(run.leavesMin) }}</dd>
+        <dd class="num">{{ run.leavesMin >= run.emptyMin ? msg`never before` : long(run.leavesMin) }}</dd>
         <dt>given by then</dt>
         <dd class="num">{{ settings.show(run.leavesL, 'volume') }}</dd>
         <dt>flow, full to empty</dt>
@@ -113,7 +114,7 @@ function ask(name: SetWorkingName): void {
             <th scope="row">{{ w.name }}</th>
             <td class="num">{{ settings.show(w.fromLph, 'flow') }}<template v-if="w.toLph !== w.fromLph"> → {{ settings.show(w.toLph, 'flow') }}</template></td>
             <td class="num">{{ settings.show(w.evenness, 'share') }}</td>
-            <td class="num">{{ Number.isFinite(w.minutes) ? long(w.minutes) : 'more than the tank holds' }}</td>
+            <td class="num">{{ Number.isFinite(w.minutes) ? long(w.minutes) : msg`more than the tank holds` }}</td>
           </tr>
         </tbody>
       </table>
@@ -135,10 +136,10 @@ function ask(name: SetWorkingName): void {
       <tbody>
         <tr v-for="s in outlook.outlook?.sets ?? []" :key="s.id">
           <th scope="row">{{ s.name }}</th>
-          <td class="num">{{ Number.isFinite(s.filling.seconds) ? long(s.time.fillMin) : 'never' }}</td>
+          <td class="num">{{ Number.isFinite(s.filling.seconds) ? long(s.time.fillMin) : msg`never` }}</td>
           <td class="num">{{ settings.show(s.filling.drainsL, 'volume') }}</td>
           <td class="num">{{ s.time.givesL > 0 ? settings.show(s.time.drainsL / s.time.givesL, 'share') : '–' }}</td>
-          <td v-if="s.cycle" class="num">{{ s.cycle.steady ? 'runs on' : `${Math.round(s.cycle.startsPerHour)}/h` }}</td>
+          <td v-if="s.cycle" class="num">{{ s.cycle.steady ? msg`runs on` : `${Math.round(s.cycle.startsPerHour)}/h` }}</td>
         </tr>
       </tbody>
     </table>

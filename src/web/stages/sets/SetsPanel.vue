@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted } from 'vue';
+import { msg } from '../../../core/language';
 import { TIMING_CODES, type Finding, type FindingCode } from '../../../core/check';
 import LeafTabs from '../../parts/LeafTabs.vue';
 import { toldIn } from '../../shell/toldIn';
@@ -22,11 +23,11 @@ const plan = usePlan();
 const tools = useTools();
 const view = useView();
 const LEAVES: { id: Leaf; name: string; is: typeof WhoLeaf }[] = [
-  { id: 'who', name: 'Who', is: WhoLeaf },
-  { id: 'much', name: 'How much', is: MuchLeaf },
-  { id: 'when', name: 'When', is: WhenLeaf },
-  { id: 'lasts', name: 'Lasts', is: LastsLeaf },
-  { id: 'feed', name: 'Feed', is: FeedLeaf },
+  { id: 'who', name: msg`Who`, is: WhoLeaf },
+  { id: 'much', name: msg`How much`, is: MuchLeaf },
+  { id: 'when', name: msg`When`, is: WhenLeaf },
+  { id: 'lasts', name: msg`Lasts`, is: LastsLeaf },
+  { id: 'feed', name: msg`Feed`, is: FeedLeaf },
 ];
 const open = computed(() => LEAVES.find((l) => l.id === view.leaf)!);
 const stopShowing = outlook.show();

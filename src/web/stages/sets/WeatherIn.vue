@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useFileDialog } from '@vueuse/core';
 import { computed, onBeforeUnmount, reactive, ref, shallowRef } from 'vue';
+import { msg } from '../../../core/language';
 import { seasonNotes, type WeatherAnswers, type WeatherAsk, type WeatherReading } from '../../../core/formats/weatherCsv';
 import type { DayWeather, Station } from '../../../core/soil';
 import QuantityField from '../../parts/QuantityField.vue';
@@ -8,7 +9,7 @@ import { useDraftText } from '../../parts/useDraft';
 import { parseQuantity, type KindName } from '../../../core/units';
 import { dayAfter } from '../../../core/sets';
 import type { ReaderApi } from '../../../worker/reader';
-import ReaderWorker from '../../../worker/reader?worker';
+import ReaderWorker from '../../../worker/start/reader?worker';
 import { plain } from '../../plain';
 import { createJobs } from '../../stores/jobs';
 import { useEdits } from '../../stores/edits';
@@ -26,7 +27,7 @@ const MOST_TOLD = 5;
 const listening = ref(false);
 
 const { open, onChange } = useFileDialog({ accept: '.csv,.txt,text/csv', multiple: false, reset: true });
-const reader = createJobs<ReaderApi>(() => new ReaderWorker());
+const reader = createJobs<ReaderApi>((name) => new ReaderWorker({ name }));
 onBeforeUnmount(() => reader.stop());
 const name = ref('');
 let bytes: Uint8Array | undefined;
@@ -38,26 +39,26 @@ const MOST_BYTES = 20 * 1024 * 1024;
 async function read(): Promise<void> {
   const asked = bytes;
   if (!asked) return;
-  said.value = `Reading ${name.value} …`;
+  said.value = msg`Reading ${name.value} …`;
   const outcome = await reader.ask((worker, number) => worker.readWeather(number, asked, plain(answers.value)));
   if (outcome.ended === 'cancelled') return;
-  said.value = outcome.ended === 'failed' ? `The file could not be read: ${outcome.why}` : '';
+  said.value = outcome.ended === 'failed' ? msg`The file could not be read: ${outcome.why}` : '';
   if (outcome.ended !== 'answered') return;
   const reading = outcome.value;
-  refused.value = reading.refused.map((r) => `line ${r.line}: ${r.why}`);
+  refused.value = reading.refused.map((r) => msg`line ${r.line}: ${r.why}`);
   found.value = reading.days.length > 0 ? reading : undefined;
-  if (reading.days.length === 0) said.value = 'No day could be used.';
+  if (reading.days.length === 0) said.value = msg`No day could be used.`;
 }
 onChange(async (files) => {
   const file = files?.[0];
   if (!file) return;
   leave();
   name.value = file.name;
-  if (file.size > MOST_BYTES) return void (said.value = 'The table is larger than 20 MB. Cut it down to the seasons you need.');
+  if (file.size > MOST_BYTES) return void (said.value = msg`The table is larger than 20 MB. Cut it down to the seasons you need.`);
   try {
     bytes = new Uint8Array(await file.arrayBuffer());
   } catch {
-    return void (said.value = 'The file could not be read: it was moved or changed meanwhile. Choose it again.');
+    return void (said.value = msg`The file could not be read: it was moved or changed meanwhile. Choose it again.`);
   }
   answers.value = {};
   await read();
@@ -74,23 +75,23 @@ function leave(): void {
 }
 const notes = computed(() => (found.value ? [...found.value.notes, ...seasonNotes(found.value.days, plan.full.watering.season)] : []));
 const ASKED: Record<WeatherAsk['group'], string> = {
-  temperature: 'Warmth is in',
-  humidity: 'Humidity is in',
-  wind: 'Wind is in',
-  sunshine: 'Sunshine is in',
-  radiation: 'Radiation is in',
-  rain: 'Rain is in',
-  reference: 'ET0 is in',
+  temperature: msg`Warmth is in`,
+  humidity: msg`Humidity is in`,
+  wind: msg`Wind is in`,
+  sunshine: msg`Sunshine is in`,
+  radiation: msg`Radiation is in`,
+  rain: msg`Rain is in`,
+  reference: msg`ET0 is in`,
 };
 function takeFound(): void {
   const read = found.value!;
   found.value = undefined;
-  take(read.days, `${read.days.length} days taken from ${name.value}: ${read.taken.join(', ')}.`);
+  take(read.days, msg`${read.days.length} days taken from ${name.value}: ${read.taken.join(', ')}.`);
 }
 function take(days: readonly DayWeather[], says: string, from?: { place: string; station: Station }): void {
-  if (days.length === 0) return void (said.value = 'No day could be used.');
+  if (days.length === 0) return void (said.value = msg`No day could be used.`);
   const refusal = edits.takeWeather(days, from);
-  said.value = refusal ? `The days were not taken: ${refusal.what}.` : says;
+  said.value = refusal ? msg`The days were not taken: ${refusal.what}.` : says;
 }
 
 /** Asks the station that the server ships. Without it all else works. */
@@ -100,11 +101,11 @@ async function listen(): Promise<void> {
   try {
     const { from, days } = plan.full.watering.season;
     const answer = await fetch(`/station/days?from=${from}&days=${days}`);
-    if (!answer.ok || !answer.headers.get('content-type')?.includes('json')) throw new Error('it does not answer');
+    if (!answer.ok || !answer.headers.get('content-type')?.includes('json')) throw new Error(msg`it does not answer`);
     const told = (await answer.json()) as { place: string; station: Station; days: DayWeather[] };
-    take(told.days, `${told.days.length} made-up days from ${told.place}.`, told);
+    take(told.days, msg`${told.days.length} made-up days from ${told.place}.`, told);
   } catch {
-    said.value = 'The simulated station cannot be reached: it comes with the server of this application. Type days, or take a table.';
+    said.value = msg`The simulated station cannot be reached: it comes with the server of this application. Type days, or take a table.`;
   } finally {
     listening.value = false;
   }
@@ -126,9 +127,9 @@ function addDay(): void {
   };
   why.value = '';
   const date = typed.date || (weather.value?.days.at(-1) ? dayAfter(weather.value.days.at(-1)!.date, 1) : plan.full.watering.season.from);
-  const minC = value(typed.minC, 'temperature', 'Minimum temperature');
-  const maxC = value(typed.maxC, 'temperature', 'Maximum temperature');
-  const rainMm = typed.rainMm.trim() === '' ? 0 : value(typed.rainMm, 'rain', 'Rain');
+  const minC = value(typed.minC, 'temperature', msg`Minimum temperature`);
+  const maxC = value(typed.maxC, 'temperature', msg`Maximum temperature`);
+  const rainMm = typed.rainMm.trim() === '' ? 0 : value(typed.rainMm, 'rain', msg`Rain`);
   if (minC === undefined || maxC === undefined || rainMm === undefined) return;
   const refusal = edits.takeWeather([{ date, minC, maxC, rainMm }]);
   if (refusal) return void (why.value = `${refusal.what.charAt(0).toUpperCase()}${refusal.what.slice(1)}.`);
@@ -140,7 +141,7 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
 
 <template>
   <details class="more">
-    <summary>Weather: {{ weather ? `${weather.days.length} days${weather.place ? ` of ${weather.place}` : ''}` : 'none told' }}</summary>
+    <summary>Weather: {{ weather ? msg`${weather.days.length} days${weather.place ? msg` of ${weather.place}` : ''}` : msg`none told` }}</summary>
     <p class="acts">
       <button type="button" class="small" @click="open()">take a table (CSV)</button>
       <button type="button" class="small" :disabled="listening" @click="listen">listen to the simulated station</button>
@@ -154,9 +155,9 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
     </p>
     <p v-if="why" class="why" role="alert">{{ why }}</p>
     <p v-if="station" class="fill">
-      It stands at <QuantityField label="Latitude" kind="angle" :value="station.latDeg" :is-default="isDefault('latDeg')" :take="(v, g) => edits.weatherFields({ latDeg: v }, 'set the latitude', g)" /> (north; south below 0),
-      <QuantityField label="Height over the sea" kind="height" :value="station.altitudeM" :is-default="isDefault('altitudeM')" :take="(v, g) => edits.weatherFields({ altitudeM: v }, 'set the height over the sea', g)" /> up, its wind gauge at
-      <QuantityField label="Height of the wind gauge" kind="height" :value="station.windAtM" :is-default="isDefault('windAtM')" :take="(v, g) => edits.weatherFields({ windAtM: v }, 'set the wind gauge’s height', g)" />.
+      It stands at <QuantityField label="Latitude" kind="angle" :value="station.latDeg" :is-default="isDefault('latDeg')" :take="(v, g) => edits.weatherFields({ latDeg: v }, msg`set the latitude`, g)" /> (north; south below 0),
+      <QuantityField label="Height over the sea" kind="height" :value="station.altitudeM" :is-default="isDefault('altitudeM')" :take="(v, g) => edits.weatherFields({ altitudeM: v }, msg`set the height over the sea`, g)" /> up, its wind gauge at
+      <QuantityField label="Height of the wind gauge" kind="height" :value="station.windAtM" :is-default="isDefault('windAtM')" :take="(v, g) => edits.weatherFields({ windAtM: v }, msg`set the wind gauge’s height`, g)" />.
     </p>
     <p v-if="weather" class="fill"><label><input type="checkbox" :checked="weather.likeLast" @change="edits.likeLast(($event.target as HTMLInputElement).checked)" /> Days that are not told are like the same day of another year</label></p>
     <div v-if="found" class="found">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { msg } from '../../../core/language';
 import { bedWord } from '../../../core/plan';
 import { computed, ref } from 'vue';
 import { layOut } from '../../../core/layout';
@@ -23,9 +24,9 @@ const tools = useTools();
 const view = useView();
 
 const VALVES = [
-  { id: 'beds', name: 'at each bed' },
-  { id: 'runs', name: 'at each run' },
-  { id: 'block', name: 'one for the block' },
+  { id: 'beds', name: msg`at each bed` },
+  { id: 'runs', name: msg`at each run` },
+  { id: 'block', name: msg`one for the block` },
 ];
 const bedsOf = (set: (typeof opening.sets)[number]): number => {
   const { blocks } = layOut(plan.full);
@@ -35,11 +36,11 @@ const rows = computed(() =>
   opening.sets.map((set, i) => {
     const found = outlook.outlook?.sets.find((s) => s.id === set.id);
     const load = found && Number.isFinite(found.givesLph) && found.givesLph > 0 ? found.asksLph / found.givesLph : 0;
-    return { set, ink: setInk(i), beds: bedsOf(set), found, load, brush: `into ${set.name}` };
+    return { set, ink: setInk(i), beds: bedsOf(set), found, load, brush: msg`into ${set.name}` };
   }),
 );
 const sources = computed(() => plan.full.sources.map((s) => ({ id: s.id, name: s.name })));
-const NONE = 'out of all sets';
+const NONE = msg`out of all sets`;
 function press(label: string, set: string): void {
   const chosen = [...view.chosen.values()];
   if (chosen.length > 0) return void edits.putInSet(chosen, set === 'none' ? undefined : set);
@@ -49,7 +50,7 @@ function add(): void {
   const id = edits.addSet();
   const name = plan.full.watering.sets.find((s) => s.id === id)?.name ?? '';
   opening.pick(id);
-  tools.paint({ label: `into ${name}`, fields: {}, set: id });
+  tools.paint({ label: msg`into ${name}`, fields: {}, set: id });
 }
 const unset = computed(() => outlook.outlook?.unset.reduce((n, u) => n + u.keys.length, 0) ?? 0);
 const evened = ref('');
@@ -58,15 +59,15 @@ async function even(): Promise<void> {
   evened.value = '';
   const stated = plan.plan;
   const outcome = await outlook.even(set?.id ?? 'all');
-  if (outcome.ended === 'failed') evened.value = `The valves could not be worked out: ${outcome.why}`;
-  else if (outcome.ended === 'cancelled' || plan.plan !== stated) evened.value = 'No valve was turned: the plan was changed, or something else asked for. Press again.';
+  if (outcome.ended === 'failed') evened.value = msg`The valves could not be worked out: ${outcome.why}`;
+  else if (outcome.ended === 'cancelled' || plan.plan !== stated) evened.value = msg`No valve was turned: the plan was changed, or something else asked for. Press again.`;
   else {
     const answer = outcome.value;
     const turned = answer.valves.reduce((n, [, beds]) => n + beds.length, 0);
     const groups = set?.beds ?? plan.blocks.filter((b) => b.inUse).map((b) => ({ block: b.id }));
     edits.turnValves(answer.valves, groups);
-    const spread = (b: typeof answer.before): string => `${settings.show(b.least, 'share')} to ${settings.show(b.most, 'share')}`;
-    evened.value = turned === 0 ? 'The beds are alike as they are: no valve need be turned.' : `${turned} valves turned: beds get ${spread(answer.after)} of the mean instead of ${spread(answer.before)}.`;
+    const spread = (b: typeof answer.before): string => msg`${settings.show(b.least, 'share')} to ${settings.show(b.most, 'share')}`;
+    evened.value = turned === 0 ? msg`The beds are alike as they are: no valve need be turned.` : msg`${turned} valves turned: beds get ${spread(answer.after)} of the mean instead of ${spread(answer.before)}.`;
   }
 }
 /** The bed picked on the sheet, and the set it waters in. */
@@ -76,7 +77,7 @@ const pickedSet = computed(() => {
   const set = opening.sets.find((s) => s.beds.some((g) => g.block === bed.block && (!g.keys || g.keys.includes(bed.key))));
   return { bed, id: set?.id ?? 'none', block: plan.blocks.find((b) => b.id === bed.block)?.name ?? '' };
 });
-const setChoices = computed(() => [...opening.sets.map((s) => ({ id: s.id, name: s.name })), { id: 'none', name: 'no set' }]);
+const setChoices = computed(() => [...opening.sets.map((s) => ({ id: s.id, name: s.name })), { id: 'none', name: msg`no set` }]);
 const turned = computed(() => plan.blocks.some((b) => Object.values(b.beds.single).some((s) => s.valveDeg)));
 const hasBedValves = computed(() => plan.blocks.some((b) => b.inUse && b.valves !== 'block'));
 const working = (id: string) => outlook.outlook && (view.openMade = setWorking('load', id, outlook.outlook, plan.full));
@@ -85,23 +86,23 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
 <template>
   <div>
     <p class="acts">
-      <v-btn :loading="outlook.making" @click="outlook.makeSets(opening.sets.length === 0)">{{ opening.sets.length === 0 ? 'Make the sets' : 'Fit them to the plan' }}</v-btn>
+      <v-btn :loading="outlook.making" @click="outlook.makeSets(opening.sets.length === 0)">{{ opening.sets.length === 0 ? msg`Make the sets` : msg`Fit them to the plan` }}</v-btn>
       <v-btn v-if="opening.sets.length > 0" variant="text" :disabled="outlook.making" @click="outlook.makeSets(true)">Rebuild the sets</v-btn>
       <v-btn v-if="outlook.making || outlook.evening" variant="text" @click="outlook.stop()">Stop</v-btn>
     </p>
     <p v-if="opening.sets.length === 0" class="quiet">All that is in use is open at once. Sets water one after the other: as few as the source bears, like beds and neighbours together.</p>
     <p v-if="outlook.madeSays" class="quiet" role="status">{{ outlook.madeSays }}</p>
-    <label class="apart"><input type="checkbox" :checked="plan.full.watering.apart" @change="edits.watering('keep unlike beds apart or not', (w) => void (w.apart = ($event.target as HTMLInputElement).checked))" /> keep beds of unlike need or material apart</label>
+    <label class="apart"><input type="checkbox" :checked="plan.full.watering.apart" @change="edits.watering(msg`keep unlike beds apart or not`, (w) => void (w.apart = ($event.target as HTMLInputElement).checked))" /> keep beds of unlike need or material apart</label>
     <ul v-if="rows.length > 0" class="sets" aria-label="Sets">
       <li v-for="r in rows" :key="r.set.id" :class="{ open: opening.set?.id === r.set.id }">
         <div class="top">
-          <button type="button" class="brush" :aria-pressed="tools.brush?.label === r.brush" :aria-label="`${r.set.name}: paint beds ${r.brush}`" @click="press(r.brush, r.set.id)"><i :style="{ background: r.ink }" /></button>
-          <input type="text" maxlength="40" class="name" :aria-label="`Name of ${r.set.name}`" :value="r.set.name" @change="edits.setFields(r.set.id, { name: ($event.target as HTMLInputElement).value.trim() || undefined }, 'name the set')" />
-          <span class="num">{{ r.beds }} {{ r.beds === 1 ? 'bed' : 'beds' }}</span>
-          <button type="button" class="small" :aria-pressed="opening.set?.id === r.set.id" :aria-label="`Open ${r.set.name} on the sheet`" @click="opening.pick(r.set.id)">open</button>
-          <button type="button" class="small" :aria-label="`Take ${r.set.name} away`" @click="edits.removeSet(r.set.id)">×</button>
+          <button type="button" class="brush" :aria-pressed="tools.brush?.label === r.brush" :aria-label="msg`${r.set.name}: paint beds ${r.brush}`" @click="press(r.brush, r.set.id)"><i :style="{ background: r.ink }" /></button>
+          <input type="text" maxlength="40" class="name" :aria-label="msg`Name of ${r.set.name}`" :value="r.set.name" @change="edits.setFields(r.set.id, { name: ($event.target as HTMLInputElement).value.trim() || undefined }, msg`name the set`)" />
+          <span class="num">{{ r.beds }} {{ forms(r.beds, 'bed', 'beds') }}</span>
+          <button type="button" class="small" :aria-pressed="opening.set?.id === r.set.id" :aria-label="msg`Open ${r.set.name} on the sheet`" @click="opening.pick(r.set.id)">open</button>
+          <button type="button" class="small" :aria-label="msg`Take ${r.set.name} away`" @click="edits.removeSet(r.set.id)">×</button>
         </div>
-        <p v-if="sources.length > 1" class="from">draws on <ChoiceField :label="`Source of ${r.set.name}`" :value="r.set.source ?? plan.full.sourceId" :options="sources" :is-default="r.set.source === undefined" @pick="edits.setFields(r.set.id, { source: $event === plan.full.sourceId ? undefined : $event }, 'draw on another source')" /></p>
+        <p v-if="sources.length > 1" class="from">draws on <ChoiceField :label="msg`Source of ${r.set.name}`" :value="r.set.source ?? plan.full.sourceId" :options="sources" :is-default="r.set.source === undefined" @pick="edits.setFields(r.set.id, { source: $event === plan.full.sourceId ? undefined : $event }, msg`draw on another source`)" /></p>
         <div class="sum">
           <svg width="120" height="8" aria-hidden="true"><rect width="120" height="8" class="track" /><rect :width="120 * Math.min(1, r.load)" height="8" :class="r.load > 1.000001 ? 'over' : 'load'" /></svg>
           <button v-if="r.found" type="button" class="asks num" @click="working(r.set.id)">asks {{ settings.show(r.found.asksLph, 'flow') }}<template v-if="Number.isFinite(r.found.givesLph)"> of {{ settings.show(r.found.givesLph, 'flow') }}</template></button>
@@ -113,10 +114,10 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
       <button type="button" class="asks" @click="add">add a set by hand</button>
       <template v-if="rows.length > 0"> · <button type="button" class="asks" :aria-pressed="tools.brush?.label === NONE" @click="press(NONE, 'none')">paint beds out of all sets</button></template>
       <template v-if="tools.brush?.set"> · painting <b>{{ tools.brush.label }}</b>: stroke across beds, Escape ends it</template>
-      <template v-if="unset > 0"> · <b class="unset">{{ unset }} {{ unset === 1 ? 'bed' : 'beds' }} in no set</b></template>
+      <template v-if="unset > 0"> · <b class="unset">{{ unset }} {{ forms(unset, 'bed', 'beds') }} in no set</b></template>
     </p>
     <p v-if="pickedSet && opening.sets.length > 0" class="fill valves">
-      {{ bedWord(plan.blocks.find((b) => b.id === pickedSet!.bed.block), pickedSet.bed.key) === 'plant' ? 'Plant' : 'Bed' }} {{ pickedSet.bed.key }} of {{ pickedSet.block }} waters in <ChoiceField label="Set of the picked bed" :value="pickedSet.id" :options="setChoices" @pick="edits.putInSet([pickedSet.bed], $event === 'none' ? undefined : $event)" />.
+      {{ bedWord(plan.blocks.find((b) => b.id === pickedSet!.bed.block), pickedSet.bed.key) === 'plant' ? msg`Plant` : msg`Bed` }} {{ pickedSet.bed.key }} of {{ pickedSet.block }} waters in <ChoiceField label="Set of the picked bed" :value="pickedSet.id" :options="setChoices" @pick="edits.putInSet([pickedSet.bed], $event === 'none' ? undefined : $event)" />.
     </p>
     <p class="fill valves">
       <template v-if="plan.blocks.length > 1">In {{ plan.block.name }} valves</template><template v-else>Valves</template> are

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { usePlan } from '../../stores/plan';
@@ -11,9 +12,9 @@ const plan = usePlan();
 const { isDefault, set, choose } = useSourceFields();
 const booster = computed(() => plan.source.booster);
 const KINDS = [
-  { id: 'none', name: 'no booster' },
-  { id: 'fixed', name: 'a booster of one speed' },
-  { id: 'variable', name: 'a booster that holds a pressure' },
+  { id: 'none', name: msg`no booster` },
+  { id: 'fixed', name: msg`a booster of one speed` },
+  { id: 'variable', name: msg`a booster that holds a pressure` },
 ];
 </script>
 
@@ -21,12 +22,12 @@ const KINDS = [
   <details class="more" :open="booster.kind !== 'none'">
     <summary>Booster</summary>
     <p class="fill">
-      After it comes <ChoiceField label="Booster" :value="booster.kind" :options="KINDS" :is-default="isDefault('kind', 'booster')" @pick="choose('kind', 'change the booster', 'booster')($event)" /><template v-if="booster.kind === 'variable'">
-        of <QuantityField label="Pressure held" kind="pressure" :value="booster.holdKpa" :is-default="isDefault('holdKpa', 'booster')" :take="set('holdKpa', 'set the pressure held', 'booster')" /></template>.
+      After it comes <ChoiceField label="Booster" :value="booster.kind" :options="KINDS" :is-default="isDefault('kind', 'booster')" @pick="choose('kind', msg`change the booster`, 'booster')($event)" /><template v-if="booster.kind === 'variable'">
+        of <QuantityField label="Pressure held" kind="pressure" :value="booster.holdKpa" :is-default="isDefault('holdKpa', 'booster')" :take="set('holdKpa', msg`set the pressure held`, 'booster')" /></template>.
       <template v-if="booster.kind !== 'none'">
-        It stops when less than <QuantityField label="Low cut-out" kind="pressure" :value="booster.lowCutKpa" :is-default="isDefault('lowCutKpa', 'booster')" :take="set('lowCutKpa', 'set the low cut-out', 'booster')" /> is left before it,
-        or more than <QuantityField label="High cut-out" kind="pressure" :value="booster.highCutKpa" :is-default="isDefault('highCutKpa', 'booster')" :take="set('highCutKpa', 'set the high cut-out', 'booster')" /> stands after it;
-        at most <QuantityField label="Greatest flow of the booster" kind="flow" :value="booster.maxLph" :is-default="isDefault('maxLph', 'booster')" :take="set('maxLph', 'set the booster’s greatest flow', 'booster')" /> may pass.
+        It stops when less than <QuantityField label="Low cut-out" kind="pressure" :value="booster.lowCutKpa" :is-default="isDefault('lowCutKpa', 'booster')" :take="set('lowCutKpa', msg`set the low cut-out`, 'booster')" /> is left before it,
+        or more than <QuantityField label="High cut-out" kind="pressure" :value="booster.highCutKpa" :is-default="isDefault('highCutKpa', 'booster')" :take="set('highCutKpa', msg`set the high cut-out`, 'booster')" /> stands after it;
+        at most <QuantityField label="Greatest flow of the booster" kind="flow" :value="booster.maxLph" :is-default="isDefault('maxLph', 'booster')" :take="set('maxLph', msg`set the booster’s greatest flow`, 'booster')" /> may pass.
       </template>
     </p>
     <CurveFields v-if="booster.kind !== 'none'" :curve="booster.curve" of-booster />

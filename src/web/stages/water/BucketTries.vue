@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { meanS, spread } from '../../../core/network';
 import QuantityField from '../../parts/QuantityField.vue';
 import type { Refusal } from '../../stores/plan';
@@ -13,19 +14,19 @@ const MOST = 20;
 /** Tries further apart than this are worth repeating. */
 const WIDE_SPREAD = 0.15;
 const set = (i: number) => (value: number, gesture: string) =>
-  props.take(props.tries.map((t, j) => (j === i ? value : t)), `set try ${i + 1}`, gesture);
-const add = (): void => void props.take([...props.tries, Number(meanS(props.tries).toFixed(1))], 'add a try');
-const remove = (): void => void props.take(props.tries.slice(0, -1), 'take a try away');
+  props.take(props.tries.map((t, j) => (j === i ? value : t)), msg`set try ${i + 1}`, gesture);
+const add = (): void => void props.take([...props.tries, Number(meanS(props.tries).toFixed(1))], msg`add a try`);
+const remove = (): void => void props.take(props.tries.slice(0, -1), msg`take a try away`);
 const said = computed(() => {
-  if (props.tries.length < 2) return 'one try: repeat it';
+  if (props.tries.length < 2) return msg`one try: repeat it`;
   const s = spread(props.tries);
-  return `mean ${settings.show(meanS(props.tries), 'time')}, spread ${settings.show(s, 'share')}${s > WIDE_SPREAD ? ': try again' : ''}`;
+  return msg`mean ${settings.show(meanS(props.tries), 'time')}, spread ${settings.show(s, 'share')}${s > WIDE_SPREAD ? msg`: try again` : ''}`;
 });
 </script>
 
 <template>
   <span role="group" aria-label="Tries">
-    <template v-for="(t, i) in tries" :key="i"><QuantityField :label="`Try ${i + 1}`" kind="time" :value="t" :is-default="isDefault" :take="set(i)" />{{ i < tries.length - 1 ? ', ' : ' ' }}</template>
+    <template v-for="(t, i) in tries" :key="i"><QuantityField :label="msg`Try ${i + 1}`" kind="time" :value="t" :is-default="isDefault" :take="set(i)" />{{ i < tries.length - 1 ? ', ' : ' ' }}</template>
     <button v-if="tries.length < MOST" type="button" class="small" @click="add">add a try</button>
     <button v-if="tries.length > 1" type="button" class="small" aria-label="Take the last try away" @click="remove">−</button>
     <span class="quiet"> ({{ said }})</span>

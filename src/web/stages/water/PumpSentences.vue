@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { limitsOf } from '../../../core/plan';
 import { suctionFacts } from '../../../core/network';
 import type { PumpSource } from '../../../core/plan';
@@ -22,19 +23,19 @@ const results = useResults();
 const settings = useSettings();
 const { isDefault, set } = useSourceFields();
 const FOOT = [
-  { id: 'yes', name: 'a foot valve with a strainer' },
-  { id: 'no', name: 'no foot valve' },
+  { id: 'yes', name: msg`a foot valve with a strainer` },
+  { id: 'no', name: msg`no foot valve` },
 ];
 const facts = computed(() => suctionFacts(props.pump, plan.full, results.results?.flowLph ?? 0, limitsOf(plan.full).suctionMarginM));
 </script>
 
 <template>
   <p class="fill">
-    It stands <QuantityField label="Pump over the water" field="liftM" kind="height" :value="pump.liftM" :is-default="isDefault('liftM')" :take="set('liftM', 'set the lift')" /> over the water and sucks through
+    It stands <QuantityField label="Pump over the water" field="liftM" kind="height" :value="pump.liftM" :is-default="isDefault('liftM')" :take="set('liftM', msg`set the lift`)" /> over the water and sucks through
     <PipeWords :piece="pump.suction" part="suction" name="suction pipe" /> with
-    <ChoiceField label="Foot valve" :value="pump.footValve ? 'yes' : 'no'" :options="FOOT" :is-default="isDefault('footValve')" @pick="edits.source({ footValve: $event === 'yes' }, 'change the foot valve')" />.
-    The place lies <QuantityField label="Altitude" kind="height" :value="pump.altitudeM" :is-default="isDefault('altitudeM')" :take="set('altitudeM', 'set the altitude')" /> over the sea; the pump needs a suction head of
-    <QuantityField label="Suction head the pump needs" kind="height" :value="pump.npshM" :is-default="isDefault('npshM')" :take="set('npshM', 'set the suction head needed')" />.
+    <ChoiceField label="Foot valve" :value="pump.footValve ? 'yes' : 'no'" :options="FOOT" :is-default="isDefault('footValve')" @pick="edits.source({ footValve: $event === 'yes' }, msg`change the foot valve`)" />.
+    The place lies <QuantityField label="Altitude" kind="height" :value="pump.altitudeM" :is-default="isDefault('altitudeM')" :take="set('altitudeM', msg`set the altitude`)" /> over the sea; the pump needs a suction head of
+    <QuantityField label="Suction head the pump needs" kind="height" :value="pump.npshM" :is-default="isDefault('npshM')" :take="set('npshM', msg`set the suction head needed`)" />.
   </p>
   <p class="quiet">
     <Asks working="suction">{{ settings.show(facts.haveM, 'height') }} of suction head is left</Asks>, {{ settings.show(facts.spareM, 'height') }} over its need.
@@ -42,7 +43,7 @@ const facts = computed(() => suctionFacts(props.pump, plan.full, results.results
   </p>
   <details class="more">
     <summary>Fittings of the suction pipe</summary>
-    <p class="fill">Strainer, foot valve and bends: <QuantityField label="Fittings of the suction pipe" kind="factor" :value="pump.suction.minorK" :is-default="isDefault('minorK', 'suction')" :take="set('minorK', 'set the suction’s fittings', 'suction')" /> (fitting loss, K).</p>
+    <p class="fill">Strainer, foot valve and bends: <QuantityField label="Fittings of the suction pipe" kind="factor" :value="pump.suction.minorK" :is-default="isDefault('minorK', 'suction')" :take="set('minorK', msg`set the suction’s fittings`, 'suction')" /> (fitting loss, K).</p>
   </details>
   <CurveFields :curve="pump.curve" />
   <VesselSentences :source="pump" />

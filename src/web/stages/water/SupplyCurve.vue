@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { line, scaleLinear } from 'd3';
 import { computed } from 'vue';
+import { grouped, msg } from '../../../core/language';
 import { intakeCurve, intakeOf, measuredLph, mediumOf, sourceFlowLph } from '../../../core/network';
 import { KINDS, shownUnit } from '../../../core/units';
 import { usePlan } from '../../stores/plan';
@@ -13,10 +14,10 @@ const results = useResults();
 const settings = useSettings();
 
 const SAYS = {
-  tap: 'Solid: planned, with the allowance off. Dashed: as measured.',
-  well: 'Solid: planned, held to cut-in. Dashed: at cut-out.',
-  pump: 'Solid: as planned, its lift and suction taken off. Dashed: at its best.',
-  tank: 'Solid: planned, at the low or held water. Dashed: full.',
+  tap: msg`Solid: planned, with the allowance off. Dashed: as measured.`,
+  well: msg`Solid: planned, held to cut-in. Dashed: at cut-out.`,
+  pump: msg`Solid: as planned, its lift and suction taken off. Dashed: at its best.`,
+  tank: msg`Solid: planned, at the low or held water. Dashed: full.`,
 };
 const W = 344;
 const H = 214;
@@ -49,8 +50,8 @@ const drawn = computed(() => {
   return {
     best: trace(asMeasured.kpa),
     planned: trace(planned.kpa),
-    xTicks: scaleLinear([0, most / flowUnit.perUnit], [0, 1]).ticks(4).map((t) => ({ at: x(t * flowUnit.perUnit), text: t.toLocaleString('en-US') })),
-    yTicks: scaleLinear([0, top / pressureUnit.perUnit], [0, 1]).ticks(4).map((t) => ({ at: y(t * pressureUnit.perUnit), text: t.toLocaleString('en-US') })),
+    xTicks: scaleLinear([0, most / flowUnit.perUnit], [0, 1]).ticks(4).map((t) => ({ at: x(t * flowUnit.perUnit), text: grouped(t) })),
+    yTicks: scaleLinear([0, top / pressureUnit.perUnit], [0, 1]).ticks(4).map((t) => ({ at: y(t * pressureUnit.perUnit), text: grouped(t) })),
     flowUnit: flowUnit.symbol,
     pressureUnit: pressureUnit.symbol,
     works: results.results ? { x: x(flow), y: y(Math.max(0, planned.kpa(flow))) } : undefined,
@@ -60,8 +61,8 @@ const drawn = computed(() => {
 });
 const summary = computed(() => {
   const r = results.results;
-  if (!r) return 'Supply curve';
-  return `Supply curve of ${plan.source.name}: the plan draws ${settings.show(r.flowLph, 'flow')}; it asks for ${settings.show(r.demand.askedLph, 'flow')} at ${settings.show(r.demand.neededKpa, 'pressure')}`;
+  if (!r) return msg`Supply curve`;
+  return msg`Supply curve of ${plan.source.name}: the plan draws ${settings.show(r.flowLph, 'flow')}; it asks for ${settings.show(r.demand.askedLph, 'flow')} at ${settings.show(r.demand.neededKpa, 'pressure')}`;
 });
 </script>
 

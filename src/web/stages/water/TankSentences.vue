@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { tankFacts } from '../../../core/network';
 import type { TankSource } from '../../../core/plan';
 import { formatDuration } from '../../../core/units';
@@ -15,23 +16,23 @@ const results = useResults();
 const settings = useSettings();
 const { isDefault, set, choose } = useSourceFields();
 const LEVELS = [
-  { id: 'falling', name: 'falls as it empties' },
-  { id: 'held', name: 'is held by a float valve' },
+  { id: 'falling', name: msg`falls as it empties` },
+  { id: 'held', name: msg`is held by a float valve` },
 ];
 const FEEDS = [
-  { id: 'store', name: 'a bigger store' },
-  { id: 'mains', name: 'the mains' },
+  { id: 'store', name: msg`a bigger store` },
+  { id: 'mains', name: msg`the mains` },
 ];
 const SHAPES = [
-  { id: 'stated', name: 'known volume' },
-  { id: 'round', name: 'upright and round' },
-  { id: 'box', name: 'square-cornered' },
+  { id: 'stated', name: msg`known volume` },
+  { id: 'round', name: msg`upright and round` },
+  { id: 'box', name: msg`square-cornered` },
 ];
 const REFILLS = [
-  { id: 'none', name: 'not planned' },
-  { id: 'roof', name: 'from a roof' },
-  { id: 'hose', name: 'by hose' },
-  { id: 'pump', name: 'by pump' },
+  { id: 'none', name: msg`not planned` },
+  { id: 'roof', name: msg`from a roof` },
+  { id: 'hose', name: msg`by hose` },
+  { id: 'pump', name: msg`by pump` },
 ];
 const facts = computed(() => tankFacts(props.tank, results.results?.flowLph ?? 0));
 const MIN_PER_HOUR = 60;
@@ -39,33 +40,33 @@ const MIN_PER_HOUR = 60;
 
 <template>
   <p class="fill">
-    Its outlet is <QuantityField label="Outlet height" field="outletM" kind="height" :value="tank.outletM" :is-default="isDefault('outletM')" :take="set('outletM', 'set the outlet')" /> above the ground it stands on.
-    The water <ChoiceField label="The water level" :value="tank.level" :options="LEVELS" :is-default="isDefault('level')" @pick="choose('level', 'change how the level is kept')($event)" /><template v-if="tank.level === 'falling'">:
-      full, it stands at <QuantityField label="High water" field="highM" kind="height" :value="tank.highM" :is-default="isDefault('highM')" :take="set('highM', 'set the high water')" />; at its lowest while watering,
-      at <QuantityField label="Low water" field="lowM" kind="height" :value="tank.lowM" :is-default="isDefault('lowM')" :take="set('lowM', 'set the low water')" />.</template><template v-else>
-      at <QuantityField label="Held level" field="floatM" kind="height" :value="tank.floatM" :is-default="isDefault('floatM')" :take="set('floatM', 'set the float')" />, fed from
-      <ChoiceField label="Fed from" :value="tank.fedBy" :options="FEEDS" :is-default="isDefault('fedBy')" @pick="choose('fedBy', 'feed the float valve another way')($event)" />.</template>
+    Its outlet is <QuantityField label="Outlet height" field="outletM" kind="height" :value="tank.outletM" :is-default="isDefault('outletM')" :take="set('outletM', msg`set the outlet`)" /> above the ground it stands on.
+    The water <ChoiceField label="The water level" :value="tank.level" :options="LEVELS" :is-default="isDefault('level')" @pick="choose('level', msg`change how the level is kept`)($event)" /><template v-if="tank.level === 'falling'">:
+      full, it stands at <QuantityField label="High water" field="highM" kind="height" :value="tank.highM" :is-default="isDefault('highM')" :take="set('highM', msg`set the high water`)" />; at its lowest while watering,
+      at <QuantityField label="Low water" field="lowM" kind="height" :value="tank.lowM" :is-default="isDefault('lowM')" :take="set('lowM', msg`set the low water`)" />.</template><template v-else>
+      at <QuantityField label="Held level" field="floatM" kind="height" :value="tank.floatM" :is-default="isDefault('floatM')" :take="set('floatM', msg`set the float`)" />, fed from
+      <ChoiceField label="Fed from" :value="tank.fedBy" :options="FEEDS" :is-default="isDefault('fedBy')" @pick="choose('fedBy', msg`feed the float valve another way`)($event)" />.</template>
   </p>
   <p v-if="tank.level === 'falling'" class="quiet">The level falls while it waters, so the plan goes by the low water. A full tank flatters.</p>
   <p v-else class="quiet">Raise or lower the canister to set the pressure: each metre is a tenth of a bar.</p>
   <p class="fill">
-    The tank is of <ChoiceField label="Shape of the tank" :value="tank.shape" :options="SHAPES" :is-default="isDefault('shape')" @pick="choose('shape', 'change the tank’s shape')($event)" />:
-    <template v-if="tank.shape === 'stated'"><QuantityField label="Volume of the tank" usual="tanks" kind="volume" :value="tank.volumeL" :is-default="isDefault('volumeL')" :take="set('volumeL', 'set the tank’s volume')" /> between outlet and high water</template>
-    <template v-else-if="tank.shape === 'round'"><QuantityField label="Width of the tank" kind="width" :value="tank.diameterM" :is-default="isDefault('diameterM')" :take="set('diameterM', 'set the tank’s width')" /> across</template>
-    <template v-else><QuantityField label="Length of the tank" kind="width" :value="tank.lengthM" :is-default="isDefault('lengthM')" :take="set('lengthM', 'set the tank’s length')" /> by <QuantityField label="Width of the tank" kind="width" :value="tank.widthM" :is-default="isDefault('widthM')" :take="set('widthM', 'set the tank’s width')" /></template>;
-    <QuantityField label="Tanks joined" kind="count" :value="tank.count" :is-default="isDefault('count')" :take="set('count', 'set the number of tanks')" /> joined at their feet.
-    It is refilled <ChoiceField label="Refill" :value="tank.refill" :options="REFILLS" :is-default="isDefault('refill')" @pick="choose('refill', 'refill another way')($event)" /><template v-if="tank.refill === 'roof'">:
-      <QuantityField label="Roof" kind="area" :value="tank.roofM2" :is-default="isDefault('roofM2')" :take="set('roofM2', 'set the roof')" /> in
-      <QuantityField label="Rain" kind="rain" :value="tank.rainMm" :is-default="isDefault('rainMm')" :take="set('rainMm', 'set the rain')" /> of rain, of which
-      <QuantityField label="Share that arrives" kind="share" :value="tank.roofShare" :is-default="isDefault('roofShare')" :take="set('roofShare', 'set the share that arrives')" /> arrives</template><template v-else-if="tank.refill !== 'none'">
-      at <QuantityField label="Refill flow" kind="flow" :value="tank.refillLph" :is-default="isDefault('refillLph')" :take="set('refillLph', 'set the refill')" /></template>.
+    The tank is of <ChoiceField label="Shape of the tank" :value="tank.shape" :options="SHAPES" :is-default="isDefault('shape')" @pick="choose('shape', msg`change the tank’s shape`)($event)" />:
+    <template v-if="tank.shape === 'stated'"><QuantityField label="Volume of the tank" usual="tanks" kind="volume" :value="tank.volumeL" :is-default="isDefault('volumeL')" :take="set('volumeL', msg`set the tank’s volume`)" /> between outlet and high water</template>
+    <template v-else-if="tank.shape === 'round'"><QuantityField label="Width of the tank" kind="width" :value="tank.diameterM" :is-default="isDefault('diameterM')" :take="set('diameterM', msg`set the tank’s width`)" /> across</template>
+    <template v-else><QuantityField label="Length of the tank" kind="width" :value="tank.lengthM" :is-default="isDefault('lengthM')" :take="set('lengthM', msg`set the tank’s length`)" /> by <QuantityField label="Width of the tank" kind="width" :value="tank.widthM" :is-default="isDefault('widthM')" :take="set('widthM', msg`set the tank’s width`)" /></template>;
+    <QuantityField label="Tanks joined" kind="count" :value="tank.count" :is-default="isDefault('count')" :take="set('count', msg`set the number of tanks`)" /> joined at their feet.
+    It is refilled <ChoiceField label="Refill" :value="tank.refill" :options="REFILLS" :is-default="isDefault('refill')" @pick="choose('refill', msg`refill another way`)($event)" /><template v-if="tank.refill === 'roof'">:
+      <QuantityField label="Roof" kind="area" :value="tank.roofM2" :is-default="isDefault('roofM2')" :take="set('roofM2', msg`set the roof`)" /> in
+      <QuantityField label="Rain" kind="rain" :value="tank.rainMm" :is-default="isDefault('rainMm')" :take="set('rainMm', msg`set the rain`)" /> of rain, of which
+      <QuantityField label="Share that arrives" kind="share" :value="tank.roofShare" :is-default="isDefault('roofShare')" :take="set('roofShare', msg`set the share that arrives`)" /> arrives</template><template v-else-if="tank.refill !== 'none'">
+      at <QuantityField label="Refill flow" kind="flow" :value="tank.refillLph" :is-default="isDefault('refillLph')" :take="set('refillLph', msg`set the refill`)" /></template>.
   </p>
   <dl class="rows">
     <template v-if="tank.level === 'falling'">
       <dt><Asks working="tank">Between high and low water</Asks></dt>
       <dd class="num">{{ settings.show(facts.usableL, 'volume') }}</dd>
       <dt>Lasts at this flow, about</dt>
-      <dd class="num">{{ Number.isFinite(facts.lastsMin) ? formatDuration(facts.lastsMin) : 'no flow' }}</dd>
+      <dd class="num">{{ Number.isFinite(facts.lastsMin) ? formatDuration(facts.lastsMin) : msg`no flow` }}</dd>
     </template>
     <template v-if="tank.refill === 'roof'">
       <dt><Asks working="roof">One such rain brings</Asks></dt>

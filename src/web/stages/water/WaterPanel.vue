@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { msg } from '../../../core/language';
 import { measuredLph } from '../../../core/network';
 import type { SourceKind } from '../../../core/plan';
 import Asks from '../../parts/Asks.vue';
@@ -27,15 +28,15 @@ const settings = useSettings();
 const { isDefault, set, choose } = useSourceFields();
 
 const KINDS = [
-  { id: 'tap', name: 'tap or hydrant' },
-  { id: 'well', name: 'well with a submersible pump' },
-  { id: 'pump', name: 'surface pump at open water' },
-  { id: 'tank', name: 'tank that stands high' },
+  { id: 'tap', name: msg`tap or hydrant` },
+  { id: 'well', name: msg`well with a submersible pump` },
+  { id: 'pump', name: msg`surface pump at open water` },
+  { id: 'tank', name: msg`tank that stands high` },
 ];
 const SEASONS = [
-  { id: 'unknown', name: 'at a time not noted' },
-  { id: 'dry', name: 'in the dry season' },
-  { id: 'wet', name: 'in the wet season' },
+  { id: 'unknown', name: msg`at a time not noted` },
+  { id: 'dry', name: msg`in the dry season` },
+  { id: 'wet', name: msg`in the wet season` },
 ];
 const source = computed(() => plan.source);
 /** What drawing on another source took out or put back, in words, until another is drawn on (or that is undone). */
@@ -44,7 +45,7 @@ function draw(kind: SourceKind): void {
   const says = edits.sourceKind(kind);
   drawn.value = { source: source.value.id, says };
 }
-const rename = (event: Event): void => void edits.source({ name: (event.target as HTMLInputElement).value.trim() || undefined }, 'name the source');
+const rename = (event: Event): void => void edits.source({ name: (event.target as HTMLInputElement).value.trim() || undefined }, msg`name the source`);
 </script>
 
 <template>
@@ -75,7 +76,7 @@ const rename = (event: Event): void => void edits.source({ name: (event.target a
         <dd class="num">{{ settings.show(measuredLph(source), 'flow') }}</dd>
       </template>
       <dt><Asks working="available">Here it can give</Asks></dt>
-      <dd class="num">{{ Number.isFinite(results.results.demand.availableLph) ? settings.show(results.results.demand.availableLph, 'flow') : 'enough' }}</dd>
+      <dd class="num">{{ Number.isFinite(results.results.demand.availableLph) ? settings.show(results.results.demand.availableLph, 'flow') : msg`enough` }}</dd>
       <dt><Asks working="asked">At the pressure needed</Asks></dt>
       <dd class="num">{{ settings.show(results.results.demand.neededKpa, 'pressure') }}</dd>
       <dt>The beds ask for</dt>
@@ -88,12 +89,12 @@ const rename = (event: Event): void => void edits.source({ name: (event.target a
     <details class="more">
       <summary>Allowance, season, neighbours, temperature</summary>
       <p class="fill">
-        Plan on <QuantityField label="Allowance" kind="share" :value="plan.wishes.allowance" :is-default="plan.plan.wishes?.allowance === undefined" :take="(v, g) => edits.wishes({ allowance: v }, 'set the allowance', g)" />
+        Plan on <QuantityField label="Allowance" kind="share" :value="plan.wishes.allowance" :is-default="plan.plan.wishes?.allowance === undefined" :take="(v, g) => edits.wishes({ allowance: v }, msg`set the allowance`, g)" />
         of a measured flow or yield: wells sink, filters clog. It was measured
-        <ChoiceField label="When it was measured" :value="source.testedIn" :options="SEASONS" :is-default="isDefault('testedIn')" @pick="choose('testedIn', 'say when it was measured')($event)" />.
-        House and neighbours draw <QuantityField label="Drawn by others" kind="flow" :value="source.othersLph" :is-default="isDefault('othersLph')" :take="set('othersLph', 'set what others draw')" /> at the same time.
+        <ChoiceField label="When it was measured" :value="source.testedIn" :options="SEASONS" :is-default="isDefault('testedIn')" @pick="choose('testedIn', msg`say when it was measured`)($event)" />.
+        House and neighbours draw <QuantityField label="Drawn by others" kind="flow" :value="source.othersLph" :is-default="isDefault('othersLph')" :take="set('othersLph', msg`set what others draw`)" /> at the same time.
         The water is at
-        <QuantityField label="Water temperature" kind="temperature" :value="plan.wishes.waterC" :is-default="plan.plan.wishes?.waterC === undefined" :take="(v, g) => edits.wishes({ waterC: v }, 'set the water temperature', g)" />.
+        <QuantityField label="Water temperature" kind="temperature" :value="plan.wishes.waterC" :is-default="plan.plan.wishes?.waterC === undefined" :take="(v, g) => edits.wishes({ waterC: v }, msg`set the water temperature`, g)" />.
       </p>
     </details>
     <MarksLegend />

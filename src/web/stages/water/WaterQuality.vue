@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { ROLE_WORDS } from '../../../core/catalog/headParts';
 import { waterKind, WATERS, type WaterId } from '../../../core/catalog/water';
 import { useEdits } from '../../stores/edits';
@@ -14,19 +15,19 @@ const has = (id: WaterId): boolean => plan.source.water.includes(id);
 function toggle(id: WaterId): void {
   const rest = plan.source.water.filter((w) => w !== id && w !== 'clear');
   const next = id === 'clear' || (has(id) && rest.length === 0) ? ['clear'] : has(id) ? rest : [...rest, id];
-  edits.source({ water: next }, 'say what is in the water');
+  edits.source({ water: next }, msg`say what is in the water`);
 }
 const advice = computed(() => plan.source.water.map(waterKind));
 </script>
 
 <template>
   <div class="water">
-    <p class="fill">The water is{{ isDefault ? ' (taken to be)' : '' }}</p>
+    <p class="fill">The water is{{ isDefault ? msg` (taken to be)` : '' }}</p>
     <div role="group" aria-label="The water is" class="kinds">
       <button v-for="w in WATERS" :key="w.id" type="button" :aria-pressed="has(w.id)" :class="{ on: has(w.id), default: isDefault }" @click="toggle(w.id)">{{ w.name }}</button>
     </div>
     <p v-for="w in advice" :key="w.id" class="quiet">
-      {{ w.id === 'clear' ? 'It' : w.name.charAt(0).toUpperCase() + w.name.slice(1) + ' water' }} wants {{ w.before ? `a ${ROLE_WORDS[w.before]}, then ` : '' }}a {{ w.filters.map((f) => ROLE_WORDS[f]).join(' or ') }} of {{ w.mesh }} mesh or finer. {{ w.cleaning }}
+      {{ w.id === 'clear' ? msg`It` : w.name.charAt(0).toUpperCase() + w.name.slice(1) + msg` water` }} wants {{ w.before ? msg`a ${ROLE_WORDS[w.before]}, then ` : '' }}a {{ w.filters.map((f) => ROLE_WORDS[f]).join(msg` or `) }} of {{ w.mesh }} mesh or finer. {{ w.cleaning }}
       <template v-if="w.id !== 'clear'"> Leave alone: {{ w.avoid.charAt(0).toLowerCase() + w.avoid.slice(1) }}</template>
     </p>
   </div>

@@ -1,4 +1,5 @@
 import { computed } from 'vue';
+import { msg } from '../../../core/language';
 import { useEdits } from '../../stores/edits';
 import { usePlan, type Refusal } from '../../stores/plan';
 import { useView } from '../../stores/view';
@@ -25,7 +26,7 @@ export function useSourceFields() {
   /** A choice that makes no sense with what else is stated is not taken, and the reason told. */
   const choose = (field: string, label: string, part?: string) => (value: string) => {
     const refusal = edits.source({ [field]: value }, label, undefined, part);
-    if (refusal) view.notice = `Not taken: ${refusal.what}.`;
+    if (refusal) view.notice = msg`Not taken: ${refusal.what}.`;
   };
   return { stated, isDefault, set, choose };
 }

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import { msg } from '../../../core/language';
 import { layOut, type LaidBed } from '../../../core/layout';
 import type { Plan, SingleBed } from '../../../core/plan';
 import type { usePlan, Refusal } from '../plan';
@@ -32,7 +33,7 @@ export function bedEdits(plan: ReturnType<typeof usePlan>) {
   /** Moves a bed's far end: its length is then its own. */
   function bedLength(bed: BedRef, lengthM: number, gesture?: string): Refusal | undefined {
     const now = laidBed(bed)?.lengthM ?? 0;
-    const label = `${lengthM < now ? 'shorten' : 'lengthen'} bed ${bed.key}`;
+    const label = msg`${lengthM < now ? msg`shorten` : msg`lengthen`} bed ${bed.key}`;
     return single(bed, { lengthM: round(lengthM) }, label, gesture);
   }
 
@@ -43,14 +44,14 @@ export function bedEdits(plan: ReturnType<typeof usePlan>) {
     return single(
       bed,
       { startM: round((now.single?.startM ?? 0) + byM), lengthM: round(now.lengthM - byM) },
-      `${byM > 0 ? 'shorten' : 'lengthen'} bed ${bed.key}`,
+      msg`${byM > 0 ? msg`shorten` : msg`lengthen`} bed ${bed.key}`,
       gesture,
     );
   }
 
   /** All beds of a block of the common length again. */
   function evenLengths(index: number): void {
-    plan.edit('make the beds all alike', (draft) => {
+    plan.edit(msg`make the beds all alike`, (draft) => {
       const stated = draft.blocks[index].beds?.single ?? {};
       for (const key of Object.keys(stated))
         change(draft, { block: draft.blocks[index].id, key }, { startM: undefined, lengthM: undefined });
@@ -58,14 +59,14 @@ export function bedEdits(plan: ReturnType<typeof usePlan>) {
   }
 
   function removeBeds(beds: readonly BedRef[]): void {
-    const what = beds.length === 1 ? `bed ${beds[0].key}` : `${beds.length} beds`;
-    plan.edit(`remove ${what}`, (draft) => beds.forEach((b) => change(draft, b, { removed: true })));
+    const what = beds.length === 1 ? msg`bed ${beds[0].key}` : msg`${beds.length} beds`;
+    plan.edit(msg`remove ${what}`, (draft) => beds.forEach((b) => change(draft, b, { removed: true })));
   }
 
   /** Beds that were removed come back. */
   function restoreBeds(index: number): void {
     const { id, beds } = plan.blocks[index];
-    plan.edit('bring back removed beds', (draft) => {
+    plan.edit(msg`bring back removed beds`, (draft) => {
       for (const [key, s] of Object.entries(beds.single))
         if (s.removed) change(draft, { block: id, key }, { removed: undefined });
     });
@@ -79,7 +80,7 @@ export function bedEdits(plan: ReturnType<typeof usePlan>) {
     const laid = laidBed(bed);
     if (!laid || atM <= laid.nearM || atM >= laid.farM) return undefined;
     const first = String(laid.number);
-    return plan.edit(`split bed ${bed.key}`, (draft) => {
+    return plan.edit(msg`split bed ${bed.key}`, (draft) => {
       shiftPieces(draft, bed, 1);
       const splits = plan.full.blocks[indexOf(bed.block)].beds.single[first]?.splits ?? [];
       // A piece of a length of its own ends at the cut.
@@ -111,7 +112,7 @@ export function bedEdits(plan: ReturnType<typeof usePlan>) {
     const next = laidBed({ block: bed.block, key: keyOf(laid.number, pieceOf(bed.key) + 1) });
     const split = next && stated?.splits?.find((s) => s.atM > laid.nearM && s.atM < next.farM);
     if (split) {
-      return plan.edit(`join bed ${bed.key} to ${next.key}`, (draft) => {
+      return plan.edit(msg`join bed ${bed.key} to ${next.key}`, (draft) => {
         const rest = stated!.splits!.filter((s) => s !== split);
         change(draft, first, { splits: rest.length > 0 ? rest : undefined });
         change(draft, bed, { lengthM: undefined });
@@ -119,7 +120,7 @@ export function bedEdits(plan: ReturnType<typeof usePlan>) {
       });
     }
     const joined = (stated?.joined ?? 0) + 1;
-    return plan.edit(`join bed ${laid.number} to the next`, (draft) => change(draft, first, { joined }));
+    return plan.edit(msg`join bed ${laid.number} to the next`, (draft) => change(draft, first, { joined }));
   }
 
   /** Leaves a brush's fields on beds, in one stroke one step. */
@@ -136,7 +137,7 @@ export function bedEdits(plan: ReturnType<typeof usePlan>) {
   function addTape(): string {
     const id = freshId(plan.plan.tapes ?? [], 'tape');
     const from = plan.statedBlock.tape;
-    plan.edit('add a tape', (draft) => {
+    plan.edit(msg`add a tape`, (draft) => {
       (draft.tapes ??= []).push({ id, ...(from && { tape: structuredClone(from) as typeof from }) });
     });
     return id;
@@ -155,7 +156,7 @@ export function bedEdits(plan: ReturnType<typeof usePlan>) {
   }
 
   function nameTape(id: string, name: string): void {
-    plan.edit('name the tape', (draft) => {
+    plan.edit(msg`name the tape`, (draft) => {
       const found = draft.tapes?.find((t) => t.id === id);
       if (found) found.name = name;
     });
@@ -163,7 +164,7 @@ export function bedEdits(plan: ReturnType<typeof usePlan>) {
 
   /** Takes a further tape away; beds laid with it have the block's own again. */
   function removeTape(id: string): void {
-    plan.edit('take the tape away', (draft) => {
+    plan.edit(msg`take the tape away`, (draft) => {
       draft.blocks.forEach((b) => {
         for (const [key, s] of Object.entries(b.beds?.single ?? {}))
           if (s.tape === id) change(draft, { block: b.id, key }, { tape: undefined });

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import { msg } from '../../../core/language';
 import { boxOf } from '../../../core/ground';
 import { layOut, sheetCorners } from '../../../core/layout';
 import type { StatedBlock } from '../../../core/plan';
@@ -51,8 +52,8 @@ export function blockEdits(plan: ReturnType<typeof usePlan>) {
     const farm = layOut(plan.full);
     const own = boxOf(sheetCorners(farm.blocks[plan.blockIndex]));
     const right = Math.max(...farm.blocks.map((b) => boxOf(sheetCorners(b)).x1));
-    const name = `Block ${plan.plan.blocks.length + 1}`;
-    const refusal = plan.edit(`copy ${plan.block.name}`, (draft) => {
+    const name = msg`Block ${plan.plan.blocks.length + 1}`;
+    const refusal = plan.edit(msg`copy ${plan.block.name}`, (draft) => {
       draft.blocks.push({
         ...structuredClone(from),
         id,
@@ -68,7 +69,7 @@ export function blockEdits(plan: ReturnType<typeof usePlan>) {
     if (plan.plan.blocks.length < 2) return;
     const index = plan.blockIndex;
     const { id } = plan.block;
-    plan.edit(`remove ${plan.block.name}`, (draft) => {
+    plan.edit(msg`remove ${plan.block.name}`, (draft) => {
       draft.blocks.splice(index, 1);
       for (const set of draft.watering?.sets ?? []) set.beds = set.beds.filter((g) => g.block !== id);
       if (draft.watering?.notes) draft.watering.notes = draft.watering.notes.filter((n) => n.block !== id);

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import { msg } from '../../../core/language';
 import type { Build, Done, Have, Plan, Price, Stated } from '../../../core/plan';
 import type { usePlan, Refusal } from '../plan';
 import { assign } from './fields';
@@ -41,21 +42,21 @@ export function buildEdits(plan: ReturnType<typeof usePlan>) {
     /** A price of the grower's own, or none any more. */
     price: (item: string, price: Omit<Price, 'item'> | undefined, gesture?: string): Refusal | undefined =>
       change(
-        'set a price',
+        msg`set a price`,
         (b) => (b.prices = put(b.prices, (p) => p.item === item, price && { item, ...price })),
         gesture,
       ),
     /** What the grower has of an item, or nothing any more. */
     have: (item: string, have: Omit<Have, 'item'> | undefined, gesture?: string): Refusal | undefined =>
       change(
-        'say what there is',
+        msg`say what there is`,
         (b) => (b.have = put(b.have, (h) => h.item === item, have && { item, ...have })),
         gesture,
       ),
     /** How much a roll, stick or pack of an item holds; `undefined` goes back to the usual ones. */
     pack: (item: string, holds: number | undefined, gesture?: string): Refusal | undefined =>
       change(
-        'say how it is sold',
+        msg`say how it is sold`,
         (b) => {
           const packs = { ...b.packs };
           if (holds === undefined) delete packs[item];
@@ -67,7 +68,7 @@ export function buildEdits(plan: ReturnType<typeof usePlan>) {
     /** Hours that a step is thought to take one person; `undefined` goes back to those that are counted. */
     stepHours: (step: string, hours: number | undefined, gesture?: string): Refusal | undefined =>
       change(
-        'say how long a step takes',
+        msg`say how long a step takes`,
         (b) => {
           const own = { ...b.hours };
           if (hours === undefined) delete own[step];
@@ -79,14 +80,14 @@ export function buildEdits(plan: ReturnType<typeof usePlan>) {
     /** A fitting that the grower has, used where two ends meet; or no more. */
     joinedBy: (at: string, fitting: string | undefined): Refusal | undefined =>
       change(
-        'use a fitting that is there',
+        msg`use a fitting that is there`,
         (b) =>
           (b.joined = put(b.joined, (j) => j.at === at, fitting === undefined ? undefined : { at, fitting })),
       ),
     /** A step done, with what is told of it; or not done after all. */
     done: (step: string, done: Omit<Done, 'step'> | undefined, gesture?: string): Refusal | undefined =>
       change(
-        done ? 'tick a step off' : 'untick a step',
+        done ? msg`tick a step off` : msg`untick a step`,
         (b) => (b.done = put(b.done, (d) => d.step === step, done && { step, ...done })),
         gesture,
       ),
@@ -96,7 +97,7 @@ export function buildEdits(plan: ReturnType<typeof usePlan>) {
       packs: Readonly<Record<string, number>>,
       currency: string | undefined,
     ): Refusal | undefined =>
-      change('take a price book in', (b) => {
+      change(msg`take a price book in`, (b) => {
         const own = new Map([...(b.prices ?? []), ...prices].map((p) => [p.item, p]));
         b.prices = [...own.values()];
         if (Object.keys(packs).length > 0) b.packs = { ...b.packs, ...packs };
@@ -104,7 +105,7 @@ export function buildEdits(plan: ReturnType<typeof usePlan>) {
       }),
     /** A whole list of what there is; other items stay. */
     inventory: (have: readonly Have[]): Refusal | undefined =>
-      change('take a list of what there is in', (b) => {
+      change(msg`take a list of what there is in`, (b) => {
         const own = new Map([...(b.have ?? []), ...have].map((h) => [h.item, h]));
         b.have = [...own.values()] as never;
       }),

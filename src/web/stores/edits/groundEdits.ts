@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import { msg } from '../../../core/language';
 import { boxOf, crossingSides, type Height, type LonLat, type Point } from '../../../core/ground';
 import { layOut } from '../../../core/layout';
 import type { Obstacle, Plan, StatedBlock, Underlay } from '../../../core/plan';
@@ -45,14 +46,14 @@ export function groundEdits(plan: ReturnType<typeof usePlan>) {
     if (crossing)
       return {
         rule: 'outline',
-        what: `sides ${crossing[0]} and ${crossing[1]} cross each other: corners go round the field in order`,
+        what: msg`sides ${crossing[0]} and ${crossing[1]} cross each other: corners go round the field in order`,
       };
     return plan.edit(label, (draft) => shape(draft.blocks[index], corners), gesture);
   }
 
   /** Beds side by side again, where they lie, with no outline. */
   function noOutline(index = plan.blockIndex): void {
-    plan.edit('take the outline away', (draft) => {
+    plan.edit(msg`take the outline away`, (draft) => {
       delete draft.blocks[index].outline;
       delete draft.blocks[index].tunnel;
     });
@@ -81,7 +82,7 @@ export function groundEdits(plan: ReturnType<typeof usePlan>) {
     const { tape, header, inlet } = plan.statedBlock;
     const right = layOut(plan.full).bounds.x1;
     const gapM = 6;
-    const refusal = plan.edit('add a block', (draft) => {
+    const refusal = plan.edit(msg`add a block`, (draft) => {
       const block = { id, ...(name && { name }), tape, inlet } as Draft<StatedBlock>;
       if (header?.pipe) block.header = { pipe: header.pipe };
       if (corners) shape(block, corners);
@@ -114,7 +115,7 @@ export function groundEdits(plan: ReturnType<typeof usePlan>) {
   const addHeight = (xM: number, yM: number, zM: number, gesture?: string): Refusal | undefined =>
     setHeights(
       [...plan.full.ground.heights, { xM: round(xM), yM: round(yM), zM: round(zM) }],
-      'add a height',
+      msg`add a height`,
       gesture,
     );
 
@@ -126,13 +127,13 @@ export function groundEdits(plan: ReturnType<typeof usePlan>) {
   const removeHeight = (at: number): Refusal | undefined =>
     setHeights(
       plan.full.ground.heights.filter((_, i) => i !== at),
-      'take a height away',
+      msg`take a height away`,
     );
 
   /** @returns the new thing's id, nothing where it was refused */
   function addThing(kind: Obstacle['kind'], points: readonly Point[]): string {
     const id = freshId(plan.plan.obstacles ?? [], kind);
-    const refusal = plan.edit(`put in a ${kind === 'wet' ? 'wet spot' : kind}`, (draft) => {
+    const refusal = plan.edit(msg`put in a ${kind === 'wet' ? msg`wet spot` : kind}`, (draft) => {
       (draft.obstacles ??= []).push({ id, kind, points: points.map(roundPoint) as Draft<Point[]> });
     });
     return refusal ? '' : id;
@@ -156,7 +157,7 @@ export function groundEdits(plan: ReturnType<typeof usePlan>) {
 
   function removeThing(id: string): void {
     const name = plan.full.obstacles.find((o) => o.id === id)?.name ?? 'it';
-    plan.edit(`take away the ${name}`, (draft) => {
+    plan.edit(msg`take away the ${name}`, (draft) => {
       draft.obstacles = draft.obstacles?.filter((o) => o.id !== id);
       if (draft.obstacles?.length === 0) delete draft.obstacles;
     });
@@ -182,7 +183,7 @@ export function groundEdits(plan: ReturnType<typeof usePlan>) {
     from: string,
   ): Refusal | undefined {
     const blank = !plan.statedBlock.outline && !plan.statedBlock.beds && !plan.statedBlock.tunnel;
-    return plan.edit(`bring in ${from}`, (draft) => {
+    return plan.edit(msg`bring in ${from}`, (draft) => {
       outlines.forEach(({ name, outline: corners }, i) => {
         let block = draft.blocks[plan.blockIndex];
         if (i > 0 || !blank) {

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import { msg } from '../../../core/language';
 import type { EndId, PartKind } from '../../../core/catalog/headParts';
 import { inletsLike } from '../../../core/changes';
 import { layOut } from '../../../core/layout';
@@ -21,7 +22,7 @@ export function pipeEdits(plan: ReturnType<typeof usePlan>) {
   function addPart(place: string, kind: string, at: number, ends?: { inEnd: EndId; outEnd: EndId }): string {
     let id = '';
     const name = [...plan.full.parts].find((p) => p.id === kind)?.name ?? kind;
-    plan.edit(`put in a ${name}`, (draft) => {
+    plan.edit(msg`put in a ${name}`, (draft) => {
       const list = listAt(draft, place);
       id = freshId(list, kind);
       list.splice(Math.max(0, Math.min(at, list.length)), 0, { id, kind, ...ends });
@@ -32,7 +33,7 @@ export function pipeEdits(plan: ReturnType<typeof usePlan>) {
 
   function movePart(place: string, id: string, to: number, gesture?: string): void {
     plan.edit(
-      'move a part',
+      msg`move a part`,
       (draft) => {
         const list = listAt(draft, place);
         const from = list.findIndex((p) => p.id === id);
@@ -47,7 +48,7 @@ export function pipeEdits(plan: ReturnType<typeof usePlan>) {
   }
 
   function removePart(place: string, id: string): void {
-    plan.edit('take a part out', (draft) => {
+    plan.edit(msg`take a part out`, (draft) => {
       const list = listAt(draft, place);
       const at = list.findIndex((p) => p.id === id);
       if (at >= 0) list.splice(at, 1);
@@ -76,7 +77,7 @@ export function pipeEdits(plan: ReturnType<typeof usePlan>) {
   /** All blocks' inlets alike, as that of the block looked at, or each its own from now on. */
   function inlets(how: 'own' | 'alike'): void {
     plan.edit(
-      how === 'alike' ? 'put all inlets together alike' : 'let each block have its own inlet',
+      how === 'alike' ? msg`put all inlets together alike` : msg`let each block have its own inlet`,
       (draft) => {
         draft.inlets = how;
         inletsLike(draft, plan.block.id);
@@ -103,7 +104,7 @@ export function pipeEdits(plan: ReturnType<typeof usePlan>) {
     const id = freshId(plan.plan.tees ?? [], 'tee');
     const surveyed = plan.full.ground.heights.length > 0;
     const between = (a: number, b: number): number => Number((a + (b - a) * share).toFixed(2));
-    plan.edit('put a tee into the main', (draft) => {
+    plan.edit(msg`put a tee into the main`, (draft) => {
       const { from, ...piece } = mainOf(draft, to);
       (draft.tees ??= []).push({
         id,
@@ -151,7 +152,7 @@ export function pipeEdits(plan: ReturnType<typeof usePlan>) {
 
   /** Takes a tee out: what hung on it hangs on what it hung on. */
   function removeTee(id: string): void {
-    plan.edit('take a tee out of the main', (draft) => {
+    plan.edit(msg`take a tee out of the main`, (draft) => {
       const tees = draft.tees ?? [];
       const from = tees.find((t) => t.id === id)?.main?.from ?? HEAD;
       for (const owner of [...tees, ...draft.blocks]) if (owner.main?.from === id) owner.main.from = from;

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import { msg } from '../../../core/language';
 import { fromSheet, layOut } from '../../../core/layout';
 import { FEED, type Joint, type Places, type Plan, type Plant, type Stated } from '../../../core/plan';
 import type { usePlan, Refusal } from '../plan';
@@ -41,9 +42,9 @@ export function placeEdits(plan: ReturnType<typeof usePlan>) {
    */
   function grow(block: string, what: 'beds' | 'plants' | 'both'): Refusal | undefined {
     const label = {
-      beds: 'lay beds again',
-      plants: 'set plants at places',
-      both: 'set plants beside the beds',
+      beds: msg`lay beds again`,
+      plants: msg`set plants at places`,
+      both: msg`set plants beside the beds`,
     };
     return plan.edit(label[what], (draft) => {
       const b = draft.blocks[indexOf(block)];
@@ -55,7 +56,7 @@ export function placeEdits(plan: ReturnType<typeof usePlan>) {
           const id = freshId(draft.tapes ?? [], 'at-plants');
           (draft.tapes ??= []).push({
             id,
-            name: 'at the plants',
+            name: msg`at the plants`,
             tape: { kind: 'emitters', lies: 'surface' },
           });
           Object.assign(places, { beds: true, tape: id });
@@ -118,7 +119,7 @@ export function placeEdits(plan: ReturnType<typeof usePlan>) {
   /** One plant at a place on the sheet. */
   function addPlant(block: string, xM: number, yM: number): string | undefined {
     const [x, y] = fromSheet(frameOf(block), xM, yM);
-    return addPlants(block, [{ xM: x, yM: y }], 'put a plant')[0];
+    return addPlants(block, [{ xM: x, yM: y }], msg`put a plant`)[0];
   }
 
   /** Fields of some plants; `undefined` goes back to what holds for all. */
@@ -142,7 +143,7 @@ export function placeEdits(plan: ReturnType<typeof usePlan>) {
   /** Sets adjustable emitters, each to its own flow at the label's pressure. */
   function setOpenings(block: string, setLph: readonly [string, number][]): Refusal | undefined {
     const to = new Map(setLph);
-    return plan.edit('open each emitter for an even share', (draft) => {
+    return plan.edit(msg`open each emitter for an even share`, (draft) => {
       for (const p of plantsOf(placesOf(draft, block))) {
         const lph = to.get(p.id);
         if (lph !== undefined) p.setLph = Number(lph.toFixed(2));
@@ -159,26 +160,29 @@ export function placeEdits(plan: ReturnType<typeof usePlan>) {
     gesture?: string,
   ): Refusal | undefined {
     const [x, y] = fromSheet(frameOf(block), xM, yM);
-    return plant(block, [id], { xM: round(x), yM: round(y) }, `move plant ${id}`, gesture);
+    return plant(block, [id], { xM: round(x), yM: round(y) }, msg`move plant ${id}`, gesture);
   }
 
   function removePlants(block: string, ids: readonly string[]): Refusal | undefined {
-    return plan.edit(ids.length === 1 ? `remove plant ${ids[0]}` : `remove ${ids.length} plants`, (draft) => {
-      const stated = placesOf(draft, block);
-      stated.plants = plantsOf(stated).filter((p) => !ids.includes(p.id));
-      const single = draft.blocks[indexOf(block)].beds?.single;
-      if (single) for (const id of ids) delete single[id];
-      for (const set of draft.watering?.sets ?? [])
-        for (const group of set.beds)
-          if (group.block === block && group.keys) group.keys = group.keys.filter((k) => !ids.includes(k));
-    });
+    return plan.edit(
+      ids.length === 1 ? msg`remove plant ${ids[0]}` : msg`remove ${ids.length} plants`,
+      (draft) => {
+        const stated = placesOf(draft, block);
+        stated.plants = plantsOf(stated).filter((p) => !ids.includes(p.id));
+        const single = draft.blocks[indexOf(block)].beds?.single;
+        if (single) for (const id of ids) delete single[id];
+        for (const set of draft.watering?.sets ?? [])
+          for (const group of set.beds)
+            if (group.block === block && group.keys) group.keys = group.keys.filter((k) => !ids.includes(k));
+      },
+    );
   }
 
   /** A piece of small pipe from a joint, or the feed, to a place on the sheet. @returns the joint at its end */
   function addJoint(block: string, from: string, xM: number, yM: number): string | undefined {
     const [x, y] = fromSheet(frameOf(block), xM, yM);
     const id = freshId(plan.blocks[indexOf(block)]?.places?.joints ?? [], 'joint');
-    const refusal = plan.edit('lay small pipe', (draft) => {
+    const refusal = plan.edit(msg`lay small pipe`, (draft) => {
       const stated = placesOf(draft, block);
       stated.route = 'drawn';
       jointsOf(stated).push({ id, xM: round(x), yM: round(y), from });
@@ -195,7 +199,7 @@ export function placeEdits(plan: ReturnType<typeof usePlan>) {
   ): Refusal | undefined {
     const [x, y] = fromSheet(frameOf(block), xM, yM);
     return plan.edit(
-      'move a joint of the small pipe',
+      msg`move a joint of the small pipe`,
       (draft) => {
         const joint = jointsOf(placesOf(draft, block)).find((j) => j.id === id);
         if (joint) Object.assign(joint, { xM: round(x), yM: round(y) });
@@ -223,7 +227,7 @@ export function placeEdits(plan: ReturnType<typeof usePlan>) {
 
   /** Takes a joint out; the pipe beyond it comes from where its own came from. */
   function removeJoint(block: string, id: string): Refusal | undefined {
-    return plan.edit('take out a joint of the small pipe', (draft) => {
+    return plan.edit(msg`take out a joint of the small pipe`, (draft) => {
       const stated = placesOf(draft, block);
       const gone = jointsOf(stated).find((j) => j.id === id);
       stated.joints = jointsOf(stated)
@@ -239,7 +243,7 @@ export function placeEdits(plan: ReturnType<typeof usePlan>) {
     const joins = (l: { a: string; b: string }): boolean =>
       (l.a === a && l.b === b) || (l.a === b && l.b === a);
     const open = (plan.blocks[indexOf(block)]?.places?.loops ?? []).some(joins);
-    return plan.edit(open ? 'open a ring of pipe' : 'close a ring of pipe', (draft) => {
+    return plan.edit(open ? msg`open a ring of pipe` : msg`close a ring of pipe`, (draft) => {
       const stated = placesOf(draft, block);
       const loops = stated.loops ?? [];
       stated.loops = open

@@ -1,3 +1,4 @@
+import { msg } from '../../../core/language';
 import { answer, sketchOf } from '../../../core/sketches';
 import type { usePlan, Refusal } from '../plan';
 
@@ -18,10 +19,10 @@ export function sketchEdits(plan: ReturnType<typeof usePlan>) {
   ): Refusal | undefined {
     const asked = sketchOf(sketch)?.questions.find((q) => q.id === question)?.fields[field];
     if (!asked) return undefined;
-    if (!(value >= asked.least)) return { rule: 'number.min', limit: asked.least, what: 'more than that' };
-    if (!(value <= asked.most)) return { rule: 'number.max', limit: asked.most, what: 'less than that' };
+    if (!(value >= asked.least)) return { rule: 'number.min', limit: asked.least, what: msg`more than that` };
+    if (!(value <= asked.most)) return { rule: 'number.max', limit: asked.most, what: msg`less than that` };
     return plan.edit(
-      `answer: ${asked.label.toLowerCase()}`,
+      msg`answer: ${asked.label.toLowerCase()}`,
       (draft) => answer(draft, asked, value, plan.full),
       gesture,
     );

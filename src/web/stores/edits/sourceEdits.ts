@@ -1,4 +1,5 @@
 import { current, original, type Draft } from 'immer';
+import { msg } from '../../../core/language';
 import { drawnOn } from '../../../core/changes';
 import type { Plan, SourceKind } from '../../../core/plan';
 import type { usePlan, Refusal } from '../plan';
@@ -7,10 +8,10 @@ import { assign, freshId } from './fields';
 type Source = Plan['sources'][number];
 
 const KIND_WORDS: Record<SourceKind, string> = {
-  tap: 'water from a tap',
-  well: 'water from a well',
-  pump: 'water from a pump',
-  tank: 'water from a tank',
+  tap: msg`water from a tap`,
+  well: msg`water from a well`,
+  pump: msg`water from a pump`,
+  tank: msg`water from a tank`,
 };
 
 /** Edits of the sources, the one in use and its backup. */
@@ -102,11 +103,11 @@ export function sourceEdits(plan: ReturnType<typeof usePlan>) {
   }
 
   const addSource = (kind: SourceKind): void =>
-    void plan.edit(`add a ${kind}`, (draft) => addSourceTo(draft, kind, false));
+    void plan.edit(msg`add a ${kind}`, (draft) => addSourceTo(draft, kind, false));
 
   function useSource(id: string): string[] {
     let says: string[] = [];
-    plan.edit(`draw on ${plan.full.sources.find((s) => s.id === id)?.name}`, (draft) => {
+    plan.edit(msg`draw on ${plan.full.sources.find((s) => s.id === id)?.name}`, (draft) => {
       draft.sourceId = id;
       swapBackup(draft, id);
       says = drawOn(draft);
@@ -115,7 +116,7 @@ export function sourceEdits(plan: ReturnType<typeof usePlan>) {
   }
 
   function removeSource(id: string): void {
-    plan.edit(`remove ${plan.full.sources.find((s) => s.id === id)?.name}`, (draft) => {
+    plan.edit(msg`remove ${plan.full.sources.find((s) => s.id === id)?.name}`, (draft) => {
       if (draft.sources.length < 2) return;
       draft.sources = draft.sources.filter((s) => s.id !== id);
       if (draft.backup?.sourceId === id) delete draft.backup;

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import { msg } from '../../../core/language';
 import type { CropId } from '../../../core/catalog/crops';
 import { layOut } from '../../../core/layout';
 import type { BedGroup, Plan, StatedWatering } from '../../../core/plan';
@@ -74,7 +75,7 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
   ): Refusal | undefined {
     const name = plan.full.watering.sets.find((s) => s.id === setId)?.name;
     return change(
-      name ? `put beds into ${name}` : 'take beds out of their sets',
+      name ? msg`put beds into ${name}` : msg`take beds out of their sets`,
       (w) => {
         const sets = (w.sets ??= []);
         for (const bed of beds) {
@@ -102,12 +103,12 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
   /** A further set with no beds yet. Returns its id. */
   function addSet(): string {
     const id = freshId(plan.full.watering.sets, 'set');
-    change('add a set', (w) => void (w.sets ??= []).push({ id, beds: [] }));
+    change(msg`add a set`, (w) => void (w.sets ??= []).push({ id, beds: [] }));
     return id;
   }
   function removeSet(id: string): void {
-    const name = plan.full.watering.sets.find((s) => s.id === id)?.name ?? 'the set';
-    change(`take ${name} away`, (w) => void (w.sets = w.sets?.filter((s) => s.id !== id)));
+    const name = plan.full.watering.sets.find((s) => s.id === id)?.name ?? msg`the set`;
+    change(msg`take ${name} away`, (w) => void (w.sets = w.sets?.filter((s) => s.id !== id)));
   }
   function setFields(
     id: string,
@@ -126,10 +127,10 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
   }
   /** All starts laid out by the day's rules again. */
   const freeStarts = (): Refusal | undefined =>
-    change('plan the day again', (w) => w.sets?.forEach((s) => delete s.starts));
+    change(msg`plan the day again`, (w) => w.sets?.forEach((s) => delete s.starts));
 
   const blockValves = (block: string, valves: 'block' | 'beds' | 'runs' | undefined): Refusal | undefined =>
-    plan.edit('change where the valves are', (draft) => {
+    plan.edit(msg`change where the valves are`, (draft) => {
       const b = draft.blocks.find((x) => x.id === block)!;
       assign(b as Record<string, unknown>, { valves });
       // Behind one valve a block is in one set as a whole.
@@ -150,7 +151,7 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
     of: readonly BedGroup[],
   ): void {
     const turned = new Map(valves.map(([block, beds]) => [block, new Map(beds)]));
-    plan.edit('turn valves for evenness', (draft) => {
+    plan.edit(msg`turn valves for evenness`, (draft) => {
       for (const { block, keys } of of) {
         const b = draft.blocks.find((x) => x.id === block);
         if (!b) continue;
@@ -170,7 +171,7 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
     });
   }
   const openValves = (): Refusal | undefined =>
-    plan.edit('open all valves', (draft) => {
+    plan.edit(msg`open all valves`, (draft) => {
       for (const b of draft.blocks)
         for (const [key, s] of Object.entries(b.beds?.single ?? {})) {
           delete s.valveDeg;
@@ -180,13 +181,13 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
 
   const plantCrop = (crop: string, date: string | undefined, gesture?: string): Refusal | undefined =>
     change(
-      'set a planting date',
+      msg`set a planting date`,
       (w) => assign((w.planted ??= {}) as Record<string, unknown>, { [crop]: date }),
       gesture,
     );
   function cropFields(crop: string, fields: object, gesture?: string): Refusal | undefined {
     return change(
-      'change what a crop needs',
+      msg`change what a crop needs`,
       (w) => {
         const crops = (w.crops ??= {}) as Record<string, Record<string, unknown>>;
         assign((crops[crop] ??= {}), fields);
@@ -199,7 +200,7 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
   /** A crop of the grower's own, like one of the table; beds can be painted with it at once. */
   function addOwnCrop(name: string, like: CropId): string | undefined {
     const id = freshId(plan.full.watering.ownCrops, 'crop');
-    const refused = change(`add ${name}`, (w) => {
+    const refused = change(msg`add ${name}`, (w) => {
       w.ownCrops = [...(w.ownCrops ?? []), { id, name, like }] as typeof w.ownCrops;
     });
     return refused ? undefined : id;
@@ -208,7 +209,7 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
   function removeOwnCrop(id: string): Refusal | undefined {
     const own = plan.full.watering.ownCrops.find((c) => c.id === id);
     if (!own) return undefined;
-    return plan.edit(`take ${own.name} away`, (draft) => {
+    return plan.edit(msg`take ${own.name} away`, (draft) => {
       const w = draft.watering as Watering;
       w.ownCrops = w.ownCrops!.filter((c) => c.id !== id) as typeof w.ownCrops;
       if (w.ownCrops!.length === 0) delete w.ownCrops;
@@ -240,14 +241,14 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
     );
   const likeLast = (on: boolean): Refusal | undefined =>
     change(
-      on ? 'let the weather of another year stand for this one' : 'take weather only for its own days',
+      on ? msg`let the weather of another year stand for this one` : msg`take weather only for its own days`,
       (w) => {
         if (on) (w.weather ??= {}).likeLast = true;
         else if (w.weather) delete w.weather.likeLast;
       },
     );
   const cover = (block: string, id: string): Refusal | undefined =>
-    plan.edit('choose what covers the soil', (draft) => {
+    plan.edit(msg`choose what covers the soil`, (draft) => {
       const b = draft.blocks.find((x) => x.id === block);
       if (b) (b.beds ??= {}).cover = id as never;
     });
@@ -257,7 +258,7 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
     days: readonly DayWeather[],
     from?: { place: string; station: object },
   ): Refusal | undefined {
-    return change(from ? `take the weather of ${from.place}` : 'take weather', (w) => {
+    return change(from ? msg`take the weather of ${from.place}` : msg`take weather`, (w) => {
       const weather = (w.weather ??= {});
       const known = new Map((weather.days ?? []).map((d) => [d.date, d]));
       for (const d of days) known.set(d.date, { ...d });
@@ -271,18 +272,19 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
       (w) => assign(((w.weather ??= {}).station ??= {}) as Record<string, unknown>, fields),
       gesture,
     );
-  const dropWeather = (): Refusal | undefined => change('put the weather away', (w) => void delete w.weather);
+  const dropWeather = (): Refusal | undefined =>
+    change(msg`put the weather away`, (w) => void delete w.weather);
 
   function addNote(date: string, block: string, feel: string): Refusal | undefined {
     const id = freshId(plan.full.watering.notes, 'note');
-    return change('note how the soil feels', (w) => {
+    return change(msg`note how the soil feels`, (w) => {
       const notes = (w.notes ??= []) as Draft<NonNullable<Plan['watering']>['notes']>;
       const others = (notes ?? []).filter((n) => n.date !== date || n.block !== block);
       w.notes = [...others, { id, date, block, feel }] as typeof w.notes;
     });
   }
   const removeNote = (id: string): Refusal | undefined =>
-    change('take a note away', (w) => void (w.notes = w.notes?.filter((n) => n.id !== id)));
+    change(msg`take a note away`, (w) => void (w.notes = w.notes?.filter((n) => n.id !== id)));
 
   return {
     watering: change,

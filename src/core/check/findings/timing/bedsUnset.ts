@@ -1,5 +1,6 @@
+import { forms, msg } from '../../../language';
 import { ofPlan } from '../../facts/ofSets';
-import { findingKind, plural, type Whole } from '../../kind';
+import { findingKind, type Whole } from '../../kind';
 import { rebuiltSets } from '../../offers';
 
 const MOST_BLOCKS = 3;
@@ -23,10 +24,10 @@ export const bedsUnset = findingKind({
     return [ofPlan({ grade: 'mend', measured: beds, says: { beds: names } })];
   },
   words: ({ measured, says }) => ({
-    title: `${plural(measured, 'bed')} in no set`,
+    title: msg`${measured} ${forms(measured, 'bed', 'beds')} in no set`,
     howMuch: `${says.beds}.`,
-    why: `Nothing waters ${measured === 1 ? 'it' : 'them'}.`,
-    tries: ['paint them into a set', 'rebuild the sets', 'let them rest'],
+    why: msg`Nothing waters ${forms(measured, 'it', 'them')}.`,
+    tries: [msg`paint them into a set`, msg`rebuild the sets`, msg`let them rest`],
   }),
   offers: rebuiltSets,
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { clashing } from '../../facts/clashing';
 import { findingKind, type Whole } from '../../kind';
 
@@ -7,9 +8,9 @@ export const clashOverlap = findingKind({
   stage: 'sets',
   findInWhole: (whole: Whole) => clashing(whole, 'overlap'),
   words: ({ says }) => ({
-    title: `${says.set} opens while another set runs`,
-    howMuch: 'Their times overlap.',
-    why: 'Both together ask for more than either was planned for.',
-    tries: ['move it along the day', 'plan the day again'],
+    title: msg`${says.set} opens while another set runs`,
+    howMuch: msg`Their times overlap.`,
+    why: msg`Both together ask for more than either was planned for.`,
+    tries: [msg`move it along the day`, msg`plan the day again`],
   }),
 });

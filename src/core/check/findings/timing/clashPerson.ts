@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { clashing } from '../../facts/clashing';
 import { findingKind, type Whole } from '../../kind';
 
@@ -7,9 +8,9 @@ export const clashPerson = findingKind({
   stage: 'sets',
   findInWhole: (whole: Whole) => clashing(whole, 'person'),
   words: ({ says }) => ({
-    title: `Nobody is there to open or shut ${says.set}`,
-    howMuch: 'Its valves are turned by hand.',
-    why: 'A valve that nobody shuts waters on.',
-    tries: ['move it along the day', 'use a timer'],
+    title: msg`Nobody is there to open or shut ${says.set}`,
+    howMuch: msg`Its valves are turned by hand.`,
+    why: msg`A valve that nobody shuts waters on.`,
+    tries: [msg`move it along the day`, msg`use a timer`],
   }),
 });

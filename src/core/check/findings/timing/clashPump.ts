@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { clashing } from '../../facts/clashing';
 import { findingKind, type Whole } from '../../kind';
 
@@ -7,9 +8,9 @@ export const clashPump = findingKind({
   stage: 'sets',
   findInWhole: (whole: Whole) => clashing(whole, 'pump'),
   words: ({ says }) => ({
-    title: `${says.set} runs outside the watering hours`,
-    howMuch: 'Its start was set by hand.',
-    why: 'Pump or tap are not free then.',
-    tries: ['move it along the day', 'change the watering hours'],
+    title: msg`${says.set} runs outside the watering hours`,
+    howMuch: msg`Its start was set by hand.`,
+    why: msg`Pump or tap are not free then.`,
+    tries: [msg`move it along the day`, msg`change the watering hours`],
   }),
 });

@@ -1,6 +1,7 @@
+import { forms, msg } from '../../../language';
 import { formatDuration } from '../../../units';
 import { ofPlan } from '../../facts/ofSets';
-import { findingKind, plural, type Whole } from '../../kind';
+import { findingKind, type Whole } from '../../kind';
 
 const SECONDS = 60;
 
@@ -22,15 +23,15 @@ export const dayShort = findingKind({
     ];
   },
   words: ({ measured, limit, says }) => ({
-    title: 'The day is too short for the sets',
-    howMuch: `The sets take ${formatDuration(measured / SECONDS)}, and water may run for ${formatDuration(limit / SECONDS)}. ${plural(says.starts, 'start')} ${says.starts === 1 ? 'does' : 'do'} not fit.`,
-    why: 'One set after the other, each for what its beds need.',
-    tries: ['give more hours', 'open more beds at once', 'water on more days'],
+    title: msg`The day is too short for the sets`,
+    howMuch: msg`The sets take ${formatDuration(measured / SECONDS)}, and water may run for ${formatDuration(limit / SECONDS)}. ${says.starts} ${forms(says.starts, 'start', 'starts')} ${forms(says.starts, 'does', 'do')} not fit.`,
+    why: msg`One set after the other, each for what its beds need.`,
+    tries: [msg`give more hours`, msg`open more beds at once`, msg`water on more days`],
   }),
   compares: {
     holds: 'Σt ≤ t_allowed',
-    measured: 'all sets',
-    limit: 'hours in which water may run',
-    source: 'The plan’s own hours.',
+    measured: msg`all sets`,
+    limit: msg`hours in which water may run`,
+    source: msg`The plan’s own hours.`,
   },
 });

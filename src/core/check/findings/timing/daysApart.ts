@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { groupName } from '../../facts/groupNames';
 import { ofSets } from '../../facts/ofSets';
 import { findingKind, type Whole } from '../../kind';
@@ -20,16 +21,16 @@ export const daysApart = findingKind({
       };
     }),
   words: ({ measured, limit, says }) => ({
-    title: `${measured} days between waterings are too many for ${says.beds}`,
-    howMuch: `The wetted strip holds water for ${limit < 1.5 ? 'about a day' : `${Math.floor(limit)} days`}.`,
-    why: 'Beyond that the plants run short before the next watering.',
-    tries: ['water on more days', 'cover the beds'],
+    title: msg`${measured} days between waterings are too many for ${says.beds}`,
+    howMuch: msg`The wetted strip holds water for ${limit < 1.5 ? msg`about a day` : msg`${Math.floor(limit)} days`}.`,
+    why: msg`Beyond that the plants run short before the next watering.`,
+    tries: [msg`water on more days`, msg`cover the beds`],
   }),
   compares: {
     holds: 'd ≤ d_most',
-    measured: 'days between waterings',
-    limit: 'the strip lasts',
-    source: 'Water held in the wetted strip over the use of a day.',
+    measured: msg`days between waterings`,
+    limit: msg`the strip lasts`,
+    source: msg`Water held in the wetted strip over the use of a day.`,
   },
   restsOn: ['soil'],
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { ofSets } from '../../facts/ofSets';
 import { findingKind, percent, type Whole } from '../../kind';
 
@@ -22,10 +23,15 @@ export const drainsMuch = findingKind({
       };
     }),
   words: ({ measured, says }, show) => ({
-    title: `${says.set} loses ${percent(measured)} of its water out of draining pipes`,
-    howMuch: `${show(says.drainsL, 'volume')} at each start.`,
-    why: 'After each start the pipes drain through the lowest emitters.',
-    tries: ['water in fewer, longer starts', 'put valves that close at the low beds'],
+    title: msg`${says.set} loses ${percent(measured)} of its water out of draining pipes`,
+    howMuch: msg`${show(says.drainsL, 'volume')} at each start.`,
+    why: msg`After each start the pipes drain through the lowest emitters.`,
+    tries: [msg`water in fewer, longer starts`, msg`put valves that close at the low beds`],
   }),
-  compares: { holds: 'V_drains ≤ 0.2 · V_given', measured: 'drains', limit: 'bearable', source: 'Practice.' },
+  compares: {
+    holds: 'V_drains ≤ 0.2 · V_given',
+    measured: msg`drains`,
+    limit: msg`bearable`,
+    source: msg`Practice.`,
+  },
 });

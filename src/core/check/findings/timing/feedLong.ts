@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { formatDuration } from '../../../units';
 import { ofSets } from '../../facts/ofSets';
 import { findingKind, type Whole } from '../../kind';
@@ -21,15 +22,15 @@ export const feedLong = findingKind({
         : undefined,
     ),
   words: ({ measured, limit, says }) => ({
-    title: `Feeding ${says.set} takes longer than it runs`,
-    howMuch: `With filling and rinsing it takes ${formatDuration(measured / SECONDS)}; the set runs ${formatDuration(limit / SECONDS)}.`,
-    why: 'Feed that is not rinsed out dries in the emitters.',
-    tries: ['feed on a day with a longer watering'],
+    title: msg`Feeding ${says.set} takes longer than it runs`,
+    howMuch: msg`With filling and rinsing it takes ${formatDuration(measured / SECONDS)}; the set runs ${formatDuration(limit / SECONDS)}.`,
+    why: msg`Feed that is not rinsed out dries in the emitters.`,
+    tries: [msg`feed on a day with a longer watering`],
   }),
   compares: {
     holds: 't_run ≥ t_feed',
-    measured: 'feeding takes, with filling and rinsing',
-    limit: 'the set runs',
-    source: 'Travel of the water through the set, solved.',
+    measured: msg`feeding takes, with filling and rinsing`,
+    limit: msg`the set runs`,
+    source: msg`Travel of the water through the set, solved.`,
   },
 });

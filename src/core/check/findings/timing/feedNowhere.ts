@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { ofPlan } from '../../facts/ofSets';
 import { findingKind, type Whole } from '../../kind';
 
@@ -10,9 +11,9 @@ export const feedNowhere = findingKind({
       ? [ofPlan({ grade: 'mend', says: {} })]
       : [],
   words: () => ({
-    title: 'No injector for the feed',
-    howMuch: 'Feeding is planned, and there is no injector in the head.',
-    why: 'Feed has nowhere to go in.',
-    tries: ['add an injector at Pipework, after the backflow preventer and before the filter'],
+    title: msg`No injector for the feed`,
+    howMuch: msg`Feeding is planned, and there is no injector in the head.`,
+    why: msg`Feed has nowhere to go in.`,
+    tries: [msg`add an injector at Pipework, after the backflow preventer and before the filter`],
   }),
 });

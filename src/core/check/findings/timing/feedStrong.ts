@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { LEAST_RATIO } from '../../../sets';
 import { ofSets } from '../../facts/ofSets';
 import { findingKind, type Whole } from '../../kind';
@@ -13,9 +14,9 @@ export const feedStrong = findingKind({
         : undefined,
     ),
   words: ({ measured, limit, says }) => ({
-    title: `The stock for ${says.set} is too strong`,
-    howMuch: `It would go in at 1 : ${Math.round(measured)}; common injectors draw 1 : ${limit} at the strongest.`,
-    why: 'So much stock in so little time burns roots, and no injector draws it.',
-    tries: ['dissolve it in more water', 'inject for longer'],
+    title: msg`The stock for ${says.set} is too strong`,
+    howMuch: msg`It would go in at 1 : ${Math.round(measured)}; common injectors draw 1 : ${limit} at the strongest.`,
+    why: msg`So much stock in so little time burns roots, and no injector draws it.`,
+    tries: [msg`dissolve it in more water`, msg`inject for longer`],
   }),
 });

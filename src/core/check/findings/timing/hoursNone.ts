@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { ofPlan } from '../../facts/ofSets';
 import { findingKind, type Whole } from '../../kind';
 
@@ -13,13 +14,13 @@ export const hoursNone = findingKind({
     return [ofPlan({ grade: 'stop', says: { nobody: !none } })];
   },
   words: ({ says }) => ({
-    title: says.nobody ? 'Nobody is there while water may run' : 'No watering hours set',
+    title: says.nobody ? msg`Nobody is there while water may run` : msg`No watering hours set`,
     howMuch: says.nobody
-      ? 'Valves are turned by hand, but nobody is there in the hours in which water may run.'
-      : 'The hours in which water may run end as they begin: nothing can be opened.',
-    why: 'Sets can only be placed in hours in which they can be opened and shut.',
+      ? msg`Valves are turned by hand, but nobody is there in the hours in which water may run.`
+      : msg`The hours in which water may run end as they begin: nothing can be opened.`,
+    why: msg`Sets can only be placed in hours in which they can be opened and shut.`,
     tries: says.nobody
-      ? ['set the hours of the person', 'use a timer']
-      : ['set an end that is later than the beginning'],
+      ? [msg`set the hours of the person`, msg`use a timer`]
+      : [msg`set an end that is later than the beginning`],
   }),
 });

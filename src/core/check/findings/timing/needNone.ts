@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { NO_MINUTES, ofSets } from '../../facts/ofSets';
 import { findingKind, type Whole } from '../../kind';
 
@@ -12,9 +13,9 @@ export const needNone = findingKind({
         : undefined,
     ),
   words: ({ says }) => ({
-    title: `${says.set} needs no water by the rule that is set`,
-    howMuch: 'Nothing is planned for it.',
-    why: 'Its crops are not planted on that day, or rain gives what they use.',
-    tries: ['look at the need, the planting dates and the rain'],
+    title: msg`${says.set} needs no water by the rule that is set`,
+    howMuch: msg`Nothing is planned for it.`,
+    why: msg`Its crops are not planted on that day, or rain gives what they use.`,
+    tries: [msg`look at the need, the planting dates and the rain`],
   }),
 });

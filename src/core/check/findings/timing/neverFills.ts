@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { ofSets } from '../../facts/ofSets';
 import { findingKind, type Whole } from '../../kind';
 import { fewerAtOnce } from '../../offers';
@@ -13,10 +14,10 @@ export const neverFills = findingKind({
         : undefined,
     ),
   words: ({ says }) => ({
-    title: `${says.set} never reaches pressure`,
-    howMuch: 'Its pipes lose by dripping what the source puts in.',
-    why: 'Until they are full the far beds get nothing.',
-    tries: ['open fewer beds at once'],
+    title: msg`${says.set} never reaches pressure`,
+    howMuch: msg`Its pipes lose by dripping what the source puts in.`,
+    why: msg`Until they are full the far beds get nothing.`,
+    tries: [msg`open fewer beds at once`],
   }),
   offers: fewerAtOnce,
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { daysBetween } from '../../../sets';
 import { outsideSeason } from '../../facts/outsideSeason';
 import { findingKind, type Whole } from '../../kind';
@@ -8,10 +9,10 @@ export const overBefore = findingKind({
   stage: 'sets',
   findInWhole: (whole: Whole) => outsideSeason(whole, (g, from) => daysBetween(g.until, from) > 0),
   words: ({ says }, show) => ({
-    title: `${says.crop} is over before the season begins`,
-    howMuch: `Planted on ${show(says.planted, 'date')}, it is over on ${show(says.until, 'date')}: it is not watered at all.`,
-    why: 'Only days of the season are planned.',
-    tries: ['change the planting date', 'begin the season earlier'],
+    title: msg`${says.crop} is over before the season begins`,
+    howMuch: msg`Planted on ${show(says.planted, 'date')}, it is over on ${show(says.until, 'date')}: it is not watered at all.`,
+    why: msg`Only days of the season are planned.`,
+    tries: [msg`change the planting date`, msg`begin the season earlier`],
   }),
   apart: ({ says }) => says.crop + says.planted,
   alike: ({ says }) => says.crop + says.planted,

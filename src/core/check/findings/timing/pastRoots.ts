@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { formatDuration } from '../../../units';
 import { groupName } from '../../facts/groupNames';
 import { ofSets } from '../../facts/ofSets';
@@ -24,16 +25,16 @@ export const pastRoots = findingKind({
       };
     }),
   words: ({ measured, limit, says }) => ({
-    title: `${says.set} runs longer than the roots can use`,
-    howMuch: `It runs ${formatDuration(measured / SECONDS)} on a watering day; after ${formatDuration(limit / SECONDS)} water passes the roots of ${says.beds}.`,
-    why: 'What sinks below the roots is lost, and takes feed with it.',
-    tries: ['water on more days, and less on each', 'lay runs closer, so that more soil is wetted'],
+    title: msg`${says.set} runs longer than the roots can use`,
+    howMuch: msg`It runs ${formatDuration(measured / SECONDS)} on a watering day; after ${formatDuration(limit / SECONDS)} water passes the roots of ${says.beds}.`,
+    why: msg`What sinks below the roots is lost, and takes feed with it.`,
+    tries: [msg`water on more days, and less on each`, msg`lay runs closer, so that more soil is wetted`],
   }),
   compares: {
     holds: 't ≤ t_longest',
-    measured: 'runs, filling left out',
-    limit: 'longest useful watering',
-    source: 'Wetted bulb against the depth of the roots.',
+    measured: msg`runs, filling left out`,
+    limit: msg`longest useful watering`,
+    source: msg`Wetted bulb against the depth of the roots.`,
   },
   restsOn: ['soil'],
 });

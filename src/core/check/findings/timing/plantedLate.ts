@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { daysBetween } from '../../../sets';
 import { outsideSeason } from '../../facts/outsideSeason';
 import { findingKind, type Whole } from '../../kind';
@@ -8,10 +9,10 @@ export const plantedLate = findingKind({
   stage: 'sets',
   findInWhole: (whole: Whole) => outsideSeason(whole, (g, _, end) => daysBetween(end, g.planted) > 0),
   words: ({ says }, show) => ({
-    title: `${says.crop} is planted after the season ends`,
-    howMuch: `It is planted on ${show(says.planted, 'date')}: it is not watered at all.`,
-    why: 'Only days of the season are planned.',
-    tries: ['change the planting date', 'make the season longer'],
+    title: msg`${says.crop} is planted after the season ends`,
+    howMuch: msg`It is planted on ${show(says.planted, 'date')}: it is not watered at all.`,
+    why: msg`Only days of the season are planned.`,
+    tries: [msg`change the planting date`, msg`make the season longer`],
   }),
   apart: ({ says }) => says.crop + says.planted,
   alike: ({ says }) => says.crop + says.planted,

@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { ALL_SET } from '../../../sets';
 import { ofSets } from '../../facts/ofSets';
 import { findingKind, type Whole } from '../../kind';
@@ -12,10 +13,10 @@ export const setEmpty = findingKind({
       s.beds === 0 && s.id !== ALL_SET ? { grade: 'mend', says: { set: s.name } } : undefined,
     ),
   words: ({ says }) => ({
-    title: `${says.set} waters no bed`,
-    howMuch: 'Its beds rest, or are gone.',
-    why: 'It takes time of the day and waters nothing.',
-    tries: ['put beds into it', 'rebuild the sets'],
+    title: msg`${says.set} waters no bed`,
+    howMuch: msg`Its beds rest, or are gone.`,
+    why: msg`It takes time of the day and waters nothing.`,
+    tries: [msg`put beds into it`, msg`rebuild the sets`],
   }),
   offers: rebuiltSets,
 });

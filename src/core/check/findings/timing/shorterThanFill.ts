@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { formatDuration } from '../../../units';
 import { NO_MINUTES, ofSets } from '../../facts/ofSets';
 import { findingKind, type Whole } from '../../kind';
@@ -21,10 +22,15 @@ export const shorterThanFill = findingKind({
         : undefined,
     ),
   words: ({ measured, limit, says }) => ({
-    title: `${says.set} is shut before its pipes are full`,
-    howMuch: `It is given ${formatDuration(measured / SECONDS)}, and filling alone takes ${formatDuration(limit / SECONDS)}.`,
-    why: 'Its far beds get next to nothing.',
-    tries: ['give it longer', 'water less often and longer'],
+    title: msg`${says.set} is shut before its pipes are full`,
+    howMuch: msg`It is given ${formatDuration(measured / SECONDS)}, and filling alone takes ${formatDuration(limit / SECONDS)}.`,
+    why: msg`Its far beds get next to nothing.`,
+    tries: [msg`give it longer`, msg`water less often and longer`],
   }),
-  compares: { holds: 't > t_fill', measured: 'given', limit: 'filling takes', source: 'Filling, solved.' },
+  compares: {
+    holds: 't > t_fill',
+    measured: msg`given`,
+    limit: msg`filling takes`,
+    source: msg`Filling, solved.`,
+  },
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { clockText, tankOf } from '../../../sets';
 import { isGravity } from '../../../network';
 import { findingKind, type Whole } from '../../kind';
@@ -41,16 +42,16 @@ export const tankDry = findingKind({
     ];
   },
   words: ({ limit, says }, show) => ({
-    title: `The tank runs out on day ${says.day} of ${limit} without rain`,
-    howMuch: `At ${says.at}, while ${says.set} waters, ${says.empty ? 'the water is down to the outlet' : `${show(says.levelM, 'height')} of water is left above the outlet and the weakest emitter gets too little pressure`}.`,
-    why: 'A tank gives what is in it and what runs in.',
-    tries: ['use a larger tank', 'fill it by hose between waterings', 'water fewer beds'],
+    title: msg`The tank runs out on day ${says.day} of ${limit} without rain`,
+    howMuch: msg`At ${says.at}, while ${says.set} waters, ${says.empty ? msg`the water is down to the outlet` : msg`${show(says.levelM, 'height')} of water is left above the outlet and the weakest emitter gets too little pressure`}.`,
+    why: msg`A tank gives what is in it and what runs in.`,
+    tries: [msg`use a larger tank`, msg`fill it by hose between waterings`, msg`water fewer beds`],
   }),
   compares: {
-    holds: 'lasts ≥ dry spell',
-    measured: 'fails on day',
-    limit: 'days without rain to last',
-    source: 'The tank’s level followed watering by watering.',
+    holds: msg`lasts ≥ dry spell`,
+    measured: msg`fails on day`,
+    limit: msg`days without rain to last`,
+    source: msg`The tank’s level followed watering by watering.`,
   },
   offers: raisedTank,
   restsOn: ['source'],

@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { ofSets } from '../../facts/ofSets';
 import { apartNames } from '../../facts/groupNames';
 import { capital, findingKind, percent, type Whole } from '../../kind';
@@ -34,20 +35,20 @@ export const unlikeNeeds = findingKind({
     }),
   words: ({ says }) => {
     const title = says.one
-      ? `${says.set} gives its beds ${says.leastShare < 1 ? 'less' : 'more'} than they need`
+      ? msg`${says.set} gives its beds ${says.leastShare < 1 ? msg`less` : msg`more`} than they need`
       : says.leastShare >= LEAST
-        ? `${says.set} gives some beds more than they need`
+        ? msg`${says.set} gives some beds more than they need`
         : says.mostShare <= MOST
-          ? `${says.set} gives some beds less than they need`
-          : `${says.set} waters beds of different need together`;
-    const least = `${capital(says.least)}: ${percent(says.leastShare)} of the need`;
+          ? msg`${says.set} gives some beds less than they need`
+          : msg`${says.set} waters beds of different need together`;
+    const least = msg`${capital(says.least)}: ${percent(says.leastShare)} of the need`;
     return {
       title,
       howMuch: says.one ? `${least}.` : `${least}; ${says.most}: ${percent(says.mostShare)}.`,
-      why: 'One set gives all its beds the same minutes.',
+      why: msg`One set gives all its beds the same minutes.`,
       tries: says.one
-        ? ['let its minutes follow the need']
-        : ['keep beds of different need apart', 'set its minutes by the beds that matter most'],
+        ? [msg`let its minutes follow the need`]
+        : [msg`keep beds of different need apart`, msg`set its minutes by the beds that matter most`],
     };
   },
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { ofPlan } from '../../facts/ofSets';
 import { findingKind, percent, type Whole } from '../../kind';
 
@@ -18,20 +19,25 @@ export const waterRationed = findingKind({
         measured: ration.wantedL,
         limit: ration.allowedL,
         kind: 'volume',
-        says: { short: short.map((s) => `${s.name} gets ${percent(s.share)} of its water`).join('; ') },
+        says: { short: short.map((s) => msg`${s.name} gets ${percent(s.share)} of its water`).join('; ') },
       }),
     ];
   },
   words: ({ measured, limit, says }, show) => ({
-    title: 'The sets take more water than may be drawn',
-    howMuch: `They would take ${show(measured, 'volume')} on a watering day; ${show(limit, 'volume')} may be drawn. ${says.short}.`,
-    why: 'Sets that come first are served first; what is left then runs short.',
-    tries: ['change who is served first', 'cover the soil', 'plant or water less', 'raise the limit'],
+    title: msg`The sets take more water than may be drawn`,
+    howMuch: msg`They would take ${show(measured, 'volume')} on a watering day; ${show(limit, 'volume')} may be drawn. ${says.short}.`,
+    why: msg`Sets that come first are served first; what is left then runs short.`,
+    tries: [
+      msg`change who is served first`,
+      msg`cover the soil`,
+      msg`plant or water less`,
+      msg`raise the limit`,
+    ],
   }),
   compares: {
     holds: 'V_day ≤ V_allowed',
-    measured: 'taken on a watering day',
-    limit: 'may be drawn',
-    source: 'The limit you set, of the day or the week’s share of it.',
+    measured: msg`taken on a watering day`,
+    limit: msg`may be drawn`,
+    source: msg`The limit you set, of the day or the week’s share of it.`,
   },
 });

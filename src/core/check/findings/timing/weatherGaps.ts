@@ -1,6 +1,7 @@
+import { forms, msg } from '../../../language';
 import { skyOver } from '../../../sets';
 import { ofPlan } from '../../facts/ofSets';
-import { findingKind, plural, type Whole } from '../../kind';
+import { findingKind, type Whole } from '../../kind';
 
 /** Days of the season have no weather, where others have. */
 export const weatherGaps = findingKind({
@@ -13,11 +14,11 @@ export const weatherGaps = findingKind({
     return [ofPlan({ grade: 'watch', measured: gaps, says: { months: months > 0 } })];
   },
   words: ({ measured, says }) => ({
-    title: `${plural(measured, 'day')} of the season have no weather`,
+    title: msg`${measured} ${forms(measured, 'day', 'days')} of the season have no weather`,
     howMuch: says.months
-      ? 'They count as usual days of their month, as you told it.'
-      : 'They count as usual days of their month in the kind of climate that is chosen.',
-    why: 'What is planned for those days rests on a guess.',
-    tries: ['bring in the days that are missing'],
+      ? msg`They count as usual days of their month, as you told it.`
+      : msg`They count as usual days of their month in the kind of climate that is chosen.`,
+    why: msg`What is planned for those days rests on a guess.`,
+    tries: [msg`bring in the days that are missing`],
   }),
 });

@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { skyOver } from '../../../sets';
 import { ofPlan } from '../../facts/ofSets';
 import { findingKind, type Whole } from '../../kind';
@@ -15,9 +16,9 @@ export const weatherOfOtherYear = findingKind({
     return [ofPlan({ grade: 'watch', measured: weather.days.length, says: { first, last } })];
   },
   words: ({ says }) => ({
-    title: 'The weather that was told is of another time',
-    howMuch: `It is of ${says.first} to ${says.last}; no day of the season is among it, so none of it counts.`,
-    why: 'Need is worked out from usual days of the month instead.',
-    tries: ['let it stand for the same days of this year', 'set the first day of the season'],
+    title: msg`The weather that was told is of another time`,
+    howMuch: msg`It is of ${says.first} to ${says.last}; no day of the season is among it, so none of it counts.`,
+    why: msg`Need is worked out from usual days of the month instead.`,
+    tries: [msg`let it stand for the same days of this year`, msg`set the first day of the season`],
   }),
 });

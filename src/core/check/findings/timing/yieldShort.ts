@@ -1,3 +1,4 @@
+import { msg } from '../../../language';
 import { ofPlan } from '../../facts/ofSets';
 import { findingKind, isOver, type Whole } from '../../kind';
 
@@ -13,16 +14,16 @@ export const yieldShort = findingKind({
     ];
   },
   words: ({ measured, limit }, show) => ({
-    title: 'A week takes more than the well gives',
-    howMuch: `It takes ${show(measured, 'volume')}; the well gives ${show(limit, 'volume')} in a week, the allowance taken off.`,
-    why: 'Day and night together the well refills no faster.',
-    tries: ['plant or water less', 'store winter water', 'cover the beds'],
+    title: msg`A week takes more than the well gives`,
+    howMuch: msg`It takes ${show(measured, 'volume')}; the well gives ${show(limit, 'volume')} in a week, the allowance taken off.`,
+    why: msg`Day and night together the well refills no faster.`,
+    tries: [msg`plant or water less`, msg`store winter water`, msg`cover the beds`],
   }),
   compares: {
     holds: 'V_week ≤ a · Q_yield · 168 h',
-    measured: 'taken in a week',
-    limit: 'the well gives',
-    source: 'The well’s yield with the allowance off.',
+    measured: msg`taken in a week`,
+    limit: msg`the well gives`,
+    source: msg`The well’s yield with the allowance off.`,
   },
   restsOn: ['source'],
 });

@@ -1,0 +1,2 @@
+export { dateLocale, language, locale, speak, type Language, type LanguageId, type Ready } from './language';
+export { fixed, Forms, forms, grouped, keyOf, msg, type Value } from './msg';

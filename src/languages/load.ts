@@ -1,0 +1,49 @@
+import type { IntlMessageFormat as IcuMessage } from 'intl-messageformat';
+import { speak, type Language, type LanguageId } from '../core/language';
+
+/** Everything that a language adds: its table, and what it puts right between words. */
+export interface Table {
+  locale: string;
+  /** ICU messages by their English. */
+  words: Readonly<Record<string, string>>;
+  finish?(text: string): string;
+}
+
+/** Languages to choose from, by their names in themselves. A further one is a folder here and a line in both lists. */
+export const LANGUAGE_NAMES: Readonly<Record<LanguageId, string>> = { en: 'English', es: 'Español' };
+const TABLES: Readonly<Record<Exclude<LanguageId, 'en'>, () => Promise<{ table: Table }>>> = {
+  es: () => import('./es'),
+};
+
+export const isLanguage = (id: unknown): id is LanguageId => typeof id === 'string' && id in LANGUAGE_NAMES;
+
+/**
+ * Loads a language and speaks it from here on.
+ * @param wishes locales of the person, best first: the first of this language says how numbers and dates are written
+ */
+export async function speakIn(id: LanguageId, wishes: readonly string[] = []): Promise<void> {
+  if (id === 'en') return;
+  const [{ IntlMessageFormat }, { table }] = await Promise.all([import('intl-messageformat'), TABLES[id]()]);
+  speak(made(id, table, IntlMessageFormat, wishes));
+}
+
+/** A language of its table. */
+export function made(
+  id: LanguageId,
+  table: Table,
+  Format: typeof IcuMessage,
+  wishes: readonly string[] = [],
+): Language {
+  const locale = wishes.find((w) => w === id || w.startsWith(`${id}-`)) ?? table.locale;
+  return {
+    id,
+    locale,
+    ready: (english) => {
+      const text = table.words[english];
+      if (text === undefined) return undefined;
+      const format = new Format(text, locale, undefined, { ignoreTag: true });
+      return (values) => format.format(values) as string;
+    },
+    ...(table.finish && { finish: table.finish }),
+  };
+}

@@ -1,0 +1,3 @@
+import { starts } from './starts';
+
+starts(() => import('../reader'));
