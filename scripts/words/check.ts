@@ -9,9 +9,11 @@ import { messagesIn, sources } from './find';
 
 const LANGUAGES = 'src/languages';
 const said = new Map<string, string>();
-for (const path of sources('src')) for (const m of messagesIn(path)) if (!said.has(m.key)) said.set(m.key, path);
+for (const path of sources('src'))
+  for (const m of messagesIn(path)) if (!said.has(m.key)) said.set(m.key, path);
 
-const valuesOf = (text: string): string => [...new Set([...text.matchAll(/\{(\d+)/g)].map((m) => m[1]))].sort().join();
+const valuesOf = (text: string): string =>
+  [...new Set([...text.matchAll(/\{(\d+)/g)].map((m) => m[1]))].sort().join();
 
 let wrong = 0;
 const tell = (line: string): void => {

@@ -1,4 +1,9 @@
-import { NodeTypes, type RootNode, type SimpleExpressionNode, type TemplateChildNode } from '@vue/compiler-dom';
+import {
+  NodeTypes,
+  type RootNode,
+  type SimpleExpressionNode,
+  type TemplateChildNode,
+} from '@vue/compiler-dom';
 import { parse } from '@vue/compiler-sfc';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -45,7 +50,9 @@ function inCode(code: string): Said[] {
     if (ts.isTaggedTemplateExpression(node) && node.tag.getText() === 'msg')
       found.push({
         key: keyOf(node.template),
-        values: ts.isTemplateExpression(node.template) ? node.template.templateSpans.map((s) => s.expression.getText()) : [],
+        values: ts.isTemplateExpression(node.template)
+          ? node.template.templateSpans.map((s) => s.expression.getText())
+          : [],
       });
     ts.forEachChild(node, visit);
   };
@@ -59,7 +66,8 @@ function inTemplate(ast: RootNode): Said[] {
   const visit = (node: TemplateChildNode): void => {
     if (node.type === NodeTypes.INTERPOLATION) code.push((node.content as SimpleExpressionNode).content);
     if (node.type !== NodeTypes.ELEMENT) return;
-    for (const p of node.props) if (p.type === NodeTypes.DIRECTIVE && p.exp) code.push((p.exp as SimpleExpressionNode).content);
+    for (const p of node.props)
+      if (p.type === NodeTypes.DIRECTIVE && p.exp) code.push((p.exp as SimpleExpressionNode).content);
     node.children.forEach(visit);
   };
   ast.children.forEach(visit);

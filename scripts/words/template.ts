@@ -1,4 +1,13 @@
-import { createSimpleExpression, NodeTypes, type InterpolationNode, type RootNode, type SimpleExpressionNode, type SourceLocation, type TemplateChildNode, type TextNode } from '@vue/compiler-dom';
+import {
+  createSimpleExpression,
+  NodeTypes,
+  type InterpolationNode,
+  type RootNode,
+  type SimpleExpressionNode,
+  type SourceLocation,
+  type TemplateChildNode,
+  type TextNode,
+} from '@vue/compiler-dom';
 
 /*
  * What stands in a page's template is said through `msg` like everything else: a text with the figures in it becomes one
@@ -6,7 +15,16 @@ import { createSimpleExpression, NodeTypes, type InterpolationNode, type RootNod
  */
 
 /** Attributes that somebody reads or hears. */
-export const READ_ATTRIBUTES = ['label', 'aria-label', 'title', 'placeholder', 'alt', 'action', 'x-name', 'y-name'];
+export const READ_ATTRIBUTES = [
+  'label',
+  'aria-label',
+  'title',
+  'placeholder',
+  'alt',
+  'action',
+  'x-name',
+  'y-name',
+];
 const LETTERS = /\p{L}{2}/u;
 
 /** A text as it stands between backticks. */
@@ -46,7 +64,10 @@ function told(children: readonly TemplateChildNode[]): TemplateChildNode[] {
 function visit(node: TemplateChildNode): void {
   if (node.type !== NodeTypes.ELEMENT) return;
   node.props = node.props.map((p) =>
-    p.type === NodeTypes.ATTRIBUTE && p.value && READ_ATTRIBUTES.includes(p.name) && LETTERS.test(p.value.content)
+    p.type === NodeTypes.ATTRIBUTE &&
+    p.value &&
+    READ_ATTRIBUTES.includes(p.name) &&
+    LETTERS.test(p.value.content)
       ? {
           type: NodeTypes.DIRECTIVE,
           name: 'bind',

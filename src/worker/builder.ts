@@ -23,9 +23,11 @@ import {
   type HaveReading,
   type PriceReading,
 } from '../core/formats/buyingCsv';
+import { writeCalendar } from '../core/formats/calendar';
 import { layOut } from '../core/layout';
 import { fieldSheets, type SheetId } from '../core/print';
 import { fillIn, type Plan } from '../core/plan';
+import type { Programme } from '../core/sets';
 import { format, type KindName, type UnitChoice } from '../core/units';
 import { checkpoint, job, serve, type Ended } from './jobs';
 import { linearSolver } from './linear';
@@ -81,6 +83,11 @@ const api = {
         return { total, gaps };
       }),
     );
+  },
+
+  /** The timer's programme as a calendar; throws an Error whose message is a sentence where nothing waters yet. */
+  calendar(number: number, programme: Programme, name: string, id: string, now: number): Ended<string> {
+    return job(number, () => writeCalendar(programme, name, id, now));
   },
 
   /** Field sheets as PDF, and how long they took. */

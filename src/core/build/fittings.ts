@@ -156,21 +156,21 @@ function ends(
       msg`${word} reducer, ${sizeWords(large)} to ${sizeWords(small)}`,
     );
 }
-ends('barb', 'male', INSERTS, (s) => [s], 'insert');
-ends('barb', 'male', TUBINGS, (s) => TUBING_THREADS[s], 'tubing');
+ends('barb', 'male', INSERTS, (s) => [s], msg`insert`);
+ends('barb', 'male', TUBINGS, (s) => TUBING_THREADS[s], msg`tubing`);
 ends(
   'comp',
   'female',
   COMPRESSIONS,
   (s) => COMPRESSION_THREADS[s as (typeof COMPRESSIONS)[number]],
-  'compression',
+  msg`compression`,
 );
-ends('slip', 'female', SLIPS, (s) => [s], 'slip');
-ends('flat', 'male', LAYFLATS, (s) => [s], 'layflat');
+ends('slip', 'female', SLIPS, (s) => [s], msg`slip`);
+ends('flat', 'male', LAYFLATS, (s) => [s], msg`layflat`);
 ends('flat', 'male', ['16mm'], () => ['1/2', '3/4'], msg`oval hose`);
 ends('flat', 'male', ['25mm'], () => ['3/4', '1'], msg`oval hose`);
-ends('hosebarb', 'male', ['1/2', '5/8', '3/4', '1'], (s) => (s === '5/8' ? ['3/4'] : [s]), 'hose');
-ends('tape', 'male', TAPES, (s) => (s === '35mm' ? ['1'] : ['1/2', '3/4']), 'tape');
+ends('hosebarb', 'male', ['1/2', '5/8', '3/4', '1'], (s) => (s === '5/8' ? ['3/4'] : [s]), msg`hose`);
+ends('tape', 'male', TAPES, (s) => (s === '35mm' ? ['1'] : ['1/2', '3/4']), msg`tape`);
 // Glued reducers go into a fitting as a pipe does.
 for (const [small, large] of pairs(SLIPS, 3))
   add(

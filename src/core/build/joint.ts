@@ -24,15 +24,15 @@ export interface Joint {
 
 /** What each kind is called, and how its two halves are. */
 const WORDS: Record<JointKind, { name: string; male: string; female: string }> = {
-  hose: { name: msg`hose thread`, male: 'male', female: 'swivel' },
-  taper: { name: msg`tapered pipe thread`, male: 'male', female: 'female' },
-  parallel: { name: msg`parallel pipe thread`, male: 'male', female: 'female' },
-  slip: { name: msg`slip`, male: 'spigot', female: 'socket' },
-  comp: { name: msg`compression`, male: msg`pipe end`, female: 'nut' },
-  barb: { name: msg`insert barb`, male: 'barb', female: msg`pipe end` },
-  hosebarb: { name: msg`hose barb`, male: 'barb', female: msg`hose end` },
-  flat: { name: msg`layflat barb`, male: 'barb', female: msg`hose end` },
-  tape: { name: msg`tape lock`, male: 'lock', female: msg`tape end` },
+  hose: { name: msg`hose thread`, male: msg`male`, female: msg`swivel` },
+  taper: { name: msg`tapered pipe thread`, male: msg`male`, female: msg`female` },
+  parallel: { name: msg`parallel pipe thread`, male: msg`male`, female: msg`female` },
+  slip: { name: msg`slip`, male: msg`spigot`, female: msg`socket` },
+  comp: { name: msg`compression`, male: msg`pipe end`, female: msg`nut` },
+  barb: { name: msg`insert barb`, male: msg`barb`, female: msg`pipe end` },
+  hosebarb: { name: msg`hose barb`, male: msg`barb`, female: msg`hose end` },
+  flat: { name: msg`layflat barb`, male: msg`barb`, female: msg`hose end` },
+  tape: { name: msg`tape lock`, male: msg`lock`, female: msg`tape end` },
 };
 
 const FRACTIONS: Record<string, string> = {
@@ -84,7 +84,8 @@ export function jointWords({ kind, size, half }: Joint): string {
 /** The same in few words, for a fitting's name: “1 in male thread”. */
 export function jointShort({ kind, size, half }: Joint): string {
   const s = sizeWords(size);
-  if (kind === 'taper' || kind === 'parallel') return msg`${s} ${half} thread`;
+  if (kind === 'taper' || kind === 'parallel')
+    return msg`${s} ${half === 'male' ? msg`male` : msg`female`} thread`;
   if (kind === 'hose') return msg`${s} hose thread ${half === 'male' ? msg`male` : msg`swivel`}`;
   if (kind === 'comp') return msg`${s} compression`;
   if (kind === 'slip') return msg`${s} slip ${half === 'male' ? msg`spigot` : msg`socket`}`;

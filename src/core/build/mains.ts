@@ -47,7 +47,7 @@ const pipeName = (pipe: string): string => pipeKind(pipe).name;
 
 const outletName = (source: Source): string => {
   if (source.kind === 'tank') return msg`tank’s outlet`;
-  if (source.kind === 'tap') return 'tap';
+  if (source.kind === 'tap') return msg`tap`;
   if (source.kind === 'well')
     return source.vessel.part === 'tank' ? msg`pressure tank’s tee` : msg`drop pipe`;
   return msg`pump’s outlet`;

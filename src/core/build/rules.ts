@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
 import { lengthOnLine, type BlockLayout } from '../layout';
 import { headerPipeAt } from '../network';
@@ -18,6 +19,26 @@ export interface Mark {
   holeMm?: number;
   pilotMm?: number;
 }
+
+/** What stands at a mark. */
+export function markWords({ kind, label }: Mark): string {
+  switch (kind) {
+    case 'take-off':
+      return msg`run ${label}`;
+    case 'size':
+      return msg`${label} from here`;
+    case 'corner':
+      return msg`corner`;
+    case 'end':
+      return msg`end`;
+    case 'tee':
+      return msg`tee`;
+  }
+}
+
+/** Towards which end of the beds a run leaves. */
+export const sideWords = (side: NonNullable<Mark['side']>): string =>
+  side === 'near' ? msg`near end` : msg`far end`;
 
 /** A piece of a header that is cut and joined by tees, with the fittings' allowance taken off. */
 export interface CutPiece {
@@ -214,7 +235,10 @@ export function cutGroups(
     lengthM,
     count,
     goesTo: [...places]
-      .map(([id, beds]) => `${names.get(id) ?? id}${beds.length > 0 ? ` ${ranges(beds)}` : ''}`)
+      .map(
+        ([id, beds]) =>
+          `${names.get(id) ?? (id === 'main' ? msg`main` : id)}${beds.length > 0 ? ` ${ranges(beds)}` : ''}`,
+      )
       .join('; '),
   }));
 }

@@ -314,14 +314,14 @@ export const HEAD_PARTS: readonly PartKind[] = [
     'thread-2',
     ...regulator(1000, 20000),
   ),
-  part('gauge', 'gauge', 'gauge', 'thread-1/2', [0, 3600], { ratingKpa: 1000 }),
+  part('gauge', 'gauge', msg`gauge`, 'thread-1/2', [0, 3600], { ratingKpa: 1000 }),
   part('air-vent', 'air-vent', msg`air vent`, 'thread-3/4', [0, 3600], { ratingKpa: 1000 }),
   part('relief', 'relief', msg`relief valve`, 'thread-3/4', [0, 3600], { ...metal, opensKpa: 520 }),
   part('splitter-2', 'splitter', msg`two-way splitter with valves`, 'hose-3/4', [4, 1800], onHose),
   part('splitter-4', 'splitter', msg`four-way splitter with valves`, 'hose-3/4', [5, 1800], onHose),
   part('purge-3/4', 'flush', msg`¾ in hand purge valve`, 'thread-3/4', [0, 3600], metal),
   part('flush-1', 'flush', msg`1 in flush valve`, 'thread-1', [0, 3600], metal),
-  part('adaptor', 'adaptor', 'adaptor', 'thread-1', [1, 3600], metal),
+  part('adaptor', 'adaptor', msg`adaptor`, 'thread-1', [1, 3600], metal),
 ];
 
 /** Outlets of each splitter, each with a valve of its own. */

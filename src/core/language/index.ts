@@ -1,2 +1,2 @@
 export { dateLocale, language, locale, speak, type Language, type LanguageId, type Ready } from './language';
-export { fixed, Forms, forms, grouped, keyOf, msg, type Value } from './msg';
+export { decimalComma, fixed, Forms, forms, grouped, keyOf, msg, type Value } from './msg';

@@ -68,5 +68,8 @@ export const fixed = (v: number, decimals: number): string =>
     maximumFractionDigits: decimals,
   });
 
+/** Whether people here write 2,5 for two and a half, and 12.500 for twelve thousand five hundred. */
+export const decimalComma = (): boolean => (1.5).toLocaleString(locale()).includes(',');
+
 /** A number in groups of thousands, as people here write it. */
 export const grouped = (v: number): string => v.toLocaleString(locale());

@@ -128,7 +128,9 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
     for (const { i, side } of ends)
       screwed(
         `gauge/${b.built.takeOffs[i]}`,
-        msg`the header’s ${side} end in ${block.name}`,
+        side === 'left'
+          ? msg`the header’s left end in ${block.name}`
+          : msg`the header’s right end in ${block.name}`,
         b.built.takeOffs[i],
         toSheet(frame, takeOffs[i].xM, takeOffs[i].yM),
         b.index,

@@ -1,4 +1,4 @@
-import { msg } from '../language';
+import { decimalComma, msg } from '../language';
 import { kindOf, shownUnit, type KindName, type Unit, type UnitChoice } from './kinds';
 
 export type Parsed = { ok: true; value: number } | { ok: false; why: string };
@@ -45,6 +45,10 @@ function findUnit(units: Record<string, Unit>, text: string): string | undefined
   });
 }
 
+/** Where commas are decimal, a full stop before three digits groups thousands, and the marks trade places. */
+const marksSwapped = (text: string): string =>
+  text.replace(/(?<=\d)[.,](?=\d)|(?<!\d)[.,](?=\d)/g, (mark) => (mark === ',' ? '.' : ','));
+
 /**
  * Reads what a person typed as a quantity, in core units.
  *
@@ -57,7 +61,7 @@ function findUnit(units: Record<string, Unit>, text: string): string | undefined
 export function parseQuantity(text: string, kind: KindName, choice: UnitChoice): Parsed {
   const { noun, units } = kindOf(kind);
   const own = shownUnit(kind, choice);
-  let rest = text
+  let rest = (decimalComma() ? marksSwapped(text) : text)
     .trim()
     .replace(/[−–]/g, '-')
     .replace(/(\d)\s*([½⅓⅔¼¾⅕⅛⅜⅝⅞])/g, '$1 $2');

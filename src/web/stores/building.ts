@@ -1,15 +1,17 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
-import { msg } from '../../core/language';
+import { msg, type LanguageId } from '../../core/language';
 import type { Change } from '../../core/changes';
 import type { SheetId } from '../../core/print';
 import type { HaveReading, PriceReading } from '../../core/formats/buyingCsv';
 import type { BuilderApi, Built, Priced } from '../../worker/builder';
 import BuilderWorker from '../../worker/start/builder?worker';
 import { plain } from '../plain';
-import { calledBack, createJobs, forWorker, type Outcome } from './jobs';
+import { calledBack, createJobs, forWorker, type Jobs, type Outcome } from './jobs';
+import { paperLanguage } from '../chosenLanguage';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
+import type { Programme } from '../../core/sets';
 import type { Plan } from '../../core/plan';
 
 /** A plan that is still for so long is counted anew, ms. */
@@ -29,6 +31,21 @@ export const useBuilding = defineStore('building', () => {
   const jobs = createJobs<BuilderApi>((name) => new BuilderWorker({ name }));
   /** Files are made beside the counting, in another worker. */
   const files = createJobs<BuilderApi>((name) => new BuilderWorker({ name }));
+  /** What goes to the field is made where its language is spoken. */
+  const printers = new Map<LanguageId, Jobs<BuilderApi>>();
+  function printer(): Jobs<BuilderApi> {
+    const language = paperLanguage();
+    let made = printers.get(language);
+    if (!made)
+      printers.set(
+        language,
+        (made = createJobs(
+          (name) => new BuilderWorker({ name }),
+          () => language,
+        )),
+      );
+    return made;
+  }
   const built = shallowRef<Built>();
   const of = shallowRef<Plan>();
   const working = ref(false);
@@ -79,7 +96,7 @@ export const useBuilding = defineStore('building', () => {
     progress.value = 0;
     failed.value = '';
     const on = new Date().toISOString().slice(0, 10);
-    const outcome = await files.ask((builder, number) =>
+    const outcome = await printer().ask((builder, number) =>
       builder.paper(
         number,
         forWorker(toRaw(plan.plan)),
@@ -95,7 +112,17 @@ export const useBuilding = defineStore('building', () => {
     tellTook(PRINTED, outcome.value.tookMs);
     return new Blob([outcome.value.pdf as BlobPart], { type: 'application/pdf' });
   }
-  const stopPaper = (): void => files.stop();
+  const stopPaper = (): void => printers.forEach((p) => p.stop());
+  /** The timer's programme as a calendar; nothing where it cannot be written, which is said. */
+  async function calendar(programme: Programme, name: string, id: string): Promise<string | undefined> {
+    failed.value = '';
+    const outcome = await printer().ask(
+      (builder, number) => builder.calendar(number, plain(programme) as Programme, name, id, Date.now()),
+      { beside: true },
+    );
+    say(outcome);
+    return outcome.ended === 'answered' ? outcome.value : undefined;
+  }
 
   async function table(what: 'parts' | 'prices' | 'have' | 'json'): Promise<string | undefined> {
     failed.value = '';
@@ -154,6 +181,7 @@ export const useBuilding = defineStore('building', () => {
     show,
     paper,
     stopPaper,
+    calendar,
     table,
     workbook,
     readPrices,

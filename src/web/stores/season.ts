@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
-import { msg } from '../../core/language';
+import { language, msg } from '../../core/language';
 import { judgeReading, type Cup, type Entry, type Judged, type Level, type Reading } from '../../core/season';
 import type { Calibration, Learned, SeasonWater, Standing, Task } from '../../core/season';
 import type {
@@ -16,6 +16,7 @@ import SeasonWorker from '../../worker/start/season?worker';
 import { plain } from '../plain';
 import { useBook } from './book';
 import { calledBack, createJobs, forWorker, type Outcome } from './jobs';
+import { paperLanguage } from '../chosenLanguage';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
 
@@ -179,8 +180,12 @@ export const useSeason = defineStore('season', () => {
   }
 
   /** Something worked out beside: nothing where it was stopped or failed. */
-  async function aside<T>(what: string, ask: Parameters<typeof asides.ask<T>>[0]): Promise<T | undefined> {
-    const outcome = await asides.ask(ask, { beside: true });
+  async function aside<T>(
+    what: string,
+    ask: Parameters<typeof asides.ask<T>>[0],
+    of = asides,
+  ): Promise<T | undefined> {
+    const outcome = await of.ask(ask, { beside: true });
     if (outcome.ended !== 'cancelled') say(outcome, what);
     return outcome.ended === 'answered' ? outcome.value : undefined;
   }
@@ -203,18 +208,33 @@ export const useSeason = defineStore('season', () => {
         plain(readingsNow()) as Reading[],
       ),
     );
-  const upkeep = (): Promise<Task[] | undefined> =>
-    aside(msg`What is due could not be worked out`, (w, n) =>
-      w.upkeep(
-        n,
-        stated(),
-        set.value,
-        plain(book.standing) as Standing[],
-        book.started,
-        Date.now(),
-        plain(settings.choice),
-      ),
+  const upkeep = (of = asides): Promise<Task[] | undefined> =>
+    aside(
+      msg`What is due could not be worked out`,
+      (w, n) =>
+        w.upkeep(
+          n,
+          stated(),
+          set.value,
+          plain(book.standing) as Standing[],
+          book.started,
+          Date.now(),
+          plain(settings.choice),
+        ),
+      of,
     );
+  /** The same in the language of what is printed for the field. */
+  const upkeepForPaper = (): Promise<Task[] | undefined> => {
+    const speaks = paperLanguage();
+    return upkeep(
+      speaks === language().id
+        ? asides
+        : createJobs<SeasonApi>(
+            (name) => new SeasonWorker({ name }),
+            () => speaks,
+          ),
+    );
+  };
   const calibrate = (
     days: { set: string | undefined; readings: Reading[] }[],
   ): Promise<(Calibration & { learned: Learned }) | undefined> =>
@@ -284,6 +304,7 @@ export const useSeason = defineStore('season', () => {
     show,
     cups,
     upkeep,
+    upkeepForPaper,
     calibrate,
     practise,
     water,

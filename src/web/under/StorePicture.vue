@@ -45,7 +45,7 @@ const curves = computed(() => {
     end: value(last),
     d: line<Moment>((m) => rx.value(m.minutes), (m) => share.value(Math.max(0, Math.min(1, value(m)))))(moments) ?? '',
   });
-  const list = [of('flow', 'flow', (m) => (first.flowLph > 0 ? m.flowLph / first.flowLph : 0)), of('pressure', 'kpa', (m) => (first.weakestKpa > 0 ? m.weakestKpa / first.weakestKpa : 0)), of('evenness', 'even', (m) => m.evenness)];
+  const list = [of(msg`flow`, 'flow', (m) => (first.flowLph > 0 ? m.flowLph / first.flowLph : 0)), of(msg`pressure`, 'kpa', (m) => (first.weakestKpa > 0 ? m.weakestKpa / first.weakestKpa : 0)), of(msg`evenness`, 'even', (m) => m.evenness)];
   const NAME_PX = 15;
   const placed = list.map((c) => ({ ...c, y: share.value(Math.max(0, Math.min(1, c.end))) })).sort((a, b) => a.y - b.y);
   for (let i = 1; i < placed.length; i++) placed[i].y = Math.max(placed[i].y, placed[i - 1].y + NAME_PX);

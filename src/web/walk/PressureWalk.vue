@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { msg } from '../../core/language';
 import type { WalkKind } from '../../core/network';
-import { bedWord } from '../../core/plan';
+import { bedName } from '../../core/plan';
 import type { WorkingName } from '../../core/working';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
@@ -61,7 +61,7 @@ const band = computed(() => {
   const { minKpa, maxKpa } = results.walkTape;
   return { x: run.x0, w: box.value.x1 - run.x0, y: drawn.value.y(maxKpa), h: Math.max(2, drawn.value.y(minKpa) - drawn.value.y(maxKpa)) };
 });
-const title = computed(() => (results.walk ? msg`in ${settings.parts(0, 'pressure').unit}, ${plan.source.name} → ${plan.blocks.length > 1 ? `${plan.blocks[results.walk.block]?.name}, ` : ''}${bedWord(plan.blocks[results.walk.block], results.walk.bed)} ${results.walk.bed}, ${results.walk.endDistanceM > 0 ? msg`its weakest emitter` : msg`its inlet`}` : ''));
+const title = computed(() => (results.walk ? msg`in ${settings.parts(0, 'pressure').unit}, ${plan.source.name} → ${plan.blocks.length > 1 ? `${plan.blocks[results.walk.block]?.name}, ` : ''}${bedName(plan.blocks[results.walk.block], results.walk.bed)}, ${results.walk.endDistanceM > 0 ? msg`its weakest emitter` : msg`its inlet`}` : ''));
 /** What shows how a step was come by. */
 const WORKING_OF: Record<WalkKind, WorkingName> = { rest: 'available', drawing: 'available', lift: 'available', switch: 'available', boost: 'available', hold: 'available', part: 'parts', main: 'main', header: 'header', run: 'end' };
 /** A part is shown where it can be changed; of all else the working. */

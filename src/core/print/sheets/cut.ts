@@ -3,7 +3,9 @@ import {
   cutGroups,
   headerRules,
   itemName,
+  markWords,
   packWord,
+  sideWords,
   ranges,
   runCuts,
   runEndWords,
@@ -61,12 +63,8 @@ export const cut: SheetMaker = (p) => {
             pairs(
               rule.marks.map((m) => [
                 num(onTape(m.atM, family)),
-                m.kind === 'take-off'
-                  ? msg`run ${m.label}`
-                  : m.kind === 'size'
-                    ? msg`${m.label} from here`
-                    : m.kind,
-                m.side ? msg`${m.side} end` : '',
+                markWords(m),
+                m.side ? sideWords(m.side) : '',
                 m.holeMm
                   ? `${m.pilotMm ? msg`${p.show(m.pilotMm, 'bore')}, then ` : ''}${p.show(m.holeMm, 'bore')}`
                   : '',

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { msg } from '../../../core/language';
+import { forms, msg } from '../../../core/language';
 import { layOut, type LaidBed } from '../../../core/layout';
 import { cropsOf, type Beds, type SingleBed } from '../../../core/plan';
 import { useEdits } from '../../stores/edits';
@@ -69,10 +69,10 @@ const rows = computed((): Row[] => {
   if (tools.shown === 'use')
     return [
       row('use', msg`in use`, 'var(--earth)', { resting: undefined }, msg`put beds in use`),
-      row('rest', 'resting', inkAt(4), { resting: true }, msg`let beds rest`),
+      row('rest', msg`resting`, inkAt(4), { resting: true }, msg`let beds rest`),
     ];
   if (tools.shown === 'runs')
-    return RUNS.map((n) => row(`${n}`, n === 1 ? '1 run' : msg`${n} runs`, inkAt(n), { runs: n }, msg`lay ${n} to a bed`));
+    return RUNS.map((n) => row(`${n}`, msg`${n} ${forms(n, 'run', 'runs')}`, inkAt(n), { runs: n }, msg`lay ${n} to a bed`));
   if (tools.shown === 'tape')
     return [
       row('own', msg`each block’s own`, 'var(--earth)', { tape: undefined }, msg`lay the block’s own tape`),

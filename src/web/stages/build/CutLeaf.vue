@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { grouped, msg } from '../../../core/language';
-import { cutGroups, headerRules, holeRules, itemName, ranges, runCuts, runEndWords, STYLES, trenchesOf, type HeaderRule } from '../../../core/build';
+import { cutGroups, type HeaderRule, headerRules, holeRules, itemName, markWords, ranges, runCuts, runEndWords, sideWords, STYLES, trenchesOf } from '../../../core/build';
 import { pipeKind } from '../../../core/catalog/pipes';
 import { layOut } from '../../../core/layout';
 import { onTape } from '../../../core/print';
@@ -44,7 +44,7 @@ const MOST_ROLLS = 12;
     <h3>Headers: where to punch</h3>
     <p class="fill">A take-off’s hole is <QuantityField label="Hole of a take-off" kind="bore" :value="build.holeMm ?? (styleOf(rules[0]?.rule ?? ({ marks: [] } as never)) ? STYLES[styleOf(rules[0].rule)!].holeMm : 8)" :is-default="stated?.holeMm === undefined" :take="(v, g) => edits.build({ holeMm: v }, msg`say the hole of a take-off`, g)" />: as its packet says.</p>
     <section v-for="({ rule, name }, i) in rules" :key="i" :aria-label="msg`Header of ${name}`">
-      <h4>{{ name }}<template v-if="rule.header > 0">, second header</template>: {{ pipeKind(rule.pipe.pipe).name }}, {{ tape(rule.lengthM) }} to the {{ rule.way }} of its feed</h4>
+      <h4>{{ name }}<template v-if="rule.header > 0">, second header</template>: {{ pipeKind(rule.pipe.pipe).name }}, {{ tape(rule.lengthM) }} {{ rule.way === 'left' ? msg`to the left` : msg`to the right` }} of its feed</h4>
       <svg :viewBox="`-6 0 ${WIDTH + 12} 34`" role="img" :aria-label="msg`Header of ${name} to scale: ${rule.marks.filter((m) => m.kind === 'take-off').length} take-offs over ${tape(rule.lengthM)}`">
         <path :d="`M0 17H${WIDTH}`" class="pipe" /><circle cx="0" cy="17" r="4" class="feed" />
         <template v-for="(m, k) in rule.marks" :key="k">
@@ -57,7 +57,7 @@ const MOST_ROLLS = 12;
       <details>
         <summary>{{ rule.marks.length }} marks from the fed end</summary>
         <ol class="marks num">
-          <li v-for="(m, k) in rule.marks" :key="k">{{ tape(m.atM) }} <span>{{ m.kind === 'take-off' ? msg`run ${m.label}, ${m.side} side${m.holeMm ? msg`, ${m.pilotMm ? msg`${settings.show(m.pilotMm, 'bore')}, then ` : ''}${settings.show(m.holeMm, 'bore')} hole` : ''}` : m.kind === 'size' ? msg`${m.label} from here` : m.kind }}</span></li>
+          <li v-for="(m, k) in rule.marks" :key="k">{{ tape(m.atM) }} <span>{{ markWords(m) }}{{ m.side ? `, ${sideWords(m.side)}` : '' }}{{ m.holeMm ? msg`, ${m.pilotMm ? msg`${settings.show(m.pilotMm, 'bore')}, then ` : ''}${settings.show(m.holeMm, 'bore')} hole` : '' }}</span></li>
         </ol>
         <template v-if="rule.pieces.length > 0"><p class="quiet">Cut pieces between tees, what goes into the fittings taken off:</p><p class="num">{{ rule.pieces.map((p) => tape(p.cutM)).join(' · ') }}</p></template>
       </details>

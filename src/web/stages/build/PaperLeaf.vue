@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { computed, reactive } from 'vue';
+import { computed, reactive, ref } from 'vue';
 import { msg } from '../../../core/language';
 import { fingerprint, SHEETS, type SheetId } from '../../../core/print';
 import { writePlan } from '../../../core/plan';
+import { isLanguage, LANGUAGE_NAMES } from '../../../languages/load';
+import { choosePaperLanguage, paperLanguage } from '../../chosenLanguage';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { download } from '../../storage/download';
 import { useBuilding } from '../../stores/building';
@@ -20,6 +22,13 @@ const PAPERS = [
   { id: 'a4', name: 'A4' },
   { id: 'letter', name: msg`Letter` },
 ];
+const LANGUAGES = Object.entries(LANGUAGE_NAMES).map(([id, name]) => ({ id, name }));
+const speaks = ref(paperLanguage());
+function speak(id: string): void {
+  if (!isLanguage(id)) return;
+  speaks.value = id;
+  choosePaperLanguage(id);
+}
 const mark = computed(() => fingerprint(writePlan(plan.plan)));
 function toggle(id: SheetId): void {
   if (!wanted.delete(id)) wanted.add(id);
@@ -39,7 +48,7 @@ const print = (): void => window.print();
     <ul class="sheets" aria-label="Sheets to print">
       <li v-for="s in SHEETS" :key="s.id"><label><input type="checkbox" :checked="wanted.has(s.id)" @change="toggle(s.id)" /> {{ s.name }}</label></li>
     </ul>
-    <p class="fill">On <ChoiceField label="Paper to print on" :value="plan.full.build.paper" :options="PAPERS" :is-default="plan.plan.build?.paper === undefined" @pick="edits.build({ paper: $event as 'a4' }, msg`choose the paper`)" />, black and white. Every page bears the plan’s mark <span class="num">{{ mark }}</span>: a print with another one is of an older plan.</p>
+    <p class="fill">On <ChoiceField label="Paper to print on" :value="plan.full.build.paper" :options="PAPERS" :is-default="plan.plan.build?.paper === undefined" @pick="edits.build({ paper: $event as 'a4' }, msg`choose the paper`)" />, in <ChoiceField label="Language of the sheets and the calendar" :value="speaks" :options="LANGUAGES" :is-default="false" @pick="speak" />, black and white. Every page bears the plan’s mark <span class="num">{{ mark }}</span>: a print with another one is of an older plan.</p>
     <p>
       <button v-if="building.printing" type="button" class="make" @click="building.stopPaper()">Stop</button>
       <button v-else type="button" class="make" :disabled="wanted.size === 0" @click="make">Make the PDF</button>

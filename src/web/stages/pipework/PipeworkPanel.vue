@@ -52,7 +52,7 @@ const farEnd = computed(() => {
     <h2>Pipework</h2>
     <BlockPicker />
     <h3><TermWord term="head">Head</TermWord>, at the <TermWord term="source" /></h3>
-    <AssemblyEditor :place="HEAD" :from="plan.source.name" to="main" name="Head" />
+    <AssemblyEditor :place="HEAD" :from="plan.source.name" :to="msg`main`" :name="msg`Head`" />
     <p v-if="injector" class="quiet">Feed is given through the drip: a {{ injector.name }} stands in the head. Only open beds get it; never mix products.</p>
     <p v-else class="fill">
       Feed <ChoiceField label="Feed" :value="plan.wishes.feeding ? 'yes' : 'no'" :options="FEEDING" :is-default="plan.plan.wishes?.feeding === undefined" @pick="edits.wishes({ feeding: $event === 'yes' }, msg`say whether feed is given`)" /> through the drip.
@@ -61,7 +61,7 @@ const farEnd = computed(() => {
     <MainPieces />
     <h3><TermWord term="block">Block</TermWord>{{ plan.blocks.length > 1 ? `: ${plan.block.name}` : '' }}</h3>
     <p v-if="plan.blocks.length > 1" class="fill">Inlets of the blocks are put together <ChoiceField label="Inlets of the blocks" :value="plan.full.inlets" :options="INLETS" :is-default="plan.plan.inlets === undefined" @pick="edits.inlets($event as 'own' | 'alike')" />.</p>
-    <AssemblyEditor :key="plan.block.id" :place="plan.block.id" from="main" to="header" name="Block inlet" shelf-shut />
+    <AssemblyEditor :key="plan.block.id" :place="plan.block.id" :from="msg`main`" :to="msg`header`" :name="msg`Block inlet`" shelf-shut />
     <template v-if="!onlyPlaces(plan.block)">
       <h3><TermWord term="header">Header</TermWord></h3>
       <HeaderSentences />

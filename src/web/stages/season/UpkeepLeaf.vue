@@ -38,7 +38,10 @@ function done(t: Task): void {
   else if (t.id.startsWith('filter/')) book.add({ what: 'cleaned', part: t.id.split('/')[2] });
   else book.add({ what: 'note', text: `done: ${t.id}` });
 }
-const calendar = (): void => download(fileName(plan.full.name, 'upkeep.ics'), writeUpkeepCalendar(tasks.value ?? [], plan.full.name, keeping.id, Date.now()), 'text/calendar');
+async function calendar(): Promise<void> {
+  const told = await season.upkeepForPaper();
+  if (told) download(fileName(plan.full.name, 'upkeep.ics'), writeUpkeepCalendar(told, plan.full.name, keeping.id, Date.now()), 'text/calendar');
+}
 </script>
 
 <template>

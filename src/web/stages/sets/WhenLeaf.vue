@@ -2,7 +2,6 @@
 import { computed } from 'vue';
 import { fixed, msg } from '../../../core/language';
 import { everyText, writeProgrammeCsv } from '../../../core/formats/programmeCsv';
-import { writeCalendar } from '../../../core/formats/calendar';
 import type { Hours } from '../../../core/plan';
 import { clockText, dayOf, programmeRows, setWorking, type Programme } from '../../../core/sets';
 import { formatDuration, perShownUnit } from '../../../core/units';
@@ -10,6 +9,7 @@ import ClockField from '../../parts/ClockField.vue';
 import DateField from '../../parts/DateField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { download } from '../../storage/download';
+import { useBuilding } from '../../stores/building';
 import { useEdits } from '../../stores/edits';
 import { useOpening } from '../../stores/opening';
 import { useOutlook } from '../../stores/outlook';
@@ -26,6 +26,7 @@ const opening = useOpening();
 const outlook = useOutlook();
 const settings = useSettings();
 const view = useView();
+const building = useBuilding();
 const rules = computed(() => plan.full.watering.day);
 const stated = computed(() => plan.plan.watering?.day ?? {});
 const isDefault = (name: keyof typeof rules.value): boolean => stated.value[name] === undefined;
@@ -51,13 +52,11 @@ const slug = computed(() => (plan.full.name || 'plan').toLowerCase().replace(/[^
 function csv(): void {
   if (programme.value) download(`${slug.value}-programme.csv`, writeProgrammeCsv(programme.value), 'text/csv');
 }
-function calendar(): void {
+async function calendar(): Promise<void> {
   if (!programme.value) return;
-  try {
-    download(`${slug.value}-watering.ics`, writeCalendar(programme.value, plan.full.name, keeping.id, Date.now()), 'text/calendar');
-  } catch (error) {
-    view.notice = msg`The calendar was not written: ${error instanceof Error ? error.message : String(error)}.`;
-  }
+  const text = await building.calendar(programme.value, plan.full.name, keeping.id);
+  if (text === undefined) view.notice = building.failed;
+  else download(`${slug.value}-watering.ics`, text, 'text/calendar');
 }
 function price(i: number, fields: object, gesture?: string) {
   return edits.dayRules({ prices: rules.value.prices.map((p, j) => (j === i ? { ...p, ...fields } : p)) }, msg`change a price`, gesture);
