@@ -1,12 +1,12 @@
 import { By } from 'selenium-webdriver';
 import { openPlan, press, reads, start, VERDICT, viewport, type Bench } from './browser';
+import { LANGUAGE_NAMES } from '../src/languages/load';
 import { largeFarm } from './farm';
-import { goTo } from './lay';
 import { crowdedFarm, rollingField } from './rolling';
 
 /*
  * Everything on screen can be read and pressed: rectangles are measured over the demos and crowded plans, on a laptop, a tablet
- * and a phone, in both themes and both systems of units.
+ * and a phone, in both languages, both themes and both systems of units.
  */
 
 let bench: Bench;
@@ -137,25 +137,44 @@ const rested = (): Promise<unknown> =>
 const click = (css: string): Promise<unknown> =>
   bench.driver.executeScript(`document.querySelector(${JSON.stringify(css)}).click()`);
 
-describe.each(Object.keys(SIZES) as (keyof typeof SIZES)[])('on a %s', (size) => {
+/** By their classes: what they are called is told in either language. */
+const TOLD = '.verdict';
+const HEADING = '.panel h2';
+async function goTo(stage: string): Promise<void> {
+  const now = await bench.driver.getCurrentUrl();
+  await bench.driver.get(now.replace(/[^/]*$/, stage));
+  await reads(bench.driver, HEADING, /./);
+}
+const speak = (language: string): Promise<unknown> =>
+  bench.driver.executeScript(`localStorage.setItem('idle-furrow/language', '${language}')`);
+
+const WAYS = Object.keys(LANGUAGE_NAMES).flatMap((language) =>
+  (Object.keys(SIZES) as (keyof typeof SIZES)[]).map((size) => ({ language, size })),
+);
+describe.each(WAYS)('in $language on a $size', ({ language, size }) => {
+  beforeAll(async () => {
+    await bench.driver.get(bench.url);
+    await speak(language);
+  });
   test.each(Object.keys(PLANS))('%s', async (name) => {
     const { driver } = bench;
     const [width, height] = SIZES[size];
     await viewport(driver, { width, height });
     await PLANS[name]();
-    await reads(driver, VERDICT, /\d|Runs|fall|burst|dry|Nothing|pressure/i);
+    await reads(driver, TOLD, /[a-z]{5}/i);
+    expect(await driver.executeScript('return document.documentElement.lang')).toBe(language);
     const wrong: string[] = [];
     const note = async (where: string): Promise<void> => {
       if (!(await rested())) wrong.push(`${where}: does not come to rest`);
       wrong.push(...(await measure(size)).map((w) => `${where}: ${w}`));
     };
     for (const stage of DEMOS.includes(name) ? STAGES : CROWDED_STAGES) {
-      await goTo(bench, stage);
-      await driver.wait(async () => (await driver.findElements(By.css('.panel h2'))).length > 0, 10_000);
+      await goTo(stage);
+      await driver.wait(async () => (await driver.findElements(By.css(HEADING))).length > 0, 10_000);
       await note(stage);
       if (!CROWDED.includes(stage)) continue;
       for (const turn of ['units', 'theme', 'units', 'theme']) {
-        await click(turn === 'units' ? '.menu .system' : '.menu [aria-label="Light or dark"]');
+        await click(turn === 'units' ? '.menu .system' : '.menu .theme');
         await note(`${stage} (${turn} switched)`);
       }
     }
@@ -168,6 +187,8 @@ test('a phone’s verdict says too that nothing was measured yet', async () => {
   const [width, height] = SIZES.phone;
   await viewport(driver, { width, height });
   await driver.get(bench.url);
+  await speak('en');
+  await driver.get(bench.url);
   await press(driver, 'Blank plan');
   // Only what is to be seen is read.
   await reads(driver, VERDICT, /Nothing measured yet: example figures[\s\S]*weakest emitter/);
@@ -177,6 +198,6 @@ test('how much was measured', () => {
   console.log(
     `    ${measured.screens} screens: ${measured.labels} labels, ${measured.texts} texts, ${measured.targets} targets measured`,
   );
-  expect(measured.screens).toBeGreaterThan(200);
+  expect(measured.screens).toBeGreaterThan(400);
   expect(measured.labels).toBeGreaterThan(2000);
 });

@@ -86,7 +86,7 @@ const rename = (field: 'name' | 'place', text: string): void =>
       <button type="button" :disabled="!plan.redoLabel" :title="plan.redoLabel ? msg`Redo: ${plan.redoLabel}` : msg`Nothing to redo`" :aria-label="plan.redoLabel ? msg`Redo: ${plan.redoLabel}` : msg`Redo`" @click="emit('redo')">
         <v-icon :icon="mdiRedo" size="18" />
       </button>
-      <button type="button" title="Light or dark" aria-label="Light or dark" @click="settings.switchTheme()">
+      <button type="button" class="theme" title="Light or dark" aria-label="Light or dark" @click="settings.switchTheme()">
         <v-icon :icon="mdiThemeLightDark" size="18" />
       </button>
       <button type="button" class="system num" :aria-label="msg`Units: ${settings.units.system === 'us' ? msg`US` : msg`metric`}. Switch`" title="Switch units" @click="settings.setSystem(settings.units.system === 'us' ? 'metric' : 'us')">

@@ -13,7 +13,7 @@ const WIDE = 280;
 
 function look(x: number, y: number): void {
   const under = document.elementFromPoint(x, y);
-  if (!under || under.closest(NOT) || !under.closest('[aria-label="Stage"], .walk, .tally')) return void (told.value = undefined);
+  if (!under || under.closest(NOT) || !under.closest('.panel, .walk, .tally')) return void (told.value = undefined);
   const place = document.caretRangeFromPoint(x, y);
   const node = place?.startContainer;
   const found = place && node?.nodeType === Node.TEXT_NODE ? termAt(node.textContent ?? '', place.startOffset) : undefined;
