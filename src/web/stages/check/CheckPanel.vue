@@ -94,7 +94,7 @@ const shown = computed(() => {
       <p v-else class="quiet">Tick another to see what they come to together.</p>
     </aside>
     <LimitsTable />
-    <h3 class="below">Show the working</h3>
+    <h3 class="below">All workings</h3>
     <ul class="workings">
       <li v-for="w in shown" :key="w.name"><Asks :working="w.name">{{ w.says }}</Asks></li>
     </ul>

@@ -32,4 +32,5 @@ const stretches = computed(() =>
 .pieces th, .pieces td { text-align: left; padding: 3px 6px 3px 0; border-bottom: 1px solid var(--line); font-weight: 400; vertical-align: baseline; }
 .pieces thead th { color: var(--faint); font-size: 12.5px; }
 .pieces .num { white-space: nowrap; }
+@media (min-width: 821px) and (max-width: 1100px) { .pieces { font-size: 12.5px; } .pieces thead th { font-size: 12px; } .pieces th, .pieces td { padding-right: 4px; } }
 </style>

@@ -139,6 +139,7 @@ function addTee(): void {
 .pieces th, .pieces td { text-align: left; padding: 3px 6px 3px 0; border-bottom: 1px solid var(--line); font-weight: 400; vertical-align: baseline; }
 .pieces thead th { color: var(--faint); font-size: 12.5px; }
 .pieces .num { white-space: nowrap; }
+@media (min-width: 821px) and (max-width: 1100px) { .pieces { font-size: 12.5px; } .pieces thead th { font-size: 12px; } .pieces th, .pieces td { padding-right: 4px; } }
 .on th { font-weight: 700; }
 .lit { background: color-mix(in srgb, var(--picked) 55%, transparent); }
 .vent { white-space: nowrap; }
