@@ -31,7 +31,8 @@ function firstLoad(): Plugin {
         // The page itself is loaded by the entry as soon as its language is.
         if (chunk.isEntry || chunk.facadeModuleId?.endsWith('/src/web/app.ts')) visit(name);
         const language = /\/languages\/(\w+)\/index\.ts$/.exec(chunk.facadeModuleId ?? '')?.[1];
-        if (language) this.info(`words of “${language}”: ${told(gzipped(name))} gzipped, loaded where it is spoken`);
+        if (language)
+          this.info(`words of “${language}”: ${told(gzipped(name))} gzipped, loaded where it is spoken`);
       }
       const bytes = [...seen].reduce((sum, name) => sum + gzipped(name), 0);
       this.info(
@@ -73,7 +74,12 @@ const keepsItself = VitePWA({
 });
 
 export default defineConfig({
-  plugins: [vue({ template: { compilerOptions: { nodeTransforms: [templateWords] } } }), vuetify({ autoImport: true }), keepsItself, firstLoad()],
+  plugins: [
+    vue({ template: { compilerOptions: { nodeTransforms: [templateWords] } } }),
+    vuetify({ autoImport: true }),
+    keepsItself,
+    firstLoad(),
+  ],
   worker: { format: 'es' },
   server: {
     headers: {

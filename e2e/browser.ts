@@ -122,7 +122,9 @@ export async function opens(driver: WebDriver, name: string, css: string): Promi
   const there = () => driver.findElements(By.css(css));
   for (let tries = 0; tries < PRESSES; tries++) {
     await press(driver, name);
-    const open = await driver.wait(async () => (await there()).length > 0, WAIT_MS / PRESSES).catch(() => false);
+    const open = await driver
+      .wait(async () => (await there()).length > 0, WAIT_MS / PRESSES)
+      .catch(() => false);
     if (open) return;
   }
   throw new Error(`“${name}” does not open ${css}`);

@@ -1,6 +1,18 @@
 import { By, Key } from 'selenium-webdriver';
 import { SOUND } from '../src/core/check/battery.testing';
-import { find, fill, named, openPlan, opens, press, reads, start, unfold, VERDICT, type Bench } from './browser';
+import {
+  find,
+  fill,
+  named,
+  openPlan,
+  opens,
+  press,
+  reads,
+  start,
+  unfold,
+  VERDICT,
+  type Bench,
+} from './browser';
 import { largeFarm } from './farm';
 
 let bench: Bench;

@@ -1,7 +1,10 @@
 import {
   createSimpleExpression,
-  NodeTypes,
+  type ElementNode,
+  ElementTypes,
   type InterpolationNode,
+  Namespaces,
+  NodeTypes,
   type RootNode,
   type SimpleExpressionNode,
   type SourceLocation,
@@ -39,6 +42,83 @@ const figure = (source: string, loc: SourceLocation): InterpolationNode => ({
   content: createSimpleExpression(source, false, loc),
   loc,
 });
+
+/** Fields in a sentence: what closes the words behind one stays on its line. */
+const FIELDS = [
+  'QuantityField',
+  'ChoiceField',
+  'DateField',
+  'ClockField',
+  'CropField',
+  'PriceField',
+  'PipeWords',
+];
+const CLOSING = /^[.,;:)!?]+/;
+const STRUCTURAL = ['if', 'else-if', 'else', 'for', 'slot'];
+
+const isField = (node: TemplateChildNode): node is ElementNode =>
+  node.type === NodeTypes.ELEMENT &&
+  FIELDS.includes(node.tag) &&
+  !node.props.some((p) => p.type === NodeTypes.DIRECTIVE && STRUCTURAL.includes(p.name));
+
+/** A field with the bracket before it and the full stop, comma or bracket behind it, which no line parts. */
+const kept = (field: ElementNode, children: TemplateChildNode[]): ElementNode => ({
+  type: NodeTypes.ELEMENT,
+  ns: Namespaces.HTML,
+  tag: 'span',
+  tagType: ElementTypes.ELEMENT,
+  props: [
+    {
+      type: NodeTypes.ATTRIBUTE,
+      name: 'class',
+      nameLoc: field.loc,
+      value: { type: NodeTypes.TEXT, content: 'kept', loc: field.loc },
+      loc: field.loc,
+    },
+  ],
+  children,
+  codegenNode: undefined,
+  loc: field.loc,
+});
+const isKept = (node: ElementNode): boolean =>
+  node.props.some((p) => p.type === NodeTypes.ATTRIBUTE && p.name === 'class' && p.value?.content === 'kept');
+
+/** Fields take the punctuation that follows them; white space that only parts lines of code goes from an element's end. */
+function punctuated(children: readonly TemplateChildNode[], inElement: boolean): TemplateChildNode[] {
+  const mark = (content: string, { loc }: TemplateChildNode): TextNode => ({
+    type: NodeTypes.TEXT,
+    content,
+    loc,
+  });
+  const out: TemplateChildNode[] = [];
+  children.forEach((child, i) => {
+    const before = out.at(-1);
+    if (isField(child) && before?.type === NodeTypes.TEXT && before.content.endsWith('(')) {
+      const rest = before.content.slice(0, -1);
+      out.splice(
+        -1,
+        1,
+        ...(rest === '' ? [] : [mark(rest, before)]),
+        kept(child, [mark('(', before), child]),
+      );
+      return;
+    }
+    if (child.type !== NodeTypes.TEXT) return void out.push(child);
+    let { content } = child;
+    const closing = CLOSING.exec(content)?.[0];
+    if (closing && before?.type === NodeTypes.ELEMENT && (isField(before) || isKept(before))) {
+      out[out.length - 1] = kept(before, [
+        ...(isKept(before) ? before.children : [before]),
+        mark(closing, child),
+      ]);
+      content = content.slice(closing.length);
+    }
+    if (inElement && i === children.length - 1 && /\n\s*$/.test(child.loc.source))
+      content = content.trimEnd();
+    if (content !== '') out.push(mark(content, child));
+  });
+  return out;
+}
 
 function told(children: readonly TemplateChildNode[]): TemplateChildNode[] {
   const out: TemplateChildNode[] = [];
@@ -79,10 +159,10 @@ function visit(node: TemplateChildNode): void {
         }
       : p,
   );
-  node.children = told(node.children);
+  node.children = told(isKept(node) ? node.children : punctuated(node.children, node.tag !== 'template'));
 }
 
 /** Of Vue's compiler: makes messages of a template's texts and read attributes. */
 export function templateWords(node: RootNode | TemplateChildNode): void {
-  if (node.type === NodeTypes.ROOT) node.children = told(node.children);
+  if (node.type === NodeTypes.ROOT) node.children = told(punctuated(node.children, false));
 }
