@@ -144,9 +144,9 @@ const lost = (id: string): string => {
 <style scoped>
 .row { display: flex; flex-wrap: wrap; row-gap: 6px; margin: 0 0 6px; position: relative; }
 .row.taking { background: color-mix(in srgb, var(--water) 10%, transparent); }
-.tile, .end { flex: 0 0 62px; width: 62px; display: flex; flex-direction: column; align-items: center; text-align: center; position: relative; background: none; border: 0; padding: 0 1px 3px; font-size: 12px; line-height: 1.15; color: var(--ink); cursor: grab; touch-action: none; }
-.end { flex-basis: 50px; width: 50px; cursor: default; color: var(--faint); }
-.end b { font-weight: 600; min-height: 26px; overflow: hidden; max-width: 50px; text-overflow: ellipsis; }
+.tile, .end { flex: 0 0 62px; width: 62px; display: flex; flex-direction: column; align-items: center; text-align: center; position: relative; background: none; border: 0; padding: 0 2px 3px; font-size: 12px; line-height: 1.15; color: var(--ink); cursor: grab; touch-action: none; }
+.end { flex-basis: 60px; width: 60px; cursor: default; color: var(--faint); }
+.end b { font-weight: 600; min-height: 26px; overflow: hidden; max-width: 60px; text-overflow: ellipsis; }
 .what { min-height: 26px; display: block; }
 .tile .num, .end .num { font-size: 12px; font-weight: 600; color: var(--ink); }
 .tile.default .what { color: var(--faint); }

@@ -171,7 +171,8 @@ article:last-child { border-right: 0; }
 @media (max-width: 760px) { .ways { grid-template-columns: 1fr; } article { border-right: 0; padding: 14px 0; border-bottom: 1px solid var(--line); } }
 :deep(.way) { display: block; width: 100%; min-height: 46px; border: 1.5px solid var(--ink); border-radius: 4px; background: var(--card); font-weight: 600; font-size: 16px; cursor: pointer; margin-bottom: 8px; text-align: center; }
 :deep(.way:hover) { background: var(--picked); }
-.units { display: flex; gap: 18px; }
+.units { display: flex; flex-wrap: wrap; gap: 2px 18px; }
+.units label { white-space: nowrap; }
 ul { list-style: none; padding: 0; }
 .sketches { padding-top: 26px; }
 .sketches > p { margin-bottom: 12px; }
