@@ -120,12 +120,17 @@ function punctuated(children: readonly TemplateChildNode[], inElement: boolean):
   return out;
 }
 
+/** A text with words in it, or a figure whose word goes by its number. */
+const isTold = (piece: TextNode | InterpolationNode): boolean =>
+  piece.type === NodeTypes.TEXT
+    ? LETTERS.test(piece.content)
+    : /\bforms\(/.test((piece.content as SimpleExpressionNode).content);
+
 function told(children: readonly TemplateChildNode[]): TemplateChildNode[] {
   const out: TemplateChildNode[] = [];
   let run: (TextNode | InterpolationNode)[] = [];
   const end = (): void => {
-    if (run.some((p) => p.type === NodeTypes.TEXT && LETTERS.test(p.content)))
-      out.push(figure(sourceOf(run), run[0].loc));
+    if (run.some(isTold)) out.push(figure(sourceOf(run), run[0].loc));
     else out.push(...run);
     run = [];
   };
