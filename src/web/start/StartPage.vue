@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { dateLocale, msg } from '../../core/language';
 import { SKETCHES } from '../../core/sketches/sketches';
@@ -29,9 +29,15 @@ const leaving = ref<{ id: string; name: string }>();
 const view = useView();
 const trouble = ref('');
 
+/** On a first visit what reads plans is loaded once the page is there: whether the browser keeps any must be said before one is begun. */
+const STILL_MS = 300;
+let waiting = 0;
 onMounted(async () => {
-  if (await keepsAny()) await (await wanted()).desk.look();
+  const look = async (): Promise<void> => (await wanted()).desk.look();
+  if (await keepsAny()) await look();
+  else waiting = window.setTimeout(() => void look(), STILL_MS);
 });
+onBeforeUnmount(() => clearTimeout(waiting));
 const go = (stage: string, id: string): void => void router.push({ name: stage, params: { id } });
 
 /** A plan that the browser does not keep is only on the desk: another would take its place. */
