@@ -101,6 +101,14 @@ test('and by mouse: dragged from the shelf to its place, dragged along, and join
   await press(driver, 'Filters');
   const chip = await find(driver, named('Put in: 1 in disc filter'));
   const screen = await tile('¾ in screen filter');
+  // A hand waits until the panel has come to rest.
+  let before = '';
+  await driver.wait(async () => {
+    const now = JSON.stringify([await chip.getRect(), await screen.getRect()]);
+    const rests = now === before;
+    before = now;
+    return rests;
+  }, WAIT_MS);
   await driver
     .actions()
     .move({ origin: chip })
