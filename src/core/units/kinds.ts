@@ -64,17 +64,9 @@ const CM = unit(
   'centimeter',
   'centimeters',
 );
-const MM = unit(
-  'mm',
-  mm,
-  0,
-  'milímetro',
-  'milímetros',
-  'millimetre',
-  'millimetres',
-  'millimeter',
-  'millimeters',
-);
+/** How millimetres are written, in either language. */
+const MM_WORDS = ['milímetro', 'milímetros', 'millimetre', 'millimetres', 'millimeter', 'millimeters'];
+const MM = unit('mm', mm, 0, ...MM_WORDS);
 const KM = unit('km', 1000, 2, 'kilometre', 'kilometres', 'kilometer', 'kilometers');
 const FT: Unit = { ...unit('ft', ft, 1, "'", '′', 'foot', 'feet', 'pie', 'pies'), then: 'in' };
 const IN = unit('in', inch, 1, '"', '″', 'inch', 'inches', 'pulgada', 'pulgadas', 'pulg', "''");
@@ -148,17 +140,7 @@ export const KINDS = {
   bore: {
     noun: msg`an inside diameter`,
     units: {
-      mm: unit(
-        'mm',
-        1,
-        1,
-        'milímetro',
-        'milímetros',
-        'millimetre',
-        'millimetres',
-        'millimeter',
-        'millimeters',
-      ),
+      mm: unit('mm', 1, 1, ...MM_WORDS),
       in: unit('in', inch / mm, 3, '"', '″', 'inch', 'inches', 'pulgada', 'pulgadas', 'pulg'),
       cm: unit('cm', 10, 2),
     },

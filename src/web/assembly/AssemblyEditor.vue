@@ -25,7 +25,7 @@ const judgement = useJudgement();
 const settings = useSettings();
 const view = useView();
 
-const END_PX = 50;
+const END_PX = 60;
 const row = ref<HTMLElement>();
 const { gap, dragging, grab } = useDragPart(row);
 /** One part is picked at a time, here or by pressing its step in the walk. */

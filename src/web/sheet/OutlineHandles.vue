@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { DIRECTION_WORDS } from '../parts/directionWords';
 import { msg } from '../../core/language';
 import type { Point } from '../../core/ground';
 import { middleOf, sheetOutline, type BlockLayout } from '../../core/layout';
@@ -80,16 +81,8 @@ const knob = computed(() => {
   const [x, y] = props.on.at((box.leftM + box.rightM) / 2, box.farM);
   return [x + props.on.along[0] * OUT_PX, y + props.on.along[1] * OUT_PX] as const;
 });
-const WHY: Record<string, string> = {
-  'longest side': msg`along the longest side`,
-  'square to it': msg`square to the longest side`,
-  contour: msg`along the contour`,
-  north: msg`to the north`,
-  'across north': msg`across north`,
-  'like its neighbour': msg`like its neighbour`,
-};
 const degrees = computed(() => `${Math.round(((block.value.turnDeg % 360) + 360) % 360)}°`);
-const turnSays = computed(() => `${degrees.value}${props.edits.turnWhy.value ? `, ${WHY[props.edits.turnWhy.value]}` : ''}`);
+const turnSays = computed(() => `${degrees.value}${props.edits.turnWhy.value ? `, ${DIRECTION_WORDS[props.edits.turnWhy.value]}` : ''}`);
 const turning = computed(() => props.hand.holding.value === `turn-${block.value.id}`);
 function turnTo(xM: number, yM: number, gesture: string, free: boolean): void {
   const [mx, my] = middleOf(props.layout);

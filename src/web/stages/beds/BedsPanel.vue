@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue';
+import { DIRECTION_WORDS } from '../../parts/directionWords';
 import { msg } from '../../../core/language';
 import { directionsFor, layOut, onlyBeds } from '../../../core/layout';
 import TermWord from '../../parts/TermWord.vue';
@@ -50,21 +51,13 @@ const KINDS = [
   { id: 'both', name: msg`beds, and plants at places beside them` },
 ];
 const growing = computed(() => (!plan.block.places ? 'beds' : plan.block.places.beds ? 'both' : 'plants'));
-const WHY: Record<string, string> = {
-  'longest side': msg`along the longest side`,
-  'square to it': msg`square to the longest side`,
-  contour: msg`along the contour`,
-  north: msg`to the north`,
-  'across north': msg`across north`,
-  'like its neighbour': msg`like another block`,
-};
 /** Usual directions, each once; the same list while they are the same. */
 const directions = computed((before?: { id: string; name: string; deg: number }[]) => {
   const found = directionsFor(layout.value, plan.blocks, plan.ground.northDeg);
   const round = (deg: number): number => Math.round(deg * 10) / 10;
   const next = found
     .filter((d, i) => found.findIndex((e) => round(e.deg) === round(d.deg)) === i)
-    .map((d) => ({ id: String(d.deg), name: `${WHY[d.why]}, ${Math.round(d.deg)}°`, deg: d.deg }));
+    .map((d) => ({ id: String(d.deg), name: `${DIRECTION_WORDS[d.why]}, ${Math.round(d.deg)}°`, deg: d.deg }));
   return before?.length === next.length && next.every((d, i) => d.id === before[i].id && d.name === before[i].name) ? before : next;
 });
 const turn = computed(() => {
