@@ -100,11 +100,33 @@ export async function find(driver: WebDriver, by: By): Promise<WebElement> {
   return element;
 }
 
+/** What is pressed by a whole press, down and up again; a handle or a bed takes the first touch. */
+const WHOLE_PRESS = 'a, button, input, label, select, summary, [role=button]';
+const LISTEN = `
+  const [element, whole] = arguments;
+  window.pressMissed = true;
+  const taken = () => { window.pressMissed = false; };
+  element.addEventListener(element.matches(whole) ? 'click' : 'pointerdown', taken, { once: true, capture: true });`;
+
+/** Presses a thing as a hand does: again where it moved away from under the press. A new page has taken it. */
+export async function click(element: WebElement): Promise<void> {
+  const driver = element.getDriver();
+  await driver.wait(
+    async () => {
+      await driver.executeScript(LISTEN, element, WHOLE_PRESS);
+      await element.click();
+      return !(await driver.executeScript('return window.pressMissed === true'));
+    },
+    WAIT_MS,
+    'it moves away from under every press',
+  );
+}
+
 export async function press(driver: WebDriver, name: string): Promise<void> {
   await driver.wait(
     async () => {
       try {
-        await (await find(driver, named(name))).click();
+        await click(await find(driver, named(name)));
         return true;
       } catch (error) {
         // Still moving into place, or drawn anew: look again.
@@ -139,7 +161,7 @@ export async function unfold(driver: WebDriver, words: string): Promise<void> {
       try {
         const found = await find(driver, summary);
         if (await driver.executeScript('return arguments[0].parentNode.open', found)) return true;
-        await found.click();
+        await click(found);
       } catch (error) {
         if (!/intercepted|stale|not interactable/i.test(String(error))) throw error;
       }
@@ -193,7 +215,7 @@ export const VERDICT = '[aria-label="Verdict"]';
 /** Puts a value into a field as a person does: over what stands there. */
 export async function fill(driver: WebDriver, label: string, value: string): Promise<WebElement> {
   const field = await find(driver, named(label));
-  await field.click();
+  await click(field);
   await driver.wait(
     async () => (await driver.switchTo().activeElement().getId()) === (await field.getId()),
     WAIT_MS,

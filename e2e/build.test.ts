@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
 import {
+  click,
   find,
   fill,
   named,
@@ -145,7 +146,7 @@ test('the field sheets are made in the worker, and a print is known by its mark'
   expect(pages).toBeGreaterThanOrEqual(12);
   // Another plan has another mark.
   await press(driver, 'Steps');
-  await driver.findElement(By.css(`${STAGE} .steps input[type=checkbox]`)).click();
+  await click(await driver.findElement(By.css(`${STAGE} .steps input[type=checkbox]`)));
   await reads(driver, STAGE, /1 of \d+ steps/);
   await press(driver, 'Paper');
   await driver.wait(async () => !(await driver.findElement(By.css(STAGE)).getText()).includes(mark), WAIT_MS);
@@ -188,7 +189,7 @@ test('a step that was built otherwise changes the plan, with one undo', async ()
     driver,
     By.xpath('//button[contains(@class, "title")][contains(., "Lay the main to")]'),
   );
-  await title.click();
+  await click(title);
   await fill(driver, 'Pipe beyond the straight way, as built', '5 m\t');
   await reads(driver, STAGE, /27\.8 m of/);
   await press(driver, 'Undo: lay the main as it was built');

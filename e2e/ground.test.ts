@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import {
+  click,
   fill,
   find,
   named,
@@ -141,9 +142,9 @@ const blank = async (): Promise<void> => {
   await reads(bench.driver, VERDICT, /./);
 };
 const stage = async (name: string): Promise<void> => {
-  await (
-    await find(bench.driver, By.xpath(`//nav[@aria-label="Working order"]//a[contains(., "${name}")]`))
-  ).click();
+  await click(
+    await find(bench.driver, By.xpath(`//nav[@aria-label="Working order"]//a[contains(., "${name}")]`)),
+  );
   await reads(bench.driver, '[aria-label=Stage] h2', new RegExp(name));
 };
 const count = async (css: string): Promise<number> => (await bench.driver.findElements(By.css(css))).length;
@@ -362,7 +363,7 @@ test('a field taped corner by corner, a tunnel, the soil by feel', async () => {
   await press(driver, 'find it by feel');
   for (const answer of ['yes', '2.5 to 5 cm']) {
     const radio = await find(driver, By.xpath(`//label[contains(normalize-space(.), "${answer}")]/input`));
-    await radio.click();
+    await click(radio);
   }
   await reads(driver, '.ladder', /That is clay loam/);
   await press(driver, 'take it');
@@ -374,7 +375,7 @@ test('the farm goes out as a map that reads back, a drawing, a table and a sheet
   await driver.get(bench.url);
   await press(driver, 'Hollin Bank');
   await reads(driver, VERDICT, /Runs/);
-  await driver.findElement(By.css('.menu .name')).click();
+  await click(await driver.findElement(By.css('.menu .name')));
   await press(driver, 'Write files…');
   const map = await fresh('.geojson', () => press(driver, 'Map (GeoJSON)'));
   const features = (JSON.parse(readFileSync(map, 'utf8')) as { features: { properties: { role: string } }[] })

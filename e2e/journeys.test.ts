@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key, Origin, until } from 'selenium-webdriver';
 import {
+  click,
   containing,
   fill,
   find,
@@ -142,7 +143,7 @@ test('saved as a file, cleared, opened again', async () => {
   const { driver, downloads } = bench;
   await press(driver, 'Wren Bottom');
   await reads(driver, VERDICT, /Runs/);
-  await driver.findElement(By.css('.menu .name')).click();
+  await click(await driver.findElement(By.css('.menu .name')));
   await press(driver, 'Save as a file Ctrl S');
   const saved = await driver.wait(
     async () => readdirSync(downloads).find((f) => f.endsWith('.furrow.json')),
@@ -151,7 +152,7 @@ test('saved as a file, cleared, opened again', async () => {
   const path = join(downloads, saved!);
   await driver.wait(() => existsSync(path), WAIT_MS);
   expect(JSON.parse(readFileSync(path, 'utf8')).blocks[0].beds.count).toBe(14);
-  await driver.findElement(By.css('.menu .name')).click();
+  await click(await driver.findElement(By.css('.menu .name')));
   await press(driver, 'Clear this plan…');
   await press(driver, 'Clear');
   await find(driver, named('Beds, untouched'));
@@ -176,7 +177,7 @@ test('a bad file is refused with the reason, and what was there stays', async ()
       /lengthM: must be greater than 0/,
     ],
   ] as const) {
-    await driver.findElement(By.css('.menu .name')).click();
+    await click(await driver.findElement(By.css('.menu .name')));
     await openFile(file(name, content));
     await reads(driver, '[role=alert]', why);
     await press(driver, 'Close');
@@ -294,7 +295,7 @@ test('what was typed and not left, the undo, and the block looked at survive a r
   const field = await find(driver, named('Length of the beds'));
   expect(await field.getAttribute('value')).toBe('12 furlongs');
   await reads(driver, '[role=alert]', /furlongs/);
-  await field.click();
+  await click(field);
   await field.sendKeys(Key.ESCAPE);
   await reads(driver, VERDICT, /Runs/);
   await press(driver, 'Undo: set the number of beds');
@@ -322,7 +323,7 @@ test('looking is not editing: a demo and a kept plan are opened and nothing is s
     return Promise.all(lines.map((l) => l.getText()));
   };
   const before = await dates();
-  await driver.findElement(By.css('.kept li a')).click();
+  await click(await driver.findElement(By.css('.kept li a')));
   await reads(driver, VERDICT, /./);
   await reads(driver, '[aria-label=Stage] h2', /./);
   expect(await dates()).toEqual(before);
@@ -452,14 +453,14 @@ test('bar and litres a minute, and a theme that is remembered', async () => {
   const { driver } = bench;
   await press(driver, 'Otter strip');
   await reads(driver, VERDICT, /Too much pressure/);
-  await driver.findElement(By.css('.menu .name')).click();
-  await (
+  await click(await driver.findElement(By.css('.menu .name')));
+  await click(
     await driver.wait(
       async () => (await driver.findElements(By.xpath('//label[normalize-space(.)="bar"]/input')))[0],
       WAIT_MS,
-    )
-  ).click();
-  await driver.findElement(By.xpath('//label[normalize-space(.)="L/min"]/input')).click();
+    ),
+  );
+  await click(await driver.findElement(By.xpath('//label[normalize-space(.)="L/min"]/input')));
   await driver.actions().sendKeys(Key.ESCAPE).perform();
   await reads(driver, '[aria-label=Tally]', /L\/min[\s\S]*bar/);
   await reads(driver, VERDICT, /4\.20\sbar, the tape is rated 0\.85\sbar/);

@@ -1,6 +1,7 @@
 import { By, Key } from 'selenium-webdriver';
 import { SOUND } from '../src/core/check/battery.testing';
 import {
+  click,
   find,
   fill,
   named,
@@ -55,7 +56,7 @@ test('from the faulty demo to a sound plan: open it, go to Check, and three pres
   await reads(driver, VERDICT, /Runs( in \d sets, the tightest|,) with \d+ % to spare/);
   process.stdout.write(`faulty demo to sound plan: ${presses} presses\n`);
   // One press takes the last one back.
-  await (await find(driver, By.css('[aria-label^="Undo"]'))).click();
+  await click(await find(driver, By.css('[aria-label^="Undo"]')));
   await reads(driver, '[aria-label=Stage]', /too long for this tape/);
 });
 
@@ -69,7 +70,7 @@ test('remedies are ticked and taken together; a limit may be changed, a wrong on
   for (const words of ['regulator', 'as the main']) {
     const tick = await find(driver, By.css(`.remedies input[aria-label*='${words}']`));
     await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', tick);
-    await tick.click();
+    await click(tick);
   }
   await reads(driver, '.together', /\d+ left to look at|Nothing is left/);
   await press(driver, 'Take them together');
@@ -155,6 +156,6 @@ test('a finding and a step of the walk open to their working', async () => {
   await reads(driver, '.v-dialog', /p_rest \+ ρ·g·z ≤ p_rated[\s\S]*missed by/);
   await press(driver, 'Close');
   const step = await find(driver, By.css('.walk .step.worst'));
-  await step.click();
+  await click(step);
   await reads(driver, '.v-dialog', /Loss in the main[\s\S]*a default/);
 });

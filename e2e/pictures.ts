@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
-import { fill, find, named, press, reads, start, unfold, VERDICT, viewport } from './browser';
+import { click, fill, find, named, press, reads, start, unfold, VERDICT, viewport } from './browser';
 import { shot } from './shot';
 
 /** Takes the pictures of the README from the demo plans. */
@@ -118,7 +118,7 @@ async function main(): Promise<void> {
         await find(driver, By.xpath(`//button[contains(@class,'place')][contains(., '${place}')]`))
       ).click();
       await (await find(driver, By.xpath("//form[contains(@class,'take')]//input"))).sendKeys(value);
-      await (await find(driver, By.xpath("//form[contains(@class,'take')]//button"))).click();
+      await click(await find(driver, By.xpath("//form[contains(@class,'take')]//button")));
     };
     await note('gauge after the 1 in screen filter', '15 kPa');
     await reads(driver, '[aria-label="What is wrong"]', /Read next/);

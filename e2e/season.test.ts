@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { strFromU8, unzipSync, zipSync, strToU8 } from 'fflate';
 import { By, type WebElement } from 'selenium-webdriver';
 import {
+  click,
   fill,
   find,
   named,
@@ -38,16 +39,16 @@ async function demoAtSeason(name: string): Promise<void> {
   await reads(driver, STAGE, /Your gauges/);
 }
 const leaf = async (name: string): Promise<void> => {
-  await (await find(bench.driver, By.xpath(`//button[@role='tab'][normalize-space()='${name}']`))).click();
+  await click(await find(bench.driver, By.xpath(`//button[@role='tab'][normalize-space()='${name}']`)));
 };
 const inPanel = (xpath: string): By => By.xpath(`//*[@aria-label='Stage']${xpath}`);
 /** Types what a gauge reads at a place that is named so. */
 async function read(place: string, value: string): Promise<void> {
   const { driver } = bench;
   const button = await find(driver, inPanel(`//button[contains(@class,'place')][contains(., '${place}')]`));
-  if ((await button.getAttribute('aria-expanded')) !== 'true') await button.click();
+  if ((await button.getAttribute('aria-expanded')) !== 'true') await click(button);
   await (await find(driver, inPanel("//form[contains(@class,'take')]//input"))).sendKeys(value);
-  await (await find(driver, inPanel("//form[contains(@class,'take')]//button"))).click();
+  await click(await find(driver, inPanel("//form[contains(@class,'take')]//button")));
 }
 const count = async (): Promise<number> =>
   Number(await (await find(bench.driver, By.css('[aria-label="Entries"]'))).getAttribute('data-count'));
@@ -108,11 +109,11 @@ test('places are read from the sheet, and what cannot be is asked about', async 
   expect(spots.length).toBeGreaterThan(10);
   await spots[0].sendKeys(' ');
   await (await find(driver, inPanel("//form[contains(@class,'take')]//input"))).sendKeys('-20 psi');
-  await (await find(driver, inPanel("//form[contains(@class,'take')]//button"))).click();
+  await click(await find(driver, inPanel("//form[contains(@class,'take')]//button")));
   await reads(driver, '[role=alertdialog]', /full vacuum/);
   await press(driver, 'Change it');
   await (await find(driver, inPanel("//form[contains(@class,'take')]//input"))).sendKeys('wet');
-  await (await find(driver, inPanel("//form[contains(@class,'take')]//button"))).click();
+  await click(await find(driver, inPanel("//form[contains(@class,'take')]//button")));
   await reads(driver, `${STAGE} form [role=alert]`, /wet|number/);
 });
 
@@ -182,7 +183,7 @@ test('on a phone without any network: the walk, ten entries, a reload; then merg
     ]) {
       await press(driver, button);
       await (await find(driver, inPanel("//form[contains(@class,'one')]//input"))).sendKeys(value);
-      await (await find(driver, inPanel("//form[contains(@class,'one')]//button"))).click();
+      await click(await find(driver, inPanel("//form[contains(@class,'one')]//button")));
     }
     await press(driver, 'Soil');
     await press(driver, 'crumbles');
@@ -207,7 +208,7 @@ test('on a phone without any network: the walk, ten entries, a reload; then merg
       { id: 'laptop-1', what: 'rain', at: note.at - 9e6, written: note.at, value: 11 },
       { ...note, id: 'laptop-2', written: note.written + 1, text: 'voles', corrects: note.id },
     ];
-    await (await find(driver, inPanel("//button[contains(@class,'entry')][contains(., 'mice')]"))).click();
+    await click(await find(driver, inPanel("//button[contains(@class,'entry')][contains(., 'mice')]")));
     await (await find(driver, named('What it should say'))).sendKeys('mice at the shed');
     await press(driver, 'Correct');
     await reads(driver, '[aria-label="Entries"]', /mice at the shed/);
@@ -274,9 +275,7 @@ test('a photograph is made small, kept, shown, and goes into the file; water giv
   const large = join(folder, 'limp-row.png');
   writeFileSync(large, await driver.takeScreenshot(), 'base64');
   await (await driver.findElement(By.css('input[type=file][accept^="image"]'))).sendKeys(large);
-  await (
-    await find(driver, inPanel("//button[contains(@class,'entry')][contains(., 'photograph')]"))
-  ).click();
+  await click(await find(driver, inPanel("//button[contains(@class,'entry')][contains(., 'photograph')]")));
   await driver.wait(
     async () =>
       driver.executeScript(
@@ -286,14 +285,14 @@ test('a photograph is made small, kept, shown, and goes into the file; water giv
     'the photograph is not shown',
   );
   // A bed picked on the sheet is where the next entry is of.
-  await (await find(driver, By.css('[data-bed-end="3"]'))).click();
+  await click(await find(driver, By.css('[data-bed-end="3"]')));
   await reads(driver, STAGE, /Where: Lower slope, bed 3/);
   await press(driver, 'Watered');
   await (await find(driver, inPanel("//form[contains(@class,'one')]//input"))).sendKeys('2 h');
-  await (await find(driver, inPanel("//form[contains(@class,'one')]//button"))).click();
+  await click(await find(driver, inPanel("//form[contains(@class,'one')]//button")));
   await press(driver, 'Rain');
   await (await find(driver, inPanel("//form[contains(@class,'one')]//input"))).sendKeys('9 mm');
-  await (await find(driver, inPanel("//form[contains(@class,'one')]//button"))).click();
+  await click(await find(driver, inPanel("//form[contains(@class,'one')]//button")));
   await press(driver, 'Soil');
   await press(driver, 'crumbles');
   const water = '[aria-label="Water of the season"]';
@@ -356,7 +355,7 @@ test('what is due is listed, done and saved as a calendar', async () => {
   await demoAtSeason('Beck Side');
   await leaf('Upkeep');
   await reads(driver, STAGE, /Flush mains, then headers, then runs/);
-  await (await find(driver, inPanel("//button[contains(., 'Flush mains')]"))).click();
+  await click(await find(driver, inPanel("//button[contains(., 'Flush mains')]")));
   await reads(driver, STAGE, /run ends? at a time|open end runs/);
   await press(driver, 'Done today');
   await reads(driver, STAGE, /Done last on|in \d+ days/);
@@ -370,7 +369,7 @@ test('a lesson is practised: read, named, and told how it could be found', async
   const { driver } = bench;
   await demoAtSeason('Wren Bottom');
   await leaf('Practice');
-  await (await find(driver, inPanel("//button[contains(., 'Which gauge says')]"))).click();
+  await click(await find(driver, inPanel("//button[contains(., 'Which gauge says')]")));
   await reads(driver, STAGE, /simulated[\s\S]*0 min so far/);
   const options = await driver.findElements(By.css('[aria-label="Read or look"] option'));
   const names = await Promise.all(options.map((o) => o.getText()));
@@ -379,7 +378,7 @@ test('a lesson is practised: read, named, and told how it could be found', async
   await reads(driver, '[aria-label="What was read"]', /should be/);
   await pick(driver, 'What is wrong', 'filter loaded');
   const where = await driver.findElements(By.css('[aria-label="Where it is"] option'));
-  await where[1].click();
+  await click(where[1]);
   await press(driver, 'That is it');
   const told = await reads(driver, '[aria-label="What it was"]', /Somebody who knows/);
   expect(told).toMatch(/^Right\./);
@@ -392,7 +391,7 @@ test('readings of good days are learned from, shown first, taken and forgotten',
   await leaf('Today');
   await read('gauge before the 2 in media filter', '55 psi');
   await read('gauge after the 2 in media filter', '54.5 psi');
-  await (await find(driver, inPanel("//summary[contains(., 'Head and mains')]"))).click();
+  await click(await find(driver, inPanel("//summary[contains(., 'Head and mains')]")));
   await read('Where beck pump meets the pipes', '55.5 psi');
   await leaf('Learn');
   await press(driver, 'See what they teach');

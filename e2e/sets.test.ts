@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key, Origin } from 'selenium-webdriver';
 import {
+  click,
   fill,
   find,
   named,
@@ -34,7 +35,7 @@ async function openDemo(name: string): Promise<void> {
   await toSets();
 }
 async function toSets(): Promise<void> {
-  await (await find(bench.driver, By.css('nav a[href$="/sets"]'))).click();
+  await click(await find(bench.driver, By.css('nav a[href$="/sets"]')));
   await reads(bench.driver, `${PANEL} h2`, /Sets/);
 }
 const leaf = (name: string): Promise<void> => press(bench.driver, name);
@@ -130,12 +131,12 @@ test('the tank demo shows the evening it runs dry, and the remedy that prevents 
   expect(hour).toBeGreaterThanOrEqual(17);
   await reads(driver, '[aria-label="The store"]', /fails on day \d+/);
   const remedy = await find(driver, By.xpath("//button[contains(., 'such tanks')]"));
-  await remedy.click();
+  await click(remedy);
   await reads(driver, PANEL, /It lasts these \d+ days/);
   // One press takes it back.
-  await (await find(driver, By.css('[aria-label^="Undo"]'))).click();
+  await click(await find(driver, By.css('[aria-label^="Undo"]')));
   await reads(driver, PANEL, /It runs dry on day/);
-  await (await find(driver, By.xpath("//button[contains(., 'Refill by hose')]"))).click();
+  await click(await find(driver, By.xpath("//button[contains(., 'Refill by hose')]")));
   await reads(driver, PANEL, /It lasts these \d+ days/);
 });
 
@@ -208,7 +209,7 @@ test('nonsense is said in words, and nothing else breaks', async () => {
   await fill(driver, 'Water may run to', '9 pm');
   await driver.wait(async () => !/No watering hours set/.test(await text(PANEL)), WAIT_MS);
   await leaf('Feed');
-  await (await find(driver, By.xpath("//label[contains(., 'Feed is given')]/input"))).click();
+  await click(await find(driver, By.xpath("//label[contains(., 'Feed is given')]/input")));
   await reads(driver, PANEL, /No injector for the feed/);
   await reads(driver, VERDICT, /./);
 });
@@ -216,7 +217,7 @@ test('nonsense is said in words, and nothing else breaks', async () => {
 test('a number opens its working, and the soil is cut through', async () => {
   const { driver } = bench;
   await leaf('How much');
-  await (await find(driver, By.xpath("//button[starts-with(normalize-space(.), 'runs, each of')]"))).click();
+  await click(await find(driver, By.xpath("//button[starts-with(normalize-space(.), 'runs, each of')]")));
   await reads(driver, '.v-dialog', /How long Set 1 runs[\s\S]*N·d·A \/ \(Q·E\)/);
   await driver.actions().sendKeys(Key.ESCAPE).perform();
   await driver.wait(async () => (await driver.findElements(By.css('.v-dialog'))).length === 0, WAIT_MS);

@@ -1,5 +1,5 @@
 import { By, Key } from 'selenium-webdriver';
-import { find, press, reads, start, VERDICT, viewport, WAIT_MS, type Bench } from './browser';
+import { click, find, press, reads, start, VERDICT, viewport, WAIT_MS, type Bench } from './browser';
 import { goTo, STAGE } from './lay';
 
 let bench: Bench;
@@ -79,7 +79,7 @@ test('on a phone the sheet opens over all and closes again, and a stage that is 
   await until('the walk does not open', async () => (await heightOf('[aria-label="Pressure walk"]')) > 600);
   await press(driver, 'Close');
   await until('it does not close', async () => (await heightOf('[aria-label="Pressure walk"]')) === 0);
-  await (await find(driver, By.css('nav[aria-label="Working order"] a:nth-of-type(6)'))).click();
+  await click(await find(driver, By.css('nav[aria-label="Working order"] a:nth-of-type(6)')));
   await reads(driver, `${STAGE} h2`, /Sets/);
   expect(await driver.executeScript('return document.activeElement.getAttribute("aria-label")')).toBe(
     'Stage',

@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { SKETCHES } from '../src/core/sketches';
-import { fill, find, named, press, pick, reads, start, VERDICT, type Bench } from './browser';
+import { click, fill, find, named, press, pick, reads, start, VERDICT, type Bench } from './browser';
 
 let bench: Bench;
 beforeAll(async () => void (bench = await start()));
@@ -85,7 +85,7 @@ test('a tap and raised beds in US units: at most 20 steps, and the numbers are t
   const hand = counting();
   await hand.press('Tap and raised beds');
   await reads(driver, 'h1', /bucket/);
-  await driver.findElement(By.xpath('//label[contains(., "US units")]/input')).click();
+  await click(await driver.findElement(By.xpath('//label[contains(., "US units")]/input')));
   await reads(driver, 'h1', /bucket/);
   await hand.fill('Bucket', '5 gal');
   await hand.fill('Seconds to fill it', '50');
@@ -110,7 +110,7 @@ test('a tap and raised beds in US units: at most 20 steps, and the numbers are t
   // Nothing on the way told in metres.
   expect(await driver.findElement(By.css('main.field')).getText()).not.toMatch(/\d m\b/);
   await driver.get(url);
-  await driver.findElement(By.xpath('//label[contains(., "metric")]/input')).click();
+  await click(await driver.findElement(By.xpath('//label[contains(., "metric")]/input')));
 });
 
 test('pots put in a row, by hand and from a file: each gets what the sum says, and rings are laid round them', async () => {
@@ -171,7 +171,7 @@ test('fields that hang together are typed in any order, and what waits is taken 
   await driver.get(url);
   // The demo looked at last is in US units.
   await find(driver, named('Blank plan'));
-  await driver.findElement(By.xpath('//label[contains(., "metric")]/input')).click();
+  await click(await driver.findElement(By.xpath('//label[contains(., "metric")]/input')));
   await press(driver, 'Blank plan');
   await reads(driver, `${STAGE} h2`, /Water/);
   await pick(driver, 'Kind of source', 'tank that stands high');
@@ -179,7 +179,7 @@ test('fields that hang together are typed in any order, and what waits is taken 
   await fill(driver, 'Low water', '5 m');
   await reads(driver, `${STAGE} [role=alert]`, /./);
   await fill(driver, 'High water', '6 m');
-  await driver.findElement(By.css(`${STAGE} h2`)).click();
+  await click(await driver.findElement(By.css(`${STAGE} h2`)));
   await driver.wait(
     async () => (await driver.findElements(By.css(`${STAGE} [role=alert]`))).length === 0,
     10_000,
@@ -191,6 +191,6 @@ test('fields that hang together are typed in any order, and what waits is taken 
   // Looked at, a number keeps its digits.
   const field = await find(driver, By.css('[aria-label^="High water"]'));
   const before = await field.getAttribute('value');
-  await field.click();
+  await click(field);
   expect(await field.getAttribute('value')).toBe(before);
 });

@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import {
+  click,
   fill,
   find,
   openPlan,
@@ -142,7 +143,7 @@ test('a tank for one plot and the tap for the other: each set draws on its own, 
   await reads(driver, STAGE, /runs dry on day \d|lasts these/);
   await reads(driver, STAGE, /while Left set waters/);
   // One press takes it back.
-  await (await find(driver, By.css('[aria-label^="Undo"]'))).click();
+  await click(await find(driver, By.css('[aria-label^="Undo"]')));
   await press(driver, 'Who');
   await find(
     driver,
@@ -249,8 +250,8 @@ test('three runs in a wide bed, each with its own valve: the middle one is shut 
   await goTo('sets');
   await choose('Valves of the block', 'at each run');
   await goTo(BEDS);
-  await (await find(driver, By.css('[data-bed="block-1/1"]'))).click();
-  await driver.findElement(By.xpath('//label[contains(., "run 2")]/input')).click();
+  await click(await find(driver, By.css('[data-bed="block-1/1"]')));
+  await click(await driver.findElement(By.xpath('//label[contains(., "run 2")]/input')));
   await tells(bench, 'asked', taped(5, 10), 0.03);
   await anHourADay(bench, taped(5, 10), 0.04);
 });
@@ -282,7 +283,7 @@ test('one button for two bushes each: ten bushes, five buttons, and litres for e
   await blank(bench);
   await plantsInRow(5, '1 m');
   for (let i = 1; i <= 5; i++) {
-    await (await find(driver, By.css(`[data-bed="block-1/${i}"]`))).click();
+    await click(await find(driver, By.css(`[data-bed="block-1/${i}"]`)));
     await set('Plants they serve', '2');
   }
   const lph = gives(5, 4, 69, 100);
@@ -335,7 +336,7 @@ test('a closed ring of pipe round a yard with a pot on it every 2 m: joined by t
   const joints = await driver.findElements(By.css('[data-joint]'));
   expect(joints.length).toBeGreaterThan(3);
   await joints[0].sendKeys(Key.ENTER);
-  await joints[joints.length - 1].click();
+  await click(joints[joints.length - 1]);
   await press(driver, 'open it');
   await tells(bench, 'asked', lph, 0.03);
   await anHourADay(bench, lph, 0.05);
@@ -387,17 +388,19 @@ test('four tunnels alike: a filter put in at one inlet stands at all four', asyn
   await choose('Inlets of the blocks', 'all alike');
   const inlet = By.xpath('//*[@aria-label="Block inlet"]');
   await find(driver, inlet);
-  await (await find(driver, By.xpath('(//summary[normalize-space(.)="Shelf"])[last()]'))).click();
-  await driver
-    .findElement(
+  await click(await find(driver, By.xpath('(//summary[normalize-space(.)="Shelf"])[last()]')));
+  await click(
+    await driver.findElement(
       By.xpath('(//*[@aria-label="Boards of the shelf"]//button[normalize-space(.)="Filters"])[last()]'),
-    )
-    .click();
-  await driver.findElement(By.xpath('(//button[@aria-label="Put in: ¾ in screen filter"])[last()]')).click();
+    ),
+  );
+  await click(
+    await driver.findElement(By.xpath('(//button[@aria-label="Put in: ¾ in screen filter"])[last()]')),
+  );
   for (const name of ['Block 1', 'Block 2', 'Block 3']) {
-    await driver
-      .findElement(By.xpath(`//*[@aria-label="Blocks"]/button[normalize-space(.)="${name}"]`))
-      .click();
+    await click(
+      await driver.findElement(By.xpath(`//*[@aria-label="Blocks"]/button[normalize-space(.)="${name}"]`)),
+    );
     await reads(driver, '[aria-label="Block inlet"]', /screen/);
   }
   await tells(bench, 'asked', taped(16, 10), 0.03);
@@ -487,7 +490,7 @@ test('three beds, and five pots beside them on small pipe from the far end of th
   await reads(driver, STAGE, /6(\.0)?\sm of it/);
   // A plant is taken hold of as beds are, and called by its own number.
   await (await find(driver, By.css('[data-bed="block-1/p5"]'))).sendKeys(Key.ENTER);
-  await (await find(driver, By.css('nav a[href$="/beds"]'))).click();
+  await click(await find(driver, By.css('nav a[href$="/beds"]')));
   await reads(driver, STAGE, /Plant p5, called/);
   const lph = taped(6, 6) + gives(5, 4, 69, 100);
   await tells(bench, 'asked', lph, 0.03);

@@ -1,5 +1,6 @@
 import { Key, Origin, By, type WebElement } from 'selenium-webdriver';
 import {
+  click,
   containing,
   fill,
   find,
@@ -41,7 +42,7 @@ const tile = async (name: string): Promise<WebElement> =>
 const openStage = async (stage: string): Promise<void> => {
   // By its place in the working order, as a person goes: a reload could overtake the saving.
   const name = stage.charAt(0).toUpperCase() + stage.slice(1);
-  await (await find(bench.driver, By.xpath(`//nav//a[contains(normalize-space(.), "${name}")]`))).click();
+  await click(await find(bench.driver, By.xpath(`//nav//a[contains(normalize-space(.), "${name}")]`)));
   await reads(bench.driver, '[aria-label=Stage] h2', new RegExp(stage, 'i'));
 };
 const focused = async (): Promise<string> => {
@@ -140,7 +141,7 @@ test('an injector moved below the filter is found, and the pressure after each p
   const { driver } = bench;
   await blank();
   await press(driver, 'Feeding');
-  await (await tile('hose vacuum breaker')).click();
+  await click(await tile('hose vacuum breaker'));
   await press(driver, 'Put in: 1 in venturi with bypass');
   await headIs(['hose vacuum breaker', '1 in venturi with bypass', '¾ in screen filter']);
   await reads(driver, HEAD, /kPa/);
@@ -210,13 +211,13 @@ test('a farm of fields: one is shut, a tee is put in, moved and taken out, a hea
   const asked = async (): Promise<string> => (await driver.findElement(By.css('.tally .t .num'))).getText();
   const before = await asked();
   const field = async (name: string): Promise<void> =>
-    (await find(driver, By.xpath(`//*[@aria-label="Blocks"]/button[normalize-space(.)="${name}"]`))).click();
+    click(await find(driver, By.xpath(`//*[@aria-label="Blocks"]/button[normalize-space(.)="${name}"]`)));
   await field('Croft');
   await driver.wait(
     async () => (await (await find(driver, named('Name of the block'))).getAttribute('value')) === 'Croft',
     WAIT_MS,
   );
-  await (await driver.findElement(By.css('.use input'))).click();
+  await click(await driver.findElement(By.css('.use input')));
   await driver.wait(async () => (await asked()) !== before, WAIT_MS, 'shutting a field asks for as much');
   await press(driver, 'Undo: leave Croft out');
   await driver.wait(async () => (await asked()) === before, WAIT_MS);
@@ -302,7 +303,7 @@ test('a backup tap on the tank’s pipes is told until it is guarded', async () 
 test('a part of one’s own is kept, used and saved as a file', async () => {
   const { driver } = bench;
   await blank();
-  await (await tile('¾ in screen filter')).click();
+  await click(await tile('¾ in screen filter'));
   await press(driver, 'keep on my own shelf');
   await press(driver, 'Filters');
   await press(driver, 'Put in: ¾ in screen filter, my own');
