@@ -4,7 +4,7 @@ import vue from 'eslint-plugin-vue';
 import prettier from 'eslint-config-prettier';
 
 /** The layers of the core, lowest first. A layer may import itself and those before it. */
-const CORE_LAYERS = ['language', 'units', 'hydraulics', 'ground', 'soil', 'catalog', 'plan', 'layout', 'network', 'build', 'working', 'sets', 'changes', 'check', 'remedy', 'choose', 'sketches', 'season', 'formats', 'print'];
+const CORE_LAYERS = ['language', 'units', 'hydraulics', 'ground', 'soil', 'catalog', 'plan', 'layout', 'network', 'scene', 'build', 'working', 'sets', 'changes', 'check', 'remedy', 'choose', 'sketches', 'season', 'formats', 'print'];
 const OUTSIDE = ['web', 'server', 'cli', 'worker'];
 const STAGES = ['water', 'ground', 'beds', 'pipework', 'check', 'sets', 'build', 'season'];
 

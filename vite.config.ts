@@ -5,40 +5,59 @@ import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
 import { templateWords } from './scripts/words/template';
 
-/** First-load budget of the start page, in gzipped bytes of script. */
+/** Budgets of gzipped script: what the start page loads at once, and what a stage loads beside what every plan has. */
 const SCRIPT_BUDGET = 200_000;
+const STAGE_BUDGET = 120_000;
 
-/** Prints the gzipped script the start page loads at once, and fails the build over the budget. */
-function firstLoad(): Plugin {
+/** Prints the gzipped script that the start page and each stage load, and fails the build over a budget. */
+function loads(): Plugin {
   return {
-    name: 'first-load',
+    name: 'loads',
     apply: 'build',
     generateBundle(_, bundle) {
-      const seen = new Set<string>();
-      const visit = (name: string): void => {
+      /** A file and all that it imports at once. */
+      const withImports = (name: string, seen = new Set<string>()): Set<string> => {
         const chunk = bundle[name];
-        if (!chunk || chunk.type !== 'chunk' || seen.has(name)) return;
+        if (chunk?.type !== 'chunk' || seen.has(name)) return seen;
         seen.add(name);
-        chunk.imports.forEach(visit);
+        chunk.imports.forEach((i) => withImports(i, seen));
+        return seen;
       };
       const gzipped = (name: string): number => {
         const chunk = bundle[name];
         return chunk.type === 'chunk' ? gzipSync(chunk.code).length : 0;
       };
+      const weigh = (names: Iterable<string>): number => [...names].reduce((sum, n) => sum + gzipped(n), 0);
       const told = (bytes: number): string => `${(bytes / 1000).toFixed(0)} kB`;
+      const first = new Set<string>();
+      const everyPlan = new Set<string>();
+      const stages = new Map<string, string>();
       for (const [name, chunk] of Object.entries(bundle)) {
         if (chunk.type !== 'chunk') continue;
+        const file = chunk.facadeModuleId ?? '';
         // The page itself is loaded by the entry as soon as its language is.
-        if (chunk.isEntry || chunk.facadeModuleId?.endsWith('/src/web/app.ts')) visit(name);
-        const language = /\/languages\/(\w+)\/index\.ts$/.exec(chunk.facadeModuleId ?? '')?.[1];
+        if (chunk.isEntry || file.endsWith('/src/web/app.ts')) withImports(name, first);
+        if (file.endsWith('/PlanShell.vue')) withImports(name, everyPlan);
+        const stage = /\/stages\/(\w+)\/\w+Panel\.vue$/.exec(file)?.[1];
+        if (stage && chunk.isDynamicEntry) stages.set(stage, name);
+        const language = /\/languages\/(\w+)\/index\.ts$/.exec(file)?.[1];
         if (language)
           this.info(`words of “${language}”: ${told(gzipped(name))} gzipped, loaded where it is spoken`);
       }
-      const bytes = [...seen].reduce((sum, name) => sum + gzipped(name), 0);
+      const bytes = weigh(first);
       this.info(
-        `first load: ${told(bytes)} of gzipped script in ${seen.size} files (budget ${told(SCRIPT_BUDGET)})`,
+        `first load: ${told(bytes)} of gzipped script in ${first.size} files (budget ${told(SCRIPT_BUDGET)})`,
       );
       if (bytes > SCRIPT_BUDGET) this.error('the start page loads more script than its budget');
+      const own = [...stages].map(([stage, name]) => {
+        const files = [...withImports(name)].filter((n) => !first.has(n) && !everyPlan.has(n));
+        return { stage, bytes: weigh(files) };
+      });
+      this.info(
+        `stages: ${own.map((s) => `${s.stage} ${told(s.bytes)}`).join(', ')} (budget ${told(STAGE_BUDGET)} each); every plan ${told(weigh([...everyPlan].filter((n) => !first.has(n))))}`,
+      );
+      for (const s of own)
+        if (s.bytes > STAGE_BUDGET) this.error(`the stage ${s.stage} loads more script than its budget`);
     },
   };
 }
@@ -78,7 +97,7 @@ export default defineConfig({
     vue({ template: { compilerOptions: { nodeTransforms: [templateWords] } } }),
     vuetify({ autoImport: true }),
     keepsItself,
-    firstLoad(),
+    loads(),
   ],
   worker: { format: 'es' },
   server: {

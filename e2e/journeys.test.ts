@@ -431,22 +431,17 @@ test('near enough, single emitters and their flow are drawn', async () => {
   const { driver } = bench;
   await press(driver, 'Wren Bottom');
   await reads(driver, VERDICT, /Runs/);
+  const emitters = async (): Promise<number> =>
+    Number(await driver.findElement(By.css('canvas.live')).getAttribute('data-emitters'));
   for (let i = 0; i < 7; i++) await press(driver, 'Zoom in');
-  await driver.wait(
-    async () => (await driver.findElements(By.css('.emitters circle'))).length > 4,
-    WAIT_MS,
-    'no emitters',
-  );
+  await driver.wait(async () => (await emitters()) > 4, WAIT_MS, 'no emitters');
   await driver.wait(
     async () => /gph/.test(await driver.findElement(By.css('.labels')).getText()),
     WAIT_MS,
     'no flows',
   );
   await press(driver, 'Show the whole plan');
-  await driver.wait(
-    async () => (await driver.findElements(By.css('.emitters circle'))).length === 0,
-    WAIT_MS,
-  );
+  await driver.wait(async () => (await emitters()) === 0, WAIT_MS);
 });
 
 test('bar and litres a minute, and a theme that is remembered', async () => {

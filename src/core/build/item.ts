@@ -2,7 +2,7 @@ import { forms, msg } from '../language';
 import { material } from '../catalog/materials';
 import { pipeKind } from '../catalog/pipes';
 import type { Family, PipePiece, Tape } from '../plan';
-import type { KindName } from '../units';
+import { M_PER_FT, type KindName } from '../units';
 import { layingPrice, pipePrice } from './cost';
 import type { Fitting } from './fittings';
 
@@ -40,7 +40,6 @@ export type Show = (value: number, kind: KindName) => string;
 export const itemName = ({ text, sizes = [] }: Pick<Item, 'text' | 'sizes'>, show: Show): string =>
   text.replace(/#(\d)/g, (_, i: string) => show(...sizes[Number(i)]));
 
-const M_PER_FT = 0.3048;
 const feet = (...list: number[]): number[] => list.map((x) => x * M_PER_FT);
 
 /** Rolls and sticks as they are usually sold, m (common trade lengths). */

@@ -1,6 +1,7 @@
 import { INCH_DRILLS, METRIC_DRILLS } from './drills';
 import { REGULATOR_SETS_KPA } from './headParts';
 import { DRIPPER_FLOWS_LPH, MM_PER_MIL, TAPE_FLOWS_LPH, TAPE_WALLS } from './tape';
+import { M_PER_FT } from '../units/foot';
 
 /** Sizes that things are usually sold or measured in, in core units: other round numbers in inches and gallons than in metric. */
 export interface UsualSizes {
@@ -10,7 +11,6 @@ export interface UsualSizes {
 
 const MM_PER_IN = 25.4;
 const M_PER_IN = 0.0254;
-const M_PER_FT = 0.3048;
 const L_PER_GAL = 3.785411784;
 const inches = (...list: number[]): number[] => list.map((x) => x * MM_PER_IN);
 const inchesM = (...list: number[]): number[] => list.map((x) => x * M_PER_IN);

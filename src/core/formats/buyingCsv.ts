@@ -4,6 +4,7 @@ import { isItemId, itemName, type Item, type Line, type Shop, type Show } from '
 import { LIMITS, type Have, type Price } from '../plan';
 import { decode } from './decode';
 import { moneyIn, tableNumber } from './tableNumbers';
+import { M_PER_FT } from '../units';
 
 /** A line that could not be used, by its number in the file, and why. */
 export interface Refused {
@@ -33,7 +34,6 @@ export interface Named {
 export const namedItems = (shop: Shop, show: Show): Named[] =>
   shop.lines.map(({ item }) => ({ id: item.id, name: itemName(item, show) }));
 
-const M_PER_FT = 0.3048;
 const plainName = (text: string): string => text.toLowerCase().replace(/\s+/g, ' ').trim();
 
 interface Table {

@@ -1,10 +1,23 @@
 import { msg } from '../language';
 import { boxOf, type Box, type Point } from '../ground';
-import { placeOnRun, sheetCorners, stretchOfRun, toSheet } from '../layout';
+import { interpolateRgb } from 'd3-interpolate';
+import { placeOnRun, sheetCorners, toSheet, type BlockLayout } from '../layout';
 import type { FarmResults } from '../network';
-import type { FullPlan, Obstacle } from '../plan';
-import { format, type UnitChoice } from '../units';
-import { bedCorners, headerLines } from './farmShapes';
+import { onlyPlaces, type FullPlan, type Obstacle, type Tape } from '../plan';
+import {
+  bedsLayer,
+  FINE_SHADES,
+  headersLayer,
+  layerSvg,
+  mainsLayers,
+  runsLayer,
+  smallPipesLayer,
+  type Layer,
+  type Shading,
+  type Style,
+  type StyleOf,
+} from '../scene';
+import { M_PER_FT, format, type UnitChoice } from '../units';
 import { PAPERS, SCALES, type PaperName } from './paper';
 
 const MARGIN_MM = 12;
@@ -13,21 +26,51 @@ const HEAD_MM = 12;
 /** Of two lengths a round one about this long is drawn as the bar. */
 const BAR_MM = 40;
 const MM_PER_M = 1000;
-const M_PER_FT = 0.3048;
 
-/** From the foot to the top of the tape's window, and outside it: the printed sheet has its own white. */
-const INSIDE = [
-  '#a9cbd6',
-  '#8fb9c7',
-  '#75a7b8',
-  '#5a95a8',
-  '#3f8098',
-  '#2b6c86',
-  '#1c5a73',
-  '#124a60',
-] as const;
+/** The printed sheet has its own white and its own inks. */
+const INK = '#22302a';
+const FAINT = '#5c665f';
+const LEAF = '#3b6b35';
 const UNDER = '#a3291f';
 const OVER = '#8f4a1c';
+const EARTH = '#efe7d2';
+const EARTH_EDGE = '#bfb08a';
+/** From the foot to the top of the tape's window. */
+const inside = interpolateRgb('#a9cbd6', '#124a60');
+/** Patches of the legend. */
+const PATCHES = 8;
+/** One mark of a pipe on paper, mm. */
+const MARK_MM = 0.2;
+/** Beds narrower than this are drawn without an edge, mm. */
+const EDGED_FROM_MM = 0.5;
+
+/** How each figure is inked on paper, widths in mm. */
+const STYLES: Partial<Record<Parameters<StyleOf>[0]['role'], Style>> = {
+  outline: { strokes: [{ ink: LEAF, wide: 0.3, dash: [2.4, 1, 0.5, 1] }] },
+  tunnel: { strokes: [{ ink: INK, wide: 0.6 }] },
+  bed: { fill: EARTH, strokes: [{ ink: EARTH_EDGE, wide: 0.12 }] },
+  'resting-bed': { strokes: [{ ink: EARTH_EDGE, wide: 0.12, dash: [1, 0.8] }] },
+  'shut-bed': { strokes: [{ ink: EARTH_EDGE, wide: 0.12, dash: [1, 0.8] }] },
+  contour: { strokes: [{ ink: OVER, wide: 0.15 }], opacity: 0.6 },
+  'strong-contour': { strokes: [{ ink: OVER, wide: 0.3 }], opacity: 0.6 },
+  'weak-run': { strokes: [{ ink: UNDER, wide: 0.35, dash: [0.9, 0.7] }] },
+  'strained-run': { strokes: [{ ink: OVER, wide: 0.7 }] },
+  'unsolved-run': { strokes: [{ ink: FAINT, wide: 0.25, dash: [0.4, 0.8] }] },
+  'take-off': { strokes: [{ ink: INK, wide: 0.2 }] },
+  'second-feed': { strokes: [{ ink: INK, wide: 0.6 }] },
+  header: { strokes: [{ ink: INK, wide: 0.8 }] },
+  cap: { strokes: [{ ink: INK, wide: 0.8 }] },
+  main: { strokes: [{ ink: INK, wide: 0.8 }] },
+};
+const styleOn =
+  (mmPerM: number): StyleOf =>
+  (figure) => {
+    if (figure.role === 'run')
+      return { strokes: [{ ink: inside(figure.shade! / (FINE_SHADES - 1)), wide: 0.4 }] };
+    const style = STYLES[figure.role];
+    if (figure.role === 'header') return { strokes: [{ ink: INK, wide: 0.4 + 0.4 * (figure.share ?? 1) }] };
+    return figure.role === 'bed' && (figure.wideM ?? 0) * mmPerM < EDGED_FROM_MM ? { fill: EARTH } : style;
+  };
 
 export interface SheetOptions {
   paper: PaperName;
@@ -38,8 +81,10 @@ export interface SheetOptions {
   shading?: { kpa: Float32Array; points: number };
   /** Pieces of the main bear their number. */
   numbered?: boolean;
-  /** Contours as paths on the sheet in metres, with their heights. */
-  contours?: readonly { d: string; zM: number }[];
+  /** The least pressure at which a tape works in a block, kPa; its maker's if not given. */
+  footOf?: (blockId: string, tape: Tape) => number;
+  /** Contours of the ground. */
+  relief?: readonly Layer[];
 }
 
 export type SheetReading =
@@ -101,21 +146,20 @@ export function writeSheetSvg(plan: FullPlan, results: FarmResults, options: She
   const out: string[] = [];
   const { layout } = results;
 
-  if (options.contours)
-    out.push(
-      `<g transform="matrix(${k} 0 0 ${-k} ${x0 - box.x0 * k} ${y0 + box.y0 * k})" fill="none" stroke="#8f4a1c" stroke-width="${0.15 / k}" opacity="0.6">${options.contours.map((c) => `<path d="${c.d}"/>`).join('')}</g>`,
-    );
+  const onPaper = (xM: number, yM: number): [number, number] => [
+    x0 + (xM - box.x0) * k,
+    y0 - (yM - box.y0) * k,
+  ];
+  const style = styleOn(k);
+  const draw = (layers: readonly Layer[]): void =>
+    layers.forEach((l) => out.push(...layerSvg(l, onPaper, style)));
+  draw(options.relief ?? []);
   for (const t of plan.obstacles) out.push(thing(t, path, at, k), text(t.points[0], t.name, 'class="thing"'));
+  draw(layout.blocks.map((b) => bedsLayer(b, () => undefined, b.beds)));
+  draw(layout.blocks.map((b) => runsLayer(b, shadingOf(b, results, options))));
+  draw(layout.blocks.filter((b) => !onlyPlaces(b.block)).map((b) => headersLayer(b, MARK_MM / k)));
+  draw(layout.blocks.map(smallPipesLayer));
   for (const b of layout.blocks) {
-    if (b.outline) out.push(`<path d="${path(sheetCorners(b), true)}" class="outline"/>`);
-    for (const bed of b.beds)
-      out.push(
-        `<path d="${path(bedCorners(b, bed), true)}" class="bed${bed.resting || !b.block.inUse ? ' rests' : ''}"/>`,
-      );
-  }
-  out.push(...runs(results, options, path));
-  for (const b of layout.blocks) {
-    for (const { points } of headerLines(b)) out.push(`<path d="${path(points)}" class="pipe"/>`);
     const bedLetters = b.beds.length > 0 && b.beds[0].widthM * k > 1.2;
     const every = bedLetters
       ? 1
@@ -137,13 +181,7 @@ export function writeSheetSvg(plan: FullPlan, results: FarmResults, options: She
       ),
     );
   }
-  for (const m of layout.mains)
-    out.push(
-      `<path d="${path([
-        [m.start.xM, m.start.yM],
-        [m.end.xM, m.end.yM],
-      ])}" class="pipe"/>`,
-    );
+  draw(mainsLayers(layout, MARK_MM / k));
   if (options.numbered)
     layout.mains.forEach(({ start, end }, i) => {
       const [mx, my] = at([(start.xM + end.xM) / 2, (start.yM + end.yM) / 2])
@@ -161,8 +199,8 @@ export function writeSheetSvg(plan: FullPlan, results: FarmResults, options: She
   out.push(weakest(results, at, show));
   out.push(...foot(plan, results, { widthMm, heightMm, k, scale, units: options.units }));
   const svg = `<?xml version="1.0" encoding="UTF-8"?>
-<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}" font-family="'Atkinson Hyperlegible Next', 'Atkinson Hyperlegible', sans-serif" font-size="2.8" fill="#22302a">
-<style>.bed{fill:#efe7d2;stroke:#bfb08a;stroke-width:.12}.rests{fill:none;stroke-dasharray:1 .8}.outline{fill:none;stroke:#3b6b35;stroke-width:.3;stroke-dasharray:2.4 1 .5 1}.pipe{fill:none;stroke:#22302a;stroke-width:.8}.source{fill:#fff;stroke:#22302a;stroke-width:.4}.small{font-size:2.1px}.name{font-size:3.4px;font-weight:700}.thing{font-size:2.4px;font-style:italic;fill:#5c665f}.quiet{fill:#5c665f;font-size:2.4px}</style>
+<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}" font-family="'Atkinson Hyperlegible Next', 'Atkinson Hyperlegible', sans-serif" font-size="2.8" fill="${INK}">
+<style>.source{fill:#fff;stroke:${INK};stroke-width:.4}.small{font-size:2.1px}.name{font-size:3.4px;font-weight:700}.thing{font-size:2.4px;font-style:italic;fill:#5c665f}.quiet{fill:#5c665f;font-size:2.4px}</style>
 <rect width="${widthMm}" height="${heightMm}" fill="#fff"/>
 ${out.join('\n')}
 </svg>
@@ -188,33 +226,20 @@ function thing(
   return `<path d="${path(t.points, true)}" fill="${t.kind === 'wet' ? '#dcebf1' : '#d9d6cd'}" stroke="#5c665f" stroke-width=".25"/>`;
 }
 
-/** Runs in shades of their pressure within the window; under it dashed, over it doubled. */
-function runs(
-  results: FarmResults,
-  { shading }: SheetOptions,
-  path: (p: readonly Point[]) => string,
-): string[] {
-  return results.runs.flatMap((r, i) => {
-    const { run } = r;
-    const layout = results.layout.blocks[run.block];
-    const tapedM = run.lengthM - run.leadM;
-    const pieces = shading ? shading.points - 1 : 1;
-    return Array.from({ length: pieces }, (_, p) => {
-      const kpa = shading
-        ? (shading.kpa[i * shading.points + p] + shading.kpa[i * shading.points + p + 1]) / 2
-        : (r.inletKpa + r.endKpa) / 2;
-      const at = (piece: number): number => run.leadM + (tapedM * piece) / pieces;
-      const d = path(stretchOfRun(run, at(p), at(p + 1)).map(([x, y]) => toSheet(layout.frame, x, y)));
-      const { minKpa, maxKpa } = run.tape;
-      const style =
-        kpa < minKpa - 0.05
-          ? `stroke="${UNDER}" stroke-width=".35" stroke-dasharray=".9 .7"`
-          : kpa > maxKpa + 0.05
-            ? `stroke="${OVER}" stroke-width=".7"`
-            : `stroke="${INSIDE[Math.min(INSIDE.length - 1, Math.max(0, Math.floor(((kpa - minKpa) / (maxKpa - minKpa)) * INSIDE.length)))]}" stroke-width=".4"`;
-      return `<path d="${d}" fill="none" ${style}/>`;
-    });
-  });
+/** Pressures along a block's runs: those drawn on the screen, or from inlet to far end. */
+function shadingOf(layout: BlockLayout, results: FarmResults, options: SheetOptions): Shading {
+  const places = new Map(results.runs.map((r, i) => [`${r.run.block} ${r.run.id}`, i]));
+  const ends = (): Float32Array => Float32Array.from(results.runs.flatMap((r) => [r.inletKpa, r.endKpa]));
+  const { kpa, points } = options.shading ?? { kpa: ends(), points: 2 };
+  return {
+    kpa,
+    points,
+    placeOf: (i) => places.get(`${layout.index} ${layout.runs[i].id}`) ?? -1,
+    windowOf: (i) => {
+      const { tape } = layout.runs[i];
+      return [options.footOf?.(layout.block.id, tape) ?? tape.minKpa, tape.maxKpa];
+    },
+  };
 }
 
 function weakest(
@@ -248,8 +273,10 @@ function foot(
   const deg = plan.ground.northDeg;
   const show = (v: number, kind: Parameters<typeof format>[1]): string =>
     format(v, kind, units).replace(/\u00a0/g, ' ');
-  const shades = INSIDE.map(
-    (c, i) => `<rect x="${MARGIN_MM + 34 + i * 4}" y="${y - 10}" width="4.1" height="2.4" fill="${c}"/>`,
+  const shades = Array.from(
+    { length: PATCHES },
+    (_, i) =>
+      `<rect x="${MARGIN_MM + 34 + i * 4}" y="${y - 10}" width="4.1" height="2.4" fill="${inside(i / (PATCHES - 1))}"/>`,
   ).join('');
   return [
     `<text x="${MARGIN_MM}" y="${MARGIN_MM + 4}" font-size="5" font-weight="700">${escaped(plan.name)}</text>`,

@@ -1,4 +1,9 @@
-import { language, locale, type Language, type Ready } from './language';
+import { digits } from './digits';
+import { language, type Language, type Ready } from './language';
+
+/** As many as are ever written out. */
+const MOST_DECIMALS = 20;
+const GROUPED_DECIMALS = 3;
 
 /** One of two forms, by a number: for use in a message. */
 export class Forms {
@@ -56,20 +61,13 @@ const valueOf = (v: Value): string | number =>
 
 /** A bare number of a message, with all of its decimals and not grouped. */
 const numberOf = (v: number): string =>
-  Number.isInteger(v)
-    ? String(v)
-    : v.toLocaleString(locale(), { useGrouping: false, maximumFractionDigits: 20 });
+  Number.isInteger(v) ? String(v) : digits(0, MOST_DECIMALS, false).format(v);
 
 /** A number with so many decimals, as people here write it. */
-export const fixed = (v: number, decimals: number): string =>
-  v.toLocaleString(locale(), {
-    useGrouping: false,
-    minimumFractionDigits: decimals,
-    maximumFractionDigits: decimals,
-  });
+export const fixed = (v: number, decimals: number): string => digits(decimals, decimals, false).format(v);
 
 /** Whether people here write 2,5 for two and a half, and 12.500 for twelve thousand five hundred. */
-export const decimalComma = (): boolean => (1.5).toLocaleString(locale()).includes(',');
+export const decimalComma = (): boolean => digits(0, 1).format(1.5).includes(',');
 
 /** A number in groups of thousands, as people here write it. */
-export const grouped = (v: number): string => v.toLocaleString(locale());
+export const grouped = (v: number): string => digits(0, GROUPED_DECIMALS).format(v);

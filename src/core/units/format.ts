@@ -1,4 +1,4 @@
-import { locale } from '../language';
+import { digits } from '../language';
 import { formatDay } from './date';
 import { kindOf, shownUnit, type KindName, type Unit, type UnitChoice } from './kinds';
 
@@ -65,8 +65,8 @@ export function formatParts(value: number, kind: KindName, choice: UnitChoice, e
   const rounded = roundOff(own, decimals);
   // Nothing flows is told by a plain 0: 0.0 would be a little.
   const least = PLAIN.includes(kind) || (kind === 'flow' && value === 0) ? 0 : decimals;
-  const digits = digitsOf(least, decimals).format(Math.abs(rounded));
-  const number = (rounded < 0 ? MINUS : '') + digits;
+  const written = digits(least, decimals).format(Math.abs(rounded));
+  const number = (rounded < 0 ? MINUS : '') + written;
   const gap = CLOSE.includes(u.symbol) ? '' : NO_BREAK_SPACE;
   return { number, unit: u.symbol, text: number + gap + u.symbol };
 }
@@ -83,19 +83,6 @@ export function asShown(value: number, kind: KindName, choice: UnitChoice, extra
   const own = (value - (u.offset ?? 0)) / u.perUnit;
   const decimals = Math.max(0, u.decimals + extraDecimals + smallValueDecimals(kind, own, u.decimals));
   return roundOff(own, decimals) * u.perUnit + (u.offset ?? 0);
-}
-
-const known = new Map<string, Intl.NumberFormat>();
-
-/** A writer of digits in groups; making one is slow, so each is made once. */
-function digitsOf(least: number, most: number): Intl.NumberFormat {
-  const key = `${locale()} ${least} ${most}`;
-  let writer = known.get(key);
-  if (!writer) {
-    writer = new Intl.NumberFormat(locale(), { minimumFractionDigits: least, maximumFractionDigits: most });
-    known.set(key, writer);
-  }
-  return writer;
 }
 
 /** Lengths on the field and volumes of 100 units or more lose their decimal; whole kPa under 10 gain one. */

@@ -1,3 +1,4 @@
+export { M_PER_FT } from './foot';
 export { KINDS, METRIC, US, perShownUnit, shownUnit, type KindName, type UnitChoice } from './kinds';
 export { parseQuantity, type Parsed } from './parse';
 export { asShown, format, formatParts, type Formatted } from './format';

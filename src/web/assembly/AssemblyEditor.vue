@@ -11,10 +11,10 @@ import { useJudgement } from '../stores/judgement';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
 import { useView } from '../stores/view';
+import { useReorder } from '../parts/useReorder';
 import PartFields from './PartFields.vue';
 import PartGlyph from './PartGlyph.vue';
 import PartShelf from './PartShelf.vue';
-import { useDragPart } from './useDragPart';
 
 /** Parts in line as a picture: the head, or a block's inlet. Built by dragging from the shelf, or by keys. */
 const props = defineProps<{ place: string; from: string; to: string; name: string; shelfShut?: boolean }>();
@@ -27,7 +27,12 @@ const view = useView();
 
 const END_PX = 60;
 const row = ref<HTMLElement>();
-const { gap, dragging, grab } = useDragPart(row);
+useReorder(row, {
+  things: '[data-tile]',
+  shelf: 'parts',
+  moved: (from, to) => edits.movePart(props.place, parts.value[from].id, to),
+  taken: (kind, to) => add(kind, to),
+});
 /** One part is picked at a time, here or by pressing its step in the walk. */
 const picked = computed({
   get: () => (view.pickedPart?.place === props.place ? view.pickedPart.id : undefined),
@@ -88,10 +93,6 @@ function add(kind: string, gapAt?: number): void {
   picked.value = edits.addPart(props.place, kind, place);
   view.notice = '';
 }
-function drop(id: string, to: number): void {
-  const from = parts.value.findIndex((p) => p.id === id);
-  edits.movePart(props.place, id, to > from ? to - 1 : to);
-}
 function join(i: number): void {
   const m = unlike.value.get(i);
   if (m) picked.value = edits.addPart(props.place, 'adaptor', i, { inEnd: m.before.outEnd, outEnd: m.after.inEnd });
@@ -108,7 +109,7 @@ const lost = (id: string): string => {
 
 <template>
   <div class="assembly" role="group" :aria-label="name">
-    <div ref="row" class="row" :class="{ taking: gap !== undefined }">
+    <div ref="row" class="row">
       <span class="end"><PartGlyph :width="END_PX" /><b>{{ from }}</b><span class="num">{{ first === undefined ? '' : settings.parts(first, 'pressure').number }}</span></span>
       <template v-for="(p, i) in parts" :key="p.id">
         <button v-if="unlike.has(i)" type="button" class="gapfill" :title="msg`${unlike.get(i)!.before.name} and ${p.name} have unlike ends: Build finds the adaptors; press to count the loss of one`" :aria-label="msg`Put an adaptor before the ${p.name}`" @click="join(i)">+</button>
@@ -116,9 +117,8 @@ const lost = (id: string): string => {
           type="button"
           data-tile
           class="tile"
-          :class="{ picked: picked === p.id, branch: isBranch(p.role), fault: faults.has(p.id), lit: view.pointedStep === stepKey.part(place, p.id), before: gap === i, after: gap === parts.length && i === parts.length - 1, default: isDefault }"
+          :class="{ picked: picked === p.id, branch: isBranch(p.role), fault: faults.has(p.id), lit: view.pointedStep === stepKey.part(place, p.id), default: isDefault }"
           :aria-pressed="picked === p.id"
-          @pointerdown="grab($event, p.id, (g) => drop(p.id, g))"
           @click="picked = picked === p.id ? undefined : p.id"
           @keydown="keys($event, i)"
           @pointerenter="view.pointedStep = stepKey.part(place, p.id)"
@@ -136,15 +136,14 @@ const lost = (id: string): string => {
     <p class="quiet keys">Water runs left to right; the figure under each part is the pressure after it, {{ settings.parts(0, 'pressure').unit }}, at the working flow. Alt and an arrow key move a part, Delete takes it out.</p>
     <PartFields v-if="pickedPart" :key="pickedPart.id" :place="place" :part="pickedPart" :result="at.get(pickedPart.id)" @gone="picked = undefined" />
     <p v-for="s in says" :key="s" class="school">{{ s }}</p>
-    <PartShelf :shut="shelfShut" :dragging="dragging" @take="add($event)" @grab="(event, kind) => grab(event, kind, (g) => add(kind, g))" />
+    <PartShelf :shut="shelfShut"  @take="add($event)" />
     <span class="sr" role="status">{{ parts.map((p) => ROLE_WORDS[p.role]).join(', ') }}</span>
   </div>
 </template>
 
 <style scoped>
 .row { display: flex; flex-wrap: wrap; row-gap: 6px; margin: 0 0 6px; position: relative; }
-.row.taking { background: color-mix(in srgb, var(--water) 10%, transparent); }
-.tile, .end { flex: 0 0 62px; width: 62px; display: flex; flex-direction: column; align-items: center; text-align: center; position: relative; background: none; border: 0; padding: 0 2px 3px; font-size: 12px; line-height: 1.15; color: var(--ink); cursor: grab; touch-action: none; }
+.tile, .end { flex: 0 0 62px; width: 62px; display: flex; flex-direction: column; align-items: center; text-align: center; position: relative; background: none; border: 0; padding: 0 2px 3px; font-size: 12px; line-height: 1.15; color: var(--ink); cursor: grab; }
 .end { flex-basis: 60px; width: 60px; cursor: default; color: var(--faint); }
 .end b { font-weight: 600; min-height: 26px; overflow: hidden; max-width: 60px; text-overflow: ellipsis; }
 .what { min-height: 26px; display: block; }
@@ -152,8 +151,6 @@ const lost = (id: string): string => {
 .tile.default .what { color: var(--faint); }
 .tile.picked { background: var(--picked); border-radius: 4px; }
 .tile.fault .what { color: var(--alarm); font-weight: 700; }
-.tile.before::before, .tile.after::after { content: ''; position: absolute; top: 0; bottom: 0; width: 4px; background: var(--water); left: -2px; }
-.tile.after::after { left: auto; right: -2px; }
 .tile.lit { background: color-mix(in srgb, var(--picked) 70%, transparent); }
 .gapfill { flex: 0 0 20px; height: 20px; margin: 20px -10px 0; z-index: 1; border: 1.6px solid var(--clay); color: var(--clay); background: var(--card); border-radius: 50%; width: 20px; padding: 0; line-height: 1; font-weight: 700; cursor: pointer; }
 .keys { margin-bottom: 8px; }

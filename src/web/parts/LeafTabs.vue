@@ -1,27 +1,25 @@
 <script setup lang="ts" generic="T extends string">
-import { nextTick, ref } from 'vue';
-
-/** Leaves of a stage, one question each. Arrows go from one to the next. */
-const props = defineProps<{ leaves: readonly { id: T; name: string }[]; open: T; label: string; prefix: string }>();
+/** Leaves of a stage, one question each, or pictures under the sheet. Arrows go from one to the next, Home and End to the ends. */
+defineProps<{ leaves: readonly { id: T; name: string }[]; open: T; label: string; prefix: string; /** Quieter, where the row stands within a panel or over a picture. */ plain?: boolean }>();
 const emit = defineEmits<{ turn: [id: T] }>();
-const row = ref<HTMLElement>();
-function step(by: number): void {
-  const at = props.leaves.findIndex((l) => l.id === props.open);
-  const next = props.leaves[(at + by + props.leaves.length) % props.leaves.length];
-  emit('turn', next.id);
-  void nextTick(() => row.value?.querySelector<HTMLElement>('[aria-selected="true"]')?.focus());
-}
 </script>
 
 <template>
-  <div ref="row" class="leaves" role="tablist" :aria-label="label" @keydown.right.prevent="step(1)" @keydown.left.prevent="step(-1)">
-    <button v-for="l in leaves" :id="`${prefix}-${l.id}`" :key="l.id" type="button" role="tab" :aria-selected="open === l.id" :tabindex="open === l.id ? 0 : -1" @click="emit('turn', l.id)">{{ l.name }}</button>
-  </div>
+  <v-tabs class="leaves" :class="{ plain }" :aria-label="label" :model-value="open" :show-arrows="false" density="compact" height="auto" hide-slider @update:model-value="emit('turn', $event as T)">
+    <v-tab v-for="l in leaves" :id="`${prefix}-${l.id}`" :key="l.id" :value="l.id" :ripple="false" min-width="0">{{ l.name }}</v-tab>
+  </v-tabs>
 </template>
 
 <style scoped>
-.leaves { display: flex; flex-wrap: wrap; gap: 2px; border-bottom: 1.5px solid var(--ink); margin-bottom: 12px; }
-[role='tab'] { border: 0; background: none; padding: 4px 9px 5px; cursor: pointer; font-size: 15px; border-radius: 3px 3px 0 0; }
-[role='tab'][aria-selected='true'] { background: var(--ink); color: var(--paper); font-weight: 700; }
-@media (max-width: 820px), (max-height: 480px) { [role='tab'] { min-height: 44px; padding: 6px 12px; font-size: 16px; } }
+.leaves { border-bottom: 1.5px solid var(--ink); margin-bottom: 12px; height: auto; flex: none; }
+/* All of them are seen: they go on in a second row. */
+.leaves :deep(.v-slide-group__container) { contain: none; overflow: visible; }
+.leaves :deep(.v-slide-group__content) { flex-wrap: wrap; white-space: normal; gap: 2px; flex: 1 1 auto; transform: none !important; }
+.leaves .v-tab { min-height: 31px; padding: 4px 9px 5px; font-size: 15px; font-weight: 400; letter-spacing: normal; text-transform: none; border-radius: 3px 3px 0 0; color: var(--ink); }
+.leaves .v-tab :deep(.v-btn__overlay) { display: none; }
+.leaves .v-tab--selected { background: var(--ink); color: var(--paper); font-weight: 700; }
+.plain { border-bottom: 1px solid var(--line); margin-bottom: 6px; }
+.plain .v-tab { min-height: 26px; padding: 2px 10px; font-size: 13.5px; border-radius: 0; border-bottom: 2.5px solid transparent; }
+.plain .v-tab--selected { background: none; color: var(--ink); border-bottom-color: var(--leaf); }
+@media (max-width: 820px), (max-height: 480px) { .leaves .v-tab { min-height: 44px; padding: 6px 12px; font-size: 16px; } }
 </style>

@@ -9,14 +9,13 @@ import { layOut, sheetCorners, type BlockLayout, onlyBeds } from '../../core/lay
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
-import { useTools } from '../stores/tools';
 import { useView } from '../stores/view';
 import BedHandles from './BedHandles.vue';
 import BedWords from './BedWords.vue';
-import BlockLayer from './BlockLayer.vue';
+import BedMarks from './BedMarks.vue';
+import BedShapes from './BedShapes.vue';
 import { blockView, type BlockView } from './blockView';
 import DrawLayer from './DrawLayer.vue';
-import EmittersLayer from './EmittersLayer.vue';
 import GridLayer from './GridLayer.vue';
 import HeaderLayer from './HeaderLayer.vue';
 import HeldReadout from './HeldReadout.vue';
@@ -28,8 +27,7 @@ import MainsLayer from './MainsLayer.vue';
 import NorthArrow from './NorthArrow.vue';
 import PlantsLayer from './PlantsLayer.vue';
 import OutlineHandles from './OutlineHandles.vue';
-import ReliefLayer from './ReliefLayer.vue';
-import RunsCanvas from './RunsCanvas.vue';
+import SceneLayers from './scene/SceneLayers.vue';
 import ScaleBar from './ScaleBar.vue';
 import SheetLegend from './SheetLegend.vue';
 import SheetTools from './SheetTools.vue';
@@ -47,16 +45,14 @@ const SpotsLayer = defineAsyncComponent(() => import('./SpotsLayer.vue'));
 const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
-const tools = useTools();
 const view = useView();
 const route = useRoute();
 const frame = ref<HTMLElement>();
 const svg = ref<SVGSVGElement>();
 const back = ref<SVGSVGElement>();
-/** Beds and what lies about them, under the painted runs. */
+/** What lies about the beds, and the beds to be taken hold of, under the painted scene. */
 const ground = ref<SVGSVGElement>();
-const runs = ref<InstanceType<typeof RunsCanvas>>();
-const painted = computed(() => runs.value?.canvas);
+const scene = ref<InstanceType<typeof SceneLayers>>();
 
 /** Laid out here from the plan itself, so that the drawing is never behind the hand. */
 const farm = computed(() => layOut(plan.full));
@@ -85,7 +81,7 @@ function settle(): void {
 }
 settle();
 watch(turned, (now) => (view.sheetTurned = now), { immediate: true });
-const sheet = useSheetView(frame, [svg, back, ground, painted], bounds, () => turned.value);
+const sheet = useSheetView(frame, () => [svg.value, back.value, ground.value, ...(scene.value?.canvases ?? [])], bounds, () => turned.value);
 const hand = useHand(sheet.toField, sheet.hold, results.isBusy);
 const edits = useSheetEdits(() => turned.value);
 const painting = usePainting();
@@ -176,23 +172,22 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
       <g v-if="underlay" :transform="place">
         <image :href="underlay.picture" :width="underlay.widthPx" :height="underlay.heightPx" :opacity="underlay.strength" :transform="`translate(${underlay.xM} ${underlay.yM}) rotate(${-underlay.turnDeg}) scale(${underlay.mPerPx} ${-underlay.mPerPx})`" class="picture" />
       </g>
-      <ReliefLayer v-if="tools.look.relief && sheet.ready.value" :farm="farm" :to-screen="sheet.toScreen" :place="place" :k="k" />
       <GridLayer v-if="onGround" :to-field="sheet.onField" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" :height="sheet.height.value" />
     </svg>
     <svg ref="ground" class="ground" @click.self="letGo" @pointerdown.self="choice.begin">
       <template v-if="sheet.ready.value">
       <ThingsLayer :place="place" :to-screen="sheet.toScreen" :open="onGround" :hand="hand" :edits="edits" />
       <g :transform="place">
-        <BlockLayer v-for="b in bedBlocks" :key="b.block.id" :layout="b" :k="k" :painting="painting" />
+        <BedShapes v-for="b in bedBlocks" :key="b.block.id" :layout="b" :k="k" :painting="painting" />
       </g>
       </template>
     </svg>
-    <RunsCanvas v-if="sheet.ready.value" ref="runs" :blocks="bedBlocks" :matrix="matrix" :k="k" :width="sheet.width.value" :height="sheet.height.value" :run-width="runWidth" />
+    <SceneLayers v-if="sheet.ready.value" ref="scene" :farm="farm" :to-screen="sheet.toScreen" :matrix="matrix" :k="k" :width="sheet.width.value" :height="sheet.height.value" :run-width="runWidth" :near="nearEnough" />
     <svg ref="svg" class="front sheet-front" role="group" :aria-label="overview">
       <template v-if="sheet.ready.value">
       <BedWords v-for="b in seen.filter((x) => !onlyPlaces(x.layout.block))" :key="`words ${b.layout.block.id}`" :block-id="b.layout.block.id" :beds="onlyBeds(b.layout)" :plan-beds="b.layout.block.beds" :on="b.on" :k="k" />
-      <EmittersLayer v-if="nearEnough && results.solved" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" :height="sheet.height.value" />
-      <MainsLayer :farm="farm" :width="sheet.width.value" :to-screen="sheet.toScreen" :to-field="sheet.toField" :turned="turned" :hand="hand" :edits="edits" />
+      <BedMarks v-for="b in bedBlocks" :key="`marks ${b.block.id}`" :layout="b" :place="place" />
+      <MainsLayer :farm="farm" :k="k" :width="sheet.width.value" :to-screen="sheet.toScreen" :to-field="sheet.toField" :turned="turned" :hand="hand" :edits="edits" />
       <template v-for="b in seen" :key="b.layout.block.id">
         <template v-if="!onlyPlaces(b.layout.block)">
         <HeaderLayer :layout="b.layout" :on="b.on" :turned="turned" :k="k" :raised="onGround" :hand="hand" :edits="edits" />

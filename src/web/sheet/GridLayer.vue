@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useSettings } from '../stores/settings';
+import { M_PER_FT } from '../../core/units';
 
 /** A grid of round lengths to draw over. */
 const props = defineProps<{ toField: (x: number, y: number) => readonly [number, number]; toScreen: (x: number, y: number) => [number, number]; k: number; width: number; height: number }>();
 const settings = useSettings();
 
-const M_PER_FT = 0.3048;
 const LEAST_PX = 34;
 const STEPS = [1, 2, 5, 10, 20, 50, 100, 200, 500];
 const lines = computed(() => {

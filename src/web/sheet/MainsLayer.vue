@@ -3,13 +3,12 @@ import { computed } from 'vue';
 import { msg } from '../../core/language';
 import { pipeKind } from '../../core/catalog/pipes';
 import type { FarmLayout, LaidMain, Spot } from '../../core/layout';
-import { onlyPlaces } from '../../core/plan';
 import { stepKey } from '../../core/network';
+import { mainEnds } from '../../core/scene';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
 import { useView } from '../stores/view';
-import { blockView, offHeader } from './blockView';
 import { boxesAlong } from './labels/placeLabels';
 import { about, around, useLabels, type SheetLabel } from './labels/useLabels';
 import type { useHand } from './useHand';
@@ -21,6 +20,7 @@ const props = defineProps<{
   toScreen: (x: number, y: number) => [number, number];
   toField: (x: number, y: number) => [number, number];
   turned: boolean;
+  k: number;
   width: number;
   hand: ReturnType<typeof useHand>;
   edits: ReturnType<typeof useSheetEdits>;
@@ -35,20 +35,11 @@ const source = computed(() => on(props.farm.head));
 const LABEL_FROM_PX = 60;
 const pieces = computed(() =>
   props.farm.mains.map((m) => {
-    const block = m.toBlock ? plan.blocks.find((b) => b.id === m.to) : undefined;
-    const from = on(m.start);
-    const to = on(m.end);
-    if (block) {
-      const layout = props.farm.blocks.find((b) => b.block.id === block.id)!;
-      const { along } = blockView(layout, props.toScreen);
-      const off = onlyPlaces(block) ? 0 : offHeader(block.header);
-      to[0] += along[0] * off;
-      to[1] += along[1] * off;
-    }
+    const [from, to] = mainEnds(props.farm, m, 1 / props.k).map(([x, y]) => props.toScreen(x, y));
     const long = Math.hypot(to[0] - from[0], to[1] - from[1]);
     const text = long > LABEL_FROM_PX ? `${pipeKind(m.piece.pipe).name} · ${settings.show(m.lengthM, 'length')}` : '';
     const crosses = m.crossings.map((c) => msg`${settings.show(c.lengthM, 'length')} under the ${c.thing.name}`).join(', ');
-    return { m, crosses, from, to, d: `M${from.join(' ')}L${to.join(' ')}`, text, shut: block ? !block.inUse : false };
+    return { m, crosses, from, to, d: `M${from.join(' ')}L${to.join(' ')}`, text };
   }),
 );
 const RANK = { source: 15, height: 40, other: 42, main: 50 };
@@ -134,14 +125,12 @@ const SOURCE_KEYS = ['source'];
     <g
       v-for="p in pieces"
       :key="p.m.to"
-      :class="{ lit: view.pointedStep === stepKey.main(p.m.to), shut: p.shut }"
+      :class="{ lit: view.pointedStep === stepKey.main(p.m.to) }"
       @pointerenter="view.pointedStep = stepKey.main(p.m.to)"
       @pointerleave="view.pointedStep = undefined"
       @dblclick.stop="teeAt($event, p.m)"
     >
       <path :d="p.d" class="grip"><title v-if="p.crosses">{{ p.crosses }}</title></path>
-      <path :d="p.d" class="case" />
-      <path :d="p.d" class="water" />
     </g>
     <g
       v-for="(t, i) in plan.full.tees"
@@ -201,11 +190,7 @@ const SOURCE_KEYS = ['source'];
 </template>
 
 <style scoped>
-.case { stroke: var(--ink); stroke-width: 6; fill: none; }
-.water { stroke: color-mix(in srgb, var(--water) 55%, var(--paper)); stroke-width: 3; fill: none; }
 .grip { stroke: transparent; stroke-width: 14; fill: none; }
-.lit .case { stroke: var(--water); stroke-width: 9; }
-.shut { opacity: 0.45; }
 .tee { cursor: move; }
 .tee circle { fill: var(--card); stroke: var(--ink); stroke-width: 2.4; }
 .tee .grip-dot { fill: transparent; stroke: none; }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { msg } from '../../core/language';
+import { classOf, offHeader, shadeColour } from '../../core/scene';
 import { pipeKind } from '../../core/catalog/pipes';
 import { toSheet, type BlockLayout } from '../../core/layout';
 import { stepKey } from '../../core/network';
@@ -12,8 +13,7 @@ import { useSettings } from '../stores/settings';
 import { useTools } from '../stores/tools';
 import { sameBed, useView } from '../stores/view';
 import BlockSign from './BlockSign.vue';
-import { offHeader, type BlockView } from './blockView';
-import { classOf, shadeColour } from './pressureScale';
+import type { BlockView } from './blockView';
 import { useBedPaint } from './useBedPaint';
 import { around, useLabels, type SheetLabel } from './labels/useLabels';
 import type { useHand } from './useHand';

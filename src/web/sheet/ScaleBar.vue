@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useSettings } from '../stores/settings';
+import { M_PER_FT } from '../../core/units';
 
 /** A bar of round length, about a hundred pixels. */
 const props = defineProps<{ pxPerM: number }>();
 const settings = useSettings();
 
-const M_PER_FT = 0.3048;
 const bar = computed(() => {
   const perUnit = settings.units.system === 'us' ? M_PER_FT : 1;
   const target = 100 / (props.pxPerM * perUnit);

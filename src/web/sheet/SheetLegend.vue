@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { SHADES, shadeColour } from '../../core/scene';
 import { useSettings } from '../stores/settings';
-import { SHADES, shadeColour } from './pressureScale';
 
 /** What the colours and patterns of runs mean. */
 defineProps<{ minKpa: number; maxKpa: number }>();

@@ -21,11 +21,11 @@ const BOX = { w: 218, h: 40 };
 const CHARACTER_PX = 6.9;
 const RANK = 1;
 const mark = computed(() => {
-  const r = results.solved?.results;
+  const r = results.walked?.results;
   const walk = results.walk;
   if (!r || !walk) return undefined;
   const { run } = r.runs[walk.runIndex];
-  const block = results.solved!.plan.blocks[run.block];
+  const block = results.walked!.plan.blocks[run.block];
   const { frame } = r.layout.blocks[run.block];
   const [x, y] = props.toScreen(...toSheet(frame, ...placeOnRun(run, walk.endDistanceM)));
   const { maxKpa } = run.tape;

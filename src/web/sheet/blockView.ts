@@ -1,5 +1,4 @@
 import { fromSheet, toSheet, type BlockLayout, type LaidBed } from '../../core/layout';
-import type { HeaderLine } from '../../core/plan';
 
 export type ToScreen = (xM: number, yM: number) => [number, number];
 type Vector = [number, number];
@@ -48,17 +47,6 @@ const LEAST_WIDE_PX = 6;
 export function bedEndAt(on: BlockView, k: number, bed: LaidBed, yM: number): BedEnd {
   const [x, y] = on.at(bed.leftM + bed.widthM / 2, yM);
   return { bed, x, y, w: Math.max(LEAST_WIDE_PX, bed.widthM * k) };
-}
-
-/** A header at an end of the beds is drawn this far off them, so that both can be seen. */
-const OFF_PX = 11;
-
-/** How far along the beds a header is drawn from where it lies, px. */
-export function offHeader(header: HeaderLine): number {
-  if (header.line === 'near-ends') return -OFF_PX;
-  if (header.line === 'far-ends') return OFF_PX;
-  const right = header.alongRight ?? header.along;
-  return header.along <= 0 && right <= 0 ? -OFF_PX : header.along >= 1 && right >= 1 ? OFF_PX : 0;
 }
 
 /** Which way text goes from a point so that it stays clear of it on the side of a direction. */

@@ -14,8 +14,8 @@ import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
 import { useTools } from '../stores/tools';
 import { useView, type BedRef } from '../stores/view';
+import { M_PER_FT } from '../../core/units';
 
-const M_PER_FT = 0.3048;
 /** A header within this share of the beds' length of an end or the middle snaps to it. */
 const HEADER_SNAP = 0.04;
 const HEADER_STEP = 0.05;

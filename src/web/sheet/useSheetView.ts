@@ -32,7 +32,7 @@ const SETTLE_SHARE = 0.75;
  */
 export function useSheetView(
   frame: Ref<HTMLElement | undefined>,
-  drawn: readonly Ref<SVGElement | HTMLElement | undefined>[],
+  drawn: () => readonly (SVGElement | HTMLElement | undefined)[],
   bounds: () => Bounds,
   turned: () => boolean,
 ) {
@@ -44,8 +44,7 @@ export function useSheetView(
   let settling = 0;
 
   const live = () => (frame.value ? zoomTransform(frame.value) : zoomIdentity);
-  const moveBy = (transform: string): void =>
-    drawn.forEach((d) => d.value && (d.value.style.transform = transform));
+  const moveBy = (transform: string): void => drawn().forEach((d) => d && (d.style.transform = transform));
   /** Draws the sheet for where it now lies. */
   function settle(): void {
     clearTimeout(settling);

@@ -4,7 +4,7 @@ import { msg } from '../../core/language';
 import { PAPERS, SCALES, type PaperName } from '../../core/formats/paper';
 import type { SheetOptions } from '../../core/formats/sheetSvg';
 import { surfaceOf } from '../../core/plan';
-import { contourLines, contourStepM, heightGrid } from '../sheet/relief';
+import { M_PER_FT } from '../../core/units';
 import { download } from '../storage/download';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
@@ -70,12 +70,13 @@ async function write(kind: 'geojson' | 'dxf' | 'csv' | 'svg' | 'png'): Promise<v
 async function writeSheet(now: NonNullable<ReturnType<typeof solved>>, kind: 'svg' | 'png'): Promise<void> {
   const { writeSheetSvg } = await import('../../core/formats/sheetSvg');
   const { shading, points } = results.solved!;
-  const options: SheetOptions = { paper: paper.value, units: { ...settings.units }, shading: { kpa: shading, points } };
+  const options: SheetOptions = { paper: paper.value, units: { ...settings.units }, shading: { kpa: shading, points }, footOf: results.footOf };
   if (scale.value > 0) options.scale = scale.value;
   if (tools.look.relief && now.plan.ground.heights.length > 0) {
+    const { contourLines, contoursLayer, contourStepM, heightGrid } = await import('../../core/scene');
     const grid = heightGrid(now.results.layout.bounds, surfaceOf(now.plan.ground).heightAt);
-    const unitM = settings.units.system === 'us' ? 0.3048 : 1;
-    options.contours = contourLines(grid, tools.look.contourM > 0 ? tools.look.contourM : contourStepM(grid, unitM));
+    const everyM = tools.look.contourM > 0 ? tools.look.contourM : contourStepM(grid, settings.units.system === 'us' ? M_PER_FT : 1);
+    options.relief = [contoursLayer('farm', contourLines(grid, everyM), everyM)];
   }
   const sheet = writeSheetSvg(now.plan, now.results, options);
   if (!sheet.ok) return void (why.value = sheet.why);

@@ -53,6 +53,9 @@ export const useResults = defineStore('results', () => {
   const solved = shallowRef<Solved>();
   /** What figures in words tell: the plan whose demand was worked out last. Pictures take each one solved. */
   const told = shallowRef<Solved>();
+  /** What the walk and the mark of its end show: while a hand drags, no more often than figures are told. */
+  const walked = shallowRef<Solved>();
+  let walkedAt = -Infinity;
   const problem = shallowRef('');
   /** It has been at it for long enough to be noticed. */
   const slow = shallowRef(false);
@@ -169,6 +172,10 @@ export const useResults = defineStore('results', () => {
     usualMs += (answeredAt - startedAt - usualMs) / LATELY;
     const { shading, points } = answer;
     solved.value = { plan: next, results: resultsOf(next, answer), shading, points };
+    if (answer.asked || answeredAt - walkedAt >= TOLD_MS) {
+      walked.value = solved.value;
+      walkedAt = answeredAt;
+    }
     if (answer.asked) told.value = solved.value;
     // The last of a movement is worked out whole.
     else if (underWay === 0 && !wanted) {
@@ -209,6 +216,7 @@ export const useResults = defineStore('results', () => {
     () => {
       solved.value = undefined;
       told.value = undefined;
+      walked.value = undefined;
       askedAt = -Infinity;
       openedAt = performance.now();
       usualMs = 0;
@@ -234,10 +242,10 @@ export const useResults = defineStore('results', () => {
 
   /** The run the walk goes to: the weakest of the bed pointed at or picked, else of all. */
   const walkRun = computed(() => {
-    const r = solved.value?.results;
+    const r = walked.value?.results;
     if (!r) return -1;
     const bed = view.pointedBed ?? view.pickedBed;
-    const within = bed && r.blocks.find((b) => solved.value!.plan.blocks[b.index].id === bed.block);
+    const within = bed && r.blocks.find((b) => walked.value!.plan.blocks[b.index].id === bed.block);
     if (!bed || !within) return r.weakest;
     let found = -1;
     for (let i = within.firstRun; i < within.firstRun + within.runCount; i++)
@@ -245,13 +253,13 @@ export const useResults = defineStore('results', () => {
     return found < 0 ? r.weakest : found;
   });
   const walk = computed<PressureWalk | undefined>(() =>
-    solved.value && walkRun.value >= 0
-      ? walkTo(solved.value.plan, solved.value.results, walkRun.value)
+    walked.value && walkRun.value >= 0
+      ? walkTo(walked.value.plan, walked.value.results, walkRun.value)
       : undefined,
   );
   /** The tape at the end of the walk. */
   const walkTape = computed(() =>
-    walk.value ? solved.value!.results.runs[walk.value.runIndex].run.tape : plan.block.tape,
+    walk.value ? walked.value!.results.runs[walk.value.runIndex].run.tape : plan.block.tape,
   );
 
   /** The least pressure at which what is laid in a block works, kPa. */
@@ -262,8 +270,8 @@ export const useResults = defineStore('results', () => {
   }
   /** The same at the end of the walk. */
   const walkFootKpa = computed(() => {
-    const r = walk.value && solved.value!.results.runs[walk.value.runIndex];
-    return r ? footOf(solved.value!.plan.blocks[r.run.block].id, r.run.tape) : walkTape.value.minKpa;
+    const r = walk.value && walked.value!.results.runs[walk.value.runIndex];
+    return r ? footOf(walked.value!.plan.blocks[r.run.block].id, r.run.tape) : walkTape.value.minKpa;
   });
 
   /** More plans are on their way than the worker has begun. */
@@ -277,6 +285,7 @@ export const useResults = defineStore('results', () => {
     solved,
     results,
     toldPlan,
+    walked,
     problem,
     slow,
     stale,

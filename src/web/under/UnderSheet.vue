@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent } from 'vue';
 import { useRoute } from 'vue-router';
 import { msg } from '../../core/language';
+import LeafTabs from '../parts/LeafTabs.vue';
 import { useView, type Under } from '../stores/view';
 import PressureWalk from '../walk/PressureWalk.vue';
 
@@ -23,9 +24,7 @@ const picture = computed(() => (view.under === 'walk' ? undefined : PICTURES[vie
 
 <template>
   <div class="under">
-    <div v-if="onSets" class="tabs" role="tablist" aria-label="Pictures of sets and timing">
-      <button v-for="t in tabs" :id="`under-${t.id}`" :key="t.id" type="button" role="tab" :aria-selected="view.under === t.id" @click="view.under = t.id">{{ t.name }}</button>
-    </div>
+    <LeafTabs v-if="onSets" class="tabs" plain :leaves="tabs" :open="view.under" label="Pictures of sets and timing" prefix="under" @turn="view.under = $event" />
     <component :is="picture" v-if="onSets && picture" class="picture" />
     <PressureWalk v-else class="picture" />
   </div>
@@ -33,8 +32,6 @@ const picture = computed(() => (view.under === 'walk' ? undefined : PICTURES[vie
 
 <style scoped>
 .under { display: flex; flex-direction: column; min-height: 0; }
-.tabs { display: flex; gap: 2px; padding: 4px 12px 0; border-bottom: 1px solid var(--line); flex: none; overflow-x: auto; }
-[role='tab'] { border: 0; border-bottom: 2.5px solid transparent; background: none; padding: 3px 10px; font-size: 13.5px; cursor: pointer; white-space: nowrap; }
-[role='tab'][aria-selected='true'] { border-bottom-color: var(--leaf); font-weight: 700; }
+.tabs { padding: 4px 12px 0; margin-bottom: 0; }
 .picture { flex: 1; min-height: 0; }
 </style>

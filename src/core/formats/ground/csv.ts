@@ -1,8 +1,8 @@
 import Papa from 'papaparse';
 import { forms, grouped, msg } from '../../language';
 import { emptyRaw, isHeight, type RawReading } from './types';
+import { M_PER_FT } from '../../units';
 
-const M_PER_FT = 0.3048;
 /** The foot of older land surveys of the United States. */
 const M_PER_SURVEY_FT = 1200 / 3937;
 

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import { forms, msg } from '../../../core/language';
 import { layOut, type LaidBed } from '../../../core/layout';
 import { cropsOf, type Beds, type SingleBed } from '../../../core/plan';
+import LeafTabs from '../../parts/LeafTabs.vue';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
@@ -100,9 +101,7 @@ function newTape(): void {
 
 <template>
   <section class="legend" aria-label="Paint beds">
-    <div role="tablist" aria-label="Colour beds by">
-      <button v-for="t in TABS" :key="t.id" type="button" role="tab" :aria-selected="tools.shown === t.id" @click="show(t.id)">{{ t.name }}</button>
-    </div>
+    <LeafTabs plain :leaves="TABS" :open="tools.shown" label="Colour beds by" prefix="paint" @turn="show" />
     <ul>
       <template v-for="(r, i) in rows" :key="r.id">
       <li v-if="more && r.group && r.group !== rows[i - 1]?.group" class="group">{{ r.group }}</li>
@@ -130,9 +129,6 @@ function newTape(): void {
 
 <style scoped>
 .legend { border-top: 1px solid var(--line); padding-top: 8px; margin-bottom: 12px; }
-[role='tablist'] { display: flex; gap: 4px; margin-bottom: 6px; }
-[role='tab'] { border: 1px solid transparent; border-bottom: 2px solid var(--line); background: none; padding: 2px 9px; font-size: 13.5px; cursor: pointer; }
-[role='tab'][aria-selected='true'] { border-bottom-color: var(--leaf); font-weight: 700; }
 ul { list-style: none; margin: 0 0 6px; padding: 0; font-size: 14px; }
 li { display: flex; gap: 8px; align-items: center; }
 .group { color: var(--faint); font-size: 12.5px; margin-top: 4px; }

@@ -7,6 +7,7 @@ import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
 import { useSettings } from '../../stores/settings';
 import { usePlan } from '../../stores/plan';
+import { M_PER_FT } from '../../../core/units';
 
 /** Many plants at once: in a row from a place on, in rows, or round a middle. */
 const plan = usePlan();
@@ -28,12 +29,11 @@ const shape = ref('row');
 const count = ref(5);
 const rows = ref(1);
 /** Starting values are round in the units shown: so many feet, or metres. */
-const FOOT_M = 0.3048;
 const us = useSettings().units.system === 'us';
-const apartM = ref(us ? 3 * FOOT_M : 1);
-const rowsApartM = ref(us ? 5 * FOOT_M : 1.5);
-const radiusM = ref(us ? 6 * FOOT_M : 2);
-const xM = ref(us ? 3 * FOOT_M : 1);
+const apartM = ref(us ? 3 * M_PER_FT : 1);
+const rowsApartM = ref(us ? 5 * M_PER_FT : 1.5);
+const radiusM = ref(us ? 6 * M_PER_FT : 2);
+const xM = ref(us ? 3 * M_PER_FT : 1);
 const yM = ref(0);
 const way = ref('0');
 const MOST = 500;

@@ -14,6 +14,7 @@ import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
 import PriceField from './PriceField.vue';
+import { M_PER_FT } from '../../../core/units';
 
 /** Everything to buy: how much and why, in whole rolls and packs, less what is there, at the grower's own prices. */
 const building = useBuilding();
@@ -67,7 +68,7 @@ const haveText = (l: Line): string => {
   return h ? (h.piecesM ? h.piecesM.map((m) => settings.show(m, 'length')).join(' + ') : String(h.count ?? '')) : '';
 };
 const haveWhy = ref<{ item: string; why: string }>();
-const perM = computed(() => (settings.units.system === 'us' ? 0.3048 : 1));
+const perM = computed(() => (settings.units.system === 'us' ? M_PER_FT : 1));
 const MOST_PIECE_M = 10_000;
 /** What there is of a line: a count, or lengths one after the other. */
 function setHave(l: Line, event: Event): void {
@@ -168,10 +169,10 @@ const setCurrency = (event: Event): void => void edits.build({ currency: (event.
       <li v-for="r in refused.slice(0, MOST_SHOWN)" :key="r.line">Line {{ r.line }}: {{ r.why }}.</li>
       <li v-if="refused.length > MOST_SHOWN">and {{ grouped((refused.length - MOST_SHOWN)) }} more</li>
     </ul>
-    <p class="by" role="group" aria-label="How the list is ordered">
-      <button type="button" :aria-pressed="by === 'kind'" @click="by = 'kind'">by kind</button>
-      <button type="button" :aria-pressed="by === 'place'" @click="by = 'place'">by place</button>
-    </p>
+    <v-btn-toggle v-model="by" mandatory class="by" role="group" aria-label="How the list is ordered">
+      <v-btn value="kind" :ripple="false">by kind</v-btn>
+      <v-btn value="place" :ripple="false">by place</v-btn>
+    </v-btn-toggle>
     <section v-for="g in groups" :key="g.id" :aria-label="g.name">
       <h3>{{ g.name }}</h3>
       <ul class="lines">
@@ -213,9 +214,12 @@ const setCurrency = (event: Event): void => void edits.build({ currency: (event.
 .sum > span { font-size: 13.5px; flex-basis: 100%; line-height: 1.35; }
 .money { width: 70px; border: 0; border-bottom: 2px solid var(--leaf); background: var(--card); color: var(--ink); font: inherit; }
 .gap { color: var(--clay); }
-.files, .by { display: flex; flex-wrap: wrap; gap: 6px; margin-bottom: 10px; }
-.files button, .by button { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); padding: 2px 9px; font-size: 13.5px; cursor: pointer; color: var(--ink); }
-.by button[aria-pressed='true'] { background: var(--ink); color: var(--paper); }
+.files { display: flex; flex-wrap: wrap; gap: 6px; margin-bottom: 10px; }
+.by { display: flex; gap: 6px; margin-bottom: 10px; height: auto; }
+.by .v-btn { height: auto; min-height: 28px; border: 1px solid var(--faint); border-radius: 3px !important; background: var(--card); padding: 2px 9px; font-size: 13.5px; font-weight: 400; color: var(--ink); }
+.files button { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); padding: 2px 9px; font-size: 13.5px; cursor: pointer; color: var(--ink); }
+.by .v-btn--active { background: var(--ink); color: var(--paper); }
+.by :deep(.v-btn__overlay) { display: none; }
 .refused { font-size: 13.5px; border-left: 4px solid var(--alarm); padding: 2px 0 2px 22px; margin-bottom: 10px; }
 h3 { font-size: 16px; margin: 14px 0 4px; }
 .lines { list-style: none; padding: 0; margin: 0; }

@@ -9,6 +9,7 @@ import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
+import { M_PER_FT } from '../../../core/units';
 
 /** What the need is reckoned from: a rule, what covers the soil, whose need the minutes serve, salt. */
 const plan = usePlan();
@@ -33,8 +34,7 @@ const isDefault = (name: keyof typeof need.value): boolean => stated.value[name]
 const set = (name: string, label: string, to: (v: number) => number = (v) => v) => (v: number, g: string) => edits.need({ [name]: to(v) }, label, g);
 const MIN_S = 60;
 /** Rows are told by the foot where people do so, m. */
-const FOOT_M = 0.3048;
-const rowUnitM = computed(() => (settings.units.system === 'us' ? FOOT_M : 1));
+const rowUnitM = computed(() => (settings.units.system === 'us' ? M_PER_FT : 1));
 /** What lies over the soil of each block that waters. */
 const covers = computed(() => {
   const found = new Map<string, string>();

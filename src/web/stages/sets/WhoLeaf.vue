@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { mdiDragVertical } from '@mdi/js';
 import { msg } from '../../../core/language';
 import { bedWord } from '../../../core/plan';
-import { computed, ref } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import { layOut } from '../../../core/layout';
 import { setWorking } from '../../../core/sets';
 import ChoiceField from '../../parts/ChoiceField.vue';
+import { useReorder } from '../../parts/useReorder';
 import { setInk } from '../../sheet/crops';
 import { useEdits } from '../../stores/edits';
 import { useOpening } from '../../stores/opening';
@@ -52,6 +54,19 @@ function add(): void {
   opening.pick(id);
   tools.paint({ label: msg`into ${name}`, fields: {}, set: id });
 }
+const list = ref<HTMLElement>();
+useReorder(list, { things: 'li', handle: '.grip', moved: (from, to) => edits.moveSet(opening.sets[from].id, to) });
+/** With the grip in hand the arrows move the set among the others. */
+async function gripKeys(event: KeyboardEvent, i: number): Promise<void> {
+  const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+  if (by === 0) return;
+  event.preventDefault();
+  const { id } = opening.sets[i];
+  edits.moveSet(id, i + by, `order-${id}`);
+  await nextTick();
+  const at = opening.sets.findIndex((s) => s.id === id);
+  list.value?.querySelectorAll<HTMLElement>('.grip')[at]?.focus();
+}
 const unset = computed(() => outlook.outlook?.unset.reduce((n, u) => n + u.keys.length, 0) ?? 0);
 const evened = ref('');
 async function even(): Promise<void> {
@@ -93,9 +108,10 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
     <p v-if="opening.sets.length === 0" class="quiet">All that is in use is open at once. Sets water one after the other: as few as the source bears, like beds and neighbours together.</p>
     <p v-if="outlook.madeSays" class="quiet" role="status">{{ outlook.madeSays }}</p>
     <label class="apart"><input type="checkbox" :checked="plan.full.watering.apart" @change="edits.watering(msg`keep unlike beds apart or not`, (w) => void (w.apart = ($event.target as HTMLInputElement).checked))" /> keep beds of unlike need or material apart</label>
-    <ul v-if="rows.length > 0" class="sets" aria-label="Sets">
-      <li v-for="r in rows" :key="r.set.id" :class="{ open: opening.set?.id === r.set.id }">
+    <ul v-show="rows.length > 0" ref="list" class="sets" aria-label="Sets">
+      <li v-for="(r, i) in rows" :key="r.set.id" :class="{ open: opening.set?.id === r.set.id }">
         <div class="top">
+          <button v-if="rows.length > 1" type="button" class="grip" title="Drag it up or down: sets water in this order" :aria-label="msg`Order of ${r.set.name}: number ${i + 1} of ${rows.length}. Up and down move it`" @keydown="gripKeys($event, i)"><v-icon :icon="mdiDragVertical" size="18" /></button>
           <button type="button" class="brush" :aria-pressed="tools.brush?.label === r.brush" :aria-label="msg`${r.set.name}: paint beds ${r.brush}`" @click="press(r.brush, r.set.id)"><i :style="{ background: r.ink }" /></button>
           <input type="text" maxlength="40" class="name" :aria-label="msg`Name of ${r.set.name}`" :value="r.set.name" @change="edits.setFields(r.set.id, { name: ($event.target as HTMLInputElement).value.trim() || undefined }, msg`name the set`)" />
           <span class="num">{{ r.beds }} {{ forms(r.beds, 'bed', 'beds') }}</span>
@@ -146,6 +162,7 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
 .sum { font-size: 12.5px; color: var(--faint); padding: 3px 0 0 34px; flex-wrap: wrap; }
 .name { flex: 1; min-width: 60px; border: 0; border-bottom: 1px solid transparent; background: none; font-weight: 600; color: var(--ink); padding: 0 2px; }
 .name:hover, .name:focus { border-bottom-color: var(--leaf); }
+.grip { border: 0; background: none; padding: 0; color: var(--faint); cursor: grab; }
 .brush { border: 0; background: none; padding: 2px; cursor: pointer; }
 .brush i { display: block; width: 24px; height: 16px; border: 1px solid var(--earth-line); border-radius: 2px; }
 .brush[aria-pressed='true'] i { outline: 3px solid var(--ink); }

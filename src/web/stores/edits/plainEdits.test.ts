@@ -70,7 +70,10 @@ const START: Plan = {
     },
   ],
   watering: {
-    sets: [{ id: 'set-1', beds: [{ block: 'block-1', keys: ['1', '3'] }], starts: [300] }],
+    sets: [
+      { id: 'set-1', beds: [{ block: 'block-1', keys: ['1', '3'] }], starts: [300] },
+      { id: 'set-2', beds: [] },
+    ],
     notes: [{ id: 'note-1', date: '2027-05-01', block: 'block-1', feel: 'moist' }],
     weather: { days: [{ date: '2027-05-01', minC: 5, maxC: 15 }] },
     ownCrops: [{ id: 'crop-1', name: 'okra', like: 'peppers' }],
@@ -230,6 +233,7 @@ const ARGUMENTS: Record<EditName, unknown[]> = {
   hours: ['pump', { fromMin: 30 }, 'x'],
   putInSet: [[{ block: 'block-2', key: '1' }], 'set-1'],
   addSet: [],
+  moveSet: ['set-1', 1],
   removeSet: ['set-1'],
   setFields: ['set-1', { name: 'Dawn', starts: [100, 200] }, 'x'],
   freeStarts: [],

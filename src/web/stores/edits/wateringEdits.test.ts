@@ -42,6 +42,22 @@ describe('sets by hand', () => {
     expect(usePlan().full.watering.sets.map((s) => s.id)).toEqual([second]);
   });
 
+  test('sets are put in another order, one step for a movement, and never beyond the ends', () => {
+    const plan = usePlan();
+    const edits = useEdits();
+    const ids = [edits.addSet(), edits.addSet(), edits.addSet()];
+    const order = (): string[] => plan.full.watering.sets.map((s) => s.id);
+    edits.moveSet(ids[0], 2);
+    expect(order()).toEqual([ids[1], ids[2], ids[0]]);
+    const before = plan.plan;
+    edits.moveSet(ids[0], 9);
+    expect(plan.plan).toBe(before);
+    for (const to of [1, 0, -1]) edits.moveSet(ids[0], to, 'order');
+    expect(order()).toEqual(ids);
+    plan.undo();
+    expect(order()).toEqual([ids[1], ids[2], ids[0]]);
+  });
+
   test('one stroke is one step, and the plan is as it was after undoing all', () => {
     const plan = usePlan();
     const edits = useEdits();

@@ -106,6 +106,21 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
     change(msg`add a set`, (w) => void (w.sets ??= []).push({ id, beds: [] }));
     return id;
   }
+  /** Sets water one after the other: this one at another place among them. */
+  function moveSet(id: string, to: number, gesture?: string): Refusal | undefined {
+    const { sets } = plan.full.watering;
+    const from = sets.findIndex((s) => s.id === id);
+    const place = Math.max(0, Math.min(to, sets.length - 1));
+    if (from < 0 || place === from) return undefined;
+    return change(
+      msg`water ${sets[from].name} as number ${place + 1}`,
+      (w) => {
+        const [moved] = w.sets!.splice(from, 1);
+        w.sets!.splice(place, 0, moved);
+      },
+      gesture,
+    );
+  }
   function removeSet(id: string): void {
     const name = plan.full.watering.sets.find((s) => s.id === id)?.name ?? msg`the set`;
     change(msg`take ${name} away`, (w) => void (w.sets = w.sets?.filter((s) => s.id !== id)));
@@ -295,6 +310,7 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
     hours,
     putInSet,
     addSet,
+    moveSet,
     removeSet,
     setFields,
     freeStarts,

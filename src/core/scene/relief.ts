@@ -1,5 +1,6 @@
-import { contours } from 'd3';
-import type { Box, Polygon } from '../../core/ground';
+import { contours } from 'd3-contour';
+import type { Box } from '../ground';
+import type { Figure, Layer, Line } from './figures';
 
 /** Heights on an even grid over a box, row by row from its lower edge up. */
 export interface HeightGrid {
@@ -46,8 +47,8 @@ export function contourStepM(grid: HeightGrid, unitM: number): number {
 
 export interface Contour {
   zM: number;
-  /** As a path in metres. */
-  d: string;
+  /** Its pieces, in metres. */
+  lines: readonly Line[];
   /** A place on it for its height, m. */
   label: readonly [number, number] | undefined;
 }
@@ -64,13 +65,12 @@ export function contourLines(grid: HeightGrid, everyM: number): Contour[] {
     .size([columns, rows])
     .thresholds(levels)(Array.from(zM))
     .map(({ value, coordinates }) => {
-      let d = '';
+      const lines: Line[] = [];
       let longest: number[][] = [];
       for (const ring of coordinates.flat()) {
         let piece: number[][] = [];
         const close = (): void => {
-          if (piece.length > 1)
-            d += `M${piece.map(([c, r]) => `${x(c).toFixed(2)} ${y(r).toFixed(2)}`).join('L')}`;
+          if (piece.length > 1) lines.push(piece.flatMap(([c, r]) => [x(c), y(r)]));
           if (piece.length > longest.length) longest = piece;
           piece = [];
         };
@@ -83,11 +83,11 @@ export function contourLines(grid: HeightGrid, everyM: number): Contour[] {
       const mid = longest[Math.floor(longest.length / 2)];
       return {
         zM: value,
-        d,
+        lines,
         label: mid && longest.length > 8 ? ([x(mid[0]), y(mid[1])] as const) : undefined,
       };
     })
-    .filter((c) => c.d !== '');
+    .filter((c) => c.lines.length > 0);
 }
 
 function levelsOf({ lowM, highM }: HeightGrid, everyM: number): number[] {
@@ -118,4 +118,25 @@ export function hillShade({ columns, rows, stepM, zM }: HeightGrid): Float32Arra
   return light;
 }
 
-export const clipPath = (outline: Polygon): string => `M${outline.map((p) => p.join(' ')).join('L')}Z`;
+/** Every so many contours one is drawn stronger. */
+const STRONG_EVERY = 5;
+export const isStrong = (zM: number, everyM: number): boolean => Math.round(zM / everyM) % STRONG_EVERY === 0;
+
+/** Contours as a layer, every fifth stronger. */
+export function contoursLayer(
+  key: string,
+  contours: readonly Contour[],
+  everyM: number,
+  within?: Pick<Layer, 'frame' | 'clip'>,
+): Layer {
+  const figure = (strong: boolean): Figure[] => {
+    const lines = contours.filter((c) => isStrong(c.zM, everyM) === strong).flatMap((c) => c.lines);
+    return lines.length > 0 ? [{ role: strong ? 'strong-contour' : 'contour', lines }] : [];
+  };
+  return {
+    key: `relief ${key}`,
+    frame: within?.frame,
+    ...(within?.clip && { clip: within.clip }),
+    figures: [...figure(false), ...figure(true)],
+  };
+}

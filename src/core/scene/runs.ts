@@ -1,9 +1,6 @@
-import { stretchOfRun, type BlockLayout } from '../../core/layout';
+import { stretchOfRun, type BlockLayout } from '../layout';
+import { lineOf, type Figure, type Layer, type Line, type Role } from './figures';
 import { classOf } from './pressureScale';
-
-/*
- * The runs of a block as paths in its own frame, one for each shade of pressure, kept while no piece of a run changes its shade.
- */
 
 /** Shades inside the window: so many that a run shows a smooth change. */
 export const FINE_SHADES = 20;
@@ -12,16 +9,17 @@ export const FINE_SHADES = 20;
 const NOTHING = 255;
 const UNDER = 100;
 const OVER = 101;
+const ROLES: Record<number, Role> = {
+  [NOTHING]: 'unsolved-run',
+  [UNDER]: 'weak-run',
+  [OVER]: 'strained-run',
+};
 
-export interface RunPaths {
+/** A block's runs by their shades, and what they were made of. */
+export interface RunsLayer extends Layer {
   layout: BlockLayout;
   every: number;
   codes: Uint8Array;
-  /** Without pressures, under the window, over it. */
-  plain: Path2D | undefined;
-  under: Path2D | undefined;
-  over: Path2D | undefined;
-  shades: (Path2D | undefined)[];
 }
 
 /** Pressures along runs as they were solved. */
@@ -40,15 +38,16 @@ const FEW_RUNS = 120;
 const CUTS = 3;
 
 /**
+ * A block's runs, figure by figure in the shades of their pressure.
  * @param every runs that fall on the same pixels are drawn as one of so many; those outside their window each
- * @param last what was drawn before: the same where nothing changed
+ * @param last what was drawn before: the same where no piece changed its shade
  */
-export function runPaths(
+export function runsLayer(
   layout: BlockLayout,
   shading: Shading | undefined,
-  every: number,
-  last?: RunPaths,
-): RunPaths {
+  every = 1,
+  last?: RunsLayer,
+): RunsLayer {
   const { runs } = layout;
   const points = shading?.points ?? 2;
   const cuts = runs.length <= FEW_RUNS ? CUTS : 1;
@@ -75,12 +74,7 @@ export function runPaths(
     codes.every((c, i) => c === last.codes[i])
   )
     return last;
-  const found = new Map<number, Path2D>();
-  const pathOf = (shade: number): Path2D => {
-    let path = found.get(shade);
-    if (!path) found.set(shade, (path = new Path2D()));
-    return path;
-  };
+  const found = new Map<number, Line[]>();
   runs.forEach((run, i) => {
     const taped = run.lengthM - run.leadM;
     let from = run.leadM;
@@ -89,19 +83,21 @@ export function runPaths(
       if (p < pieces - 1 && codes[i * pieces + p + 1] === shade) continue;
       const to = run.leadM + (taped * (p + 1)) / pieces;
       if (shade === UNDER || shade === OVER || i % every === 0) {
-        const path = pathOf(shade);
-        stretchOfRun(run, from, to).forEach(([x, y], n) => (n === 0 ? path.moveTo(x, y) : path.lineTo(x, y)));
+        const line = lineOf(stretchOfRun(run, from, to));
+        const lines = found.get(shade);
+        if (lines) lines.push(line);
+        else found.set(shade, [line]);
       }
       from = to;
     }
   });
-  return {
-    layout,
-    every,
-    codes,
-    plain: found.get(NOTHING),
-    under: found.get(UNDER),
-    over: found.get(OVER),
-    shades: Array.from({ length: FINE_SHADES }, (_, s) => found.get(s)),
-  };
+  // What lies outside its window is drawn last, over the others.
+  const figures = [NOTHING, ...Array.from({ length: FINE_SHADES }, (_, s) => s), UNDER, OVER].flatMap(
+    (code): Figure[] => {
+      const lines = found.get(code);
+      if (!lines) return [];
+      return [ROLES[code] ? { role: ROLES[code], lines } : { role: 'run', shade: code, lines }];
+    },
+  );
+  return { key: `runs ${layout.block.id}`, frame: layout.frame, figures, layout, every, codes };
 }
