@@ -124,24 +124,35 @@ test('a whole farm of 40 blocks, 1,000 runs and 300,000 emitters repaints while 
 
 test('a demo is drawn soon after its press', async () => {
   const { driver } = bench;
+  /** From the press of a demo to the frame after its pressures came, ms. */
+  const drawn = async (demo: string): Promise<number> => {
+    // The page has been read for a moment: what draws and solves is loaded behind it.
+    await new Promise((resolve) => setTimeout(resolve, 3000));
+    return driver.executeAsyncScript(
+      `const [demo, done] = arguments;
+      const way = [...document.querySelectorAll('.demo .way')].find((b) => b.textContent.includes(demo));
+      const t0 = performance.now();
+      way.click();
+      const look = () => {
+        const answered = performance.getEntriesByName('pressures answered').some((m) => m.startTime + m.duration > t0);
+        if (answered && document.querySelector('canvas.live')) requestAnimationFrame(() => requestAnimationFrame(() => done(performance.now() - t0)));
+        else requestAnimationFrame(look);
+      };
+      look();`,
+      demo,
+    );
+  };
   await driver.get(bench.url);
-  // A page that has been read for a moment: the desk is loaded behind it.
-  await new Promise((resolve) => setTimeout(resolve, 3000));
-  const ms = (await driver.executeAsyncScript(
-    `const done = arguments[0];
-    const way = [...document.querySelectorAll('.demo .way')].find((b) => b.textContent.includes('Hollin Bank'));
-    const t0 = performance.now();
-    way.click();
-    const look = () => {
-      const [answered] = performance.getEntriesByName('pressures answered');
-      // Answered and painted: the frame after the answer.
-      if (answered && document.querySelector('canvas.live')) requestAnimationFrame(() => requestAnimationFrame(() => done(performance.now() - t0)));
-      else requestAnimationFrame(look);
-    };
-    look();`,
-  )) as number;
-  process.stdout.write(`first picture of a demo: ${ms.toFixed(0)} ms after its press (aim 1000)\n`);
-  expect(ms).toBeGreaterThan(0);
+  const first = await drawn('Wren Bottom');
+  const warm: number[] = [];
+  for (const demo of ['Hollin Bank', 'Larch tunnels', 'Beck Side']) {
+    await driver.navigate().back();
+    warm.push(await drawn(demo));
+  }
+  process.stdout.write(
+    `first picture of a demo: ${warm.map((ms) => ms.toFixed(0)).join(', ')} ms after its press on a warm page (aim 1000), ${first.toFixed(0)} ms on one that drew none before\n`,
+  );
+  expect(Math.min(...warm)).toBeGreaterThan(0);
 });
 
 test('two thousand beds can still be worked with', async () => {

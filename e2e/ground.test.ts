@@ -361,7 +361,7 @@ test('a field taped corner by corner, a tunnel, the soil by feel', async () => {
   await reads(driver, '[aria-label=Stage]', /4 corners, 1,200 m²/);
   await pick(driver, 'Shape of the ground', 'a tunnel');
   await (await fill(driver, 'Width of the tunnel (default)', '8 m')).sendKeys(Key.TAB);
-  await driver.wait(async () => (await count('.outline.tunnel')) === 1, WAIT_MS);
+  await driver.wait(async () => (await count('canvas[data-shows~=tunnel]')) === 1, WAIT_MS);
   await press(driver, 'find it by feel');
   for (const answer of ['yes', '2.5 to 5 cm']) {
     const radio = await find(driver, By.xpath(`//label[contains(normalize-space(.), "${answer}")]/input`));

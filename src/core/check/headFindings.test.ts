@@ -1,6 +1,7 @@
 import type { StatedPart } from '../plan';
 import { blankPlan, fillIn, type Plan } from '../plan';
-import { judge, mismatches, orderSays, type FindingCode } from './index';
+import { METRIC } from '../units';
+import { describe as describeFinding, judge, mismatches, orderSays, type FindingCode } from './index';
 
 type Source = Plan['sources'][number];
 const parts = (...kinds: (string | StatedPart)[]): StatedPart[] =>
@@ -229,6 +230,45 @@ test('no backflow preventer: stop on mains or with feed, watch on a pump without
   expect(grade(plan({ head: bare, wishes: { feeding: true } }, well()))).toBe('stop');
   expect(grade(plan({ head: wellHead }, well()))).toBeUndefined();
   expect(grade(plan({ head: bare }, tank()))).toBeUndefined();
+});
+
+test('a canister that the mains keep full wants its air gap made sure of; one filled otherwise, or from above, wants nothing', () => {
+  const bare = parts('gauge', 'disc-1', 'gauge');
+  const of = (more: object, wishes: object = {}) =>
+    found(plan({ head: bare, wishes }, tank(more))).find((f) => f.code === 'no-backflow');
+  const canister = of({ level: 'held', fedBy: 'mains' });
+  expect(canister).toMatchObject({ grade: 'mend', says: { feeding: false, mains: true, gap: true } });
+  const p = fillIn(plan({ head: bare }, tank({ level: 'held', fedBy: 'mains' })));
+  expect(describeFinding(canister!, p, METRIC)).toMatchObject({
+    title: 'The canister on the mains: make sure of its air gap',
+    howMuch:
+      'The float valve fills from the mains: its inlet must end above the highest water, with air between.',
+  });
+  expect(of({ level: 'held', fedBy: 'store' })).toBeUndefined();
+  expect(of({ fedBy: 'mains' })).toBeUndefined();
+  // With feed nothing is left to a gap, and it is no longer called one.
+  const fed = of({ level: 'held', fedBy: 'mains' }, { feeding: true });
+  expect(fed).toMatchObject({ grade: 'stop', says: { feeding: true, gap: true } });
+  expect(describeFinding(fed!, p, METRIC)).toMatchObject({
+    title: 'No backflow preventer',
+    howMuch: expect.stringContaining('fills from the mains, and feed is given'),
+  });
+});
+
+test('a filter at one block’s inlet leaves the others to be named', () => {
+  const bed = plan().blocks[0];
+  const two = (first: StatedPart[], second: StatedPart[]): Plan =>
+    plan({
+      head: parts('vacuum-breaker', 'gauge'),
+      blocks: [
+        { ...bed, id: 'near', name: 'Near', inlet: first },
+        { ...bed, id: 'far', name: 'Far', xM: 30, inlet: second },
+      ],
+    });
+  const of = (p: Plan) => found(p).find((f) => f.code === 'no-filter');
+  expect(of(two(parts('screen-3/4'), []))).toMatchObject({ grade: 'mend', says: { blocks: 'Far' } });
+  expect(of(two([], []))).toMatchObject({ says: { blocks: '' } });
+  expect(of(two(parts('screen-3/4'), parts('screen-3/4')))).toBeUndefined();
 });
 
 test('a backup tap on a tank’s pipes: stop without a preventer, mend without a valve, nothing with both', () => {

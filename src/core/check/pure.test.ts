@@ -6,7 +6,7 @@ import { BLOCK, SOUND, TAP, parts, regulated } from './batteryBase.testing';
 import { apartNames } from './facts/groupNames';
 import { figuresOf, isMeasured } from './figures';
 import type { Finding, Grade, Holds, Place } from './finding';
-import { describe as inWords, judge, verdict, type Opens } from './index';
+import { bringsAbout, describe as inWords, findingWorking, judge, roots, verdict, type Opens } from './index';
 import { grouped } from './judge';
 import { kindOfCode } from './kindOf';
 import { holdsOf, statesOf, withDirtyFilters } from './states';
@@ -157,6 +157,39 @@ describe('the verdict of findings made by hand', () => {
       'Nothing measured yet: example figures. Nothing to mend',
     );
   });
+});
+
+test('what comes of a finding is told at any remove, and of nothing else', () => {
+  const burst = finding('burst-at-rest', 'stop', { id: 'a' });
+  const dry = finding('emitters-dry', 'stop', { id: 'b', because: 'a' });
+  const uneven = finding('farm-uneven', 'mend', { id: 'c', because: 'b' });
+  const own = finding('no-filter', 'mend', { id: 'd' });
+  const all = [own, uneven, dry, burst];
+  expect(bringsAbout(burst, all).map((f) => f.id)).toEqual(['b', 'c']);
+  expect(bringsAbout(dry, all).map((f) => f.id)).toEqual(['c']);
+  expect(bringsAbout(own, all)).toEqual([]);
+  expect(roots(all)).toEqual([own, burst]);
+});
+
+test('a finding’s working gives by how much it is missed from what it compares; what is only there or not has no sum', () => {
+  const plan = fillIn(SOUND);
+  const short = finding('flow-short', 'stop', { measured: 900, limit: 1200, margin: 300, kind: 'flow' });
+  const worked = findingWorking(short, plan, METRIC);
+  expect(worked.terms.map((t) => t.value)).toEqual([900, 1200]);
+  expect(worked.gives!([900, 1200])).toBe(300);
+  expect(worked.gives!([1200, 900])).toBe(300);
+  expect(worked.result!.value).toBe(300);
+  const bare = findingWorking(
+    finding('no-backflow', 'stop', { says: { feeding: false, mains: true, gap: false } }),
+    plan,
+    METRIC,
+  );
+  expect(bare).toMatchObject({
+    terms: [],
+    formula: 'there, or not there',
+    says: expect.stringMatching(/mains water.*It is law/),
+  });
+  expect(bare.gives).toBeUndefined();
 });
 
 describe('where and when something is said to hold', () => {

@@ -31,13 +31,25 @@ const trouble = ref('');
 
 /** On a first visit what reads plans is loaded once the page is there: whether the browser keeps any must be said before one is begun. */
 const STILL_MS = 300;
+/** A page that is read for so long: what draws and solves a plan is loaded behind it, ms. */
+const READ_MS = 900;
 let waiting = 0;
+let reading = 0;
+async function readyAll(): Promise<void> {
+  // What cannot be fetched now is fetched, and told of, when it is wanted.
+  await import('../shell/PlanShell.vue').catch(() => undefined);
+  await import('../stores/results').then(({ useResults }) => useResults().warm()).catch(() => undefined);
+}
 onMounted(async () => {
+  reading = window.setTimeout(() => void readyAll(), READ_MS);
   const look = async (): Promise<void> => (await wanted()).desk.look();
   if (await keepsAny()) await look();
   else waiting = window.setTimeout(() => void look(), STILL_MS);
 });
-onBeforeUnmount(() => clearTimeout(waiting));
+onBeforeUnmount(() => {
+  clearTimeout(waiting);
+  clearTimeout(reading);
+});
 const go = (stage: string, id: string): void => void router.push({ name: stage, params: { id } });
 
 /** A plan that the browser does not keep is only on the desk: another would take its place. */

@@ -31,6 +31,8 @@ export interface Jobs<Api> {
   readonly shares: boolean;
   /** Told when a new worker begins, which has been told nothing yet. */
   onBegin: (() => void) | undefined;
+  /** Has a worker loaded before it is asked for anything. */
+  warm(): void;
 }
 
 const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error));
@@ -98,6 +100,7 @@ export function createJobs<Api>(make: (name: string) => Worker, speaks?: () => L
   const jobs: Jobs<Api> = {
     shares: shared !== undefined,
     onBegin: undefined,
+    warm: () => void begin(),
     async ask<T>(question: Question<Api, T>, { beside = false } = {}): Promise<Outcome<T>> {
       if (!beside) jobs.stop();
       const own = ++number;

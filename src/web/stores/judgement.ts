@@ -12,7 +12,7 @@ import { useSettings } from './settings';
 /** While a hand drags, a plan is judged no more often than this, ms, */
 const PACE_MS = 100;
 /** and so many times as long as judging takes lies between one judging and the next: the drag comes first. */
-const RESTS = 2;
+const RESTS = 6;
 
 /** For whoever looks at the page's timings: what the worker took. */
 const JUDGED = 'plan judged';

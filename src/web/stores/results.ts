@@ -281,7 +281,11 @@ export const useResults = defineStore('results', () => {
   const longest = async (runIndex: number) =>
     (solved.value && (await jobs.quick((solver) => solver.longest(runIndex)))) || 0;
 
+  /** The solver is loaded before there is a plan, so that the first picture need not wait for it. */
+  const warm = (): void => jobs.warm();
+
   return {
+    warm,
     solved,
     results,
     toldPlan,

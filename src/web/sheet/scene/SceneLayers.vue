@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue';
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { onlyBeds, type BlockLayout, type FarmLayout } from '../../../core/layout';
 import { onlyPlaces } from '../../../core/plan';
 import { bedsLayer, headersLayer, mainsLayers, type Layer } from '../../../core/scene';
@@ -48,6 +48,8 @@ const ground = computed((): Layer[] => {
   });
   return [...relief.layers.value, ...beds];
 });
+/** What of the ground is painted, for whoever cannot see the canvas. */
+const shows = computed(() => [...new Set(ground.value.flatMap((l) => l.figures.map((f) => f.role)))].join(' '));
 const keptPipes = keepLayers();
 const working = computed((): Layer[] => {
   const keep = keptPipes();
@@ -61,7 +63,7 @@ const working = computed((): Layer[] => {
   return [...runs.layers.value, ...mains, ...headers, ...emitters.layers.value];
 });
 
-const inks = ref<Inks>();
+const inks = shallowRef<Inks>();
 const readInks = (): void => void (still.value?.canvas && (inks.value = inksOf(still.value.canvas)));
 onMounted(readInks);
 // The page takes its new colours first.
@@ -70,6 +72,6 @@ const styleOf = computed(() => (inks.value ? screenStyle(inks.value, props.k, pr
 </script>
 
 <template>
-  <SceneCanvas ref="still" :layers="ground" :picture="relief.light.value" :matrix="matrix" :k="k" :width="width" :height="height" :style-of="styleOf" />
+  <SceneCanvas ref="still" :layers="ground" :data-shows="shows" :picture="relief.light.value" :matrix="matrix" :k="k" :width="width" :height="height" :style-of="styleOf" />
   <SceneCanvas ref="live" class="live" :layers="working" :matrix="matrix" :k="k" :width="width" :height="height" :style-of="styleOf" :data-emitters="emitters.count.value" />
 </template>

@@ -58,7 +58,7 @@ export function useEmitters(
     async () => {
       const runs = results.solved?.results.runs;
       const asked = inView.value;
-      if (!runs || asked.length === 0) return void (dots.value = []);
+      if (!runs || asked.length === 0) return void (dots.value.length > 0 && (dots.value = []));
       const found = await results.emitters(asked);
       if (asked !== inView.value) return;
       dots.value = found.flatMap(({ distanceM, kpa }, i) => {

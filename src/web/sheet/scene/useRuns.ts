@@ -43,16 +43,26 @@ export function useRuns(blocks: () => readonly BlockLayout[], k: () => number) {
     return Math.max(1, Math.floor(APART_PX / apartPx));
   }
 
-  let known = new Map<string, RunsLayer>();
+  interface Known {
+    solved: unknown;
+    layer: RunsLayer;
+  }
+  let known = new Map<string, Known>();
   const layers = computed(() => {
+    const { solved } = results;
     const next = new Map(
-      blocks().map((layout) => {
+      blocks().map((layout): [string, Known] => {
         const { id } = layout.block;
-        return [id, runsLayer(layout, shadingOf(layout), everyOf(layout), known.get(id))] as const;
+        const was = known.get(id);
+        const every = everyOf(layout);
+        // An edit elsewhere, before its answer has come.
+        if (was?.solved === solved && was?.layer.layout === layout && was.layer.every === every)
+          return [id, was];
+        return [id, { solved, layer: runsLayer(layout, shadingOf(layout), every, was?.layer) }];
       }),
     );
     known = next;
-    return [...next.values()];
+    return [...next.values()].map((k) => k.layer);
   });
   return { layers };
 }
