@@ -88,8 +88,28 @@ describe('pipes', () => {
     expect(linesOf(headersLayer(layout, 0.5), 'take-off')).toHaveLength(0);
   });
 
+  it('a header along the beds’ ends stands off them, one that lies slantwise where it lies', () => {
+    expect(offHeader(first({ header: { line: 'near-ends' } }).block.header)).toBe(-11);
+    expect(offHeader(first({ header: { line: 'far-ends' } }).block.header)).toBe(11);
+    // At the near end on the left, a third of the way along on the right.
+    expect(offHeader(first({ header: { along: 0, alongRight: 0.3 } }).block.header)).toBe(0);
+    expect(offHeader(first({ header: { along: 1, alongRight: 0.7 } }).block.header)).toBe(0);
+  });
+
+  it('of two headers each is drawn by its own line, joined by the pipe between', () => {
+    const two = headersLayer(first({ header: { along: 0, other: { along: 1 } } }), MARK_M);
+    const ends = linesOf(two, 'header').map((l) => l[1]);
+    expect(ends).toEqual([expect.closeTo(-11 * MARK_M, 9), expect.closeTo(10 + 11 * MARK_M, 9)]);
+    const [between] = linesOf(two, 'second-feed');
+    expect([between[1], between[3]]).toEqual(ends);
+  });
+
   it('a header fed from one end bears a cap at the other, one fed from both a pipe beside it', () => {
-    expect(linesOf(headersLayer(first(), MARK_M), 'cap')).toHaveLength(1);
+    const caps = linesOf(headersLayer(first(), MARK_M), 'cap');
+    expect(caps).toHaveLength(1);
+    // Twelve marks long, across the pipe and half to either side.
+    expect(caps[0][3] - caps[0][1]).toBeCloseTo(12 * MARK_M, 9);
+    expect((caps[0][1] + caps[0][3]) / 2).toBeCloseTo(-11 * MARK_M, 9);
     const both = headersLayer(first({ header: { feed: 'both' } }), MARK_M);
     expect(linesOf(both, 'cap')).toHaveLength(0);
     expect(linesOf(both, 'second-feed')[0]).toHaveLength(8);
