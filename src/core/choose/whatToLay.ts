@@ -240,7 +240,7 @@ export function tellReason({ code, values: v, names }: Reason, show: Show): stri
     case 'short':
       return v.givesLph > 0
         ? msg`asks ${show(v.askedLph, 'flow')}; at the pressure it takes the source gives ${show(v.givesLph, 'flow')}`
-        : msg`the source does not come to the pressure it takes`;
+        : msg`the source does not reach the pressure it needs`;
     case 'starved':
       return msg`its weakest emitter gets ${show(v.kpa, 'pressure')} and needs ${show(v.windowKpa, 'pressure')}`;
     case 'over':

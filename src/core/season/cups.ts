@@ -115,7 +115,7 @@ export const cupsWanted = (cv: number, share: number): number =>
 export function cupAdvice(measured: Evenness, predicted: Evenness, causes: Causes): string[] {
   const advice: string[] = [];
   if (measured.cups < LEAST_CUPS)
-    advice.push(msg`${measured.cups} cups tell little: take ${LEAST_CUPS} at the least.`);
+    advice.push(msg`${measured.cups} cups tell little: take at least ${LEAST_CUPS}.`);
   const share = measured.meanLph / predicted.meanLph;
   if (causes.emitters > RENEW_CV)
     advice.push(

@@ -16,7 +16,7 @@ import type { Change } from '../../changes';
 import { pieceOf, wayTo } from '../../changes';
 import { type Offer, type Offering, steps, ofBlock } from './offering';
 
-/** In sets, one after the other: as few as the source bears, and where that does not do more. */
+/** In sets, one after the other: as few as the source can feed, and where that does not do more. */
 export const fewerAtOnce: Offering = ({ whole }) => [setWays(whole)];
 
 /** More sets than this nobody turns by hand. */

@@ -50,8 +50,8 @@ const made = computed(() => tape.value.kind === 'drilled' || tape.value.kind ===
     </template>
     <template v-else>from <QuantityField label="Least working pressure" kind="pressure" :value="tape.minKpa" :is-default="isDefault('minKpa')" :take="set('minKpa', msg`set the window’s foot`)" /> up.</template>
     </template>
-    It lies <ChoiceField label="Where it lies" :value="tape.lies" :options="LIES" :is-default="isDefault('lies')" @pick="change({ lies: $event }, msg`lay it elsewhere`)" /> and is to last
-    <QuantityField label="Seasons it should last" kind="count" :value="tape.seasons" :is-default="isDefault('seasons')" :take="set('seasons', msg`set how long it is to last`)" /> {{ forms(tape.seasons, 'season', 'seasons') }}<template v-if="!further">, in <ChoiceField label="Rows" :value="plan.block.beds.rows" :options="ROWS" :is-default="plan.statedBlock.beds?.rows === undefined" @pick="edits.block('beds', { rows: $event as 'straight' }, msg`set how the rows run`)" /> rows</template>.
+    It lies <ChoiceField label="Where it lies" :value="tape.lies" :options="LIES" :is-default="isDefault('lies')" @pick="change({ lies: $event }, msg`lay it elsewhere`)" /> and should last
+    <QuantityField label="Seasons it should last" kind="count" :value="tape.seasons" :is-default="isDefault('seasons')" :take="set('seasons', msg`set how long it should last`)" /> {{ forms(tape.seasons, 'season', 'seasons') }}<template v-if="!further">, in <ChoiceField label="Rows" :value="plan.block.beds.rows" :options="ROWS" :is-default="plan.statedBlock.beds?.rows === undefined" @pick="edits.block('beds', { rows: $event as 'straight' }, msg`set how the rows run`)" /> rows</template>.
   </p>
   <details class="more">
     <summary>Pressures, exponent, variation</summary>

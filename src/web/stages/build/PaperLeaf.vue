@@ -48,7 +48,7 @@ const print = (): void => window.print();
     <ul class="sheets" aria-label="Sheets to print">
       <li v-for="s in SHEETS" :key="s.id"><label><input type="checkbox" :checked="wanted.has(s.id)" @change="toggle(s.id)" /> {{ s.name }}</label></li>
     </ul>
-    <p class="fill">On <ChoiceField label="Paper to print on" :value="plan.full.build.paper" :options="PAPERS" :is-default="plan.plan.build?.paper === undefined" @pick="edits.build({ paper: $event as 'a4' }, msg`choose the paper`)" />, in <ChoiceField label="Language of the sheets and the calendar" :value="speaks" :options="LANGUAGES" :is-default="false" @pick="speak" />, black and white. Every page bears the plan’s mark <span class="num">{{ mark }}</span>: a print with another one is of an older plan.</p>
+    <p class="fill">On <ChoiceField label="Paper to print on" :value="plan.full.build.paper" :options="PAPERS" :is-default="plan.plan.build?.paper === undefined" @pick="edits.build({ paper: $event as 'a4' }, msg`choose the paper`)" />, in <ChoiceField label="Language of the sheets and the calendar" :value="speaks" :options="LANGUAGES" :is-default="false" @pick="speak" />, black and white. Every page carries the plan’s mark <span class="num">{{ mark }}</span>: a print with another one is of an older plan.</p>
     <p>
       <button v-if="building.printing" type="button" class="make" @click="building.stopPaper()">Stop</button>
       <button v-else type="button" class="make" :disabled="wanted.size === 0" @click="make">Make the PDF</button>

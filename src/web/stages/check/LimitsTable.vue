@@ -22,7 +22,7 @@ const SCHOOLS = [
 
 <template>
   <details class="more">
-    <summary>Limits these findings go by</summary>
+    <summary>Limits used for these findings</summary>
     <p class="fill">
       Evenness is measured as <ChoiceField label="Measure of evenness" :value="plan.wishes.evenness" :options="SCHOOLS" :is-default="plan.plan.wishes?.evenness === undefined" @pick="edits.wishes({ evenness: $event as 'eu' }, msg`measure evenness otherwise`)" />,
       and <QuantityField label="Target evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, msg`set the target evenness`, g)" /> is the target.

@@ -62,7 +62,7 @@ async function workOut(): Promise<void> {
     if (ml === undefined) return void (why.value = msg`“${text}” is no volume: write mL, or a number with its unit.`);
     cups.push({ ...p, ml });
   }
-  if (cups.length < 2) return void (why.value = msg`Two cups at the least.`);
+  if (cups.length < 2) return void (why.value = msg`At least two cups.`);
   if (!(seconds.value > 0)) return void (why.value = msg`For how long did they stand? Use the stop-watch, or type the seconds.`);
   why.value = '';
   const label = plan.full.blocks.find((b) => b.id === block.value)?.tape.flowLph;

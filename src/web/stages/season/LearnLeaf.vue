@@ -45,7 +45,7 @@ const forget = (): void => void (entry.value && book.strike(entry.value));
     <p v-if="entry" class="fine">The gauges are predicted with what was learned on {{ settings.day(new Date(entry.at).toISOString().slice(0, 10)) }}. <button type="button" class="asks" @click="forget">Forget it</button></p>
     <p class="fill">There are <b>{{ readings.length }}</b> readings of the last <input v-model.number="days" type="number" min="1" max="400" aria-label="Days that readings are taken from" class="num" /> days. Take only days on which nothing was wrong; readings to stop at are left out.</p>
     <button type="button" class="do" :disabled="readings.length < 3 || working" @click="learn">{{ working ? msg`Learning …` : msg`See what they teach` }}</button>
-    <p v-if="readings.length < 3" class="quiet">Three readings at the least, at different places.</p>
+    <p v-if="readings.length < 3" class="quiet">At least three readings, at different places.</p>
     <section v-if="found" aria-label="What was learned">
       <p v-if="taught.length === 0">These readings say nothing that was not known. Read further places.</p>
       <ul v-else>

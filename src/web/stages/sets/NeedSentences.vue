@@ -62,7 +62,7 @@ const anyTunnel = computed(() => plan.blocks.some((b) => b.tunnel));
     <template v-if="anyTunnel">A tunnel leaves <QuantityField label="Left in a tunnel" kind="share" :value="need.tunnelShare" :is-default="isDefault('tunnelShare')" :take="set('tunnelShare', msg`set what a tunnel leaves`)" /> of all use. </template>
   </p>
   <p v-if="need.by !== 'minutes'" class="fill">
-    Salt in the water: <template v-if="need.waterDsM === undefined"><button type="button" class="small" @click="edits.need({ waterDsM: 0.5 }, msg`tell the salt in the water`)">not known; tell it</button></template><template v-else><QuantityField label="Salt in the water" kind="salt" :value="need.waterDsM" :take="set('waterDsM', msg`set the salt in the water`)" />; more is given to wash it down, by what each crop bears <button type="button" class="small" @click="edits.need({ waterDsM: undefined }, msg`leave salt out`)">leave it out</button></template>.
+    Salt in the water: <template v-if="need.waterDsM === undefined"><button type="button" class="small" @click="edits.need({ waterDsM: 0.5 }, msg`tell the salt in the water`)">not known; tell it</button></template><template v-else><QuantityField label="Salt in the water" kind="salt" :value="need.waterDsM" :take="set('waterDsM', msg`set the salt in the water`)" />; more is given to wash it down, by what each crop tolerates <button type="button" class="small" @click="edits.need({ waterDsM: undefined }, msg`leave salt out`)">leave it out</button></template>.
   </p>
 </template>
 

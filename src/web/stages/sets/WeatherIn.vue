@@ -159,7 +159,7 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
       <QuantityField label="Height over the sea" kind="height" :value="station.altitudeM" :is-default="isDefault('altitudeM')" :take="(v, g) => edits.weatherFields({ altitudeM: v }, msg`set the height over the sea`, g)" /> up, its wind gauge at
       <QuantityField label="Height of the wind gauge" kind="height" :value="station.windAtM" :is-default="isDefault('windAtM')" :take="(v, g) => edits.weatherFields({ windAtM: v }, msg`set the wind gauge’s height`, g)" />.
     </p>
-    <p v-if="weather" class="fill"><label><input type="checkbox" :checked="weather.likeLast" @change="edits.likeLast(($event.target as HTMLInputElement).checked)" /> Days that are not told are like the same day of another year</label></p>
+    <p v-if="weather" class="fill"><label><input type="checkbox" :checked="weather.likeLast" @change="edits.likeLast(($event.target as HTMLInputElement).checked)" /> Days without weather use the same day of another year</label></p>
     <div v-if="found" class="found">
       <p>{{ name }}: {{ found.days.length }} days, {{ found.days[0].date }} to {{ found.days.at(-1)!.date }}, with {{ found.taken.join(', ') }}.<template v-if="found.ignored.length > 0"> Not understood: {{ found.ignored.join(', ') }}.</template></p>
       <p v-for="a in found.asks" :key="a.group">

@@ -105,7 +105,7 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
       <v-btn v-if="opening.sets.length > 0" variant="text" :disabled="outlook.making" @click="outlook.makeSets(true)">Rebuild the sets</v-btn>
       <v-btn v-if="outlook.making || outlook.evening" variant="text" @click="outlook.stop()">Stop</v-btn>
     </p>
-    <p v-if="opening.sets.length === 0" class="quiet">All that is in use is open at once. Sets water one after the other: as few as the source bears, like beds and neighbours together.</p>
+    <p v-if="opening.sets.length === 0" class="quiet">All that is in use is open at once. Sets water one after the other: as few as the source can feed, like beds and neighbours together.</p>
     <p v-if="outlook.madeSays" class="quiet" role="status">{{ outlook.madeSays }}</p>
     <label class="apart"><input type="checkbox" :checked="plan.full.watering.apart" @change="edits.watering(msg`keep unlike beds apart or not`, (w) => void (w.apart = ($event.target as HTMLInputElement).checked))" /> keep beds of unlike need or material apart</label>
     <ul v-show="rows.length > 0" ref="list" class="sets" aria-label="Sets">

@@ -63,7 +63,7 @@ const remove = (i: number): void => void edits.curve({ points: props.curve.point
     <QuantityField :label="msg`${who} power`" :field="`${at}.powerKw`" kind="power" :value="curve.powerKw" :is-default="isDefault('powerKw')" :take="set('powerKw', msg`set the pump’s power`)" />, giving
     <QuantityField :label="msg`${who} label flow`" :field="`${at}.labelLph`" kind="flow" :value="curve.labelLph" :is-default="isDefault('labelLph')" :take="set('labelLph', msg`set the label’s flow`)" /> at a head of
     <QuantityField :label="msg`${who} label head`" kind="height" :value="curve.labelM" :is-default="isDefault('labelM')" :take="set('labelM', msg`set the label’s head`)" />.
-    <span class="quiet">Shut, it is taken to come to a third more, and to give twice that flow at no head: its own curve is better.</span>
+    <span class="quiet">Shut, it is assumed to reach a third more, and to give twice that flow at no head: its own curve is better.</span>
   </p>
 </template>
 

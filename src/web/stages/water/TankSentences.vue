@@ -47,7 +47,7 @@ const MIN_PER_HOUR = 60;
       at <QuantityField label="Held level" field="floatM" kind="height" :value="tank.floatM" :is-default="isDefault('floatM')" :take="set('floatM', msg`set the float`)" />, fed from
       <ChoiceField label="Fed from" :value="tank.fedBy" :options="FEEDS" :is-default="isDefault('fedBy')" @pick="choose('fedBy', msg`feed the float valve another way`)($event)" />.</template>
   </p>
-  <p v-if="tank.level === 'falling'" class="quiet">The level falls while it waters, so the plan goes by the low water. A full tank flatters.</p>
+  <p v-if="tank.level === 'falling'" class="quiet">The level falls while it waters, so the plan uses the low water level. A full tank flatters.</p>
   <p v-else class="quiet">Raise or lower the canister to set the pressure: each metre is a tenth of a bar.</p>
   <p class="fill">
     The tank is of <ChoiceField label="Shape of the tank" :value="tank.shape" :options="SHAPES" :is-default="isDefault('shape')" @pick="choose('shape', msg`change the tank’s shape`)($event)" />:
