@@ -75,7 +75,7 @@ test('remedies are ticked and taken together; a limit may be changed, a wrong on
   await reads(driver, '.together', /\d+ left to look at|Nothing is left/);
   await press(driver, 'Take them together');
   await reads(driver, VERDICT, /Runs/);
-  await unfold(driver, 'Limits these findings');
+  await unfold(driver, 'Limits used for these findings');
   const speed = 'Speed of the water in mains and headers (default)';
   await fill(driver, speed, '99 m/s');
   await reads(driver, '[aria-label=Stage]', /At most 5\.00 m\/s/);
