@@ -220,6 +220,7 @@ const setCurrency = (event: Event): void => void edits.build({ currency: (event.
 .files button { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); padding: 2px 9px; font-size: 13.5px; cursor: pointer; color: var(--ink); }
 .by .v-btn--active { background: var(--ink); color: var(--paper); }
 .by :deep(.v-btn__overlay) { display: none; }
+@media (max-width: 820px), (max-height: 480px) { .by .v-btn { min-height: 44px; } }
 .refused { font-size: 13.5px; border-left: 4px solid var(--alarm); padding: 2px 0 2px 22px; margin-bottom: 10px; }
 h3 { font-size: 16px; margin: 14px 0 4px; }
 .lines { list-style: none; padding: 0; margin: 0; }
