@@ -104,7 +104,8 @@ export async function find(driver: WebDriver, by: By): Promise<WebElement> {
 const WHOLE_PRESS = 'a, button, input, label, select, summary, [role=button]';
 const LISTEN = `
   const [element, whole] = arguments;
-  window.pressMissed = true;
+  // A choice of a list is taken without a press upon it.
+  window.pressMissed = !element.matches('option');
   const taken = () => { window.pressMissed = false; };
   element.addEventListener(element.matches(whole) ? 'click' : 'pointerdown', taken, { once: true, capture: true });`;
 
