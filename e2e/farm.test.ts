@@ -1,5 +1,6 @@
-import { openPlan, reads, start, VERDICT, type Bench } from './browser';
+import { openPlan, reads, start, VERDICT, WAIT_MS, type Bench } from './browser';
 import { largeFarm } from './farm';
+import { frames } from './pace';
 import { rollingFarm } from './rolling';
 
 let bench: Bench;
@@ -79,29 +80,6 @@ const bare = (seconds: number): Promise<number> =>
     seconds,
   );
 
-/** Frames a second while the sheet is moved by hand, or lies still. */
-const frames = (seconds: number, how: 'pan' | 'rest'): Promise<number> =>
-  bench.driver.executeAsyncScript(
-    `const [seconds, how, done] = arguments;
-    const svg = document.querySelector('section[aria-label="Field sheet"] .area > svg[role=group]');
-    const box = svg.getBoundingClientRect();
-    const [cx, cy] = [box.x + box.width / 2, box.y + box.height / 2];
-    const mouse = (type, x, y) => (type === 'mousedown' ? svg : window).dispatchEvent(new MouseEvent(type, { bubbles: true, cancelable: true, view: window, button: 0, buttons: 1, clientX: x, clientY: y }));
-    if (how === 'pan') mouse('mousedown', cx, cy);
-    let n = 0;
-    const t0 = performance.now();
-    const step = () => {
-      const s = (performance.now() - t0) / 1000;
-      if (how === 'pan') mouse('mousemove', cx + 160 * Math.sin(3 * s), cy + 80 * Math.sin(5 * s));
-      if (s < seconds) { n++; return requestAnimationFrame(step); }
-      if (how === 'pan') mouse('mouseup', cx, cy);
-      done(n / s);
-    };
-    requestAnimationFrame(step);`,
-    seconds,
-    how,
-  );
-
 test('a whole farm of 40 blocks, 1,000 runs and 300,000 emitters repaints while the hand moves', async () => {
   await open('large.furrow.json', largeFarm(40, 25, 300, false));
   await drag(1);
@@ -126,8 +104,15 @@ test('a demo is drawn soon after its press', async () => {
   const { driver } = bench;
   /** From the press of a demo to the frame after its pressures came, ms. */
   const drawn = async (demo: string): Promise<number> => {
-    // The page has been read for a moment: what draws and solves is loaded behind it.
-    await new Promise((resolve) => setTimeout(resolve, 3000));
+    // A page that is read: what draws and solves has been loaded behind it.
+    await driver.wait(
+      () =>
+        driver.executeScript<boolean>(
+          "return ['PlanShell', 'solver'].every((name) => performance.getEntriesByType('resource').some((r) => r.name.includes('/' + name)))",
+        ),
+      WAIT_MS,
+      'nothing is loaded behind the start page',
+    );
     return driver.executeAsyncScript(
       `const [demo, done] = arguments;
       const way = [...document.querySelectorAll('.demo .way')].find((b) => b.textContent.includes(demo));
@@ -156,6 +141,7 @@ test('a demo is drawn soon after its press', async () => {
 });
 
 test('two thousand beds can still be worked with', async () => {
+  const { driver } = bench;
   await open(
     'beds.furrow.json',
     rollingFarm({ fields: 20, wideM: 123, longM: 70, runsPerBed: 1, heights: 60 }),
@@ -164,10 +150,10 @@ test('two thousand beds can still be worked with', async () => {
   const pages: number[] = [];
   const paints: number[] = [];
   for (let i = 0; i < 2; i++) {
-    pages.push(await frames(1, 'rest'));
+    pages.push(await frames(driver, 1, 'rest'));
     paints.push((await drag(2)).perSecond);
   }
-  const pan = Math.max(await frames(2, 'pan'), await frames(2, 'pan'));
+  const pan = Math.max(await frames(driver, 2, 'pan'), await frames(driver, 2, 'pan'));
   process.stdout.write(
     `2,020 beds in 20 fields: pan ${pan.toFixed(1)} frames a second, where the page at rest makes ${Math.max(...pages).toFixed(1)}; whole-farm drag ${Math.max(...paints).toFixed(1)} repaints a second (aim 20)\n`,
   );

@@ -17,6 +17,7 @@ import {
   WAIT_MS,
   type Bench,
 } from './browser';
+import { frames } from './pace';
 import { crowdedFarm, rollingField } from './rolling';
 
 let bench: Bench;
@@ -65,29 +66,8 @@ const dragHeader = (seconds: number): Promise<number> =>
     seconds,
   );
 
-/** Pans, then zooms in and out, an event each frame: frames a second. */
 const move = (seconds: number, how: 'pan' | 'zoom' | 'rest'): Promise<number> =>
-  bench.driver.executeAsyncScript(
-    `const [seconds, how, done] = arguments;
-    const svg = document.querySelector('section[aria-label="Field sheet"] .area > svg[role=group]');
-    const box = svg.getBoundingClientRect();
-    const cx = box.x + box.width / 2, cy = box.y + box.height / 2;
-    const mouse = (type, x, y) => (type === 'mousedown' ? svg : window).dispatchEvent(new MouseEvent(type, { bubbles: true, cancelable: true, view: window, button: 0, buttons: 1, clientX: x, clientY: y }));
-    if (how === 'pan') mouse('mousedown', cx, cy);
-    let frames = 0;
-    const t0 = performance.now();
-    const step = () => {
-      const s = (performance.now() - t0) / 1000;
-      if (how === 'pan') mouse('mousemove', cx + 160 * Math.sin(3 * s), cy + 80 * Math.sin(5 * s));
-      if (how === 'zoom') svg.dispatchEvent(new WheelEvent('wheel', { bubbles: true, cancelable: true, clientX: cx, clientY: cy, deltaY: 24 * Math.cos(2.2 * s) * -1 }));
-      if (s < seconds) { frames++; return requestAnimationFrame(step); }
-      if (how === 'pan') mouse('mouseup', cx, cy);
-      done(frames / s);
-    };
-    requestAnimationFrame(step);`,
-    seconds,
-    how,
-  );
+  frames(bench.driver, seconds, how);
 
 const best = async (times: number, measure: () => Promise<number>): Promise<number> => {
   const all: number[] = [];
