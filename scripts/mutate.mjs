@@ -61,7 +61,8 @@ for (const folder of asked.length > 0 ? asked : FOLDERS) {
       jsonReporter: { fileName: report },
       tempDirName: `${out}/work`,
       concurrency: Math.max(1, availableParallelism() - 1),
-      timeoutMS: 20_000,
+      // A broken line that no test notices runs them all, on a machine that may have other work meanwhile.
+      timeoutMS: 120_000,
       dryRunTimeoutMinutes: 30,
       disableTypeChecks: false,
     }),
