@@ -1,15 +1,20 @@
 import vue from '@vitejs/plugin-vue';
+import { existsSync, readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
+import { messagesIn } from './scripts/words/find';
 import { templateWords } from './scripts/words/template';
 
 /** Budgets of gzipped script: what the start page loads at once, and what a stage loads beside what every plan has. */
 const SCRIPT_BUDGET = 200_000;
 const STAGE_BUDGET = 120_000;
 
-/** Prints the gzipped script that the start page and each stage load, and fails the build over a budget. */
+/**
+ * Prints the gzipped script that the start page and each stage load, and fails the build over a budget, or where a language's
+ * words of the start page lack one that it says.
+ */
 function loads(): Plugin {
   return {
     name: 'loads',
@@ -32,6 +37,9 @@ function loads(): Plugin {
       const first = new Set<string>();
       const everyPlan = new Set<string>();
       const stages = new Map<string, string>();
+      /** By language: its words for the start page, and all of them. */
+      const languages: { id: string; start: boolean; name: string }[] = [];
+      let makesMessages = '';
       for (const [name, chunk] of Object.entries(bundle)) {
         if (chunk.type !== 'chunk') continue;
         const file = chunk.facadeModuleId ?? '';
@@ -40,15 +48,39 @@ function loads(): Plugin {
         if (file.endsWith('/PlanShell.vue')) withImports(name, everyPlan);
         const stage = /\/stages\/(\w+)\/\w+Panel\.vue$/.exec(file)?.[1];
         if (stage && chunk.isDynamicEntry) stages.set(stage, name);
-        const language = /\/languages\/(\w+)\/index\.ts$/.exec(file)?.[1];
-        if (language)
-          this.info(`words of “${language}”: ${told(gzipped(name))} gzipped, loaded where it is spoken`);
+        const language = /\/languages\/(\w+)\/(index|start)\.ts$/.exec(file);
+        if (language) languages.push({ id: language[1], start: language[2] === 'start', name });
+        if (/\/intl-messageformat\//.test(file)) makesMessages = name;
       }
       const bytes = weigh(first);
       this.info(
         `first load: ${told(bytes)} of gzipped script in ${first.size} files (budget ${told(SCRIPT_BUDGET)})`,
       );
       if (bytes > SCRIPT_BUDGET) this.error('the start page loads more script than its budget');
+      const modules = new Set(
+        [...first].flatMap((n) => {
+          const chunk = bundle[n];
+          return chunk.type === 'chunk' ? Object.keys(chunk.modules).map((m) => m.split('?')[0]) : [];
+        }),
+      );
+      const says = [...modules]
+        .filter((m) => /\/src\/.*\.(ts|vue)$/.test(m) && existsSync(m))
+        .flatMap((m) => messagesIn(m).map((s) => s.key));
+      for (const { id, start, name } of languages) {
+        if (!start) {
+          this.info(
+            `words of “${id}”: ${told(gzipped(name))} gzipped more, before anything but the start page`,
+          );
+          continue;
+        }
+        const known = JSON.parse(readFileSync(`src/languages/${id}/start.json`, 'utf8')) as object;
+        const lacking = says.filter((key) => !(key in known));
+        if (lacking.length > 0)
+          this.error(`src/languages/${id}/start.json lacks what the start page says: ${lacking.join(' | ')}`);
+        const own = bytes + weigh(withImports(name)) + weigh(withImports(makesMessages));
+        this.info(`first load in “${id}”: ${told(own)} (budget ${told(SCRIPT_BUDGET)})`);
+        if (own > SCRIPT_BUDGET) this.error(`the start page in “${id}” loads more script than its budget`);
+      }
       const own = [...stages].map(([stage, name]) => {
         const files = [...withImports(name)].filter((n) => !first.has(n) && !everyPlan.has(n));
         return { stage, bytes: weigh(files) };

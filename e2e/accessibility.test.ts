@@ -126,7 +126,7 @@ describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
       ['How long a run', /even/],
       ['Which header', /too small here|as it is/],
       ['Holes and tubes', /Microtubes/],
-      ['How sure', /Drawn all at once/],
+      ['How sure', /Varied all at once/],
     ] as [string, RegExp][]) {
       await press(driver, sheet);
       await reads(driver, '.v-dialog', ready);

@@ -75,7 +75,7 @@ test('from a demo to a bought, cut and ticked-off job', async () => {
   await fill(driver, 'What I have of 1¼ in poly pipe', '60 + 40\t');
   await reads(driver, STAGE, /1¼ in poly pipe\s+you have it/);
   await fill(driver, 'Price of hose vacuum breaker', '-3\t');
-  await reads(driver, STAGE, /A price is not below nothing/);
+  await reads(driver, STAGE, /A price cannot be below zero/);
   await fill(driver, 'Price of hose vacuum breaker', '12,50\t');
   await reads(driver, STAGE, /12\.50/);
   await press(driver, 'by place');
@@ -117,8 +117,8 @@ test('a price book with semicolons and decimal commas, bad lines told one by one
   );
   await reads(driver, STAGE, /2 prices are taken, 3 lines are not\./);
   const told = await driver.findElement(By.css('[aria-label="Lines that were not taken"]')).getText();
-  expect(told).toMatch(/Line 3: a price of -1 is below nothing/);
-  expect(told).toMatch(/Line 5: it stands on line 4 already/);
+  expect(told).toMatch(/Line 3: a price of -1 is below zero/);
+  expect(told).toMatch(/Line 5: it is already on line 4/);
   expect(told).toMatch(/Line 6: “green paint” is not on this plan’s list/);
   // 25 m at 2.10 and a pack at 3.
   await reads(driver, '[aria-label="What it costs"]', /55\.50 €/);

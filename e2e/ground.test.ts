@@ -188,7 +188,7 @@ test('a walked track becomes a field; a file that is none says what to do; beds 
   await stage('Ground');
   const input = await driver.findElement(By.css('[aria-label="File of ground"]'));
   await input.sendKeys(file('letter.txt', 'Dear sir, the field lies by the river.'));
-  await reads(driver, '[aria-label=Stage] [role=alert]', /letter\.txt: .*(column|no file of ground)/);
+  await reads(driver, '[aria-label=Stage] [role=alert]', /letter\.txt: .*(column|not a file of ground)/);
   const corners = [
     [0, 0],
     [0, 50],

@@ -204,7 +204,7 @@ test('what cannot be used is said beside its field, and the last good result sta
   await field.sendKeys(Key.TAB);
   expect(await field.getAttribute('value')).toBe('forty-two');
   await (await fill(driver, 'Length of the beds', '-3')).sendKeys(Key.TAB);
-  await reads(driver, '[role=alert]', /more than nothing/);
+  await reads(driver, '[role=alert]', /more than zero/);
   await (await find(driver, named('Length of the beds'))).sendKeys(Key.ESCAPE);
   expect(await reads(driver, VERDICT, /Runs/)).toBe(good);
 });

@@ -153,7 +153,7 @@ test('a finding and a step of the walk open to their working', async () => {
   await reads(driver, VERDICT, /Too much pressure/);
   await stage('check');
   await opens(driver, 'Show the working', '.v-dialog');
-  await reads(driver, '.v-dialog', /p_rest \+ ρ·g·z ≤ p_rated[\s\S]*missed by/);
+  await reads(driver, '.v-dialog', /p_rest \+ ρ·g·z ≤ p_rated[\s\S]*short by/);
   await press(driver, 'Close');
   const step = await find(driver, By.css('.walk .step.worst'));
   await click(step);

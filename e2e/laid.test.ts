@@ -31,7 +31,7 @@ const beds = (count: number, lengthM: number, widthM: number, runs: number) => (
   'Width of a bed': `${widthM} m`,
   'Runs in a bed': String(runs),
 });
-const way = (m: number) => ({ 'Way to the beds': `${m} m` });
+const way = (m: number) => ({ 'Distance to the beds': `${m} m` });
 const bucket = (litres: number, seconds: number) => ({
   Bucket: `${litres} L`,
   'Seconds to fill it': String(seconds),
@@ -103,7 +103,7 @@ const CASES: Case[] = [
   {
     sketch: 'Pond pump and lay-flat',
     answers: [
-      { 'Pump over the water': '1.5 m', 'Suction hose': '6 m' },
+      { 'Pump above the water': '1.5 m', 'Suction hose': '6 m' },
       label(1.5, 6000, 35),
       way(30),
       { 'Beds higher by': '2 m' },

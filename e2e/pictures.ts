@@ -96,7 +96,7 @@ async function main(): Promise<void> {
     await reads(driver, VERDICT, /Runs/);
     await driver.get(`${url}/plan/build`);
     await reads(driver, '[aria-label=Stage]', /Parts of the head/);
-    await fill(driver, 'Money that prices are in', '€\t');
+    await fill(driver, 'Currency of the prices', '€\t');
     await fill(driver, 'Price of 1¼ in poly pipe', '58\t');
     await reads(driver, '[aria-label="What it costs"]', /58\.00 €/);
     await reads(driver, '[aria-label=Stage] h2', /^Build$/);

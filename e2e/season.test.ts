@@ -253,12 +253,12 @@ test('on a phone without any network: the walk, ten entries, a reload; then merg
     const other = join(folder, 'other.zip');
     writeFileSync(other, zipSync({ ...parcel, 'shared.json': text({ ...shared, lineage: 'another farm' }) }));
     await (await driver.findElement(By.css('input[type=file][accept*=zip]'))).sendKeys(other);
-    await reads(driver, STAGE, /Nothing was taken in: the file is of another plan/);
+    await reads(driver, STAGE, /Nothing was added: the file is of another plan/);
     await bookHas(12);
     const broken = join(folder, 'broken.zip');
     writeFileSync(broken, 'PK nonsense');
     await (await driver.findElement(By.css('input[type=file][accept*=zip]'))).sendKeys(broken);
-    await reads(driver, STAGE, /was not taken in/);
+    await reads(driver, STAGE, /was not added/);
     await bookHas(12);
   } finally {
     await offline(false);
@@ -380,7 +380,7 @@ test('a lesson is practised: read, named, and told how it could be found', async
   const where = await driver.findElements(By.css('[aria-label="Where it is"] option'));
   await click(where[1]);
   await press(driver, 'That is it');
-  const told = await reads(driver, '[aria-label="What it was"]', /Somebody who knows/);
+  const told = await reads(driver, '[aria-label="What it was"]', /An expert/);
   expect(told).toMatch(/^Right\./);
   expect(told).toMatch(/A loaded filter shows between two gauges/);
 });

@@ -190,7 +190,7 @@ test('weather comes from the simulated station, a day is typed, and the season i
     '90',
   );
   await press(driver, 'put it away');
-  await reads(driver, PANEL, /Weather: none told/);
+  await reads(driver, PANEL, /Weather: none given/);
 });
 
 test('nonsense is said in words, and nothing else breaks', async () => {
@@ -246,7 +246,7 @@ test('500 beds are set within the worker, none over supply; 200 days of 40 block
   expect(await text(PANEL)).not.toMatch(/The source is .* short/);
   // Made again with nothing changed they stay as they are.
   await press(driver, 'Fit them to the plan');
-  await driver.wait(async () => /Nothing need change: /.test(await text(PANEL)), 60_000);
+  await driver.wait(async () => /Nothing needs to change: /.test(await text(PANEL)), 60_000);
   await openPlan(bench, largeFarm(40, 6, 60, true));
   await reads(driver, VERDICT, /./);
   await toSets();

@@ -61,7 +61,7 @@ test('a barrel and two beds: from the first page to their own verdict in at most
   await hand.fill('It holds', '220 L');
   await hand.press('Next');
   await reads(driver, 'h1', /How far/);
-  await hand.fill('Way to the beds', '4 m');
+  await hand.fill('Distance to the beds', '4 m');
   await hand.press('Next');
   await reads(driver, 'h1', /How many beds/);
   await hand.fill('Number of beds', '2');
@@ -94,7 +94,7 @@ test('a tap and raised beds in US units: at most 20 steps, and the numbers are t
   await hand.fill('Pressure, shut', '45 psi');
   await hand.press('Next');
   await reads(driver, 'h1', /How far/);
-  await hand.fill('Way to the beds', '30 ft');
+  await hand.fill('Distance to the beds', '30 ft');
   await hand.press('Next');
   await reads(driver, 'h1', /How many beds/);
   await hand.fill('Number of beds', '3');

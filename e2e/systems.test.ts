@@ -202,7 +202,7 @@ test('a pond pump on a flow switch: it runs on its curve, and is told where too 
   await goTo('water');
   await set('Flow that keeps the pump on', '900 L/h');
   await goTo('check');
-  await reads(driver, STAGE, /Too little flows for the flow switch/);
+  await reads(driver, STAGE, /Too little flow for the flow switch/);
   await goTo('water');
   await set('Flow that keeps the pump on', '90 L/h');
   await anHourADay(bench, taped(8, 20), 0.03);
@@ -262,7 +262,7 @@ test('a row of bushes on adjustable emitters, opened so that each gets an even s
   await plantsInRow(8, '1.5 m');
   await choose('What stands at a plant', 'adjustable emitters');
   await set('Flow per emitter', '20 L/h');
-  await press(driver, 'Open each for an even share');
+  await press(driver, 'Set each for an even share');
   await reads(driver, STAGE, /each gets|even/);
   await unfold(driver, 'What each plant gets');
   const flows = await driver.findElements(By.css('.laid tbody tr'));
@@ -391,7 +391,7 @@ test('four tunnels alike: a filter put in at one inlet stands at all four', asyn
   await click(await find(driver, By.xpath('(//summary[normalize-space(.)="Shelf"])[last()]')));
   await click(
     await driver.findElement(
-      By.xpath('(//*[@aria-label="Boards of the shelf"]//button[normalize-space(.)="Filters"])[last()]'),
+      By.xpath('(//*[@aria-label="Groups of parts"]//button[normalize-space(.)="Filters"])[last()]'),
     ),
   );
   await click(

@@ -151,7 +151,7 @@ test('an injector moved below the filter is found, and the pressure after each p
   await headIs(['hose vacuum breaker', '1 in venturi with bypass', '¾ in screen filter']);
   await reads(driver, HEAD, /kPa/);
   await openStage('check');
-  await find(driver, containing('This backflow preventer is seldom enough for feeding'));
+  await find(driver, containing('This backflow preventer is rarely enough for feeding'));
   expect(await driver.findElements(containing('Feed is given below the filter'))).toHaveLength(0);
   await openStage('pipework');
   await (await tile('1 in venturi with bypass')).sendKeys(Key.chord(Key.ALT, Key.ARROW_RIGHT));
@@ -170,8 +170,8 @@ test('from tank to pump and back nothing is lost', async () => {
     (await (await find(driver, named(label))).getAttribute('value'))?.replace(/\s/g, ' ') ?? '';
   expect(await value('Low water')).toBe('3 m');
   await pick(driver, 'Kind of source', 'surface pump at open water');
-  await find(driver, named('Pump over the water'));
-  await (await fill(driver, 'Pump over the water', '2.2 m')).sendKeys(Key.TAB);
+  await find(driver, named('Pump above the water'));
+  await (await fill(driver, 'Pump above the water', '2.2 m')).sendKeys(Key.TAB);
   await reads(driver, '[aria-label=Stage]', /2\.2 m|suction head is left/);
   await pick(driver, 'Kind of source', 'tank that stands high');
   expect(await value('Low water')).toBe('3 m');
@@ -180,7 +180,7 @@ test('from tank to pump and back nothing is lost', async () => {
   expect(await value('Roof')).toBe('160 m²');
   await reads(driver, VERDICT, /Runs/);
   await pick(driver, 'Kind of source', 'surface pump at open water');
-  expect(await value('Pump over the water')).toBe('2.2 m');
+  expect(await value('Pump above the water')).toBe('2.2 m');
 });
 
 test('bad numbers of pumps, switches and tanks are told at their fields', async () => {
@@ -200,13 +200,13 @@ test('bad numbers of pumps, switches and tanks are told at their fields', async 
   await pick(driver, 'Kind of source', 'well with a submersible pump');
   await told('Cut-in', '60 psi', /start the pump below where it stops it/);
   await told('Pump point 2, head', '90 m', /does not rise with its flow/);
-  await told('Volume of the pressure tank', '0', /more than nothing/);
+  await told('Volume of the pressure tank', '0', /more than zero/);
   await told('Length of the drop pipe', '3 m', /reach down to the water/);
   await pick(driver, 'Pump known by', 'its label: power and one point');
   await told('Pump power', '0.1 hp', /cannot give that flow/);
   await pick(driver, 'Kind of source', 'tank that stands high');
   await told('Low water', '0.4 m', /below the outlet/);
-  await told('Volume of the tank', '0', /more than nothing/);
+  await told('Volume of the tank', '0', /more than zero/);
 });
 
 test('a farm of fields: one is shut, a tee is put in, moved and taken out, a header fed at both ends', async () => {

@@ -121,7 +121,7 @@ export async function buildReport(
         lines.push('');
       }
       lines.push(
-        msg`Known prices come to ${money(shop.total)}; ${shop.gaps === 0 ? msg`every line has one` : msg`${shop.gaps} lines have none and are not in that sum`}.`,
+        msg`Known prices add up to ${money(shop.total)}; ${shop.gaps === 0 ? msg`every line has one` : msg`${shop.gaps} lines have none and are not in that total`}.`,
         '',
       );
       for (const m of unjoined)

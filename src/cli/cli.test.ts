@@ -121,7 +121,7 @@ describe('furrow', () => {
       /would mend this: add a mid-flow regulator set to 69.kPa at the inlet \(weakest \d+.kPa to \d+.kPa\); but: The main loses/,
     );
     expect(stdout).toMatch(/WORKING {2}Loss in the main\n[\s\S]*K = 3 {2}\(fitting loss \(K\); a default\)/);
-    expect(stdout).toMatch(/WORKING {2}Too much pressure with the valves shut[^\n]*\n[\s\S]*missed by/);
+    expect(stdout).toMatch(/WORKING {2}Too much pressure with the valves shut[^\n]*\n[\s\S]*short by/);
     expect(stdout).not.toMatch(/NaN|undefined/);
   });
 });

@@ -214,14 +214,14 @@ program
   .option('--working', msg`write out how every number was worked out`)
   .option('--remedies', msg`work out what would put each finding right`)
   .option('--units <system>', msg`us or metric; the plan’s own if not given`)
-  .description(msg`check a plan; ends with 1 when a finding of grade “${GRADE_WORDS.stop}” stands`)
+  .description(msg`check a plan; ends with 1 when there is a finding of grade “${GRADE_WORDS.stop}” stands`)
   .action((path: string, options: CheckOptions) => attempt(() => check(path, options)));
 
 program
   .command('build')
   .argument('<plan>', msg`a plan file`)
   .option('--prices <book>', msg`a price book as CSV`)
-  .option('--have <list>', msg`what there is already, as CSV`)
+  .option('--have <list>', msg`what you already have, as CSV`)
   .option('--json', msg`print everything as JSON`)
   .option('--csv', msg`print the parts list as CSV`)
   .option('--pdf <file>', msg`write the field sheets`)
@@ -277,13 +277,13 @@ program
   .option('--level <level>', msg`easy, fair or nasty`, 'easy')
   .option('--lesson <lesson>', msg`a lesson, by its name or number`)
   .option('--units <system>', msg`us or metric`, 'metric')
-  .description(msg`a simulated farm with something wrong, and how somebody who knows finds it`)
+  .description(msg`a simulated farm with something wrong, and how an expert finds it`)
   .action((options: { seed: string; level: string; lesson?: string; units?: string }) =>
     attempt(async () => {
       const { practiceText } = await import('./season');
       const seed = Number(options.seed);
       if (!Number.isInteger(seed))
-        throw new NetworkError('--seed', msg`“${options.seed}” is no whole number`);
+        throw new NetworkError('--seed', msg`“${options.seed}” is not a whole number`);
       process.stdout.write(usable(() => practiceText({ ...options, seed })));
       return EXIT.fine;
     }),

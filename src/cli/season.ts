@@ -172,7 +172,7 @@ export function diagnoseText(
   };
 }
 
-/** A farm with something wrong, and how somebody who knows finds it. */
+/** A farm with something wrong, and how an expert finds it. */
 export function practiceText(asked: {
   seed: number;
   level: string;
@@ -187,7 +187,8 @@ export function practiceText(asked: {
     throw new Unusable(
       msg`there is no lesson “${asked.lesson}”: there are ${LESSONS.map((l) => l.id).join(', ')}`,
     );
-  if (!LEVELS.includes(asked.level as Level)) throw new Unusable(msg`a level is ${LEVELS.join(', ')}`);
+  if (!LEVELS.includes(asked.level as Level))
+    throw new Unusable(msg`the level must be one of ${LEVELS.join(', ')}`);
   const random = numbersOf(asked.seed + 1);
   const sketch = sketchOf(
     lesson?.sketch ?? PRACTICE_SKETCHES[Math.floor(random() * PRACTICE_SKETCHES.length)],
@@ -203,7 +204,7 @@ export function practiceText(asked: {
     r.seen ? seenName(r.seen, plan, library.farm) : show(r.value!, kindOfSpot(steps[i].next.spot.kind));
   return [
     msg`Simulated farm: ${sketch.name}. ${lesson ? msg`Lesson: ${lesson.title}. ${lesson.ask}` : msg`Practice, ${asked.level}, seed ${asked.seed}.`}`,
-    msg`How somebody who knows would read it:`,
+    msg`How an expert would find it:`,
     ...steps.map(
       (s, i) =>
         `  ${i + 1}. ${s.next.spot.name}: ${value(s.reading, i)}. ${diagnosisSays(s.diagnosis, plan)}`,
@@ -214,7 +215,7 @@ export function practiceText(asked: {
         steps.map((s) => s.next.spot.id),
       ),
     )} min.`,
-    msg`Hidden was: ${hidden.faults.map((f) => `${faultKindOf(f.fault.kind).name}, ${siteName(f.fault.site, plan)}: ${faultKindOf(f.fault.kind).size(f.size, show, f.fault)}`).join('; and ')}.`,
+    msg`The hidden fault: ${hidden.faults.map((f) => `${faultKindOf(f.fault.kind).name}, ${siteName(f.fault.site, plan)}: ${faultKindOf(f.fault.kind).size(f.size, show, f.fault)}`).join('; and ')}.`,
     ...(lesson ? [lesson.teaches] : []),
     '',
   ].join('\n');

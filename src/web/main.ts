@@ -5,10 +5,10 @@ import './theme/look.css';
 import { speakIn } from '../languages/load';
 import { chosenLanguage } from './chosenLanguage';
 
-// Words that stand in tables are taken when their file is: the language comes before everything else.
+// Words that stand in tables are taken when their file is: the start page's words come before it, all others before the rest.
 const language = chosenLanguage();
 document.documentElement.lang = language;
-void speakIn(language, navigator.languages).then(() => import('./app'));
+void speakIn(language, navigator.languages, 'start').then(() => import('./app'));
 
 // Keeps the whole application in the browser, so that it opens without its server. A newer version takes over with the next visit.
 if (import.meta.env.PROD)

@@ -4,6 +4,7 @@ import StartPage from './start/StartPage.vue';
 import { STAGES } from './shell/stages';
 import { lastId } from './storage/last';
 import { useView } from './stores/view';
+import { wholeLanguage } from './wholeLanguage';
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -49,6 +50,10 @@ export const router = createRouter({
     },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
+});
+
+router.beforeEach(async (to) => {
+  if (to.name !== 'start') await wholeLanguage();
 });
 
 router.afterEach((to) => {

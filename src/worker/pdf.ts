@@ -18,7 +18,7 @@ const STEP = 0x8000;
 /** A file of the application as text that the PDF's maker keeps its types in. */
 async function base64(url: string): Promise<string> {
   const answer = await fetch(url);
-  if (!answer.ok) throw new Error(msg`a type face could not be loaded`);
+  if (!answer.ok) throw new Error(msg`a font could not be loaded`);
   const bytes = new Uint8Array(await answer.arrayBuffer());
   let text = '';
   for (let i = 0; i < bytes.length; i += STEP) text += String.fromCharCode(...bytes.subarray(i, i + STEP));

@@ -7,7 +7,7 @@ import { headerPipeAt } from '../network';
 import type { FullPlan, PipePiece, Tape } from '../plan';
 
 /**
- * Typical shop prices in no coin in particular: what matters until a grower's own prices are known is how they compare.
+ * Typical shop prices in no particular currency: what matters until a grower's own prices are known is how they compare.
  * A pipe costs a share for its length and one for its plastic, which grows with the square of the bore.
  */
 const PIPE_PRICES: Record<PipeFamily, { perM: number; perMPerMm2: number }> = {

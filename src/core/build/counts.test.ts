@@ -85,7 +85,7 @@ test('a barrel garden, counted by hand', () => {
     'tank outlet with washers, ¾ in',
     'screen for a tank',
     'overflow pipe',
-    'stand that bears',
+    'stand strong enough',
   ])
     expect(is(name)).toEqual([1, 0, 1, 1]);
   // Take-offs in poly pipe want a hole of 8 mm; the punch is bought or borrowed once, and no spare of it.

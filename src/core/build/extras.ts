@@ -146,20 +146,20 @@ export function addExtras(plan: FullPlan, layout: FarmLayout, fitter: Fitter): v
     thing('tank-overflow', 'tank', msg`overflow pipe with screen`, 8),
     source.count,
     HEAD_PLACE,
-    msg`where the tank runs over`,
+    msg`where the tank overflows`,
   );
   if (source.count > 1)
     use(
       thing('tank-link', 'tank', msg`hose with a valve and tee, from tank to tank`, 14),
       source.count - 1,
       HEAD_PLACE,
-      msg`joins tanks at their feet`,
+      msg`joins the tanks at the bottom`,
     );
   if (source.level === 'held')
     use(thing('float-valve', 'tank', msg`float valve`, 12), 1, HEAD_PLACE, msg`holds the level`);
   if (source.outletM > NO_STAND_M)
     use(
-      thing('stand', 'tank', msg`stand that bears the full tank`, 60),
+      thing('stand', 'tank', msg`stand strong enough for the full tank`, 60),
       source.count,
       HEAD_PLACE,
       msg`under each tank`,

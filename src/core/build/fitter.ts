@@ -141,7 +141,7 @@ export function fixingsOf(meetings: readonly Meeting[]): Use[] {
             count: 1,
             pieceM: TAPE_A_THREAD_M,
             at: m.at,
-            reason: msg`about each pipe thread`,
+            reason: msg`for each pipe thread`,
           },
         ];
       if (isGlued(j))

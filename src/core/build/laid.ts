@@ -86,7 +86,7 @@ const ENDS: Record<RunEnd, { item: (size: string) => Item; words: string; drawba
     item: (size) =>
       thing(`run-end:sleeve:${size}`, 'takeoff', msg`sleeve for a folded end, ${sizeWords(size)}`, 0.1),
     words: msg`folded over three times, with a sleeve over the fold`,
-    drawback: msg`A hand’s length of tape goes into the fold; it must be flattened again to flush.`,
+    drawback: msg`The fold uses a hand’s length of tape. Open it and press it flat to flush.`,
   },
   cap: {
     item: (size) => thing(`run-end:cap:${size}`, 'takeoff', msg`end cap, ${sizeWords(size)}`, 0.5),
@@ -97,7 +97,7 @@ const ENDS: Record<RunEnd, { item: (size: string) => Item; words: string; drawba
     item: (size) =>
       thing(`run-end:valve:${size}`, 'takeoff', msg`flush valve at a run’s end, ${sizeWords(size)}`, 1.8),
     words: msg`by a flush valve`,
-    drawback: msg`It lets a little water out at each start; dear on many runs.`,
+    drawback: msg`It lets a little water out at each start. Expensive on many runs.`,
   },
   tie: {
     item: () =>
@@ -108,7 +108,7 @@ const ENDS: Record<RunEnd, { item: (size: string) => Item; words: string; drawba
   knot: {
     item: () => thing('run-end:none', 'takeoff', 'knot', 0),
     words: msg`by a knot`,
-    drawback: msg`Thin tape tears at a knot, and it must be cut off to flush.`,
+    drawback: msg`Thin tape tears at a knot, and the knot must be cut off to flush.`,
   },
 };
 export const runEndWords = (end: RunEnd): { words: string; drawback: string } => ENDS[end];

@@ -44,7 +44,7 @@ function joined(plan: FullPlan, layout: FarmLayout, laid: boolean): Fitter {
     if (apart && b.block.valves === 'block' && !canBeShut(b.block.inlet)) {
       const size = threadSize(open.joint);
       const side = joint(threadOf(family), size, 'female');
-      fitter.use(blockValve(size, family), 1, at, msg`to water this block apart from others`);
+      fitter.use(blockValve(size, family), 1, at, msg`to water this block on its own`);
       fitter.join(open, { joint: side, name: msg`block’s valve` }, at);
       open = { joint: side, name: msg`block’s valve` };
     }

@@ -25,7 +25,7 @@ export const WATERS: readonly WaterKind[] = [
     name: msg`clear`,
     filters: ['screen', 'disc', 'media'],
     mesh: 120,
-    cleaning: msg`Look at the screen once a month; rinse it when its drop has grown by 35 kPa (5 psi).`,
+    cleaning: msg`Look at the screen once a month; rinse it when the pressure drop across it has grown by 35 kPa (5 psi).`,
     avoid: msg`Nothing in particular.`,
   },
   {
@@ -42,7 +42,7 @@ export const WATERS: readonly WaterKind[] = [
     name: msg`silty`,
     filters: ['disc', 'media'],
     mesh: 120,
-    cleaning: msg`Back-flush whenever the drop has grown by 35 kPa (5 psi), in spate every day; flush runs monthly.`,
+    cleaning: msg`Back-flush whenever the pressure drop has grown by 35 kPa (5 psi), and every day when the river is high; flush runs monthly.`,
     avoid: msg`A screen alone: silt blinds it within the hour. The smallest emitters.`,
   },
   {

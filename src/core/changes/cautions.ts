@@ -7,7 +7,7 @@ import type { Change } from './types';
 export function cautionOf(change: Change): string | undefined {
   switch (change.kind) {
     case 'raise-tank':
-      return msg`A tank weighs 1 kg per litre. Above about 1 m or 200 kg somebody competent designs the stand; level footing, tied back.`;
+      return msg`A tank weighs 1 kg per litre. Above about 1 m or 200 kg somebody competent must design the stand; level footing, tied back.`;
     case 'pressure-tank':
     case 'tank-size':
     case 'cut-out':

@@ -15,7 +15,7 @@ export function isMeasured(stated: Plan, sourceId: string): boolean {
   );
 }
 
-/** Names of the example figures that a finding rests on: what nobody has measured, read or chosen yet. */
+/** Names of the example figures that a finding is based on: what nobody has measured, read or chosen yet. */
 export function figuresOf(kind: FindingKind, place: Place, stated: Plan, plan: FullPlan): string[] {
   const index = 'block' in place ? place.block : 0;
   const block = stated.blocks[index];

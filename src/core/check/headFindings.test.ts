@@ -240,7 +240,7 @@ test('a canister that the mains keep full wants its air gap made sure of; one fi
   expect(canister).toMatchObject({ grade: 'mend', says: { feeding: false, mains: true, gap: true } });
   const p = fillIn(plan({ head: bare }, tank({ level: 'held', fedBy: 'mains' })));
   expect(describeFinding(canister!, p, METRIC)).toMatchObject({
-    title: 'The canister on the mains: make sure of its air gap',
+    title: 'Canister fed from the mains: check its air gap',
     howMuch:
       'The float valve fills from the mains: its inlet must end above the highest water, with air between.',
   });
@@ -321,7 +321,7 @@ describe('order and ends', () => {
   const of = (...kinds: string[]) => fillIn(plan({ head: parts(...kinds) })).head;
 
   test('both schools of order are told what they mean, neither as a fault', () => {
-    expect(orderSays(of('timer-3/4', 'screen-3/4'))[0]).toMatch(/spared standing pressure/);
+    expect(orderSays(of('timer-3/4', 'screen-3/4'))[0]).toMatch(/keeps standing pressure off the filter/);
     expect(orderSays(of('screen-3/4', 'timer-3/4'))[0]).toMatch(/clean water/);
     expect(orderSays(of('regulator-low', 'screen-3/4'))[0]).toMatch(/before the filter/);
     expect(orderSays(of('screen-3/4', 'regulator-low'))[0]).toMatch(/after the filter/);

@@ -53,7 +53,7 @@ describe('what is found of sets and timing', () => {
       'weather of another year',
       'weather-other-year',
       { weather: { days: [{ date: '2020-06-01', minC: 10, maxC: 20 }] } },
-      /weather that was told is of another time[\s\S]*no day of the season/,
+      /weather given is of another time[\s\S]*no day of the season/,
     ],
     [
       'days without weather',

@@ -47,7 +47,7 @@ export function findingWorking(finding: Finding, plan: FullPlan, choice: UnitCho
         : term('', compared.limit, limit, kind),
     ],
     gives: ([is, bound]) => Math.abs(is - bound),
-    result: term('', msg`missed by`, margin, kind),
+    result: term('', msg`short by`, margin, kind),
     source: isLimit(compared.source)
       ? LIMIT_TABLE[compared.source].source
       : compared.source === 'label'

@@ -34,13 +34,13 @@ export const DOUBTS: Record<DoubtName, { says: string; low: number; high: number
     says: msg`the label’s flow`,
     low: -0.07,
     high: 0.07,
-    why: msg`Mean flow of a lot against its label: makers’ usual tolerance.`,
+    why: msg`Mean flow of a batch against its label: makers’ usual tolerance.`,
   },
   slope: {
     says: msg`the slope`,
     low: -0.005,
     high: 0.005,
-    why: msg`Half in a hundred: a hose level in a breeze.`,
+    why: msg`Half of one per cent: a hose level in a breeze.`,
   },
   school: {
     says: msg`the friction formula`,
@@ -52,7 +52,7 @@ export const DOUBTS: Record<DoubtName, { says: string; low: number; high: number
     says: msg`variation between emitters`,
     low: -0.5,
     high: 1,
-    why: msg`A good lot has half, an old or poor one twice that.`,
+    why: msg`A good batch has half of it, an old or poor one twice as much.`,
   },
   dirt: { says: msg`dirt in the filter`, low: 0, high: 1, why: msg`From clean to due for cleaning.` },
 };
@@ -180,7 +180,7 @@ function atPressure<S extends Source & { id: string }>(source: S, out: number): 
 
 /** What a plan comes to under some doubts. */
 export interface Answered {
-  /** Weakest emitter over the foot of its window, kPa. */
+  /** Weakest emitter over the bottom of its window, kPa. */
   marginKpa: number;
   uniformity: number;
 }

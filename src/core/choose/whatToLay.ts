@@ -260,7 +260,7 @@ export function tellReason({ code, values: v, names }: Reason, show: Show): stri
     case 'renewed':
       return msg`must be bought again after about ${seasons(v.lasts)}; ${seasons(v.years)} are needed`;
     case 'clogs':
-      return msg`closes up in ${names.water} water`;
+      return msg`clogs in ${names.water} water`;
     case 'open':
       return msg`passages of ${show(v.flowLph, 'emitterFlow')} stay open longer in ${names.water} water`;
     case 'torn':

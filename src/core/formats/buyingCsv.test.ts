@@ -71,15 +71,15 @@ test('every bad line is told with its number and why, and the good ones are take
   );
   expect(book.prices.map((p) => p.item)).toEqual([pipe, 'staple']);
   expect(book.refused.map((r) => [r.line, r.why])).toEqual([
-    [3, 'it stands on line 2 already'],
-    [4, 'a price of -4 is below nothing'],
+    [3, 'it is already on line 2'],
+    [4, 'a price of -4 is below zero'],
     [5, '“four” is not a price'],
     [6, '“dozen” is neither a metre or piece nor a roll, stick or pack'],
     [7, '“nought” is not how much a roll or pack holds'],
-    [8, '“32.1.2027” is no day like 2027-03-01'],
-    [9, '“2027-02-30” is no day like 2027-03-01'],
+    [8, '“32.1.2027” is not a day like 2027-03-01'],
+    [9, '“2027-02-30” is not a day like 2027-03-01'],
     [10, '“green paint” is not on this plan’s list'],
-    [11, 'a price of 99999999999 is beyond what anything here costs'],
+    [11, 'a price of 99999999999 is more than anything here costs'],
   ]);
 });
 

@@ -136,8 +136,8 @@ export function readPriceBook(
     if (!item) return refuse(msg`“${cut(row[at.name] ?? row[at.item] ?? '')}” is not on this plan’s list`);
     const price = tableNumber(text, t.commas);
     if (price === undefined) return refuse(msg`“${cut(text)}” is not a price`);
-    if (price < 0) return refuse(msg`a price of ${cut(text)} is below nothing`);
-    if (price > MOST_PRICE) return refuse(msg`a price of ${cut(text)} is beyond what anything here costs`);
+    if (price < 0) return refuse(msg`a price of ${cut(text)} is below zero`);
+    if (price > MOST_PRICE) return refuse(msg`a price of ${cut(text)} is more than anything here costs`);
     const own =
       moneyIn(text) ?? moneyIn(t.titles[at.price].toUpperCase().replace(/^(PRICE|COST|UNIT PRICE)/, ''));
     if (own && money.size > 0 && !money.has(own))
@@ -147,12 +147,12 @@ export function readPriceBook(
     if (perText !== '' && !UNIT.test(perText) && !PACK.test(perText))
       return refuse(msg`“${cut(perText)}” is neither a metre or piece nor a roll, stick or pack`);
     const asked = at.asked >= 0 ? (row[at.asked]?.trim() ?? '') : '';
-    if (asked !== '' && !isDay(asked)) return refuse(msg`“${cut(asked)}” is no day like 2027-03-01`);
+    if (asked !== '' && !isDay(asked)) return refuse(msg`“${cut(asked)}” is not a day like 2027-03-01`);
     const holdsText = at.holds >= 0 ? (row[at.holds]?.trim() ?? '') : '';
     const holds = holdsText === '' ? undefined : tableNumber(holdsText, t.commas);
     if (holdsText !== '' && !(holds !== undefined && holds > 0 && holds <= LIMITS.rollM))
       return refuse(msg`“${cut(holdsText)}” is not how much a roll or pack holds`);
-    if (seen.has(item)) return refuse(msg`it stands on line ${seen.get(item)} already`);
+    if (seen.has(item)) return refuse(msg`it is already on line ${seen.get(item)}`);
     if (reading.prices.length >= LIMITS.prices)
       return refuse(msg`a plan keeps at most ${grouped(LIMITS.prices)} prices`);
     seen.set(item, line);
@@ -192,7 +192,7 @@ export function readHave(bytes: Uint8Array | string, named: readonly Named[]): H
     const item = find(row);
     if (!item)
       return refuse(msg`“${cut(row.find((c) => c.trim() !== '') ?? '')}” is not on this plan’s list`);
-    if (seen.has(item)) return refuse(msg`it stands on line ${seen.get(item)} already`);
+    if (seen.has(item)) return refuse(msg`it is already on line ${seen.get(item)}`);
     const n = countText === '' ? undefined : tableNumber(countText, t.commas);
     if (countText !== '' && (n === undefined || n < 0 || n > MOST_COUNT))
       return refuse(msg`“${cut(countText)}” is not a number of pieces`);
@@ -205,9 +205,9 @@ export function readHave(bytes: Uint8Array | string, named: readonly Named[]): H
             .map((p) => tableNumber(p.replace(/(m|ft)$/i, ''), true));
     const bad = pieces.findIndex((p) => p === undefined || p <= 0 || p > LIMITS.rollM);
     if (bad >= 0) return refuse(msg`“${cut(lengthText)}” holds a length that cannot be read`);
-    if (pieces.length > LIMITS.pieces) return refuse(msg`it tells more than ${LIMITS.pieces} pieces`);
+    if (pieces.length > LIMITS.pieces) return refuse(msg`it lists more than ${LIMITS.pieces} pieces`);
     if (reading.have.length >= LIMITS.prices)
-      return refuse(msg`a plan keeps at most ${grouped(LIMITS.prices)} lines of what there is`);
+      return refuse(msg`a plan keeps at most ${grouped(LIMITS.prices)} lines of what you have`);
     seen.set(item, line);
     reading.have.push({
       item,

@@ -21,7 +21,7 @@ test('lines that make no sense are left out and told of; the others are kept', (
   const { plants, notes } = read('x,y,emitters\n1,2,2\nhere,2,1\n1,3,0\n');
   expect(plants).toEqual([{ xM: 1, yM: 2, emitters: 2 }]);
   expect(notes).toEqual([
-    'Line 3 is left out: x or y is no length.',
+    'Line 3 is left out: x or y is not a length.',
     'Line 4 is left out: its emitters must be a whole number from 1 to 40.',
   ]);
 });

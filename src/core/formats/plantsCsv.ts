@@ -73,11 +73,11 @@ export function readPlantsCsv(text: string, choice: UnitChoice): PlantsReading {
     };
     const wrong =
       !Number.isFinite(plant.xM) || !Number.isFinite(plant.yM)
-        ? msg`x or y is no length`
+        ? msg`x or y is not a length`
         : n !== undefined && !(Number.isInteger(n) && n >= 1 && n <= LIMITS.emittersAtPlant)
           ? msg`its emitters must be a whole number from 1 to ${LIMITS.emittersAtPlant}`
           : Number.isNaN(plant.spreadM) || Number.isNaN(plant.potL)
-            ? msg`its spread or pot is no size`
+            ? msg`its spread or pot is not a size`
             : '';
     if (wrong) notes.push(msg`Line ${i + 2} is left out: ${wrong}.`);
     else if (plants.length < LIMITS.plants)

@@ -103,7 +103,7 @@ export function readReadings(
     if (time < 0 || !cells[time]) return undefined;
     const at = whenOf(cells[time]);
     if (at !== undefined) return at;
-    refuse(line, msg`“${cells[time]}” is no time: write it like 2027-06-01 07:30`);
+    refuse(line, msg`“${cells[time]}” is not a time: write it like 2027-06-01 07:30`);
     return 'bad';
   };
   const setOf = (cells: string[]): { set?: string } => (set >= 0 && cells[set] ? { set: cells[set] } : {});
@@ -123,7 +123,7 @@ export function readReadings(
         if (!/^(fine|(water|dry|gaps|open):.+)$/.test(what))
           refuse(
             line,
-            msg`“${what}” is nothing that can be seen: write fine, or water:, dry:, gaps: or open: with a place`,
+            msg`“${what}” is not something that can be seen: write fine, or water:, dry:, gaps: or open: with a place`,
           );
         else result.readings.push({ spot: spot.id, ...setOf(cells), ...when, seen: what as Seen });
         continue;
@@ -155,7 +155,7 @@ export function readReadings(
       if (!cells[column]) continue;
       const number = tableNumber(cells[column], commas);
       if (number === undefined) {
-        refuse(line, msg`${title}: “${cells[column]}” is no number`);
+        refuse(line, msg`${title}: “${cells[column]}” is not a number`);
         continue;
       }
       const parsed = parseQuantity(`${number} ${chosen ?? options[0]}`, kind, choice);
@@ -174,7 +174,7 @@ export function readReadings(
     }
   });
   if (result.readings.length === 0 && result.refused.length === 0)
-    refuse(1, msg`no column is called like a place that can be read, and none “place” and “value”`);
+    refuse(1, msg`no column has the name of a place that can be read, and none “place” and “value”`);
   return result;
 }
 

@@ -128,7 +128,7 @@ export function writeSheetSvg(plan: FullPlan, results: FarmResults, options: She
       ok: false,
       why: fits
         ? msg`At 1:${options.scale} the farm does not fit on ${options.paper}; at 1:${fits} it does.`
-        : msg`The farm does not fit on ${options.paper} at any usual scale: shut away blocks or things that lie far off.`,
+        : msg`The farm does not fit on ${options.paper} at any usual scale: leave out blocks or things that are far away.`,
     };
   const k = MM_PER_M / scale;
   const x0 = MARGIN_MM + (roomW - wide * k) / 2;

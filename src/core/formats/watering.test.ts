@@ -98,11 +98,11 @@ describe('daily weather from a table', () => {
       [4, '“yesterday” is not a date like 2027-05-01'],
       [5, 'its minimum temperature is above its maximum'],
       [6, 'its maximum temperature is not possible'],
-      [7, 'its least humidity is above its greatest'],
+      [7, 'its minimum humidity is above its maximum'],
       [8, 'its rain is not possible'],
       [9, 'the minimum temperature is missing'],
       [10, '“warm” is not a number'],
-      [11, '2027-05-01 stands in the table twice; the first is taken'],
+      [11, '2027-05-01 is in the table twice; the first is used'],
     ]);
   });
 

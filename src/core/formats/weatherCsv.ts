@@ -121,13 +121,13 @@ const COLUMNS: readonly Column[] = [
   },
   {
     fields: [{ field: 'humidityMin', joins: 'least' }],
-    name: msg`least humidity`,
+    name: msg`minimum humidity`,
     group: 'humidity',
     title: /^(rh|hum\w*)[_ ]?min|^min\w*[_ ](rh|hum\w*)/i,
   },
   {
     fields: [{ field: 'humidityMax', joins: 'greatest' }],
-    name: msg`greatest humidity`,
+    name: msg`maximum humidity`,
     group: 'humidity',
     title: /^(rh|hum\w*)[_ ]?max|^max\w*[_ ](rh|hum\w*)/i,
   },
@@ -345,16 +345,16 @@ function daysOf(
     const refuse = (why: string): void => void refused.push({ line, why });
     if (within && rows.length < LEAST_READINGS) {
       short++;
-      refuse(msg`${date} has only ${rows.length} readings: its least and greatest are not known`);
+      refuse(msg`${date} has only ${rows.length} readings: its lowest and highest are not known`);
       continue;
     }
     if (!within && single) {
-      refuse(msg`one temperature a day does not tell the minimum and the maximum`);
+      refuse(msg`one temperature a day does not give the minimum and the maximum`);
       continue;
     }
     if (!within)
       for (const again of rows.slice(1))
-        refused.push({ line: again.line, why: msg`${date} stands in the table twice; the first is taken` });
+        refused.push({ line: again.line, why: msg`${date} is in the table twice; the first is used` });
     const day: Record<string, unknown> = { date };
     for (const { at, column, unit } of columns) {
       const values = (within ? rows : rows.slice(0, 1)).flatMap((r) => r.values.get(at) ?? []);
@@ -367,7 +367,7 @@ function daysOf(
   }
   const notes = within
     ? [
-        msg`${grouped(counts.reduce((a, b) => a + b, 0))} readings made into ${days.length} days: least and greatest, wind and radiation as means, rain as a sum.`,
+        msg`${grouped(counts.reduce((a, b) => a + b, 0))} readings made into ${days.length} days: lowest and highest, wind and radiation as means, rain as a sum.`,
         ...(short > 0
           ? [
               msg`${short} ${forms(short, 'day is', 'days are')} left out that ${forms(short, 'is', 'are')} not whole.`,
@@ -389,7 +389,7 @@ function whyNot(day: Record<string, unknown>): string | undefined {
   const { minC, maxC, humidityMin, humidityMax } = day as unknown as DayWeather;
   if (minC > maxC) return msg`its minimum temperature is above its maximum`;
   if (humidityMin !== undefined && humidityMax !== undefined && humidityMin > humidityMax)
-    return msg`its least humidity is above its greatest`;
+    return msg`its minimum humidity is above its maximum`;
   return undefined;
 }
 

@@ -24,10 +24,10 @@ const TAPE_SHARE = 0.01;
  */
 export function outlineFromTape({ sidesM, diagonalsM, dents }: Taped): CornersReading {
   const n = sidesM.length;
-  if (n < 3) return { ok: false, corner: 1, why: msg`a field has three corners at least` };
+  if (n < 3) return { ok: false, corner: 1, why: msg`a field has at least three corners` };
   const wrong = [...sidesM, ...diagonalsM].findIndex((m) => !(m > 0));
   if (wrong >= 0)
-    return { ok: false, corner: (wrong % n) + 1, why: msg`every length must be more than nothing` };
+    return { ok: false, corner: (wrong % n) + 1, why: msg`every length must be more than zero` };
   const corners: Point[] = [
     [0, 0],
     [0, sidesM[0]],
@@ -44,7 +44,7 @@ export function outlineFromTape({ sidesM, diagonalsM, dents }: Taped): CornersRe
       return {
         ok: false,
         corner: i + 1,
-        why: msg`the lengths to corner ${i + 1} do not meet: of the three sides of a triangle none is longer than both others together`,
+        why: msg`the lengths to corner ${i + 1} do not meet: no side of a triangle is longer than the other two together`,
       };
     }
     const along = (a * a - b * b + base * base) / (2 * base);

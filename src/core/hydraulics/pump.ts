@@ -38,7 +38,7 @@ export function pumpSupply(curve: PumpCurve): Supply {
 }
 
 const SECONDS_PER_HOUR = 3600;
-/** A pump that a switch stops comes to a little more than its cut-out with nothing drawn. */
+/** A pump that a switch stops comes to a little more than its cut-out with no water running. */
 const OVER_CUT_OUT = 1.05;
 /** A head less than this is no pump's, m. */
 const LEAST_HEAD_M = 0.1;

@@ -9,7 +9,7 @@ export interface Store {
   outletM: number;
   highM: number;
   lowM: number;
-  /** Like tanks joined at their feet. */
+  /** Like tanks joined at the bottom. */
   count: number;
 }
 

@@ -22,7 +22,7 @@ export const vapourKpa = (waterC: number): number =>
  * Net positive suction head that a pump has, m: air pressure less vapour pressure, less the lift and the friction of the
  * suction pipe.
  *
- * @param liftM height of the pump over the water, m; below 0 where it is flooded
+ * @param liftM height of the pump above the water, m; below 0 where it is flooded
  * @param frictionKpa lost in the suction pipe, its foot valve and strainer
  */
 export const suctionHeadM = (altitudeM: number, waterC: number, liftM: number, frictionKpa: number): number =>

@@ -17,7 +17,7 @@ import { mediumOf, sourceFlowLph } from './intake';
 
 /** The plan's flow asked for, against what the source gives at the pressure that takes. */
 export interface Demand {
-  /** Flow with every regulator satisfied; where there is none, with the weakest emitter at its least working pressure. */
+  /** Flow with every regulator satisfied; where there is none, with the weakest emitter at its minimum working pressure. */
   askedLph: number;
   /** Pressure at the foot of the head at that flow. */
   neededKpa: number;

@@ -131,7 +131,7 @@ export const mediumOf = (plan: FullPlan): Medium => ({
   friction: plan.wishes.friction,
 });
 
-/** Pressure with nothing drawn, at the foot of the head: a tank full, a switch at its cut-out. */
+/** Pressure with no water running, at the foot of the head: a tank full, a switch at its cut-out. */
 export function shutKpa(source: Source, plan: FullPlan): number {
   return intakeCurve(intakeOf(source, 1, 'best'), mediumOf(plan)).kpa(0);
 }

@@ -52,7 +52,7 @@ describe('a plan solved', () => {
     expect(r.demand.availableLph).toBeGreaterThan(r.demand.askedLph);
   });
 
-  test('without a regulator, asked for is the flow that lifts the weakest emitter to the foot of its window', () => {
+  test('without a regulator, asked for is the flow that lifts the weakest emitter to the bottom of its window', () => {
     const plan = demo('otter-strip');
     const r = solve(plan);
     // Fed with just the needed pressure, the weakest emitter stands at that foot.

@@ -97,7 +97,7 @@ export interface FarmResults {
   weakest: number;
   strongest: number;
   uniformity: number;
-  /** At the foot of the head with nothing drawn, and where the main begins. */
+  /** At the foot of the head with no water running, and where the main begins. */
   rest: { sourceKpa: number; outletKpa: number };
 }
 

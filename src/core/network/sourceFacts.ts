@@ -30,7 +30,7 @@ export interface SwitchFacts {
   /** Flow of the pump at the switch's two pressures. */
   cutInLph: number;
   cutOutLph: number;
-  /** The pump cannot come to cut-out even with nothing drawn: it never stops. */
+  /** The pump cannot come to cut-out even with no water running: it never stops. */
   neverStops: boolean;
   cycle(drawLph: number): Cycle;
 }

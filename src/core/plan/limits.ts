@@ -36,7 +36,7 @@ export const LIMIT_TABLE = {
     'share',
     [0.01, 0.9],
     msg`friction in the supply line, of the running source’s pressure`,
-    msg`Beyond a quarter the line rules the plan; practice.`,
+    msg`Beyond a quarter the supply line decides everything; practice.`,
   ),
   partShare: limit(
     0.2,
@@ -99,21 +99,21 @@ export const LIMIT_TABLE = {
     'share',
     [0.3, 1],
     msg`share of a measured flow to plan on`,
-    msg`Sources weaken in the dry season and filters take their part; a fifth is kept back.`,
+    msg`Sources weaken in the dry season and filters take some; a fifth is kept in reserve.`,
   ),
   uphillRun: limit(
     0.02,
     'slope',
     [0.001, 0.5],
     msg`rise of a run away from its header`,
-    msg`Two in a hundred over 50 m takes 10 kPa, the variation that a tape’s window bears.`,
+    msg`A rise of 2 % over 50 m takes 10 kPa, the variation that a tape’s window bears.`,
   ),
   spacingShare: limit(
     0.8,
     'share',
     [0.3, 5],
     msg`emitter spacing, of the width that one wets`,
-    msg`Wetted rounds must overlap by a fifth to make one strip; drip handbooks.`,
+    msg`Wetted circles must overlap by a fifth to make one strip; drip handbooks.`,
   ),
   wettedWhole: limit(
     0.9,

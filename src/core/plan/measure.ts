@@ -39,7 +39,7 @@ export function nestsTooDeep(text: string, most = MOST_DEEP): boolean {
   }
   return false;
 }
-export const TOO_DEEP = msg`it nests deeper than ${MOST_DEEP} levels; a plan does not`;
+export const TOO_DEEP = msg`it has more than ${MOST_DEEP} levels within levels; a plan does not`;
 
 const pathTo = (path: string, key: string | number): string =>
   typeof key === 'number' ? `${path}[${key}]` : path ? `${path}.${key}` : key;

@@ -44,7 +44,7 @@ export function contradictions(plan: FullPlan): Contradiction[] {
     parts.forEach((p, i) => {
       if (!known.has(p.kind)) add(`${path}[${i}].kind`, msg`there is no part “${p.kind}”`);
       if (p.minLph >= p.maxLph)
-        add(`${path}[${i}].minLph`, msg`its least flow must be below its greatest`, `${path}[${i}].maxLph`);
+        add(`${path}[${i}].minLph`, msg`its minimum flow must be below its maximum`, `${path}[${i}].maxLph`);
     });
   checkParts('head', plan.head);
   checkIds(plan, add);
@@ -58,7 +58,7 @@ export function contradictions(plan: FullPlan): Contradiction[] {
     if (b.tape.minKpa >= b.tape.maxKpa) {
       add(
         `blocks[${i}].tape.minKpa`,
-        msg`the least working pressure must be below the highest`,
+        msg`the minimum working pressure must be below the highest`,
         `blocks[${i}].tape.maxKpa`,
       );
     }
@@ -86,7 +86,7 @@ function checkGround(plan: FullPlan, add: Add): void {
     if (tape.minKpa >= tape.maxKpa)
       add(
         `tapes[${i}].tape.minKpa`,
-        msg`the least working pressure must be below the highest`,
+        msg`the minimum working pressure must be below the highest`,
         `tapes[${i}].tape.maxKpa`,
       );
   });
@@ -108,14 +108,14 @@ function checkGround(plan: FullPlan, add: Add): void {
   plan.obstacles.forEach((o, i) => {
     const least = LEAST_PLACES[o.kind];
     if (o.points.length < least)
-      add(`obstacles[${i}].points`, msg`a ${o.kind} takes ${least} places at least`);
+      add(`obstacles[${i}].points`, msg`a ${o.kind} needs ${least} places or more`);
   });
 }
 
 function checkSource(s: Source, add: Add): void {
   if (s.booster.kind !== 'none') checkCurve(s.booster.curve, 'booster.curve', add);
   if (s.booster.kind === 'variable' && s.booster.holdKpa <= unaidedKpa(s))
-    add('booster.holdKpa', msg`the source comes to that pressure by itself: the booster must hold more`);
+    add('booster.holdKpa', msg`the source reaches that pressure by itself: the booster must hold more`);
   switch (s.kind) {
     case 'tap':
       if (s.method === 'gauge' && s.flowingKpa >= s.shutKpa)
@@ -125,7 +125,7 @@ function checkSource(s: Source, add: Add): void {
       if (s.lowM < s.outletM) add('lowM', msg`the low water stands below the outlet`, 'outletM');
       if (s.highM < s.lowM) add('highM', msg`the high water stands below the low water`, 'lowM');
       if (s.shape === 'stated' && s.highM <= s.outletM)
-        add('highM', msg`the high water must stand over the outlet for the tank to hold anything`, 'outletM');
+        add('highM', msg`the high water must be above the outlet for the tank to hold anything`, 'outletM');
       if (s.level === 'held' && s.floatM < s.outletM)
         add('floatM', msg`the float holds the water below the outlet`, 'outletM');
       return;
@@ -229,7 +229,7 @@ function checkWatering({ watering, blocks, sources }: FullPlan, add: Add): void 
     if (d.humidityMin !== undefined && d.humidityMax !== undefined && d.humidityMin > d.humidityMax)
       add(
         `watering.weather.days[${i}].humidityMin`,
-        msg`the least humidity of a day is not above its maximum`,
+        msg`the minimum humidity of a day is not above its maximum`,
       );
   });
   watering.climate.months?.forEach((m, i) => {

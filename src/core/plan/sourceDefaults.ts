@@ -182,7 +182,7 @@ function curveOf(
   return { ...curve, points: bucketPoints(curve, liftM, lostKpa / KPA_PER_M, stops) };
 }
 
-/** Pressure that a source comes to with nothing drawn and no booster, as far as single fields say it, kPa. */
+/** Pressure that a source comes to with no water running and no booster, as far as single fields say it, kPa. */
 export function unaidedKpa(s: Source): number {
   switch (s.kind) {
     case 'tap':

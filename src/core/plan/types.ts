@@ -105,7 +105,7 @@ export interface WellSource extends Site {
 export interface PumpSource extends Site {
   kind: 'pump';
   curve: PumpCurve;
-  /** Pump over the water; below 0 where it is flooded. */
+  /** Pump above the water; below 0 where it is flooded. */
   liftM: number;
   suction: PipePiece & { lengthM: number; minorK: number };
   footValve: boolean;

@@ -112,7 +112,7 @@ describe('bad numbers of sources and mains are told at their field', () => {
     [
       'a part’s flows upside down',
       { ...blank, head: [{ id: 'a', kind: 'meter-3/4', minLph: 9000 }] },
-      /head\[0\]\.minLph: .*below its greatest/,
+      /head\[0\]\.minLph: .*below its maximum/,
     ],
     [
       'header sizes out of order',

@@ -15,9 +15,9 @@ export interface WaterSet {
   beds: BedGroup[];
   /** The source that it draws on, where that is another than the plan's. */
   source?: string;
-  /** When it is opened, minutes after midnight, where that was said by hand. */
+  /** When it is opened, minutes after midnight, where that was set by hand. */
   starts?: number[];
-  /** Minutes of each start, where that was said by hand. */
+  /** Minutes of each start, where that was set by hand. */
   minutes?: number;
 }
 

@@ -107,7 +107,7 @@ describe('fit it for me', () => {
       /takes \d+\skPa at the source, which stands at \d+\skPa when shut/,
     );
     const none = fit({ ...SOUND, blocks: [{ ...SOUND.blocks[0], beds: { count: 2, lengthM: 0.2 } }] }, FREE);
-    expect(tellRefusal(none.refusal!, metric)).toBe('There are no beds with emitters to fit anything to.');
+    expect(tellRefusal(none.refusal!, metric)).toBe('There are no beds with emitters to plan for.');
   });
 
   test('where no way of laying a block is even enough, the best of them is told', () => {

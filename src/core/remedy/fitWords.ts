@@ -27,10 +27,10 @@ export function tellRefusal(r: FitRefusal, show: Show): string {
       return msg`${NOTHING}: ${r.block} takes ${show(r.needsKpa, 'pressure')} at the source, which stands at ${show(r.givesKpa, 'pressure')} when shut.`;
     case 'other':
       return r.code
-        ? msg`${NOTHING}: what is left in every way of it is this: ${FAULTS[r.code as FindingCode] ?? r.code}.`
+        ? msg`${NOTHING}: every way of doing it still has this problem: ${FAULTS[r.code as FindingCode] ?? r.code}.`
         : `${NOTHING}.`;
     case 'no-beds':
-      return msg`There are no beds with emitters to fit anything to.`;
+      return msg`There are no beds with emitters to plan for.`;
   }
 }
 
@@ -43,7 +43,7 @@ const FAULTS: Partial<Record<FindingCode, string>> = {
   'burst-at-rest': msg`tape gets more pressure than its rating when the valves are shut`,
   'part-eats': msg`a part of the head takes too much of the pressure`,
   'flow-over-rating': msg`more flows through a part than it is made for`,
-  'main-eats': msg`the main takes too much of the pressure, at its widest`,
+  'main-eats': msg`the main takes too much of the pressure, even at its widest`,
   'regulator-starved': msg`too little pressure reaches a regulator`,
   'run-too-long': msg`runs are longer than the tape carries`,
   'block-uneven': msg`a block waters unevenly`,

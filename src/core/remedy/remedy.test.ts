@@ -83,7 +83,7 @@ describe('remedies', () => {
   test('caution is said once where a change can hurt someone, and not where it cannot', () => {
     const raise = { kind: 'raise-tank', byM: 1 } as const;
     expect(cautionsOf([raise, { ...raise, byM: 2 }])).toHaveLength(1);
-    expect(cautionsOf([raise])[0]).toMatch(/somebody competent designs the stand/);
+    expect(cautionsOf([raise])[0]).toMatch(/somebody competent must design the stand/);
     expect(cautionsOf([{ kind: 'cut-out', cutOutKpa: 300 }])[0]).toMatch(/licensed electrician/);
     expect(cautionsOf([{ kind: 'lay-flow', block: 'b', flowLph: 0.5 }])).toEqual([]);
   });

@@ -64,7 +64,7 @@ const Z_95 = 1.959964;
  */
 export function evennessOfCups(flows: readonly number[]): Evenness {
   const n = flows.length;
-  if (n < 2) throw new RangeError(msg`two cups at the least`);
+  if (n < 2) throw new RangeError(msg`at least two cups`);
   const mean = flows.reduce((a, b) => a + b, 0) / n;
   const low = [...flows].sort((a, b) => a - b);
   // A quarter of the cups, the last of them in part.

@@ -64,7 +64,7 @@ export interface Doubt {
 const SOURCE_MEASURED = 0.03;
 /** one that nobody measured may be anything near. */
 const SOURCE_EXAMPLE = 0.1;
-/** Mean flow of a lot against its label: makers' usual tolerance, ± 7 %. */
+/** Mean flow of a batch against its label: makers' usual tolerance, ± 7 %. */
 const LABEL = 0.035;
 /** A microtube's flow goes with about its length to the power of −0.6: so much more length for so much less flow. */
 const TUBE_POWER = 1 / 0.6;

@@ -116,7 +116,7 @@ export const LESSONS: readonly Lesson[] = [
   },
   {
     id: 'two-at-once',
-    title: msg`One mend was not enough`,
+    title: msg`One repair was not enough`,
     ask: msg`The filter was washed. It is still weak.`,
     sketch: 'pond-pump',
     faults: [fault('filter-loaded', 0.6), fault('leak', 0.6)],

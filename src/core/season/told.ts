@@ -138,8 +138,8 @@ export function diagnosisSays(d: Diagnosis, plan: FullPlan): string {
   if (!best || d.nothing >= best.chance)
     return d.nothing > 0.9
       ? msg`Nothing is wrong, by all that was read.`
-      : msg`Nothing seems wrong so far; it is not sure yet.`;
-  if (best.chance < CLEAR) return msg`Something is wrong; what it is is not clear yet. Read on.`;
+      : msg`Nothing seems wrong so far, but that is not certain yet.`;
+  if (best.chance < CLEAR) return msg`Something is wrong, but it is not clear yet what. Take more readings.`;
   const kind = faultKindOf(best.fault.kind);
   const [pair] = d.pairs;
   if (pair && pair.chance > 0.5) {

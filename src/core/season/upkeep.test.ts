@@ -220,7 +220,7 @@ describe('words', () => {
     const of = (more: object) =>
       diagnosisSays({ nothing: 0, unknown: 0, suspects: [], pairs: [], atoms: [], ...more }, plan);
     expect(of({ nothing: 0.95 })).toMatch(/Nothing is wrong/);
-    expect(of({ nothing: 0.5, suspects: [suspect(a, 0.2)] })).toMatch(/not sure/);
+    expect(of({ nothing: 0.5, suspects: [suspect(a, 0.2)] })).toMatch(/not certain/);
     expect(of({ unknown: 0.6 })).toMatch(/fits/);
     expect(of({ nothing: 0.05, suspects: [suspect(a, 0.1)] })).toMatch(/not clear yet/);
     expect(of({ suspects: [suspect(a, 0.8)] })).toContain(

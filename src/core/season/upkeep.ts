@@ -117,8 +117,8 @@ function filters(of: UpkeepOf): Task[] {
           why: byLog
             ? msg`Its loss grows by ${of.show(trend!.perDay * WEEK, 'pressure')} a week; it then takes ${of.show(part.lossKpa + part.dirtyKpa, 'pressure')}.`
             : before && after
-              ? msg`Note both gauges twice: then the day is read off your own figures. Until then, by the calendar.`
-              : msg`No gauges stand before and after it, so only the calendar tells.`,
+              ? msg`Note both gauges on two days: then the day comes from your own figures. Until then it comes from the calendar.`
+              : msg`There are no gauges before and after it, so the day comes from the calendar.`,
           due: byLog ? trend!.at! : again(of, doneAt, days),
           ...(!byLog && { everyDays: days }),
           ...(byLog && { byLog }),
@@ -201,10 +201,10 @@ function yearly(of: UpkeepOf): Task[] {
       id: 'gauges',
       title: msg`Check the gauges`,
       how: [
-        msg`With the water shut and the pressure off each must stand at nothing.`,
+        msg`With the water shut and the pressure off each must read zero.`,
         msg`Screw them on one joint one after the other: they must agree.`,
       ],
-      why: msg`A gauge that froze or took a blow tells lies for a season.`,
+      why: msg`A gauge that froze or took a blow reads wrong all season.`,
       due: spring,
       everyDays: YEAR_DAYS,
     });
@@ -237,7 +237,7 @@ function yearly(of: UpkeepOf): Task[] {
   if (water.includes('iron') || water.includes('algae') || water.includes('hard'))
     tasks.push({
       id: 'treat',
-      title: msg`Have the water and the emitters looked at for slime or lime`,
+      title: msg`Have the water and the emitters checked for slime or lime`,
       how: [
         msg`Cut out one far emitter and look inside.`,
         msg`Where it is slimed or limed, ask somebody who knows what your law and the label allow.`,
@@ -278,7 +278,7 @@ function tapes(of: UpkeepOf): Task[] {
     return [
       {
         id: `renew/${b.id}`,
-        title: msg`Look whether the line in ${b.name} is worn out`,
+        title: msg`Check whether the line in ${b.name} is worn out`,
         how: [
           msg`Make a catch-cup test.`,
           msg`Renew it where emitters vary by more than a fifth or give less than three quarters of their flow.`,
@@ -370,13 +370,13 @@ function frost(of: UpkeepOf): Task[] {
       how: [
         msg`Shut the source; open the highest point to let air in.`,
         ...low.map((p) => msg`Open ${p.name} and let it run out.`),
-        ...(takeIn.length > 0 ? [msg`Take in: ${takeIn.join(', ')}.`] : []),
+        ...(takeIn.length > 0 ? [msg`Bring indoors: ${takeIn.join(', ')}.`] : []),
         ...(tank ? [msg`Empty and rinse the tank, or leave room for ice.`] : []),
-        msg`What will not drain may be blown out: at low pressure, no more than half of what the tape stands.`,
-        msg`Roll up tape that serves again, dry and marked; take worn tape off the field.`,
+        msg`What will not drain may be blown out: at low pressure, no more than half of what the tape is rated for.`,
+        msg`Roll up tape that you will use again, dry and marked; take worn tape off the field.`,
       ],
       why: msg`Water that stands in a low point splits pipe, filter and regulator.`,
-      caution: msg`Compressed air: low pressure, eye protection, nobody near open ends, and never more than the weakest part stands.`,
+      caution: msg`Compressed air: low pressure, eye protection, nobody near open ends, and never more than the weakest part is rated for.`,
       due: nextDay(of, AUTUMN),
       everyDays: YEAR_DAYS,
     },
@@ -389,7 +389,7 @@ function frost(of: UpkeepOf): Task[] {
         msg`Open the source slowly with all ends open: flush the main, then the headers, then the runs; close.`,
         msg`Walk every joint under pressure, and make the first walk.`,
       ],
-      why: msg`The same way back as in autumn: dirt goes out before emitters see it.`,
+      why: msg`The autumn steps in reverse: dirt goes out before it reaches the emitters.`,
       due: nextDay(of, SPRING),
       everyDays: YEAR_DAYS,
     },

@@ -61,7 +61,7 @@ describe('a day', () => {
     expect(dayOf([set('a', 100), set('b', 100)], night).homeless).toHaveLength(1);
   });
 
-  it('leaves starts said by hand where they are, and tells what stands against them', () => {
+  it('leaves starts set by hand where they are, and tells what stands against them', () => {
     const day = dayOf(
       [set('a', 60, { at: [310] }), set('b', 60, { at: [330] }), set('c', 60, { at: [1230] })],
       rules,

@@ -147,13 +147,13 @@ const MAKERS: Record<SetWorkingName, Make> = {
     const title = msg`How long ${s.name} runs`;
     const result = term(
       't',
-      time.byHand ? msg`said by hand` : msg`of each start`,
+      time.byHand ? msg`set by hand` : msg`of each start`,
       time.minutes * S_PER_MIN,
       'minutes',
     );
     // Where no more is asked than is allowed there is nothing to share out.
     const rations =
-      left < 1 ? [term('a', msg`share of it that the water allowed lets run`, left, 'share')] : [];
+      left < 1 ? [term('a', msg`share of it that the limit on water allows`, left, 'share')] : [];
     const shared = left < 1 ? ' · a' : '';
     const source = msg`A litre on a square metre is a millimetre; time counts from when the last run is at pressure.`;
     // What would not even fill the pipes is not opened at all.
@@ -162,7 +162,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
     if (time.byHand)
       return {
         title,
-        says: msg`Its minutes are said by hand.`,
+        says: msg`Its minutes are set by hand.`,
         formula: `t = t_said${shared}`,
         terms: [
           term('t_said', 'said', time.fullMin * S_PER_MIN, 'minutes'),
@@ -422,7 +422,7 @@ export function seasonWorking(s: BedSeason, plan: FullPlan): Working {
       litres('B', msg`held where roots are, at planting`, s.store.beganL),
       litres('G', msg`given by the drip`, sum(s.givenL)),
       litres('R', msg`rain that got in`, sum(s.rainL)),
-      litres('N', msg`found by roots that grew, and put right by hand`, s.store.broughtL),
+      litres('N', msg`found by roots that grew, and corrected by hand`, s.store.broughtL),
       litres('U', msg`used by the crop`, sum(s.usedL)),
       litres('D', msg`passed the roots, beside the drip too`, sum(s.deepL) + s.store.besideDeepL),
       litres('', msg`it would have used`, sum(s.wantedL)),

@@ -78,7 +78,7 @@ export const way = (what: string): Question => ({
   picture: 'pace',
   fields: [
     asked(
-      msg`Way to the beds`,
+      msg`Distance to the beds`,
       'length',
       [msg`From ${what} it is`, msg`to where the first bed begins.`],
       [0.2, 1000],
@@ -240,7 +240,7 @@ export const pressureSwitch: Question = {
 export const depth: Question = {
   id: 'depth',
   ask: msg`How deep is the water while the pump runs, and what does the well give?`,
-  how: msg`The driller’s sheet says both. Else let down a cord with a weight while the pump runs: it splashes at the water.`,
+  how: msg`The driller’s sheet says both. Or let down a cord with a weight while the pump runs: it splashes at the water.`,
   picture: 'depth',
   fields: [
     asked(
@@ -306,7 +306,7 @@ export const pumpLabel: Question = {
 export const pumpBucket: Question = {
   id: 'pump-bucket',
   ask: msg`How fast does the pump fill a bucket, and at what pressure?`,
-  how: msg`Open a tap near the pressure tank just so far that the pump runs on and its gauge stands still. Time the bucket, and read the gauge.`,
+  how: msg`Open a tap near the pressure tank just far enough that the pump runs on and its gauge stands still. Time the bucket, and read the gauge.`,
   picture: 'bucket',
   fields: ofCurve('bucket', [
     ['bucketL', msg`Bucket`, 'volume', [msg`A bucket of`, msg`fills in`], [1, 1000]],
@@ -317,12 +317,12 @@ export const pumpBucket: Question = {
 
 export const lift: Question = {
   id: 'lift',
-  ask: msg`How high does the pump stand over the water?`,
+  ask: msg`How high does the pump stand above the water?`,
   how: msg`Measure from the water at its lowest up to the pump’s middle, and along the suction hose.`,
   picture: 'lift',
   fields: [
     asked(
-      msg`Pump over the water`,
+      msg`Pump above the water`,
       'height',
       [msg`The pump stands`, msg`over the water,`],
       [-10, 9],
@@ -398,7 +398,7 @@ export const plants = (block: number, what: string): Question => {
   return {
     id: `plants-${block}`,
     ask: msg`How many ${what}, and how far apart?`,
-    how: msg`Count them, and pace from one to the next. Put them to their own places on the sheet later.`,
+    how: msg`Count them, and pace from one to the next. Move them to their own places on the sheet later.`,
     picture: 'plants',
     fields: [
       asked(

@@ -70,12 +70,12 @@ export const TERMS: readonly Term[] = [
   {
     id: 'compensating',
     word: msg`compensating`,
-    says: msg`An emitter that gives the same flow at any pressure above its least one.`,
+    says: msg`An emitter that gives the same flow at any pressure above its minimum.`,
   },
   {
     id: 'microtube',
     word: msg`microtube`,
-    says: msg`A thin tube whose length and bore settle how much flows to one plant.`,
+    says: msg`A thin tube: its length and bore decide how much flows to one plant.`,
   },
   {
     id: 'button',
@@ -100,7 +100,7 @@ export const TERMS: readonly Term[] = [
   {
     id: 'window',
     word: msg`window`,
-    says: msg`From the least to the highest pressure that the label allows.`,
+    says: msg`From the lowest to the highest pressure that the label allows.`,
   },
   {
     id: 'uniformity',
@@ -148,7 +148,7 @@ export const TERMS: readonly Term[] = [
   {
     id: 'suction-lift',
     word: msg`suction lift`,
-    says: msg`The height by which a pump stands over the water it draws.`,
+    says: msg`The height at which a pump stands above the water it draws.`,
   },
   {
     id: 'npsh',
@@ -185,7 +185,7 @@ export const TERMS: readonly Term[] = [
   {
     id: 'venturi',
     word: msg`venturi`,
-    says: msg`A waist in the pipe that sucks feed in when enough pressure is lost across it.`,
+    says: msg`A narrow place in the pipe that sucks feed in when enough pressure is lost across it.`,
   },
   { id: 'mesh', word: msg`mesh`, says: msg`Openings of a filter for each inch: more are finer.` },
   {
@@ -208,7 +208,7 @@ export const TERMS: readonly Term[] = [
     id: 'fitting-loss',
     word: msg`fitting loss`,
     also: ['K'],
-    says: msg`What a bend, a tee or a barb takes, told as a multiple of the speed’s own pressure.`,
+    says: msg`The pressure that a bend, a tee or a barb takes, as a multiple of what the water’s speed is worth.`,
   },
   {
     id: 'et0',
@@ -221,7 +221,7 @@ export const TERMS: readonly Term[] = [
   {
     id: 'pulse',
     word: msg`pulse`,
-    says: msg`One of several short starts instead of one long one, with rests in which water soaks in.`,
+    says: msg`One of several short starts instead of one long one, with pauses in which water soaks in.`,
   },
   {
     id: 'filling',
@@ -232,7 +232,7 @@ export const TERMS: readonly Term[] = [
     id: 'layflat',
     word: 'lay-flat',
     also: [msg`layflat`],
-    says: msg`Woven hose that lies flat when empty and may be driven over then.`,
+    says: msg`Woven hose that lies flat when empty and may then be driven over.`,
   },
   {
     id: 'barb',
@@ -247,7 +247,7 @@ export const TERMS: readonly Term[] = [
   {
     id: 'nipple',
     word: msg`nipple`,
-    says: msg`A short piece with a thread outside at both ends, which joins two parts that take threads in.`,
+    says: msg`A short piece with a thread outside at both ends, which joins two parts with threads inside.`,
   },
   {
     id: 'bush',

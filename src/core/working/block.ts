@@ -48,12 +48,18 @@ export const bed: Maker = ({ plan, results, block, runIndex }) => {
       term('q', msg`mean flow of an emitter`, emitters > 0 ? flow / emitters : 0, 'emitterFlow'),
       term('q_n', msg`label flow`, tape.flowLph, 'emitterFlow', `${tapeField}.flowLph`),
       tape.kind === 'compensating'
-        ? term('p_min', msg`least pressure at which it holds`, tape.minKpa, 'pressure', `${tapeField}.minKpa`)
+        ? term(
+            'p_min',
+            msg`lowest pressure at which it holds`,
+            tape.minKpa,
+            'pressure',
+            `${tapeField}.minKpa`,
+          )
         : term('p_n', msg`at label pressure`, tape.atKpa, 'pressure', `${tapeField}.atKpa`),
       ...(tape.kind === 'compensating'
         ? []
         : [term('x', 'exponent', tape.exponent, 'factor', `${tapeField}.exponent`)]),
-      term('p_i', msg`least pressure in the bed`, Math.min(...own.map((r) => r.minKpa)), 'pressure'),
+      term('p_i', msg`lowest pressure in the bed`, Math.min(...own.map((r) => r.minKpa)), 'pressure'),
       term('p_i', 'greatest', Math.max(...own.map((r) => r.maxKpa)), 'pressure'),
     ],
     gives: ([n, q]) => n * q,
@@ -102,7 +108,7 @@ export const end: Maker = ({ plan, results, block, runIndex }) => {
   const rise = riseAlong(r.run, r.run.lengthM);
   return {
     title: msg`Pressure at the far end of ${bedName(plan.blocks[block.index], r.run.bed)}`,
-    says: msg`From the take-off on, what the take-off, the friction of every piece between emitters and the rise of the ground leave.`,
+    says: msg`What is left at the end after the take-off, the friction of every piece between emitters and the rise of the ground.`,
     formula: msg`p_end = p_in − h − ρ·g·z;  h = K·V²/2g + Σ h_i`,
     terms: [
       term('p_in', msg`in the header at its take-off`, r.inletKpa, 'pressure'),
@@ -116,7 +122,7 @@ export const end: Maker = ({ plan, results, block, runIndex }) => {
     ],
     gives: ([from, lost, z]) => from - lost - z * KPA_PER_M,
     result: term('p_end', msg`pressure at the far end`, r.endKpa, 'pressure'),
-    source: msg`Marched emitter by emitter (docs/method.md).`,
+    source: msg`Solved emitter by emitter (docs/method.md).`,
   };
 };
 

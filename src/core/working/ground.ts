@@ -78,7 +78,7 @@ export const cost: Maker = ({ plan, results }) => {
   const c = costOf(plan, results.layout);
   return {
     title: msg`Cost at typical prices`,
-    says: msg`Pipe and tape by the length of each size, and parts by the piece; in no coin in particular.`,
+    says: msg`Pipe and tape by the length of each size, and parts by the piece; in no particular currency.`,
     formula: 'C = Σ L·c + Σ n·c',
     terms: [
       term('', msg`laid along the beds`, c.laid, 'count'),
@@ -101,8 +101,8 @@ function plantRounds(block: Block, index: number, bed: LaidBed, plant: LaidPlant
   return {
     title: msg`Ground wetted at plant ${bed.key}`,
     says: ring
-      ? msg`A strip as wide as the soil spreads, all round the ring, over the ground that the plant draws on.`
-      : msg`A round under each emitter, as wide as the soil spreads, over the ground that the plant draws on.`,
+      ? msg`A strip as wide as the soil spreads it, all round the ring, over the ground that the plant draws on.`
+      : msg`A circle under each emitter, as wide as the soil spreads it, over the ground that the plant draws on.`,
     formula: ring ? msg`w = π·d·s / A, at most 1` : msg`w = n·π·s² / 4 / A, at most 1`,
     terms: [
       ring

@@ -112,7 +112,7 @@ export const tank: Maker = ({ plan, results: { layout, flowLph } }) => {
   if (source.kind !== 'tank' || source.level === 'held') return undefined;
   return {
     title: msg`Water in the tank, and how long it lasts`,
-    says: msg`The area of the water times its height between high and low; at the flow of now it lasts so long, falling pressure left aside.`,
+    says: msg`The area of the water times its height between high and low; at the present flow it lasts this long, if the pressure did not fall.`,
     formula: msg`V = A · (z_high − z_low);  t = V / Q`,
     terms: [
       term('A', msg`water for each step of height`, litresPerM(source), 'volumePerLength'),
@@ -134,7 +134,7 @@ export const tankWeight: Maker = ({ results: { layout } }) => {
     title: msg`Weight of the water`,
     says: msg`Water weighs a kilogram a litre, 8.3 lb a gallon. The tank and its stand come on top: somebody competent designs what carries more than 200 kg (440 lb) or stands above waist height.`,
     formula: 'm = ρ · V',
-    terms: [term('V', msg`over the outlet, full, all tanks`, fullL(source), 'volume')],
+    terms: [term('V', msg`above the outlet, full, all tanks`, fullL(source), 'volume')],
     gives: ([v]) => v * KG_PER_L,
     result: term('m', 'weight', fullL(source), 'weight'),
     source: 'ρ 1000 kg/m³.',

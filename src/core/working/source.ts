@@ -63,8 +63,8 @@ const availableTank: Maker = ({
     title: msg`What the tank can give`,
     says:
       source.level === 'held'
-        ? msg`A float valve holds the water; the pressure is its height over the head at the tank’s foot.`
-        : msg`A tank’s pressure is the height of its water, planned at the low level; its own flow is bounded by the pipes, which are solved with it.`,
+        ? msg`A float valve holds the water; the pressure is its height above the head at the tank’s foot.`
+        : msg`A tank’s pressure is the height of its water, planned at the low level; its own flow is limited by the pipes, which are solved with it.`,
     formula: 'p = (z_water − z_foot) · ρ·g',
     terms: [
       term(
@@ -115,7 +115,7 @@ const availableTap: Maker = ({
   ];
   return {
     title: msg`Flow available at the pressure needed`,
-    says: msg`Pressure behind a tap falls with the square of the flow. The curve through the shut gauge and the measured flow, drawn in by the allowance, is read at the pressure this plan needs${source.booster.kind === 'none' ? '' : msg`, what the booster adds taken off first`}.`,
+    says: msg`Pressure behind a tap falls with the square of the flow. The curve through the shut gauge and the measured flow, reduced by the allowance, is read at the pressure this plan needs${source.booster.kind === 'none' ? '' : msg`, what the booster adds taken off first`}.`,
     formula: msg`Q = a · Q_m · √((p_shut + p_b − p) / (p_shut − p_m)) − Q_o, never under 0`,
     terms,
     gives: ([a, measured, shut, at, needed, others, boost]) =>
@@ -159,7 +159,7 @@ const availablePump: Maker = ({
       term('H', msg`head of the pump there, read on its curve`, headM, 'height', sourceField(plan, 'curve')),
       term(
         'z',
-        well ? msg`pumping level under the ground` : msg`pump over the water`,
+        well ? msg`pumping level under the ground` : msg`pump above the water`,
         well ? source.pumpingLevelM : source.liftM,
         'height',
         sourceField(plan, well ? 'pumpingLevelM' : 'liftM'),
@@ -185,7 +185,7 @@ const availablePump: Maker = ({
       Math.min(bareKpa, held ? source.vessel.cutInKpa : bareKpa) + boosts(source, plan, q),
       'pressure',
     ),
-    source: msg`The pump’s own curve (its working is apart); friction by the school chosen.`,
+    source: msg`The pump’s own curve (its working is apart); friction by the formula chosen.`,
   };
 };
 
@@ -214,7 +214,7 @@ export const pumpCurve: Maker = ({
   const slope = (lph: number): number => curve.slope(lph) / KPA_PER_M;
   const field = sourceField(plan, 'curve');
   return {
-    title: msg`Head of the pump at the flow of now`,
+    title: msg`Head of the pump at the present flow`,
     says: msg`Between two points of its curve a cubic is drawn that passes through both and never rises. u is how far the flow lies from the first to the second.`,
     formula:
       'H = H₁·(1 + 2u)·(1 − u)² + H₂·u²·(3 − 2u) + u·(1 − u)·(Δ₁·(1 − u) − Δ₂·u);  u = (Q − Q₁)/(Q₂ − Q₁)',
@@ -330,7 +330,7 @@ export const suction: Maker = ({
     terms: [
       term('p_air/ρg', msg`air at this altitude`, facts.airM, 'height', sourceField(plan, 'altitudeM')),
       term('p_vapour/ρg', msg`vapour at this temperature`, facts.vapourM, 'height', 'wishes.waterC'),
-      term('z', msg`pump over the water`, source.liftM, 'height', sourceField(plan, 'liftM')),
+      term('z', msg`pump above the water`, source.liftM, 'height', sourceField(plan, 'liftM')),
       term('h', msg`friction of suction pipe, foot valve and strainer`, facts.frictionM, 'height'),
       term('', msg`needed by the pump at this flow`, facts.needsM, 'height', sourceField(plan, 'npshM')),
     ],
@@ -383,12 +383,12 @@ export const asked: Maker = ({ plan, results }) => {
   terms.push(term('Q', msg`flow of all runs then`, demand.askedLph, 'flow'));
   return {
     title: msg`Pressure needed at the source`,
-    says: msg`What the regulator lets out, or the weakest emitter needs, and every loss and rise before it with all blocks drawing what they ask. The block that asks for most rules.`,
+    says: msg`What the regulator lets out, or the weakest emitter needs, and every loss and rise before it with all blocks drawing what they ask. The block that asks for most decides.`,
     formula: msg`p_needed = p + Σ h + Σ z`,
     terms,
     gives: (all) => sum(all.slice(0, parts)),
     result: term('p_needed', msg`pressure needed at the source`, demand.neededKpa, 'pressure'),
-    source: msg`Energy along the pipe; friction by the school chosen (docs/method.md).`,
+    source: msg`Energy along the pipe; friction by the formula chosen (docs/method.md).`,
   };
 };
 

@@ -1,4 +1,5 @@
 import type { Table } from '../load';
+import { table as start } from './start';
 import build from './build.json';
 import catalog from './catalog.json';
 import commands from './commands.json';
@@ -9,7 +10,6 @@ import sets from './sets.json';
 import sheet from './sheet.json';
 import sheets from './sheets.json';
 import shell from './shell.json';
-import sketches from './sketches.json';
 import stageBeds from './stage-beds.json';
 import stageBuild from './stage-build.json';
 import stageCheck from './stage-check.json';
@@ -23,10 +23,11 @@ import terms from './terms.json';
 import weigh from './weigh.json';
 import workings from './workings.json';
 
-/** Spanish in a grower's words, understood on both sides of the ocean; beds are “camas”, sets “turnos”, headers “secundarias”. */
+/** All of it. */
 export const table: Table = {
-  locale: 'es',
+  ...start,
   words: {
+    ...start.words,
     ...build,
     ...catalog,
     ...commands,
@@ -37,7 +38,6 @@ export const table: Table = {
     ...sheet,
     ...sheets,
     ...shell,
-    ...sketches,
     ...stageBeds,
     ...stageBuild,
     ...stageCheck,
@@ -51,8 +51,4 @@ export const table: Table = {
     ...weigh,
     ...workings,
   },
-  finish: (text) =>
-    text
-      .replace(/\b([Dd])e el (?=[\p{Ll}\d])/gu, '$1el ')
-      .replace(/(?<!\p{L})([Aa]) el (?=[\p{Ll}\d])/gu, '$1l '),
 };

@@ -82,7 +82,7 @@ export function fieldRoute(): Router {
     const { value, error } = streamAsked.validate(request.query);
     if (error) return refuse(response, error.message);
     if (listening >= MOST_LISTENING)
-      return void response.status(503).json({ why: msg`too many listen at once` });
+      return void response.status(503).json({ why: msg`too many listeners at once` });
     const asked = value as Asked & { pace: number };
     const logger = loggerOf(asked);
     listening++;

@@ -112,7 +112,7 @@ const lost = (id: string): string => {
     <div ref="row" class="row">
       <span class="end"><PartGlyph :width="END_PX" /><b>{{ from }}</b><span class="num">{{ first === undefined ? '' : settings.parts(first, 'pressure').number }}</span></span>
       <template v-for="(p, i) in parts" :key="p.id">
-        <button v-if="unlike.has(i)" type="button" class="gapfill" :title="msg`${unlike.get(i)!.before.name} and ${p.name} have unlike ends: Build finds the adaptors; press to count the loss of one`" :aria-label="msg`Put an adaptor before the ${p.name}`" @click="join(i)">+</button>
+        <button v-if="unlike.has(i)" type="button" class="gapfill" :title="msg`${unlike.get(i)!.before.name} and ${p.name} have ends that do not fit: Build finds the adaptors; press to count the loss of one`" :aria-label="msg`Put an adaptor before the ${p.name}`" @click="join(i)">+</button>
         <button
           type="button"
           data-tile

@@ -71,8 +71,8 @@ function remove(): void {
           <QuantityField label="Further loss when dirty" kind="pressure" :value="part.dirtyKpa" :is-default="isDefault('dirtyKpa')" :take="set('dirtyKpa', msg`set its dirty loss`)" /> more when dirty</template>.
         <template v-if="part.mesh > 0">Mesh <QuantityField label="Mesh" kind="count" :value="part.mesh" :is-default="isDefault('mesh')" :take="set('mesh', msg`set the mesh`)" />.</template>
         <template v-if="part.minLph > 0 || part.maxLph < NO_LIMIT_LPH">
-          It works from <QuantityField label="Least flow" kind="flow" :value="part.minLph" :is-default="isDefault('minLph')" :take="set('minLph', msg`set its least flow`)" />
-          to <QuantityField label="Greatest flow" kind="flow" :value="part.maxLph" :is-default="isDefault('maxLph')" :take="set('maxLph', msg`set its greatest flow`)" />.</template>
+          It works from <QuantityField label="Minimum flow" kind="flow" :value="part.minLph" :is-default="isDefault('minLph')" :take="set('minLph', msg`set its minimum flow`)" />
+          to <QuantityField label="Maximum flow" kind="flow" :value="part.maxLph" :is-default="isDefault('maxLph')" :take="set('maxLph', msg`set its maximum flow`)" />.</template>
         <template v-if="part.role === 'venturi'">At full suction it draws <QuantityField label="Most stock drawn" kind="emitterFlow" :value="part.stockLph ?? 0" :is-default="isDefault('stockLph')" :take="set('stockLph', msg`set the stock it draws`)" />.</template>
         <template v-if="part.needsKpa > 0">It needs <QuantityField label="Pressure needed" kind="pressure" :value="part.needsKpa" :is-default="isDefault('needsKpa')" :take="set('needsKpa', msg`set the pressure it needs`)" /> to work.</template>
       </p>

@@ -45,7 +45,7 @@ async function take(event: Event): Promise<void> {
 <template>
   <details class="more shelf" :open="!shut">
     <summary>Shelf</summary>
-    <LeafTabs plain :leaves="BOARDS.map((b) => ({ id: b.name, name: b.name }))" :open="board" label="Boards of the shelf" :prefix="tabs" @turn="board = $event" />
+    <LeafTabs plain :leaves="BOARDS.map((b) => ({ id: b.name, name: b.name }))" :open="board" label="Groups of parts" :prefix="tabs" @turn="board = $event" />
     <div ref="shelf" class="parts">
       <button v-for="p in parts" :key="p.id" type="button" class="part" :data-shelf="p.id" :aria-label="msg`Put in: ${p.name}`" @click="emit('take', p.id)">
         <PartGlyph :role="p.role" bare /> {{ p.name }}<em v-if="own(p.id)"> (own)</em>

@@ -2,6 +2,7 @@
 import { ref, shallowRef } from 'vue';
 import type { Recovered } from '../../core/plan';
 import type { useDesk } from '../stores/desk';
+import { wholeLanguage } from '../wholeLanguage';
 
 defineOptions({ inheritAttrs: false });
 const emit = defineEmits<{ opened: [id: string] }>();
@@ -16,6 +17,7 @@ async function take(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
   const file = field.files?.[0];
   if (!file) return;
+  await wholeLanguage();
   desk.value ??= (await import('../stores/desk')).useDesk();
   const answer = await desk.value.openFile(file);
   field.value = '';

@@ -142,7 +142,7 @@ function sentence({ rule, limit, what }: Refusal): string {
   const at = limit === undefined ? '' : settings.show(limit, props.kind);
   if (rule === 'number.max') return msg`At most ${at}.`;
   if (rule === 'number.min') return msg`At least ${at}.`;
-  if (rule === 'number.greater') return limit === 0 ? msg`This must be more than nothing.` : msg`More than ${at}.`;
+  if (rule === 'number.greater') return limit === 0 ? msg`This must be more than zero.` : msg`More than ${at}.`;
   if (rule === 'number.integer') return msg`Whole numbers only.`;
   return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`;
 }

@@ -62,7 +62,7 @@ export function useDraft(label: () => string, judge: (text: string) => string) {
 }
 
 /** Of a draft that could be used, but was never taken. */
-export const NOT_TAKEN = msg`Typed before and not taken: press Enter to take it, Escape to leave it.`;
+export const NOT_TAKEN = msg`Typed before and not used: press Enter to use it, Escape to drop it.`;
 
 /** A text that is typed now and used later, by a press: kept as a draft until then. */
 export function useDraftText(field: string): WritableComputedRef<string> {

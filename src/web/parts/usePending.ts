@@ -27,10 +27,7 @@ function tryAll(plan: ReturnType<typeof usePlan>): void {
       }
     }
     const left = [...waiting].flatMap((of) => of() ?? []);
-    if (
-      left.length > 1 &&
-      !plan.together(msg`take up what was typed`, () => left.forEach((p) => void p.take()))
-    )
+    if (left.length > 1 && !plan.together(msg`use what was typed`, () => left.forEach((p) => void p.take())))
       left.forEach((p) => p.done());
   } finally {
     trying = false;

@@ -57,7 +57,7 @@ function bend(i: number, xM: number, yM: number, gesture: string, free: boolean)
   changes.outline(corners, msg`add a corner to ${block.value.name}`, gesture, props.layout.index);
 }
 function remove(i: number): void {
-  if (places.value.length <= 3) return void (view.notice = msg`A field keeps three corners at least.`);
+  if (places.value.length <= 3) return void (view.notice = msg`A field needs at least three corners.`);
   const corners = outline.value!.filter((_, j) => j !== i);
   changes.outline(corners, msg`take corner ${i + 1} of ${block.value.name} away`, undefined, props.layout.index);
 }

@@ -35,7 +35,7 @@ function addTyped(): void {
   const parsed = parseQuantity(length.value, 'length', settings.units);
   const deg = Number(degrees.value.replace(',', '.').replace('°', ''));
   if (!parsed.ok) return void (why.value = parsed.why);
-  if (!(parsed.value > 0)) return void (why.value = msg`The length must be more than nothing.`);
+  if (!(parsed.value > 0)) return void (why.value = msg`The length must be more than zero.`);
   if (!Number.isFinite(deg)) return void (why.value = msg`The direction is a number of degrees, clockwise from up the sheet.`);
   why.value = '';
   props.drawing.addBy(parsed.value, deg);

@@ -108,7 +108,7 @@ const rename = (field: 'name' | 'place', text: string): void =>
     <ConfirmDialog
       :open="clearing"
       title="Clear this plan?"
-      :text="msg`“${plan.full.name}” is thrown away and a blank plan begun. This cannot be undone; save it as a file first if in doubt.`"
+      :text="msg`“${plan.full.name}” is deleted and a blank plan begins. This cannot be undone; save it as a file first if in doubt.`"
       action="Clear"
       @cancel="clearing = false"
       @confirm="clear"

@@ -155,7 +155,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <main v-else class="none">
     <template v-if="opened === 'missing'">
       <h1>No plan here</h1>
-      <p role="alert">This browser keeps no plan under this address. It may have been thrown away, or be in another browser: open it from a file.</p>
+      <p role="alert">This browser keeps no plan under this address. It may have been deleted, or be in another browser: open it from a file.</p>
     </template>
     <template v-else-if="broken">
       <h1>This plan cannot be read</h1>

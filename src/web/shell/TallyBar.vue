@@ -94,7 +94,7 @@ const available = computed(() => {
       </template>
       <template v-else-if="results.slow">
         <b>Working it out</b>
-        <span>A large plan: the figures shown are of the one before</span>
+        <span>A large plan: the figures shown are from before this change</span>
       </template>
       <template v-else-if="judgement.said">
         <b>{{ judgement.said.headline }}</b>

@@ -13,11 +13,13 @@ import { DEMOS, type DemoName } from '../stores/demos';
 import { useSettings } from '../stores/settings';
 import { keepsAny } from '../storage/last';
 import { useView } from '../stores/view';
+import { wholeLanguage } from '../wholeLanguage';
 import type { StartDesk } from './desk';
 
 /** Plans and what keeps them: loaded once there is something to do with them. */
 const own = shallowRef<StartDesk>();
 async function wanted(): Promise<StartDesk> {
+  await wholeLanguage();
   own.value ??= (await import('./desk')).startDesk();
   return own.value;
 }
@@ -36,9 +38,13 @@ const READ_MS = 900;
 let waiting = 0;
 let reading = 0;
 async function readyAll(): Promise<void> {
-  // What cannot be fetched now is fetched, and told of, when it is wanted.
-  await import('../shell/PlanShell.vue').catch(() => undefined);
-  await import('../stores/results').then(({ useResults }) => useResults().warm()).catch(() => undefined);
+  try {
+    await wholeLanguage();
+    await import('../shell/PlanShell.vue');
+    (await import('../stores/results')).useResults().warm();
+  } catch {
+    // It is fetched, and told of, when it is wanted.
+  }
 }
 onMounted(async () => {
   reading = window.setTimeout(() => void readyAll(), READ_MS);
@@ -101,7 +107,7 @@ async function throwAway(id: string): Promise<void> {
     </header>
     <p v-if="desk?.shelfTrouble" class="caution" role="alert">{{ desk.shelfTrouble }} <button type="button" class="asks" @click="desk.look()">Try again</button></p>
     <p v-if="unkept && own" class="caution" role="alert">
-      “{{ own.plan.full.name }}” is on the desk and not kept by this browser. <button type="button" class="asks" @click="go('beds', own.keeping.id)">Go back to it</button> <button type="button" class="asks" @click="own.desk.saveFile()">Save it as a file</button>
+      “{{ own.plan.full.name }}” is open and not kept by this browser. <button type="button" class="asks" @click="go('beds', own.keeping.id)">Go back to it</button> <button type="button" class="asks" @click="own.desk.saveFile()">Save it as a file</button>
     </p>
     <p v-if="trouble" class="caution" role="alert">{{ trouble }}</p>
     <section class="ways" aria-label="Ways to begin">
@@ -117,7 +123,7 @@ async function throwAway(id: string): Promise<void> {
       <article>
         <h2>Start a blank plan</h2>
         <button type="button" class="way" @click="blank">Blank plan</button>
-        <p class="quiet">One source, one block of beds. Have a bucket, a watch and a pressure gauge to hand.</p>
+        <p class="quiet">One source, one block of beds. Have a bucket, a watch and a pressure gauge ready.</p>
         <p class="units" role="group" aria-label="Units">
           <label><input :checked="settings.units.system === 'metric'" type="radio" name="units" @change="settings.setSystem('metric')" /> metric</label>
           <label><input :checked="settings.units.system === 'us'" type="radio" name="units" @change="settings.setSystem('us')" /> US units</label>
@@ -157,16 +163,16 @@ async function throwAway(id: string): Promise<void> {
             <router-link class="asks" :to="{ name: 'beds', params: { id: k.id } }" @click.prevent="resume(k.id)">{{ k.name }}</router-link>
             <span class="quiet">{{ new Date(k.savedAt).toLocaleString(dateLocale()) }}</span>
           </template>
-          <button type="button" class="asks quiet" :aria-label="msg`Throw away ${k.name}`" @click="leaving = k">throw away</button>
+          <button type="button" class="asks quiet" :aria-label="msg`Delete ${k.name}`" @click="leaving = k">delete</button>
         </li>
       </ul>
     </section>
     <p class="quiet foot">Planning figures, not a design signed by an engineer. Plans live in this browser and in files you save; nothing is sent anywhere. <router-link class="asks" :to="{ name: 'terms' }">Words of the trade</router-link></p>
     <ConfirmDialog
       :open="leaving !== undefined"
-      title="Throw this plan away?"
+      title="Delete this plan?"
       :text="msg`“${leaving?.name}” is removed from this browser. This cannot be undone.`"
-      action="Throw away"
+      action="Delete"
       @cancel="leaving = undefined"
       @confirm="throwAway(leaving!.id)"
     />

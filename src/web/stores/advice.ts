@@ -146,7 +146,7 @@ export const useAdvice = defineStore('advice', () => {
     // A newer search goes on.
     if (own !== searches) return;
     searching.value = false;
-    if (outcome.ended === 'failed') failed.value = msg`The search broke off: ${outcome.why}`;
+    if (outcome.ended === 'failed') failed.value = msg`The search stopped: ${outcome.why}`;
     if (outcome.ended === 'answered') fitted.value = { of: stated, answer: outcome.value };
     if (watched.value > 0) soon();
   }

@@ -122,7 +122,7 @@ export const useDesk = defineStore('desk', () => {
     const unpacked = await unpack(file).catch(() => ({ ok: false as const, why: msg`it cannot be read` }));
     if (!unpacked.ok) return { problems: [msg`The file could not be opened: ${unpacked.why}.`] };
     if (unpacked.plan === undefined)
-      return { problems: [msg`There is a book in the file, and no plan. Take it in under Book, in Season.`] };
+      return { problems: [msg`There is a book in the file, and no plan. Add it under Book, in Season.`] };
     const sharing = useSharing();
     await look();
     const here =
@@ -132,7 +132,7 @@ export const useDesk = defineStore('desk', () => {
         kept.value.map((k) => k.id),
       ));
     if (here && (await open(here)) === 'open') {
-      useView().notice = msg`This plan is here already, and was put together with the file. ${(await sharing.takeIn(unpacked)).join(' ')}`;
+      useView().notice = msg`This plan is here already, and was merged with the file. ${(await sharing.takeIn(unpacked)).join(' ')}`;
       return here;
     }
     const opened = await openFile(new File([unpacked.plan], 'plan.furrow.json'));
@@ -165,7 +165,7 @@ export const useDesk = defineStore('desk', () => {
       shelfTrouble.value = '';
     } catch (error) {
       kept.value = [];
-      shelfTrouble.value = msg`This browser keeps no plans here: its storage is switched off, full or silent (${error instanceof Error ? error.message : String(error)}). You can work all the same: save your plan as a file before you leave.`;
+      shelfTrouble.value = msg`This browser keeps no plans here: its storage is switched off, full or does not answer (${error instanceof Error ? error.message : String(error)}). You can work all the same: save your plan as a file before you leave.`;
     }
     looked.value = true;
   }
@@ -193,7 +193,7 @@ export const useDesk = defineStore('desk', () => {
       await dropBook(which);
       await dropShared(which);
     } catch (error) {
-      return msg`It could not be thrown away: ${error instanceof Error ? error.message : String(error)}`;
+      return msg`It could not be deleted: ${error instanceof Error ? error.message : String(error)}`;
     }
     await look();
     return '';

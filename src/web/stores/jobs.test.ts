@@ -74,6 +74,6 @@ test('a worker that shows no life for half a minute is let go', async () => {
   expect(workers[0].terminated).toBe(false);
   jest.advanceTimersByTime(20_000);
   jest.useRealTimers();
-  expect(await asked).toMatchObject({ ended: 'failed', why: expect.stringMatching(/no sign of life/) });
+  expect(await asked).toMatchObject({ ended: 'failed', why: expect.stringMatching(/did not answer/) });
   expect(workers[0].terminated).toBe(true);
 });

@@ -89,7 +89,7 @@ export function createJobs<Api>(make: (name: string) => Worker, speaks?: () => L
       const now = Atomics.load(shared, BEATS);
       if (now !== beats) [beats, since] = [now, performance.now()];
       if (underWay.size > 0 && performance.now() - since > HANGS_MS)
-        broke(msg`it showed no sign of life for half a minute`);
+        broke(msg`it did not answer for half a minute`);
     }, LOOKS_MS);
   }
   function lookAway(): void {

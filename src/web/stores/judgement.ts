@@ -50,7 +50,7 @@ export const useJudgement = defineStore('judgement', () => {
     working.value = false;
     endedAt = performance.now();
     if (outcome.ended === 'failed') {
-      failed.value = msg`The plan could not be judged: ${outcome.why}`;
+      failed.value = msg`The plan could not be checked: ${outcome.why}`;
       return;
     }
     judged.value = outcome.value;

@@ -305,7 +305,7 @@ export const useKeeping = defineStore('keeping', () => {
     plan.reading = !writes;
     standAt(found.n, found.revision);
     if (found.lost > 0)
-      trouble.value = msg`The last ${found.lost === 1 ? msg`edit` : msg`${found.lost} edits`} before the page went away could not be read. The plan is as it was before.`;
+      trouble.value = msg`The last ${found.lost === 1 ? msg`edit` : msg`${found.lost} edits`} before the page closed could not be read. The plan is as it was before.`;
     return 'open';
   }
 

@@ -18,7 +18,7 @@ const saysOf = ({ mixed, worse }: ChosenSets): string =>
   mixed
     ? msg` Beds of different need water together: kept apart, a set would have had new problems.`
     : worse.length > 0
-      ? msg` They bring new problems, told below: no other way of parting the beds was better.`
+      ? msg` They bring new problems, listed below: no other way of splitting the beds was better.`
       : '';
 
 /** For whoever looks at the page's timings: what the worker took. */
@@ -95,8 +95,7 @@ export const useOutlook = defineStore('outlook', () => {
     if (outcome.ended === 'failed') madeSays.value = msg`Sets could not be made: ${outcome.why}`;
     // Of a plan that has changed since, they are not its sets.
     else if (outcome.ended === 'answered' && toRaw(plan.plan) === stated) takeSets(outcome.value);
-    else
-      madeSays.value = msg`The sets were not made: the plan was changed, or something else asked for. Press again.`;
+    else madeSays.value = msg`The sets were not made: the plan changed meanwhile. Press again.`;
     goOn();
   }
 
@@ -111,7 +110,7 @@ export const useOutlook = defineStore('outlook', () => {
           : msg`${count === 1 ? msg`One set does` : msg`${count} sets do`}; each was solved.${saysOf(made)}`;
     const same = JSON.stringify(made.sets) === JSON.stringify(toRaw(plan.full).watering.sets);
     if (same && count > 0) {
-      madeSays.value = msg`Nothing need change: ${madeSays.value.charAt(0).toLowerCase()}${madeSays.value.slice(1)}`;
+      madeSays.value = msg`Nothing needs to change: ${madeSays.value.charAt(0).toLowerCase()}${madeSays.value.slice(1)}`;
       return;
     }
     const refusal = plan.edit(count === 1 ? msg`make one set` : msg`make ${count} sets`, (draft) => {

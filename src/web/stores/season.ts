@@ -274,7 +274,7 @@ export const useSeason = defineStore('season', () => {
   const practiceRead = (spot: string) => aside(msg`It could not be read`, (w, n) => w.practiceRead(n, spot));
   const practiceChoices = () => aside(msg`There is nothing to choose`, (w, n) => w.practiceChoices(n));
   const practiceEnd = (named: string[]): Promise<PracticeEnd | undefined> =>
-    aside(msg`It could not be told`, (w, n) =>
+    aside(msg`The answer could not be worked out`, (w, n) =>
       w.practiceEnd(n, plain(named) as string[], plain(settings.choice)),
     );
 

@@ -10,7 +10,7 @@ import { usePlan } from './plan';
 
 export type Parcel = Extract<Unpacked, { ok: true }>;
 
-const LABEL = msg`take in changes from the other device`;
+const LABEL = msg`add changes from the other device`;
 
 /** A plan and its book go from device to device as one file; what was changed on both comes together here. */
 export const useSharing = defineStore('sharing', () => {
@@ -37,7 +37,7 @@ export const useSharing = defineStore('sharing', () => {
     const own = await readShared(keeping.id);
     if (from.shared && from.shared.lineage !== own.lineage)
       return [
-        msg`Nothing was taken in: the file is of another plan. Open it from the start page to see that plan with its book.`,
+        msg`Nothing was added: the file is of another plan. Open it from the start page to see that plan with its book.`,
       ];
     await keepPhotos(keeping.id, from.photos);
     const added = book.merge(from.entries);
@@ -53,7 +53,7 @@ export const useSharing = defineStore('sharing', () => {
     if (!read.ok) return [msg`The plan in the file could not be read: ${read.problems[0].what}.`];
     const own = await readShared(keeping.id);
     if (shared === undefined)
-      return [msg`The file does not say which plan it is a copy of: only its book was taken in.`];
+      return [msg`The file does not say which plan it is a copy of: only its book was added.`];
     const base = laterOf(own.received, shared.received);
     const merged = mergePlans(base?.plan, toRaw(plan.plan), read.plan);
     const refusal = plan.become(LABEL, merged.plan, LABEL);

@@ -83,7 +83,7 @@ export function useStepWords() {
     const block = plan.blocks.find((b) => step.key === `main ${b.id}` || step.key === `header ${b.id}`);
     switch (step.kind) {
       case 'rest':
-        return msg`${plan.source.name} with nothing drawn`;
+        return msg`${plan.source.name} with no water running`;
       case 'drawing':
         return msg`${plan.source.name} while it gives ${settings.show(step.flowLph, 'flow')}`;
       case 'lift':

@@ -26,7 +26,7 @@ const fed = computed(() => (plan.block.header.feed === 'middle' ? 'middleBeds' :
     <p v-if="sizes.length === 0">This block is shut, or nothing waters in it.</p>
     <template v-else>
       <p>
-        {{ beds }} beds water in {{ plan.block.name }}, each drawing {{ settings.show((results.block?.flowLph ?? 0) / beds, 'flow') }}. So many each size carries before its friction passes {{ settings.show(limits.headerShare, 'share') }}
+        {{ beds }} beds water in {{ plan.block.name }}, each drawing {{ settings.show((results.block?.flowLph ?? 0) / beds, 'flow') }}. Each size carries this many before its friction passes {{ settings.show(limits.headerShare, 'share') }}
         of the {{ settings.show(results.block?.feedKpa ?? 0, 'pressure') }} at its feed, or its water {{ settings.show(limits.velocityMps, 'velocity') }}.
       </p>
       <table>

@@ -62,7 +62,7 @@ const set = { kpa: positive((v) => (kpa.value = v), 2000), length: positive((v) 
     <div class="two">
       <article>
         <h3>Drilled hose</h3>
-        <p v-if="alike">Holes all alike: up to <b class="num">{{ drill(alike) }}</b> it stays {{ settings.show(plan.wishes.uniformity, 'share') }} even, as if drilled without scatter beyond a jig’s.</p>
+        <p v-if="alike">Holes all alike: up to <b class="num">{{ drill(alike) }}</b> it stays {{ settings.show(plan.wishes.uniformity, 'share') }} even, if drilled as exactly as with a jig.</p>
         <p v-else>Holes all alike are not {{ settings.show(plan.wishes.uniformity, 'share') }} even here, however small: drill them larger towards the far end.</p>
         <table>
           <thead><tr><th scope="col">stretch</th><th scope="col">pressure</th><th scope="col">drill</th></tr></thead>

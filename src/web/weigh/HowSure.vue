@@ -68,10 +68,10 @@ const bottomOver = computed(() => found.value!.chance.marginsKpa[Math.floor(SAMP
 
 <template>
   <section ref="frame">
-    <v-progress-linear v-if="weigh.working" :model-value="100 * weigh.progress" color="primary" height="6" aria-label="How far the sampling is" />
+    <v-progress-linear v-if="weigh.working" :model-value="100 * weigh.progress" color="primary" height="6" aria-label="Progress of the sampling" />
     <template v-if="found && Number.isFinite(found.base.marginKpa)">
       <p>
-        As planned the weakest emitter stands {{ settings.show(Math.abs(found.base.marginKpa), 'pressure') }} {{ found.base.marginKpa >= 0 ? msg`above` : msg`under` }} the foot of its window. Each bar is one thing that is never known exactly, moved alone to the ends of its plausible range.
+        As planned the weakest emitter is {{ settings.show(Math.abs(found.base.marginKpa), 'pressure') }} {{ found.base.marginKpa >= 0 ? msg`above` : msg`under` }} the bottom of its window. Each bar is one thing that is never known exactly, changed alone to the ends of its likely range.
       </p>
       <svg :viewBox="`0 0 ${W} ${found.bars.length * ROW + 34}`" role="img" :aria-label="found.bars.map((b) => msg`${DOUBTS[b.name].says}: ${signed(b.low.marginKpa)} to ${signed(b.high.marginKpa)}`).join('; ')">
         <g v-for="t in ticks" :key="t" class="grid">
@@ -85,7 +85,7 @@ const bottomOver = computed(() => found.value!.chance.marginsKpa[Math.floor(SAMP
         </g>
         <line :x1="x(found.base.marginKpa)" :x2="x(found.base.marginKpa)" y1="0" :y2="found.bars.length * ROW + 8" class="base" />
       </svg>
-      <p class="chance">Drawn all at once, {{ found.chance.samples }} times: the weakest emitter stays in its window <b>{{ chanceSays }}</b> ({{ found.chance.inWindow }} of {{ found.chance.samples }}). In nineteen of twenty it is better than {{ bottom }} {{ bottomOver ? msg`above` : msg`under` }} the window’s foot.</p>
+      <p class="chance">Varied all at once, {{ found.chance.samples }} times: the weakest emitter stays in its window <b>{{ chanceSays }}</b> ({{ found.chance.inWindow }} of {{ found.chance.samples }}). In nineteen of twenty it is better than {{ bottom }} {{ bottomOver ? msg`above` : msg`under` }} the bottom of the window.</p>
       <dl>
         <template v-for="b in found.bars" :key="b.name"><dt>{{ DOUBTS[b.name].says }}</dt><dd>{{ range(b) }} Evenness {{ settings.show(Math.min(b.low.uniformity, b.high.uniformity), 'share') }} to {{ settings.show(Math.max(b.low.uniformity, b.high.uniformity), 'share') }}.</dd></template>
       </dl>

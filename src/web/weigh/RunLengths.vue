@@ -52,7 +52,7 @@ const dots = computed(() => {
     <template v-else>
       <p>
         {{ capital(material(plan.block.tape.kind).name) }} of {{ settings.show(plan.block.tape.flowLph, 'emitterFlow') }} every {{ settings.show(plan.block.tape.spacingM, 'spacing') }} in a bore of {{ settings.show(plan.block.tape.boreMm, 'bore') }},
-        fed with {{ settings.show(inletKpa, 'pressure') }}, the least that a take-off of this block gets. Dots are its runs: under a line they are at least so even.
+        fed with {{ settings.show(inletKpa, 'pressure') }}, the least that a take-off of this block gets. Dots are its runs: under a line they are at least that even.
       </p>
       <p v-if="chart.length === 0" class="quiet">Working it out</p>
       <LineChart v-else label="Longest run against slope" :series="series" :dots="dots" x-name="slope away from the header: falling left, rising right" y-name="" x-kind="slope" y-kind="length" :from="0" :height="340" />

@@ -32,7 +32,7 @@ function toggle(id: string): void {
   } else picked.value = [...picked.value.slice(-(MOST - 1)), id];
 }
 function setNeed(value: number) {
-  if (!(value > 0)) return { rule: 'contradiction', what: msg`a depth above nothing` };
+  if (!(value > 0)) return { rule: 'contradiction', what: msg`a depth above zero` };
   needMm.value = value;
   return undefined;
 }

@@ -54,7 +54,7 @@ function take(w: Weighed): void {
       It should last for <QuantityField label="Years it should last" kind="count" :value="asked.years" :take="setYears" /> years; budget: <ChoiceField label="Budget" :value="asked.budget" :options="BUDGETS" @pick="asked.budget = $event as Asked['budget']" />.
       From the plan: {{ plan.source.water.map((w) => waterKind(w).name).join(', ') }} water, {{ soilKind(plan.block.ground.soil).name }}, beds of up to {{ settings.show(Math.max(plan.block.beds.lengthM, 0), 'length') }}.
     </p>
-    <v-progress-linear v-if="weigh.working" :model-value="100 * weigh.progress" color="primary" height="6" aria-label="How far the weighing is" />
+    <v-progress-linear v-if="weigh.working" :model-value="100 * weigh.progress" color="primary" height="6" aria-label="Progress of the comparison" />
     <ol>
       <li v-for="(w, i) in found" :key="w.material">
         <h3>{{ i + 1 }} · {{ material(w.material).name }} <small v-if="w.changes.length === 0">as it is</small></h3>
@@ -63,7 +63,7 @@ function take(w: Weighed): void {
         <v-btn v-if="w.changes.length > 0" size="small" :aria-label="msg`Lay it: ${material(w.material).name}`" @click="take(w)">Lay it</v-btn>
       </li>
     </ol>
-    <p class="quiet">Best first: what works here outweighs comfort, and cost counts as much as you say. Costs are typical, in no coin in particular.</p>
+    <p class="quiet">Best first: what works here outweighs comfort, and cost counts as much as you say. Costs are typical, in no particular currency.</p>
   </section>
 </template>
 

@@ -35,12 +35,12 @@ export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker
           ],
           mistakes: [
             ...habits(j),
-            msg`Marks wander when each is measured from the last one: measure all from the fed end.`,
+            msg`Small errors add up when each mark is measured from the last one: measure all from the fed end.`,
             ...(style !== 'tee'
               ? [msg`One hole in a scrap piece first: the take-off must go in hard and hold when pulled.`]
               : []),
           ],
-          check: msg`Each take-off stands towards its bed; the end opens for flushing.`,
+          check: msg`Each take-off points towards its bed; the end opens for flushing.`,
           tools: [
             TOOLS.tape,
             TOOLS.marker,
@@ -61,15 +61,15 @@ export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker
         at,
         {
           does: [
-            msg`${runs.length} runs: cut them by the cut list, with slack, just past an emitter. Emitters look up.`,
+            msg`${runs.length} runs: cut them by the cut list, with slack, just past an emitter. Emitters face up.`,
             msg`Push each onto its take-off and leave its far end open.`,
             ...(b.block.tape.lies === 'mulch' ? [msg`Film goes over them only after the first water.`] : []),
           ],
           mistakes: [
-            msg`Dragged over stones tape is cut before it ever runs: two carry the roll, or it turns on a stick.`,
-            msg`Pulled tight it comes off its take-off in the first cold night.`,
+            msg`Tape dragged over stones is cut before it ever runs: two people carry the roll, or it turns on a stick.`,
+            msg`If it is pulled tight, it comes off its take-off in the first cold night.`,
           ],
-          check: msg`Each pulls off its take-off only with force.`,
+          check: msg`Each comes off its take-off only with force.`,
           tools: [
             msg`knife or scissors`,
             msg`stick for the roll`,
@@ -82,7 +82,7 @@ export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker
       if (staples > 0)
         step(`staples/${b.block.id}`, msg`Staple the runs of ${b.block.name}`, HOURS.staple * staples, at, {
           does: [msg`${staples} staples, loose over the line so that it can stretch.`],
-          mistakes: [msg`A staple driven home pinches the line.`],
+          mistakes: [msg`A staple pushed in all the way pinches the line.`],
           check: msg`The line still slides under each.`,
           tools: ['hammer'],
         });
@@ -92,7 +92,7 @@ export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker
           msg`Close the runs’ ends ${end.words}.`,
         ],
         mistakes: [
-          msg`Runs closed before they were flushed keep the shavings of every hole you punched.`,
+          msg`Runs closed before flushing keep the shavings of every hole you punched.`,
           end.drawback,
         ],
         check: msg`Clear water at each far end, then every emitter drips.`,
@@ -112,8 +112,8 @@ export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker
             msg`${plants} plants: lay the small pipe in their order, then set each plant’s emitters.`,
             msg`Flush the pipe with its end open before the last cap goes on.`,
           ],
-          mistakes: [msg`A barb pushed in askew leaks under the mulch where nobody sees it.`],
-          check: msg`Each emitter drips; a cup under a few fills in the time the plan tells.`,
+          mistakes: [msg`A barb pushed in at an angle leaks under the mulch where nobody sees it.`],
+          check: msg`Each emitter drips; a cup under a few of them fills in the time the plan gives.`,
           tools: [TOOLS.cut, msg`punch for barbs`],
         },
       );
@@ -123,13 +123,13 @@ export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker
           msg`${grouped(rule.holes)} holes, one every ${shown(rule.spacingM, 'spacing')} at the emitters, by the printed strip rule.`,
         ],
         mistakes: [
-          msg`Cut or burned beside the emitter the plant stands dry; over the line, the tool goes through it.`,
+          msg`A hole away from the emitter leaves the plant dry; over the line, the tool cuts the line.`,
         ],
         check: msg`Run the water: each wet spot shows in its hole.`,
         cautions:
           rule.cover === 'cover'
             ? [
-                msg`Burning holes: no dry grass about, water at hand, out of the smoke, and never over the laid line.`,
+                msg`Burning holes: no dry grass near, water at hand, out of the smoke, and never over the laid line.`,
               ]
             : [],
         tools: [msg`strip rule`, rule.cover === 'cover' ? msg`hole burner, or a knife` : msg`bulb planter`],
@@ -139,10 +139,10 @@ export function blockSteps({ plan, layout, all, shown, step, joints }: StepMaker
     if (wires > 0)
       step(`wire/${b.block.id}`, msg`Wire the valves of ${b.block.name}`, HOURS.valveWire * wires, at, {
         does: [
-          msg`A core to each valve and the shared one to all; every joint in a waterproof connector.`,
+          msg`One core to each valve and the shared core to all; every joint in a waterproof connector.`,
           msg`Write the valve’s number on both ends.`,
         ],
-        mistakes: [msg`A joint in plain tape works until the first wet week.`],
+        mistakes: [msg`A joint wrapped in plain tape lasts until the first wet week.`],
         check: msg`Each valve clicks when its station is turned on.`,
         cautions: [CAUTIONS.electric],
         tools: [msg`wire stripper`, msg`waterproof joints`],

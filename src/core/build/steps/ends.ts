@@ -17,10 +17,10 @@ export function lastSteps({ plan, layout, all, step }: StepMaker): void {
       HEAD_PLACE,
       {
         does: [
-          msg`After every joint was seen under pressure: fine soil first, then the rest, trodden in layers, turf on top.`,
+          msg`Only when every joint has been seen under pressure: fine soil first, then the rest, trodden down in layers, turf on top.`,
         ],
-        mistakes: [msg`Filled before the test the one leak is under the whole length.`],
-        check: msg`The ground stands a hand’s breadth proud; it sinks in the first rain.`,
+        mistakes: [msg`If it is filled before the test, the one leak can be anywhere under it.`],
+        check: msg`The soil stands a hand’s width above the ground; it sinks in the first rain.`,
         tools: [TOOLS.spade],
       },
     );
@@ -35,7 +35,7 @@ export function lastSteps({ plan, layout, all, step }: StepMaker): void {
     {
       does: [msg`Walk every joint while the water runs, and again after the second run.`],
       mistakes: clamps
-        ? [msg`Warm pipe gives: clamps that were tight in the morning are loose at noon.`]
+        ? [msg`Warm pipe softens: clamps that were tight in the morning are loose at noon.`]
         : [],
       check: msg`Nothing drips, and the gauges read what the plan says for each set.`,
       tools: [...(clamps ? [TOOLS.driver] : []), TOOLS.gauge],

@@ -27,7 +27,7 @@ export function mainSteps({ plan, layout, shown, step, leadsTo, joints, used }: 
         ],
         mistakes: [
           ...habits(j),
-          ...(family === 'poly' ? [msg`A stiff end is softened in hot water, never over a flame.`] : []),
+          ...(family === 'poly' ? [msg`Soften a stiff end in hot water, never over a flame.`] : []),
         ],
         check: msg`Pull hard at each joint: it does not move.`,
         cautions: j.glued > 0 || family === 'pvc' ? [CAUTIONS.cement] : [],

@@ -21,11 +21,11 @@ export function sourceSteps({ plan, layout, shown, step, leadsTo, joints, used }
   if (source.kind === 'tank' && used(HEAD_PLACE, 'tank', 'stand') > 0)
     step('stand', msg`Set up the stand`, HOURS.stand * source.count, HEAD_PLACE, {
       does: [
-        msg`The stand bears ${shown(source.volumeL, 'volume')} in each tank, a kilogram for each litre, on level footing that cannot sink.`,
+        msg`The stand must carry ${shown(source.volumeL, 'volume')} in each tank, a kilogram for each litre, on level ground that cannot sink.`,
         msg`Tie the tank so that wind cannot move it while it is empty.`,
       ],
       mistakes: [msg`Loose blocks sink on one side as soon as the tank is full.`],
-      check: msg`A level lies true both ways, and again when the tank is half full.`,
+      check: msg`A spirit level reads level both ways, and again when the tank is half full.`,
       cautions: [CAUTIONS.stand],
       helper: true,
       tools: ['level', 'spade'],
@@ -33,11 +33,11 @@ export function sourceSteps({ plan, layout, shown, step, leadsTo, joints, used }
   if (source.kind === 'tank')
     step('outlet', msg`Put the outlet, screen and overflow on the tank`, 1.5 * source.count, HEAD_PLACE, {
       does: [
-        msg`Cut the outlet’s hole a finger’s breadth over the bottom, so that mud stays behind; washers on both sides of the wall.`,
+        msg`Cut the outlet’s hole a finger’s width above the bottom, so that mud stays behind; washers on both sides of the wall.`,
         msg`Lead the overflow away from the stand’s feet.`,
       ],
       mistakes: [msg`A hole too near a rib or seam never seals.`],
-      check: msg`Filled to over the outlet, it stays dry for an hour.`,
+      check: msg`Filled to above the outlet, it does not leak in an hour.`,
       tools: [msg`hole saw of the outlet’s size`, TOOLS.wrench],
     });
   for (const t of trenches)
@@ -51,8 +51,8 @@ export function sourceSteps({ plan, layout, shown, step, leadsTo, joints, used }
           msg`${shown(t.lengthM, 'length')} long and ${shown(t.depthM, 'height')} deep (${t.because === 'frost' ? msg`below the frost` : t.because === 'lane' ? msg`under a lane` : msg`your cover`}); string line first.`,
           msg`About ${shown(t.spoilM3 * 1000, 'volume')} of soil comes out; lay it on one side, turf on the other.`,
         ],
-        mistakes: [msg`Dug by eye a trench wanders, and the pipe is too short at its end.`],
-        check: msg`A stick with the depth marked stands at the mark all along, and no stone lies on the bottom.`,
+        mistakes: [msg`A trench dug by eye is never straight, and the pipe ends up too short.`],
+        check: msg`A stick marked with the depth fits all along, and no stone lies on the bottom.`,
         cautions: [LOCATE, CAUTIONS.trench],
         dry: true,
         tools: [TOOLS.string, TOOLS.spade, msg`depth stick`],

@@ -119,7 +119,7 @@ export const habits = (j: MadeThere): string[] => [
     : []),
   ...(j.taped
     ? [
-        msg`Thread tape goes on pipe threads only, five turns the way the thread tightens; hose threads have a washer and want none, hand-tight and a quarter more.`,
+        msg`Thread tape goes on pipe threads only, five turns the way the thread tightens; hose threads have a washer and need none: tighten by hand, then a quarter turn more.`,
       ]
     : []),
 ];

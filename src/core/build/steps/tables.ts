@@ -23,9 +23,9 @@ export const TWO_SHARE = 0.6;
 
 export const LOCATE = msg`Have buried services located before you dig: power, gas, water, telephone. The utilities’ own locators or licensed people do that.`;
 export const CAUTIONS = {
-  backflow: msg`Backflow protection is law on most public supplies: local water rules and licensed plumbers decide what is fitted and who fits it.`,
+  backflow: msg`Backflow protection is required by law on most public supplies: local water rules and licensed plumbers decide what is fitted and who fits it.`,
   electric: msg`Pump and valve wiring beyond low voltage is a licensed electrician’s work.`,
-  stand: msg`A tank is heavy: a kilogram for each litre. A stand higher than about a metre, or for more than 200 kg, is designed by someone competent.`,
+  stand: msg`A tank is heavy: a kilogram for each litre. A stand higher than about a metre, or for more than 200 kg, must be designed by someone competent.`,
   cement: msg`Solvent cement and primer: fresh air and gloves, no flame.`,
   trench: msg`Never go into a trench that is deeper than your hip without support for its walls.`,
 };

@@ -18,7 +18,7 @@ export const allowanceHigh = findingKind({
   words: ({ measured, limit }) => ({
     title: msg`Planned on ${percent(measured)} of the measured flow`,
     howMuch: msg`${percent(limit)} is usual.`,
-    why: msg`Sources weaken in the dry season, neighbours draw, and gauges err: what is measured once is not there every day.`,
+    why: msg`Sources weaken in the dry season, neighbours use water, and gauges are not exact: what was measured once is not there every day.`,
     tries: [msg`plan on ${percent(limit)}`],
   }),
   compares: { holds: 'a ≤ a_max', measured: msg`planned on`, limit: msg`usual`, source: 'allowance' },

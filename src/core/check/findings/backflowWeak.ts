@@ -22,7 +22,7 @@ export const backflowWeak = findingKind({
     return [{ grade: 'watch', place: { kind: 'part', place: HEAD, id }, says: { part: name } }];
   },
   words: ({ says }) => ({
-    title: msg`This backflow preventer is seldom enough for feeding`,
+    title: msg`This backflow preventer is rarely enough for feeding`,
     howMuch: msg`Feed is given on mains water behind a ${says.part}.`,
     why: msg`Feeds count as a hazard: many rules ask for a reduced-pressure device or a broken tank. ${BACKFLOW_LOCAL}`,
     tries: [

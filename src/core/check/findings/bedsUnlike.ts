@@ -38,7 +38,7 @@ export const bedsUnlike = findingKind({
   words: ({ measured, says }, show) => ({
     title: msg`Beds on one valve differ`,
     howMuch: msg`They give from ${show(says.leastLphPerM, 'flowPerLength')} to ${show(says.mostLphPerM, 'flowPerLength')}, ${fixed(measured, 1)} times as much.`,
-    why: msg`One valve gives them the same minutes: either the one gets too much or the other stays dry.`,
+    why: msg`One valve gives them the same minutes: one gets too much, or the other too little.`,
     tries: [
       msg`lay the same in all beds of the block`,
       msg`put a valve at each take-off and water them in turn`,

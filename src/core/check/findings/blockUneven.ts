@@ -34,7 +34,7 @@ export const blockUneven = findingKind({
     }),
   words: ({ measured, limit, says }, show) => ({
     title: msg`The block waters ${percent(measured)} evenly`,
-    howMuch: msg`The target is ${percent(limit)}. Runs start at anything from ${show(says.lowKpa, 'pressure')} to ${show(says.highKpa, 'pressure')}.`,
+    howMuch: msg`The target is ${percent(limit)}. Runs start at pressures from ${show(says.lowKpa, 'pressure')} to ${show(says.highKpa, 'pressure')}.`,
     why: msg`The ground and the header give the runs different pressures to start with.`,
     tries: [
       msg`use a wider header`,

@@ -26,11 +26,11 @@ export const boosterLimits = findingKind({
   },
   words: ({ measured, limit, kind, says }, show) => ({
     title: says.ofFlow
-      ? msg`More flows than the booster may pass`
+      ? msg`More flows than the booster allows`
       : msg`Shut valves drive the booster over its high cut-out`,
     howMuch: msg`${show(measured, kind)}; its limit is ${show(limit, kind)}.`,
     why: says.ofFlow
-      ? msg`Beyond its greatest flow its motor is overloaded.`
+      ? msg`Above its maximum flow its motor is overloaded.`
       : msg`Its cut-out then stops it each time, and what comes after it must hold that pressure.`,
     tries: says.ofFlow
       ? [msg`water fewer beds at once`, msg`use a larger booster`]

@@ -28,17 +28,17 @@ export const burstAtRest = findingKind({
     }),
   words: ({ measured, limit, says }, show) => ({
     title: msg`Too much pressure with the valves shut: ${show(measured, 'pressure')}`,
-    howMuch: msg`With nothing drawn, or one bed open, the lowest tape comes to ${show(measured, 'pressure')}; it is rated ${show(limit, 'pressure')}.`,
+    howMuch: msg`With no water running, or one bed open, the lowest tape reaches ${show(measured, 'pressure')}; it is rated ${show(limit, 'pressure')}.`,
     why: says.regulated
-      ? msg`The regulator’s set pressure, and what the fall below it adds, are more than the wall holds.`
-      : msg`Nothing holds back the source’s shut pressure of ${show(says.shutKpa, 'pressure')}: at night, while a single bed waters, or while the sets change.`,
+      ? msg`The regulator’s set pressure, and what the fall below it adds, are more than the tape’s wall can hold.`
+      : msg`Nothing reduces the source’s shut pressure of ${show(says.shutKpa, 'pressure')}: at night, while a single bed waters, or while the sets change.`,
     tries: says.regulated
       ? [msg`choose a lower set pressure`, msg`lay tape with a thicker wall`]
       : [msg`put a regulator before the tape`],
   }),
   compares: {
     holds: 'p_rest + ρ·g·z ≤ p_rated',
-    measured: msg`at the lowest tape with nothing drawn`,
+    measured: msg`at the lowest tape with no water running`,
     limit: msg`its rating`,
     source: 'label',
   },

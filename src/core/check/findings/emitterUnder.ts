@@ -52,14 +52,14 @@ export const emitterUnder = findingKind({
     says.drips
       ? {
           title: msg`Drips at ${percent(says.share)} of the label’s flow: water ${fixed(1 / says.share, 1)} times as long`,
-          howMuch: msg`The weakest emitter gets ${show(measured, 'pressure')}, the maker’s least is ${show(limit, 'pressure')}. The emitters still drip ${percent(says.evenness)} evenly.`,
-          why: msg`The label’s least pressure is the maker’s limit. Below it the drops come slower, and small openings clog sooner.`,
+          howMuch: msg`The weakest emitter gets ${show(measured, 'pressure')}, the maker’s minimum is ${show(limit, 'pressure')}. The emitters still drip ${percent(says.evenness)} evenly.`,
+          why: msg`The label’s minimum pressure is the maker’s limit. Below it the drops come slower, and small openings clog sooner.`,
           tries: [msg`water longer`, msg`keep the filter fine and clean`, msg`raise the tank`],
         }
       : {
           title: msg`Too little pressure ${inBeds(says.beds, says.plants)}`,
           howMuch: msg`The weakest emitter gets ${show(measured, 'pressure')}; ${show(limit, 'pressure')} is needed. ${says.beds} of ${bedsCount(says.ofBeds, says.plants)} ${forms(says.beds, 'is', 'are')} under it.`,
-          why: msg`Below their least working pressure emitters drip unevenly, and what little there is goes to those nearest the water.`,
+          why: msg`Below their minimum working pressure emitters drip unevenly, and what little there is goes to those nearest the water.`,
           tries: [
             msg`water fewer beds at once`,
             msg`lay something of lower flow`,
@@ -71,7 +71,7 @@ export const emitterUnder = findingKind({
   compares: {
     holds: 'p_min ≥ p_least',
     measured: msg`at the weakest emitter`,
-    limit: msg`least working pressure`,
+    limit: msg`minimum working pressure`,
     source: 'label',
   },
   offers: forWeakEmitters,

@@ -45,7 +45,7 @@ export const emittersDry = findingKind({
   compares: {
     holds: 'p_min > 0',
     measured: msg`at the weakest emitter`,
-    limit: msg`least working pressure`,
+    limit: msg`minimum working pressure`,
     source: msg`Solved emitter by emitter.`,
   },
   brings: { 'block-uneven': sameBlock },

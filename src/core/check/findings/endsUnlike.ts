@@ -48,7 +48,7 @@ export const endsUnlike = findingKind({
     why: msg`Threads of two standards look alike, catch for a turn, and leak or strip under pressure.`,
     tries: [
       msg`choose a part with ends of the standard that the rest of the plan has`,
-      msg`say in Build which standard the plan keeps to`,
+      msg`choose in Build which standard the plan keeps to`,
     ],
   }),
   alike: ({ says }) => `${says.before} ${says.after}`,

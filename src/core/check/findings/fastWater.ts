@@ -42,7 +42,7 @@ export const fastWater = findingKind({
   words: ({ measured, limit, says }, show) => ({
     title: msg`Water runs fast in the ${says.what}`,
     howMuch: msg`${show(measured, 'velocity')} at ${show(says.flowLph, 'flow')} in a bore of ${show(says.boreMm, 'bore')}; ${show(limit, 'velocity')} is the usual limit.`,
-    why: msg`Fast water loses pressure with its square, and causes more water hammer when it is stopped.`,
+    why: msg`At twice the speed water loses about four times the pressure, and causes more water hammer when it is stopped.`,
     tries: [msg`use the next wider pipe`, msg`water fewer beds at once`],
   }),
   compares: { holds: 'V ≤ V_max', measured: msg`speed`, limit: msg`usual`, source: 'velocityMps' },

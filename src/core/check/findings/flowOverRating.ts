@@ -28,7 +28,7 @@ export const flowOverRating = findingKind({
   words: ({ measured, limit, says }, show) => ({
     title: msg`More flows through the ${says.part} than it is made for`,
     howMuch: msg`${show(measured, 'flow')} flows; its rating is ${show(limit, 'flow')}.`,
-    why: msg`Beyond its rating a filter presses dirt through, a meter wears and reads wrong, a valve chatters, and each eats pressure.`,
+    why: msg`Beyond its rating a filter presses dirt through, a meter wears and reads wrong, a valve chatters, and each costs pressure.`,
     tries: [msg`use the next size`, msg`water fewer beds at once`],
   }),
   compares: { holds: 'Q ≤ Q_max', measured: msg`flow through it`, limit: msg`at most`, source: 'label' },

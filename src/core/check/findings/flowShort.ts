@@ -48,7 +48,7 @@ export const flowShort = findingKind({
       limit > 0
         ? msg`The beds ask for ${show(measured, 'flow')}; at the ${show(says.neededKpa, 'pressure')} that takes, the source gives ${show(limit, 'flow')} with the allowance taken off.`
         : msg`The beds ask for ${show(measured, 'flow')} at ${show(says.neededKpa, 'pressure')}; shut, the source has ${show(says.shutKpa, 'pressure')}.`,
-    why: msg`A source gives less the more pressure is asked of it. The flow into an open bucket comes at no pressure at all and is not there behind a regulator.`,
+    why: msg`The more pressure you ask of a source, the less it gives. The flow into an open bucket comes at no pressure at all: behind a regulator there is less.`,
     tries: [
       msg`water fewer beds at once`,
       msg`lay a lower-flow tape`,

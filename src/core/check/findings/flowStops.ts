@@ -27,7 +27,7 @@ export const flowStops = findingKind({
     ];
   },
   words: ({ measured, limit }, show) => ({
-    title: msg`Too little flows for the flow switch`,
+    title: msg`Too little flow for the flow switch`,
     howMuch: msg`The beds take ${show(measured, 'flow')}; the switch stops the pump where less than ${show(limit, 'flow')} flows.`,
     why: msg`The pump stops and starts again and again, and each start wears motor and switch.`,
     tries: [msg`water more beds at once`, msg`use a pressure tank with a switch instead`],

@@ -25,7 +25,7 @@ export const flowUnderRating = findingKind({
         : [],
     ),
   words: ({ measured, limit, says }, show) => ({
-    title: msg`Too little flows for the ${says.part}`,
+    title: msg`Too little flow for the ${says.part}`,
     howMuch: msg`${show(measured, 'flow')} flows; it works from ${show(limit, 'flow')}.`,
     why: msg`A separator must spin to throw sand out; a meter or injector needs flow to turn.`,
     tries: [msg`use the next smaller size`, msg`water more beds at once`],

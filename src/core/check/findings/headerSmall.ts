@@ -51,7 +51,7 @@ export const headerSmall = findingKind({
   compares: {
     holds: 'Σh ≤ s · p_feed',
     measured: msg`friction to the worst take-off`,
-    limit: msg`bearable`,
+    limit: msg`acceptable`,
     source: 'headerShare',
   },
   brings: {

@@ -27,7 +27,7 @@ export const injectorAboveBackflow = findingKind({
   words: ({ says }) => ({
     title: msg`Feed is given above the backflow preventer`,
     howMuch: msg`The ${says.injector} comes before the ${says.preventer}.`,
-    why: msg`What is injected there can run back into the source: the preventer guards only what lies before it.`,
+    why: msg`What is injected there can run back into the source: the preventer protects only what is before it.`,
     tries: [msg`move the injector below the backflow preventer`],
   }),
   offers: movedAfter((p) => p.role === 'backflow', 'after'),

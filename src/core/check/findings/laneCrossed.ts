@@ -52,7 +52,7 @@ export const laneCrossed = findingKind({
     why: says.through
       ? msg`A pipe goes round a building, or through its wall in a sleeve.`
       : says.flat
-        ? msg`Flat hose cannot be buried; full of water it is cut by wheels.`
+        ? msg`Flat hose cannot be buried, and wheels cut it when it is full of water.`
         : msg`Under wheels a pipe is laid in a trench. Have buried cables and pipes located before digging.`,
     tries: says.through
       ? [msg`put a corner into the pipe and lead it round`]

@@ -63,7 +63,7 @@ export const mainEats = findingKind({
   },
   words: ({ measured, limit, says }, show) => ({
     title: msg`The main loses ${percent(says.share)} of the pressure to friction`,
-    howMuch: msg`${show(measured, 'pressure')} over ${show(says.lengthM, 'length')}; up to ${show(limit, 'pressure')} is bearable.${says.pieces > 1 ? msg` Most of it, ${show(says.pieceKpa, 'pressure')}, in this piece` : msg` It has`} a bore of ${show(says.boreMm, 'bore')} at ${show(says.flowLph, 'flow')}.`,
+    howMuch: msg`${show(measured, 'pressure')} over ${show(says.lengthM, 'length')}; up to ${show(limit, 'pressure')} is acceptable.${says.pieces > 1 ? msg` Most of it, ${show(says.pieceKpa, 'pressure')}, in this piece` : msg` It has`} a bore of ${show(says.boreMm, 'bore')} at ${show(says.flowLph, 'flow')}.`,
     why: msg`Friction rises steeply as a pipe gets thinner: the next size up loses about a third as much.`,
     tries: [
       msg`use the next wider pipe or hose`,
@@ -74,7 +74,7 @@ export const mainEats = findingKind({
   compares: {
     holds: 'Σh ≤ s · p_there',
     measured: msg`friction on the way`,
-    limit: msg`bearable`,
+    limit: msg`acceptable`,
     source: 'mainShare',
   },
   brings: {

@@ -32,7 +32,7 @@ export const materialUneven = findingKind({
   words: ({ measured, limit, says }) => ({
     title: msg`As made, ${says.what} is at best ${percent(measured)} even`,
     howMuch: msg`The target is ${percent(limit)}. Its outlets vary by ${percent(says.cv)} from one to the next, before any pressure is lost.`,
-    why: msg`No length is short enough and no header wide enough to make up for outlets that differ as made.`,
+    why: msg`Shorter runs or a wider header cannot make up for outlets that differ from the factory.`,
     tries: [msg`lay tape or dripline`, msg`set a lower target, where the crop forgives it`],
   }),
   compares: {

@@ -43,7 +43,7 @@ export const materialWater = findingKind({
     title: msg`${capital(says.what)} does not suit ${says.water} water`,
     howMuch: says.porous
       ? msg`Its pores close within a season or two, the far end first.`
-      : msg`Passages of so small a flow close with what falls out of this water.`,
+      : msg`Emitters of so small a flow have narrow passages, and what this water leaves behind closes them.`,
     why: msg`A filter holds back what floats; lime and iron come out of the water itself, after it.`,
     tries: says.porous
       ? [msg`lay tape or dripline`]

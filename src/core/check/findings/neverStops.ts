@@ -28,7 +28,7 @@ export const neverStops = findingKind({
   },
   words: ({ measured, limit }, show) => ({
     title: msg`The pump cannot reach the pressure that stops it`,
-    howMuch: msg`The switch stops it at ${show(limit, 'pressure')}; with nothing drawn the pump reaches ${show(measured, 'pressure')}.`,
+    howMuch: msg`The switch stops it at ${show(limit, 'pressure')}; with no water running the pump reaches ${show(measured, 'pressure')}.`,
     why: msg`It runs day and night, heating the water it stands in.`,
     tries: [msg`set the switch lower`, msg`use a pump with more head`],
   }),

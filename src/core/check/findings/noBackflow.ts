@@ -35,8 +35,7 @@ export const noBackflow = findingKind({
     ];
   },
   words: ({ says: { feeding, mains, gap } }) => ({
-    title:
-      gap && !feeding ? msg`The canister on the mains: make sure of its air gap` : msg`No backflow preventer`,
+    title: gap && !feeding ? msg`Canister fed from the mains: check its air gap` : msg`No backflow preventer`,
     howMuch: gap
       ? msg`The float valve fills from the mains${feeding ? msg`, and feed is given` : ''}: its inlet must end above the highest water, with air between.`
       : mains

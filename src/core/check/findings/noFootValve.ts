@@ -4,7 +4,7 @@ import { findingKind } from '../kind';
 import { fixed } from '../offers';
 import type { State } from '../states';
 
-/** A pump over the water with no foot valve empties its suction pipe each time it stops. */
+/** A pump above the water with no foot valve empties its suction pipe each time it stops. */
 export const noFootValve = findingKind({
   code: 'no-foot-valve',
   stage: 'water',

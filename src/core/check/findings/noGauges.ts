@@ -29,7 +29,7 @@ export const noGauges = findingKind({
       says.before || says.after
         ? msg`There is a gauge ${says.before ? msg`before` : msg`after`} the ${says.filter}, none ${says.before ? msg`after` : msg`before`} it.`
         : msg`There is none before or after the ${says.filter}.`,
-    why: msg`Only the difference of two gauges says that it needs cleaning, and later whether a weak block is dirt or a leak.`,
+    why: msg`Only the difference between two gauges shows that it needs cleaning, and later whether a weak block means dirt or a leak.`,
     tries: [msg`put a gauge before and one after it, or a tapping for one gauge on each side`],
   }),
   offers: gauges,

@@ -50,13 +50,13 @@ export const overRated = findingKind({
   },
   words: ({ measured, limit, says }, show) => ({
     title: msg`The ${says.what} is above its rating`,
-    howMuch: msg`With nothing drawn it is at ${show(measured, 'pressure')}; it is rated for ${show(limit, 'pressure')}.`,
+    howMuch: msg`With no water running it is at ${show(measured, 'pressure')}; it is rated for ${show(limit, 'pressure')}.`,
     why: msg`It holds for a while, and bursts at night when every valve is shut.`,
     tries: [msg`use a stronger part`, msg`put a regulator or a relief valve before it`],
   }),
   compares: {
     holds: 'p_rest ≤ p_rated',
-    measured: msg`with nothing drawn`,
+    measured: msg`with no water running`,
     limit: msg`its rating`,
     source: 'label',
   },

@@ -29,7 +29,7 @@ export const overYield = findingKind({
     ];
   },
   words: ({ measured, limit, says }, show) => ({
-    title: msg`The well is drawn faster than it refills`,
+    title: msg`The well is emptied faster than it refills`,
     howMuch: msg`${show(measured, 'flow')} is drawn; of its ${show(says.yieldLph, 'flow')} plan on ${percent(says.allowance)}, ${show(limit, 'flow')}.`,
     why: msg`The level sinks through a long set until the pump sucks air.`,
     tries: [msg`water fewer beds at once`, msg`water in shorter sets with rests`, msg`store water in a tank`],

@@ -54,14 +54,14 @@ export const partEats = findingKind({
   },
   words: ({ measured, limit, says }, show) => ({
     title: msg`The ${says.part} takes ${percent(says.share)} of the pressure`,
-    howMuch: msg`${show(measured, 'pressure')} is lost in it at ${show(says.flowLph, 'flow')}; up to ${show(limit, 'pressure')} is bearable.`,
+    howMuch: msg`${show(measured, 'pressure')} is lost in it at ${show(says.flowLph, 'flow')}; up to ${show(limit, 'pressure')} is acceptable.`,
     why: msg`A part too small for the flow loses pressure with the square of it.`,
     tries: [msg`use the next size`, msg`use a kind that loses less`, msg`water fewer beds at once`],
   }),
   compares: {
     holds: 'h ≤ s · p_before',
     measured: msg`lost in it`,
-    limit: msg`bearable`,
+    limit: msg`acceptable`,
     source: 'partShare',
   },
   brings: {

@@ -37,8 +37,8 @@ export const plantWetsLittle = findingKind({
   words: ({ measured, limit, says }, show) => ({
     title: msg`Too little of the ground is wetted ${inBeds(says.beds, says.plants)}`,
     howMuch: says.ring
-      ? msg`The ring wets ${percent(measured)} of ground ${show(says.spreadM, 'spacing')} across; ${percent(limit)} is the least that is usual.`
-      : msg`${says.emitters} ${forms(says.emitters, 'emitter', 'emitters')}, each wetting about ${show(says.stripM, 'spacing')} on ${says.soil}, ${forms(says.emitters, 'reaches', 'reach')} ${percent(measured)} of ground ${show(says.spreadM, 'spacing')} across; ${percent(limit)} is the least that is usual.`,
+      ? msg`The ring wets ${percent(measured)} of ground ${show(says.spreadM, 'spacing')} across; ${percent(limit)} is the usual minimum.`
+      : msg`${says.emitters} ${forms(says.emitters, 'emitter', 'emitters')}, each wetting about ${show(says.stripM, 'spacing')} on ${says.soil}, ${forms(says.emitters, 'reaches', 'reach')} ${percent(measured)} of ground ${show(says.spreadM, 'spacing')} across; ${percent(limit)} is the usual minimum.`,
     why: msg`Roots keep to wet ground: with little of it a plant runs short of water and food within a day.`,
     tries: [says.ring ? msg`lay a wider ring, or two` : msg`put ${says.wantEmitters} emitters at each`],
   }),

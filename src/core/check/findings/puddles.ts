@@ -34,7 +34,7 @@ export const puddles = findingKind({
   words: ({ measured, limit, says }, show) => ({
     title: msg`Water stands and runs off ${inBeds(says.beds, says.plants)}`,
     howMuch: msg`On ${says.soil} an emitter of ${show(says.flowLph, 'emitterFlow')} makes a puddle that reaches ${show(measured, 'spacing')}; ${show(limit, 'spacing')} keeps it on the bed${says.steep ? msg` on this slope` : ''}.`,
-    why: msg`It gives faster than the soil takes: the rest runs into the path, and the soil caps.`,
+    why: msg`It gives water faster than the soil takes it: the rest runs into the path, and the soil forms a crust.`,
     tries: [
       msg`lay something of lower flow`,
       msg`water in short pulses with rests`,

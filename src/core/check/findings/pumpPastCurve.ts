@@ -35,7 +35,7 @@ export const pumpPastCurve = findingKind({
     return found;
   },
   words: ({ measured, limit, says }, show) => ({
-    title: msg`More flows than the ${says.booster ? msg`booster` : msg`pump`}’s curve tells`,
+    title: msg`More flows than the ${says.booster ? msg`booster` : msg`pump`}’s curve covers`,
     howMuch: msg`${show(measured, 'flow')} flows; the last point of the curve is at ${show(limit, 'flow')}.`,
     why: msg`Beyond its last point the curve is a guess. Pumps run out there: the motor is overloaded and the suction fails.`,
     tries: [msg`water fewer beds at once`, msg`enter more of the maker’s curve`],

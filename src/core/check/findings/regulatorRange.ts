@@ -26,13 +26,11 @@ export const regulatorRange = findingKind({
       };
     }),
   words: ({ measured, limit, says }, show) => ({
-    title: says.under
-      ? msg`Too little flows through the regulator`
-      : msg`Too much flows through the regulator`,
+    title: says.under ? msg`Too little flow through the regulator` : msg`Too much flow through the regulator`,
     howMuch: msg`${show(measured, 'flow')} flows through the ${says.part}; it regulates ${says.under ? msg`from` : msg`up to`} ${show(limit, 'flow')}.`,
     why: says.under
-      ? msg`Below its least flow a regulator chatters or lets too much pressure through.`
-      : msg`Above its greatest flow a regulator loses pressure that the beds then lack.`,
+      ? msg`Below its minimum flow a regulator chatters or lets too much pressure through.`
+      : msg`Above its maximum flow a regulator loses pressure that the beds then lack.`,
     tries: says.under
       ? [msg`use a regulator for lower flows`, msg`water more beds at once`]
       : [msg`use a regulator for higher flows`, msg`water fewer beds at once`, msg`set one at each block`],

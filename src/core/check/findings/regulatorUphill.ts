@@ -34,13 +34,13 @@ export const regulatorUphill = findingKind({
   words: ({ measured, says }, show) => ({
     title: msg`The regulator is far uphill of its block`,
     howMuch: msg`Below it the ground falls by ${show(says.fallM, 'height')}, which adds ${show(measured, 'pressure')} to its set ${show(says.setKpa, 'pressure')}.`,
-    why: msg`A regulator settles the pressure where it stands; every metre of fall after it adds a tenth of a bar.`,
+    why: msg`A regulator sets the pressure at its own place; every metre of fall after it adds a tenth of a bar.`,
     tries: [msg`set a regulator at the block`, msg`choose a lower set pressure`],
   }),
   compares: {
     holds: 'ρ·g·z ≤ s · p_set',
     measured: msg`gained below it`,
-    limit: msg`bearable`,
+    limit: msg`acceptable`,
     source: 'uphillShare',
   },
   offers: all(ownRegulator, lessPressure),

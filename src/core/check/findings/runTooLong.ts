@@ -21,7 +21,7 @@ export const runTooLong = findingKind({
   words: ({ measured, limit, says }, show) => ({
     title: msg`${says.runs} ${forms(says.runs, 'run', 'runs')} too long for this tape`,
     howMuch: msg`The worst run is ${show(measured, 'length')} long and ${percent(says.evenness)} even; ${show(limit, 'length')} keeps ${percent(says.wished)} from the pressure it starts with.`,
-    why: msg`Each emitter takes its share and friction takes pressure; past this length the far emitters give too much less than the first.`,
+    why: msg`Each emitter takes its share and friction takes pressure; beyond this length the far emitters give much less than the first.`,
     tries: [
       msg`lay a lower-flow tape`,
       msg`move the header to the middle of the beds`,

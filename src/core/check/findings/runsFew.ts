@@ -18,7 +18,7 @@ export const runsFew = findingKind({
     }),
   words: ({ measured, limit, says }, show) => ({
     title: msg`Too few runs ${inBeds(says.beds, says.plants)}`,
-    howMuch: msg`${says.runs} ${forms(says.runs, 'run', 'runs')} of about ${show(says.stripM, 'spacing')} on ${says.soil} wet ${percent(measured)} of a ${show(says.widthM, 'width')} bed; ${percent(limit)} is the least that is usual.`,
+    howMuch: msg`${says.runs} ${forms(says.runs, 'run', 'runs')} of about ${show(says.stripM, 'spacing')} on ${says.soil} wet ${percent(measured)} of a ${show(says.widthM, 'width')} bed; ${percent(limit)} is the usual minimum.`,
     why: msg`Roots keep to wet ground: with little of it they run short of water and food within a day.`,
     tries: [msg`lay ${says.wantRuns} ${forms(says.wantRuns, 'run', 'runs')} in each`],
   }),

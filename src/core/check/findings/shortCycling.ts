@@ -57,14 +57,14 @@ export const shortCycling = findingKind({
     howMuch: msg`At ${show(says.flowLph, 'flow')} it starts ${Math.round(says.starts)} times an hour and runs ${show(says.runS, 'time')} each time; ${says.often ? msg`${Math.round(limit)} starts are` : msg`at least ${show(limit, 'time')} is`} usual. The tank gives ${show(says.drawdownL, 'volume')} between starts.${says.estimated ? msg` Starts are estimated: the pump is known only by a bucket.` : ''}`,
     why: msg`Each start heats the motor and wears switch and pump: short cycling ruins it.`,
     tries: [
-      msg`draw nearer to the ${show(says.cutInLph, 'flow')} that the pump gives, so that it runs on`,
+      msg`draw nearer to the ${show(says.cutInLph, 'flow')} that the pump gives, so that it keeps running`,
       msg`use a larger pressure tank, or a second beside it`,
       msg`widen the switch’s band`,
     ],
   }),
   compares: {
     holds: msg`n ≤ n_max and t ≥ t_least`,
-    measured: msg`what misses`,
+    measured: msg`what falls short`,
     limit: msg`usual`,
     source: 'startsPerHour',
   },

@@ -31,7 +31,7 @@ export const spacingWide = findingKind({
   words: ({ measured, limit, says }, show) => ({
     title: msg`Emitters too far apart ${inBeds(says.beds, says.plants)}`,
     howMuch: msg`They are ${show(measured, 'spacing')} apart; on ${says.soil} one wets about ${show(says.roundM, 'spacing')}, and up to ${show(limit, 'spacing')} apart they make one strip${says.plantM > 0 ? msg`. ${says.crop} stands ${show(says.plantM, 'spacing')} apart` : ''}.`,
-    why: msg`Between the wetted rounds the row stays dry, and plants stand there too.`,
+    why: msg`Between the wetted circles the row stays dry, and plants stand there too.`,
     tries: [msg`lay a closer spacing`, msg`add mulch or compost, which spread the water`],
   }),
   compares: { holds: 'e ≤ s · w', measured: msg`spacing`, limit: msg`strips meet`, source: 'spacingShare' },

@@ -30,6 +30,6 @@ export const splitterWays = findingKind({
     title: msg`The ${says.part} has too few outlets`,
     howMuch: msg`${measured} ${forms(measured, 'hose', 'hoses')} come from it; it has ${says.ways} ${forms(says.ways, 'outlet', 'outlets')}.`,
     why: msg`Each block or tee that comes from the head takes an outlet of its own.`,
-    tries: [msg`use a splitter with more outlets`, msg`lead some of them from a tee further on`],
+    tries: [msg`use a splitter with more outlets`, msg`feed some of them from a tee further along`],
   }),
 });

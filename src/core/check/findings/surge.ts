@@ -59,7 +59,7 @@ export const surge = findingKind({
   words: ({ measured, limit, says }, show) => ({
     title: msg`A valve shut suddenly would overload the main`,
     howMuch: msg`Water at ${show(says.velocity, 'velocity')} stopped at once adds ${show(says.surgeKpa, 'pressure')} of water hammer: ${show(measured, 'pressure')} on a ${says.what} rated for ${show(limit, 'pressure')}.`,
-    why: msg`Ball valves and solenoids slam; the wave runs back through the pipe faster than a car. Shut over more than ${Math.max(1, Math.round(says.closeS * MS) / MS).toFixed(0)} s it is weaker.`,
+    why: msg`Ball valves and solenoids slam; the wave runs back through the pipe faster than a car. Shut over more than ${Math.max(1, Math.round(says.closeS * MS) / MS).toFixed(0)} s, it is weaker.`,
     tries: [msg`open and shut slowly`, msg`use a gate or motor valve`, msg`use a wider pipe`],
   }),
   compares: {

@@ -36,7 +36,7 @@ export const tankWeight = findingKind({
   words: ({ says }, show) => ({
     title: msg`The full tank weighs ${grouped(Math.round(says.kg))} kg, ${show(says.standM, 'height')} above the ground`,
     howMuch: msg`That is its water alone, one kilogram a litre.`,
-    why: msg`A stand that gives way kills. Above about 1 m, or with more than 200 kg on it, somebody competent designs it; level footing, tied back, no leaning ladders.`,
+    why: msg`A stand that gives way kills. Above about 1 m, or with more than 200 kg on it, somebody competent must design it; level footing, tied back, no leaning ladders.`,
     tries: [msg`have the stand designed`, msg`put the tank on firm ground further uphill`],
   }),
 });

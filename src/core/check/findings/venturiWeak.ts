@@ -30,7 +30,7 @@ export const venturiWeak = findingKind({
   words: ({ measured, limit, says }, show) => ({
     title: msg`The ${says.part} draws little or no feed`,
     howMuch: msg`It needs a difference of ${show(limit, 'pressure')} between its two ends and has ${show(measured, 'pressure')}, ${percent(says.share)} of the ${show(says.inletKpa, 'pressure')} before it.`,
-    why: msg`A venturi sucks by the pressure lost across it. With little flow, or with its bypass open, nothing is lost and nothing is drawn in.`,
+    why: msg`A venturi sucks feed in by the pressure lost across it. With little flow, or with its bypass open, nothing is lost and nothing is drawn in.`,
     tries: [
       msg`use a smaller venturi`,
       msg`close its bypass valve further while feeding`,
@@ -40,7 +40,7 @@ export const venturiWeak = findingKind({
   compares: {
     holds: 'Δp ≥ 0.20 · p_in',
     measured: msg`difference across it`,
-    limit: msg`least difference`,
+    limit: msg`minimum difference`,
     source: msg`Venturis draw from a difference of 20 to 35 % of their inlet pressure; injector handbooks.`,
   },
   alike: ({ says }) => says.part,

@@ -95,7 +95,7 @@ export function readSurveyTable(text: string): SurveyTable | string {
   const header = titled ? lines[0] : lines[0].map((_, i) => msg`column ${i + 1}`);
   const rows = titled ? lines.slice(1) : lines;
   if (header.length < 2)
-    return msg`The file has only one column. Points want a column each for right, up and height; separate them by commas, semicolons or tabs.`;
+    return msg`The file has only one column. Points need a column each for right, up and height; separate them by commas, semicolons or tabs.`;
   if (rows.length === 0) return msg`The file has titles but no rows.`;
   const columnOf = (what: keyof typeof NAMES): number =>
     header.findIndex((t) => NAMES[what].includes(bare(t)));

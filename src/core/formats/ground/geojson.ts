@@ -65,7 +65,7 @@ function featuresOf(text: string): { features: Feature[]; crs?: string; local?: 
     default:
       if (typeof found?.type === 'string')
         return { features: [{ type: 'Feature', properties: {}, geometry: json as Geometry }], crs };
-      return msg`This JSON is no GeoJSON: it has no features.`;
+      return msg`This JSON is not GeoJSON: it has no features.`;
   }
 }
 

@@ -145,7 +145,7 @@ describe('GeoJSON', () => {
       /no such place: a latitude/,
     ],
     ['not JSON at all', '{"type": "Feature", ', /broken: it is not JSON/],
-    ['other JSON', '{"hello": 1}', /no GeoJSON/],
+    ['other JSON', '{"hello": 1}', /not GeoJSON/],
     ['TopoJSON', '{"type":"Topology","objects":{}}', /TopoJSON/],
     ['nothing in it', '{"type":"FeatureCollection","features":[]}', /no outline, track or height/],
     [
@@ -183,7 +183,7 @@ describe('GeoJSON', () => {
           ],
         ]),
       ),
-      /km across: that is no field/,
+      /km across: that is not a field/,
     ],
   ])('%s is told in a sentence', (_name, text, expected) => {
     expect(why(text)).toMatch(expected);
@@ -224,7 +224,7 @@ describe('GPX and KML', () => {
     expect(areaM2(f.outlines[0].outline) / AREA).toBeCloseTo(1, 1);
     expect(f.heights.length).toBeGreaterThan(100);
     expect(f.notes.join(' ')).toMatch(/240 points thinned/);
-    expect(f.notes.join(' ')).toMatch(/err by metres/);
+    expect(f.notes.join(' ')).toMatch(/wrong by metres/);
   });
 
   test('waypoints with height become heights', () => {
@@ -250,7 +250,7 @@ describe('GPX and KML', () => {
       .join('')}</rte></gpx>`;
     const f = found(readGround(rte, PLACE));
     expect(f.outlines).toHaveLength(1);
-    expect(f.notes.join(' ')).toMatch(/tells no heights/);
+    expect(f.notes.join(' ')).toMatch(/has no heights/);
   });
 
   test('a receiver’s row of noughts is no height', () => {
@@ -302,7 +302,7 @@ describe('GPX and KML', () => {
       ),
       /crosses itself.*without crossing/,
     ],
-    ['broken XML', '<gpx><trk></gpx>', /not whole XML/],
+    ['broken XML', '<gpx><trk></gpx>', /not complete XML/],
     ['a web page', '<!DOCTYPE html><html><body>Download</body></html>', /web page/],
     [
       'other XML',
@@ -387,7 +387,7 @@ describe('tables of points', () => {
     ['nothing', '', /empty/],
     ['a letter', 'Dear sir,\nthe field is by the river.\n', /no row has numbers|only one column/],
     ['one column', 'height\n1\n2\n', /only one column/],
-    ['a picture', '\u0089PNG\r\n\u001a\n\u0000\u0000\u0000\rIHDR', /no file of ground/],
+    ['a picture', '\u0089PNG\r\n\u001a\n\u0000\u0000\u0000\rIHDR', /not a file of ground/],
   ])('%s is told in a sentence', (_name, text, expected) => {
     expect(why(text)).toMatch(expected);
   });

@@ -23,7 +23,7 @@ export type FileReading = GroundReading | { ok: 'ask'; table: SurveyTable };
 /** A character that no text holds: under the blank, but for tab, line ends and the record separator. */
 const isBinary = (c: string): boolean => c < ' ' && !'\t\n\r\u000b\u000c\u001e'.includes(c);
 
-const NO_GROUND = msg`This is no file of ground: no row has numbers in it. GeoJSON, GPX, KML, KMZ and CSV can be read.`;
+const NO_GROUND = msg`This is not a file of ground: no row has numbers in it. GeoJSON, GPX, KML, KMZ and CSV can be read.`;
 
 /** Reads a file of ground, packed or not, told apart by what it begins with: GeoJSON, GPX, KML, or a table of points. */
 export function readGround(file: Uint8Array | string, place: GroundPlace): FileReading {
@@ -48,7 +48,7 @@ function readText(text: string, place: GroundPlace): FileReading {
   if (start === '') return { ok: false, why: msg`The file is empty.` };
   if (start[0] === '{' || start[0] === '[' || start[0] === '\u001e') {
     if (nestsTooDeep(start, MOST_DEEP))
-      return { ok: false, why: msg`The file nests deeper than any file of ground does.` };
+      return { ok: false, why: msg`The file has more levels within levels than any file of ground.` };
     const reading = readGeoJson(text);
     return reading.ok ? layOnSheet(reading.raw, place) : reading;
   }
@@ -59,7 +59,7 @@ function readText(text: string, place: GroundPlace): FileReading {
   if (Array.from(start.slice(0, 2000)).some(isBinary))
     return {
       ok: false,
-      why: msg`This is no file of ground: it holds no text. GeoJSON, GPX, KML, KMZ and CSV can be read.`,
+      why: msg`This is not a file of ground: it holds no text. GeoJSON, GPX, KML, KMZ and CSV can be read.`,
     };
   if (!/\d/.test(start)) return { ok: false, why: NO_GROUND };
   const table = readSurveyTable(text);

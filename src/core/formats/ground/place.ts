@@ -216,7 +216,7 @@ function layOneWay(raw: RawGround, place: GroundPlace): Exclude<GroundReading, {
   if (wideM > WIDEST_M)
     return {
       ok: false,
-      why: msg`It is ${grouped(Math.round(wideM / 1000))} km across: that is no field. Check that longitude and latitude are not mixed up, or cut the file down to the field.`,
+      why: msg`It is ${grouped(Math.round(wideM / 1000))} km across: that is not a field. Check that longitude and latitude are not mixed up, or cut the file down to the field.`,
     };
 
   const outlines: FoundGround['outlines'] = [];
@@ -273,13 +273,13 @@ function layOneWay(raw: RawGround, place: GroundPlace): Exclude<GroundReading, {
   if (heights.length < measured.length && !flat)
     notes.push(msg`${grouped(measured.length)} heights thinned to ${heights.length}.`);
   if (flat)
-    notes.push(msg`Its heights are all zero, as a receiver writes that knows none: they are left out.`);
+    notes.push(msg`Its heights are all zero, as from a receiver that does not know them: they are left out.`);
   if (heights.length === 0)
-    notes.push(msg`The file tells no heights: measure some, or say how much the ground rises.`);
+    notes.push(msg`The file has no heights: measure some, or type how much the ground rises.`);
   else if (raw.bare > 0) notes.push(msg`${raw.bare} of its points have no height and are left out.`);
   if (withHeight.length > 0 && !flat && raw.tracks.length > 0)
     notes.push(
-      msg`Heights walked with a phone err by metres: check them against a level before trusting a slope.`,
+      msg`Heights walked with a phone are wrong by metres: check them against a level before trusting a slope.`,
     );
   if (outlines.length === 0 && heights.length === 0 && raw.things.length === 0)
     return { ok: false, why: refused.join(' ') || msg`The file holds no outline and no heights.` };

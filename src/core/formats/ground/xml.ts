@@ -19,11 +19,11 @@ export function readXml(text: string): RawReading {
   } catch (error) {
     return {
       ok: false,
-      why: msg`The file is broken: it is not whole XML (${firstLine((error as Error).message)}).`,
+      why: msg`The file is broken: it is not complete XML (${firstLine((error as Error).message)}).`,
     };
   }
   if (complaints.length > 0)
-    return { ok: false, why: msg`The file is broken: it is not whole XML (${firstLine(complaints[0])}).` };
+    return { ok: false, why: msg`The file is broken: it is not complete XML (${firstLine(complaints[0])}).` };
   const root = (document.documentElement?.localName ?? '').toLowerCase();
   const reader = root === 'gpx' ? gpx : root === 'kml' ? kml : undefined;
   if (!reader) {

@@ -33,7 +33,7 @@ function readings(p: Printed, of: (s: State) => PartResult[], without: string): 
 const partTable = (p: Printed, parts: FullPlan['head']): Content =>
   table(
     [20, '*', 'auto', 'auto'],
-    ['', msg`Part, in the order of the water`, msg`Comes in by`, msg`Leaves by`],
+    ['', msg`Part, in the order of the water`, msg`Inlet`, msg`Outlet`],
     parts
       .filter((x) => x.role !== 'adaptor')
       .map((x, i) => [num(`${i + 1}`), isBranch(x.role) ? msg`${x.name}, on a tee` : x.name, ...ends(p, x)]),

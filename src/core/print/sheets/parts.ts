@@ -41,7 +41,7 @@ export const parts: SheetMaker = (p) => {
       ];
     }),
     para(
-      msg`Known prices: ${price(shop.total)}. ${shop.gaps > 0 ? msg`${shop.gaps} lines have no price yet and are not in that sum.` : msg`Every line has a price.`}`,
+      msg`Known prices: ${price(shop.total)}. ${shop.gaps > 0 ? msg`${shop.gaps} lines have no price yet and are not in that total.` : msg`Every line has a price.`}`,
     ),
   ];
 };

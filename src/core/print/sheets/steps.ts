@@ -20,11 +20,11 @@ export const steps: SheetMaker = (p) => {
             { text: s.does.join(' ') },
             ...(s.tools.length > 0 ? [{ text: msg`At hand: ${s.tools.join(', ')}.`, italics: true }] : []),
             ...s.mistakes.map((m) => ({
-              text: msg`Mind: ${m}`,
+              text: msg`Take care: ${m}`,
               margin: [10, 0, 0, 0] as [number, number, number, number],
             })),
             ...s.cautions.map((c) => caution(c)),
-            { text: msg`Right when: ${s.check}` },
+            { text: msg`It is right when: ${s.check}` },
             {
               text: [
                 msg`about ${fixed(s.hours, 1)} h alone, ${fixed(s.hoursTwo, 1)} h for two`,

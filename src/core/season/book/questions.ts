@@ -73,7 +73,7 @@ export function questionsOf(entry: Entry, { now, standing, planted, labelLph }: 
     if (before && value < before.value!)
       asked.push({
         code: 'meter-back',
-        says: msg`The meter counted more the last time. Was it replaced, or has it gone round?`,
+        says: msg`The meter counted more the last time. Was it replaced, or did it start again from zero?`,
       });
   }
   if (entry.what === 'minutes' && value !== undefined && value > MIN_A_DAY)

@@ -26,7 +26,7 @@ export const clogged = faultKind({
   words: {
     title: msg`Emitters are clogged`,
     looksLike: msg`Pressures are right or a little high, the meter turns slower, cups fill slowly and unevenly; some emitters give nothing beside others that drip.`,
-    mend: msg`Flush main, header and runs in this order. Slime or lime may want a treatment that the law and the label allow, by someone who knows it; else new tape. Then find why: filter torn, or water that changed.`,
+    mend: msg`Flush main, header and runs in this order. Slime or lime may need a treatment that the law and the label allow, by someone who knows it; if not, new tape. Then find why: filter torn, or water that changed.`,
   },
   size: (share, show) => msg`about ${show(share, 'share')} of the flow is lost`,
   make(farm) {

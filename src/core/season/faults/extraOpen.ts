@@ -16,7 +16,7 @@ export const extraOpen = faultKind({
   words: {
     title: msg`Beds are open that should be shut`,
     looksLike: msg`More flows than planned, everything open reads low, and beds drip that are not of this set.`,
-    mend: msg`Shut them. If a valve is shut and they drip still, it does not close: grit under the diaphragm, or a worn seat.`,
+    mend: msg`Shut them. If a valve is shut and they still drip, it does not close: grit under the diaphragm, or a worn seat.`,
   },
   size: () => msg`they draw water beside the set`,
   make(farm) {

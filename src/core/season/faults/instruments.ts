@@ -9,7 +9,7 @@ export const gaugeLies = faultKind({
   often: 4,
   words: {
     title: msg`A gauge reads wrong`,
-    looksLike: msg`One gauge disagrees with all others and with the meter; with the water shut and the pressure off it does not go back to nothing.`,
+    looksLike: msg`One gauge disagrees with all others and with the meter; with the water shut and the pressure off it does not go back to zero.`,
     mend: msg`Screw a second gauge on beside it. Replace it; a gauge that froze or took a blow is not worth mending.`,
   },
   size: (times, show) => msg`it shows ${show(times, 'share')} of what is there`,

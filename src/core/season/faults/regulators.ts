@@ -10,7 +10,7 @@ export const regulatorOpen = faultKind({
   words: {
     title: msg`The regulator is stuck open`,
     looksLike: msg`Behind the regulator the gauge follows the pressure before it instead of its setting. Fittings weep or pop, tape swells, emitters squirt.`,
-    mend: msg`Shut the water at once: the tape may burst. Take the regulator out and rinse it against the flow; if it does not hold then, replace it. Its gasket and the arrow the right way round.`,
+    mend: msg`Shut the water at once: the tape may burst. Take the regulator out and rinse it against the flow; if it does not hold then, replace it. Check its gasket, and that its arrow points the right way.`,
   },
   size: () => msg`it no longer holds the pressure down`,
   make: (farm) =>
@@ -49,7 +49,7 @@ export const regulatorLow = faultKind({
   often: 4,
   words: {
     title: msg`The regulator holds too low a pressure`,
-    looksLike: msg`The pressure before the regulator is as it should be, behind it it stays under its setting whatever the flow.`,
+    looksLike: msg`The pressure before the regulator is as it should be; after it, it stays under its setting whatever the flow.`,
     mend: msg`Shut the water, take the regulator out, rinse grit from its spring side and seat. If its label says another pressure than the plan, it is the wrong one: fit the right one.`,
   },
   size: (share, show) => msg`it holds ${show(share, 'share')} less than its setting`,

@@ -130,7 +130,7 @@ export const tankLow = faultKind({
   words: {
     title: msg`The tank is lower than planned`,
     looksLike: msg`The water in the tank stands low; every gauge is low by the same height of water.`,
-    mend: msg`Fill it, and look why it is low: a float that sticks, a gutter or hose that gives nothing, a leak.`,
+    mend: msg`Fill it, and find out why it is low: a float that sticks, a gutter or hose that gives nothing, a leak.`,
   },
   size: (m, show) => msg`its water stands ${show(m, 'height')} lower`,
   make: (farm) => {

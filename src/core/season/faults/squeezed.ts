@@ -43,7 +43,7 @@ export const headerSqueezed = faultKind({
   words: {
     title: msg`The header is squeezed or blocked`,
     looksLike: msg`Beds before the place water as they should or more, beds beyond it get little. A kink, a barrow on lay-flat, a plug of glue or soil.`,
-    mend: msg`Walk the header from where the beds turn dry back to where they are wet; straighten it. Else open its end and flush.`,
+    mend: msg`Walk the header from where the beds turn dry back to where they are wet; straighten it. If that does not help, open its end and flush.`,
   },
   size: (kpa, show) => msg`it takes ${show(kpa, 'pressure')} at one place, at the planned flow`,
   make: ({ results }) =>

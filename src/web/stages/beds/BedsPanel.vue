@@ -93,7 +93,7 @@ const turn = computed(() => {
       <QuantityField label="Bed width" usual="bedWidths" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', msg`set the bed width`)" /> wide with
       <QuantityField label="Path width" usual="pathWidths" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', msg`set the path width`)" /> paths,
       <QuantityField label="Length of the beds" usual="bedLengths" kind="length" :value="beds.lengthM" :is-default="isDefault('lengthM')" :take="(v, g) => edits.block('beds', { lengthM: v }, msg`set the beds’ length`, g)" /> long<template v-if="lengths.unlike">
-        but for some ({{ settings.show(lengths.shortest, 'length') }} to {{ settings.show(lengths.longest, 'length') }})</template>, {{ settings.show(lengths.total, 'length') }} in all.
+        except some ({{ settings.show(lengths.shortest, 'length') }} to {{ settings.show(lengths.longest, 'length') }})</template>, {{ settings.show(lengths.total, 'length') }} in all.
       <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', msg`set the runs per bed`)" /> <TermWord term="run">runs</TermWord> in each.
     </p>
     <SnakedHose v-if="laid.length > 0" />

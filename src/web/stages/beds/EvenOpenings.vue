@@ -20,7 +20,7 @@ async function even(): Promise<void> {
   const outcome = await outlook.openings(plan.blockIndex);
   busy.value = false;
   if (outcome.ended === 'failed') told.value = msg`The emitters could not be worked out: ${outcome.why}`;
-  else if (outcome.ended === 'cancelled' || plan.plan !== stated) told.value = msg`Nothing was changed: the plan was edited meanwhile. Press again.`;
+  else if (outcome.ended === 'cancelled' || plan.plan !== stated) told.value = msg`Nothing was changed: the plan changed meanwhile. Press again.`;
   else if (!outcome.value) told.value = msg`No water flows to these plants: nothing can be evened out.`;
   else {
     const { setLph, before, after } = outcome.value;
@@ -33,7 +33,7 @@ async function even(): Promise<void> {
 
 <template>
   <p class="fill">
-    <button type="button" class="small" :disabled="busy" @click="even">Open each for an even share</button>
+    <button type="button" class="small" :disabled="busy" @click="even">Set each for an even share</button>
     <span role="status"> {{ busy ? msg`working it out …` : told }}</span>
   </p>
 </template>

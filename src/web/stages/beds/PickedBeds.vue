@@ -62,7 +62,7 @@ const HALF = 0.5;
     <p class="acts">
       <button type="button" class="small" @click="rest">rest or use them</button>
       <button type="button" class="small" @click="remove">remove them</button>
-      <button type="button" class="small" @click="view.chosen.clear()">let go</button>
+      <button type="button" class="small" @click="view.chosen.clear()">choose none</button>
     </p>
   </div>
   <div v-else-if="bed" class="picked">

@@ -58,7 +58,7 @@ const MOST_LISTED = 200;
   <details v-if="laid.length > 0" class="more" :open="laid.length <= 24">
     <summary>What each plant gets</summary>
     <table class="laid">
-      <thead><tr><th scope="col">plant</th><th scope="col">pressure</th><th scope="col">gets</th><th scope="col">each served</th></tr></thead>
+      <thead><tr><th scope="col">plant</th><th scope="col">pressure</th><th scope="col">gets</th><th scope="col">each plant</th></tr></thead>
       <tbody :class="{ stale: results.stale }">
         <tr v-for="b in laid.slice(0, MOST_LISTED)" :key="b.key" :class="{ on: sameBed(view.pickedBed, plan.block.id, b.key) }">
           <th scope="row"><button type="button" class="asks" @click="view.pickedBed = { block: plan.block.id, key: b.key }">{{ b.plant!.plant.name ?? b.key }}</button></th>

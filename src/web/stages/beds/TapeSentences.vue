@@ -48,7 +48,7 @@ const made = computed(() => tape.value.kind === 'drilled' || tape.value.kind ===
     <template v-if="tape.kind !== 'compensating'">at <QuantityField label="Label pressure" kind="pressure" :value="tape.atKpa" :is-default="isDefault('atKpa')" :take="set('atKpa', msg`set the label’s pressure`)" />;
       wall <QuantityField label="Wall of the tape" usual="walls" kind="wall" :value="tape.wallMm" :is-default="isDefault('wallMm')" :take="set('wallMm', msg`set the tape’s wall`)" />.
     </template>
-    <template v-else>from <QuantityField label="Least working pressure" kind="pressure" :value="tape.minKpa" :is-default="isDefault('minKpa')" :take="set('minKpa', msg`set the window’s foot`)" /> up.</template>
+    <template v-else>from <QuantityField label="Minimum working pressure" kind="pressure" :value="tape.minKpa" :is-default="isDefault('minKpa')" :take="set('minKpa', msg`set the window’s lowest pressure`)" /> up.</template>
     </template>
     It lies <ChoiceField label="Where it lies" :value="tape.lies" :options="LIES" :is-default="isDefault('lies')" @pick="change({ lies: $event }, msg`lay it elsewhere`)" /> and should last
     <QuantityField label="Seasons it should last" kind="count" :value="tape.seasons" :is-default="isDefault('seasons')" :take="set('seasons', msg`set how long it should last`)" /> {{ forms(tape.seasons, 'season', 'seasons') }}<template v-if="!further">, in <ChoiceField label="Rows" :value="plan.block.beds.rows" :options="ROWS" :is-default="plan.statedBlock.beds?.rows === undefined" @pick="edits.block('beds', { rows: $event as 'straight' }, msg`set how the rows run`)" /> rows</template>.
@@ -56,10 +56,10 @@ const made = computed(() => tape.value.kind === 'drilled' || tape.value.kind ===
   <details class="more">
     <summary>Pressures, exponent, variation</summary>
     <p class="fill">
-      It works from <QuantityField label="Window, from" field="tape.minKpa" kind="pressure" :value="tape.minKpa" :is-default="isDefault('minKpa')" :take="set('minKpa', msg`set the window’s foot`)" />
-      to <QuantityField label="Window, to" field="tape.maxKpa" kind="pressure" :value="tape.maxKpa" :is-default="isDefault('maxKpa')" :take="set('maxKpa', msg`set the window’s top`)" />.
+      It works from <QuantityField label="Window, from" field="tape.minKpa" kind="pressure" :value="tape.minKpa" :is-default="isDefault('minKpa')" :take="set('minKpa', msg`set the window’s lowest pressure`)" />
+      to <QuantityField label="Window, to" field="tape.maxKpa" kind="pressure" :value="tape.maxKpa" :is-default="isDefault('maxKpa')" :take="set('maxKpa', msg`set the window’s highest pressure`)" />.
       <template v-if="tape.kind !== 'compensating' && !made">Emitter exponent <QuantityField label="Exponent" kind="factor" :value="tape.exponent" :is-default="isDefault('exponent')" :take="set('exponent', msg`set the exponent`)" />.</template>
-      Emitters vary as made by (CV) <QuantityField label="Variation between emitters (CV)" kind="share" :value="tape.cv" :is-default="isDefault('cv')" :take="set('cv', msg`set the scatter`)" />.
+      Emitters vary as made by (CV) <QuantityField label="Variation between emitters (CV)" kind="share" :value="tape.cv" :is-default="isDefault('cv')" :take="set('cv', msg`set the variation between emitters`)" />.
       A run should water <QuantityField label="Target evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, msg`set the target evenness`, g)" /> evenly.
     </p>
     <p class="quiet">Typical values: read your label. The top of a tape’s window follows from its wall.</p>

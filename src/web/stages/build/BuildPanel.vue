@@ -33,7 +33,7 @@ watch(
 <template>
   <section>
     <h2>Build<span v-if="ready && !building.fresh" class="quiet" role="status"> counting again …</span></h2>
-    <LeafTabs :leaves="LEAVES" :open="view.buildLeaf" label="What Build tells" prefix="build" @turn="view.buildLeaf = $event" />
+    <LeafTabs :leaves="LEAVES" :open="view.buildLeaf" label="Parts of Build" prefix="build" @turn="view.buildLeaf = $event" />
     <p v-if="building.failed" role="alert" class="caution">{{ building.failed }}</p>
     <component :is="open.is" v-if="ready && building.built" class="to-print" />
     <p v-else-if="!building.failed" class="quiet" role="status">Counting the parts …</p>

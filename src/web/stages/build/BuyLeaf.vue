@@ -76,7 +76,7 @@ function setHave(l: Line, event: Event): void {
   haveWhy.value = undefined;
   if (text === '') return void edits.have(l.item.id, undefined);
   const numbers = text.split(/\s*[+;]\s*|\s+(?=[\d.,])/).map((p) => Number(p.replace(',', '.').replace(/\s*(m|ft)$/i, '')));
-  if (numbers.some((n) => !(n > 0) || n > MOST_PIECE_M)) return void (haveWhy.value = { item: l.item.id, why: l.cuts ? msg`Lengths like 12.5 + 3 are wanted.` : msg`A number of pieces is wanted.` });
+  if (numbers.some((n) => !(n > 0) || n > MOST_PIECE_M)) return void (haveWhy.value = { item: l.item.id, why: l.cuts ? msg`Type lengths like 12.5 + 3.` : msg`Type a number of pieces.` });
   const refused = l.cuts ? edits.have(l.item.id, { piecesM: numbers.map((n) => n * perM.value) }) : edits.have(l.item.id, { count: numbers[0] });
   if (refused) haveWhy.value = { item: l.item.id, why: refused.what };
 }
@@ -140,7 +140,7 @@ async function giveWorkbook(): Promise<void> {
   const blob = await building.workbook();
   if (blob) download(`${stem()}-parts.xlsx`, blob, 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet');
 }
-const setCurrency = (event: Event): void => void edits.build({ currency: (event.target as HTMLInputElement).value.trim().slice(0, 8) || undefined }, msg`name the money`);
+const setCurrency = (event: Event): void => void edits.build({ currency: (event.target as HTMLInputElement).value.trim().slice(0, 8) || undefined }, msg`set the currency`);
 </script>
 
 <template>
@@ -153,8 +153,8 @@ const setCurrency = (event: Event): void => void edits.build({ currency: (event.
     </p>
     <p class="sum" aria-label="What it costs">
       <b class="num">{{ known === 0 ? msg`no price yet` : money(shop.total) }}</b>
-      <label>prices are in <input class="money" type="text" maxlength="8" aria-label="Money that prices are in" placeholder="money" :value="build.currency" @change="setCurrency" /></label>
-      <span v-if="shop.gaps > 0" class="gap">{{ shop.gaps }} {{ forms(shop.gaps, 'line has', 'lines have') }} no price yet: that much is missing from the sum.</span>
+      <label>prices are in <input class="money" type="text" maxlength="8" aria-label="Currency of the prices" placeholder="currency" :value="build.currency" @change="setCurrency" /></label>
+      <span v-if="shop.gaps > 0" class="gap">{{ shop.gaps }} {{ forms(shop.gaps, 'line has', 'lines have') }} no price yet: that much is missing from the total.</span>
       <span v-else>Every line has a price of yours.</span>
       <span class="quiet">Only to compare: about {{ grouped(Math.round(shop.typical)) }} at typical prices.</span>
     </p>

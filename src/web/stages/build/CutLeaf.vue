@@ -84,7 +84,7 @@ const MOST_ROLLS = 12;
     <h3>Trenches</h3>
     <p class="fill">
       Mains lie <ChoiceField label="Where mains lie" :value="build.mains ?? 'by'" :options="MAINS" :is-default="build.mains === undefined" @pick="edits.build({ mains: $event === 'by' ? undefined : ($event as 'buried') }, msg`say where mains lie`)" />.
-      The ground freezes <QuantityField label="Depth of frost" kind="height" :value="build.frostM" :is-default="stated?.frostM === undefined" :take="(v, g) => edits.build({ frostM: v }, msg`say how deep it freezes`, g)" /> deep, and pipe wants
+      The ground freezes <QuantityField label="Depth of frost" kind="height" :value="build.frostM" :is-default="stated?.frostM === undefined" :take="(v, g) => edits.build({ frostM: v }, msg`say how deep it freezes`, g)" /> deep, and pipe needs
       <QuantityField label="Soil over pipe" kind="height" :value="build.coverM" :is-default="stated?.coverM === undefined" :take="(v, g) => edits.build({ coverM: v }, msg`say how deep pipe lies`, g)" /> of soil over it.
     </p>
     <p v-if="trenches.length === 0" class="quiet">Nothing is dug: mains lie on the ground.</p>

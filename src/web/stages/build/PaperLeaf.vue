@@ -54,7 +54,7 @@ const print = (): void => window.print();
       <button v-else type="button" class="make" :disabled="wanted.size === 0" @click="make">Make the PDF</button>
       <button type="button" class="small" @click="print">Print this page from the browser</button>
     </p>
-    <v-progress-linear v-if="building.printing" :model-value="100 * building.progress" :indeterminate="building.progress >= 0.5" color="primary" height="8" aria-label="How far the sheets are" />
+    <v-progress-linear v-if="building.printing" :model-value="100 * building.progress" :indeterminate="building.progress >= 0.5" color="primary" height="8" aria-label="Progress of the sheets" />
     <p class="quiet">The other leaves print from the browser too: open Buy, Cut or Steps and print.</p>
   </div>
 </template>

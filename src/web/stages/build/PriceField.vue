@@ -13,8 +13,8 @@ function done(event: Event): void {
   const text = (event.target as HTMLInputElement).value.trim();
   const value = text === '' ? undefined : tableNumber(text, true);
   if (text !== '' && value === undefined) why.value = msg`That is not a price.`;
-  else if (value !== undefined && value < 0) why.value = msg`A price is not below nothing.`;
-  else if (value !== undefined && value > MOST) why.value = msg`That is beyond what anything here costs.`;
+  else if (value !== undefined && value < 0) why.value = msg`A price cannot be below zero.`;
+  else if (value !== undefined && value > MOST) why.value = msg`That is more than anything here costs.`;
   else why.value = props.take(value)?.what ?? '';
   typed.value = why.value ? text : undefined;
 }

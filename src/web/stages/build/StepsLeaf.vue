@@ -38,7 +38,7 @@ const told = (s: Step) => done.value.get(s.id);
 function tell(s: Step, fields: { note?: string; hours?: number }): ReturnType<typeof edits.done> {
   const { step: _, ...before } = told(s) ?? { step: s.id };
   void _;
-  return edits.done(s.id, { on: today(), ...before, ...fields }, msg`tell of ${s.id}`);
+  return edits.done(s.id, { on: today(), ...before, ...fields }, msg`set details of ${s.id}`);
 }
 const note = (s: Step, event: Event): void => void tell(s, { note: (event.target as HTMLTextAreaElement).value.trim().slice(0, 400) || undefined });
 /** The piece of main that a step lays, for what was laid otherwise. */
@@ -66,13 +66,13 @@ const lit = (s: Step): boolean => view.pointedStep === (s.at.place === 'main' ? 
         <div v-if="open === s.id" class="body">
           <p v-for="d in s.does" :key="d">{{ d }}</p>
           <p v-if="s.tools.length > 0"><b>At hand:</b> {{ s.tools.join(', ') }}.</p>
-          <p v-for="m in s.mistakes" :key="m" class="mind"><b>Mind:</b> {{ m }}</p>
+          <p v-for="m in s.mistakes" :key="m" class="mind"><b>Take care:</b> {{ m }}</p>
           <p v-for="c in s.cautions" :key="c" class="caution">{{ c }}</p>
-          <p><b>Right when:</b> {{ s.check }}</p>
+          <p><b>It is right when:</b> {{ s.check }}</p>
           <p class="quiet">{{ [s.dry ? msg`Dry weather` : '', s.warm ? msg`Pipe warm from the sun` : '', s.helper ? msg`A helper` : ''].filter(Boolean).join(' · ') }}</p>
           <p v-if="mainOf(s)" class="fill">As built, the pipe is longer than straight by <QuantityField label="Pipe beyond the straight way, as built" kind="length" :value="mainOf(s)!.extraM" :take="(v, g) => edits.main(s.at.id!, { extraM: v }, msg`lay the main as it was built`, g)" />.</p>
           <label class="note">What was done otherwise <textarea rows="2" aria-label="What was done otherwise" maxlength="400" :value="told(s)?.note ?? ''" @change="note(s, $event)" /></label>
-          <p class="fill">One alone is thought to take <QuantityField label="Hours that it is thought to take" kind="factor" :value="s.hours" :is-default="build.hours[s.id] === undefined" :take="(h, g) => edits.stepHours(s.id, h > 0 ? h : undefined, g)" /> hours.</p>
+          <p class="fill">One person alone is estimated to take <QuantityField label="Hours that it is estimated to take" kind="factor" :value="s.hours" :is-default="build.hours[s.id] === undefined" :take="(h, g) => edits.stepHours(s.id, h > 0 ? h : undefined, g)" /> hours.</p>
           <p class="fill">It took <QuantityField label="Hours that it took" kind="factor" :value="told(s)?.hours ?? 0" :is-default="told(s)?.hours === undefined" :take="(v) => tell(s, { hours: v > 0 ? v : undefined })" /> hours.</p>
           <button type="button" class="tick" @click="tick(s)">{{ done.has(s.id) ? msg`Not done after all` : msg`Done` }}</button>
         </div>

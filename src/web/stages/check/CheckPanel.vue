@@ -30,7 +30,7 @@ const worse = computed(() => advice.together?.worse.map((f) => describe(f, plan.
 
 const SAYS: Record<WorkingName, string> = {
   bucket: msg`Flow of the open tap`,
-  pumpCurve: msg`What the pump gives at the flow of now`,
+  pumpCurve: msg`What the pump gives at the present flow`,
   available: msg`What the source can give`,
   drawdown: msg`Water between starts`,
   starts: msg`Starts of the pump`,

@@ -46,7 +46,7 @@ function light(): void {
     <h3><span class="grade">{{ GRADE_WORDS[finding.grade] }}</span> {{ words.title }}</h3>
     <p><TermText :text="words.howMuch" /></p>
     <p v-if="words.whenOpen" class="when">It holds {{ words.whenOpen }}.</p>
-    <p v-if="words.restsOn" class="when">It rests on {{ words.restsOn }}.</p>
+    <p v-if="words.restsOn" class="when">It is based on {{ words.restsOn }}.</p>
     <p class="quiet"><TermText :text="words.why" /></p>
     <p v-if="brings.length > 0" class="brings"><b>It also causes:</b> {{ brings.join('; ') }}.</p>
     <RemedyList v-if="remedies && remedies.length > 0" :finding="finding" :remedies="remedies" />

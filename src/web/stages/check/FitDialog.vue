@@ -27,7 +27,7 @@ function setSets(value: number) {
   return why;
 }
 function setBudget(value: number) {
-  if (value < 0) return { rule: 'contradiction', what: msg`a budget cannot be below nothing` };
+  if (value < 0) return { rule: 'contradiction', what: msg`a budget cannot be below zero` };
   limits.budget = value;
   return undefined;
 }
@@ -53,13 +53,13 @@ function shut(): void {
       <v-card-title>Fit it for me</v-card-title>
       <v-card-text>
         <p class="fill">
-          The source stays as it is. <label><input v-model="limits.keepTape" type="checkbox" /> Keep the tape there is.</label>
+          The source stays as it is. <label><input v-model="limits.keepTape" type="checkbox" /> Keep the present tape.</label>
           <label><input v-model="limits.keepHeaders" type="checkbox" /> Keep the headers where they are.</label><br />
           At most <QuantityField label="Most sets in a day" kind="count" :value="limits.mostSets" :take="setSets" /> sets a day, and a budget of
           <QuantityField label="Budget at typical prices, 0 for none" kind="count" :value="limits.budget" :is-default="limits.budget === 0" :take="setBudget" /> at typical prices (0: none).
         </p>
         <div v-if="advice.searching" class="going">
-          <v-progress-linear :model-value="100 * advice.fitting" color="primary" height="8" aria-label="How far the search is" />
+          <v-progress-linear :model-value="100 * advice.fitting" color="primary" height="8" aria-label="Progress of the search" />
           <p class="quiet">Laying and solving: {{ Math.round(100 * advice.fitting) }} %</p>
         </div>
         <p v-if="found?.refusal" class="caution" role="alert">{{ tellRefusal(found.refusal, settings.show) }}</p>

@@ -52,7 +52,7 @@ const contour = computed(() => (tools.look.contourM > 0 ? tools.look.contourM : 
 <template>
   <div class="part">
     <p class="fill">
-      Its heights come from <ChoiceField label="Heights come from" :value="ground.by" :options="BY" :is-default="stated?.by === undefined" @pick="edits.block('ground', { by: $event as never }, msg`tell the heights another way`)" />.
+      Its heights come from <ChoiceField label="Heights come from" :value="ground.by" :options="BY" :is-default="stated?.by === undefined" @pick="edits.block('ground', { by: $event as never }, msg`give the heights another way`)" />.
       <template v-if="ground.by === 'falls'">
         Its near left corner lies at <QuantityField :key="plan.block.id" label="Height of the near left corner" kind="height" :value="plan.block.heightM" :is-default="plan.statedBlock.heightM === undefined" :take="(v, g) => edits.blockSelf({ heightM: v }, msg`set the block’s height`, g)" />.
         Along the beds the ground is {{ rises(ground.slopeAlong) }}:

@@ -97,7 +97,7 @@ const setSecond = (fields: Record<string, unknown>, label: string, gesture?: str
     <summary>Take-offs</summary>
     <p class="fill">
       Each costs <QuantityField label="Loss of a take-off" kind="factor" :value="header.takeOffK" :is-default="isDefault('takeOffK')" :take="(v, g) => edits.block('header', { takeOffK: v }, msg`set the take-offs’ loss`, g)" /> (fitting loss, K). Where beds lie on both sides, those of the near side stand
-      <QuantityField label="Stagger of the take-offs" kind="width" :value="header.staggerM" :is-default="isDefault('staggerM')" :take="(v, g) => edits.block('header', { staggerM: v }, msg`stagger the take-offs`, g)" /> further along; flat hose wants about {{ settings.show(FLAT_HOSE_STAGGER_M, 'width') }}.
+      <QuantityField label="Stagger of the take-offs" kind="width" :value="header.staggerM" :is-default="isDefault('staggerM')" :take="(v, g) => edits.block('header', { staggerM: v }, msg`stagger the take-offs`, g)" /> further along; flat hose needs about {{ settings.show(FLAT_HOSE_STAGGER_M, 'width') }}.
     </p>
   </details>
   <p><button type="button" class="asks" @click="weigh.open = 'header'">Which size carries how many beds?</button></p>

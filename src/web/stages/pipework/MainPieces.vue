@@ -93,7 +93,7 @@ function addTee(): void {
       </tbody>
     </table>
     <p :key="piece.to" class="fill">
-      From <template v-if="single">the head</template><ChoiceField v-else label="The piece comes from" :value="piece.from" :options="sources" @pick="edits.main(piece.to, { from: $event }, msg`hang the main elsewhere`)" />
+      From <template v-if="single">the head</template><ChoiceField v-else label="The piece comes from" :value="piece.from" :options="sources" @pick="edits.main(piece.to, { from: $event }, msg`connect the main elsewhere`)" />
       runs <QuantityField label="Length of the main" kind="length" :value="piece.lengthM" :is-default="single && plan.plan.sources[plan.sourceIndex].xM === undefined" :take="length" /> of
       <ChoiceField label="Main" :value="piece.piece.pipe" :options="PIPES" :is-default="isDefault('pipe')" @pick="pickPipe" />
       (<QuantityField label="Bore of the main" kind="bore" :value="piece.piece.boreMm" :is-default="isDefault('boreMm')" :take="set('boreMm', msg`set the main’s bore`)" /> bore), rising

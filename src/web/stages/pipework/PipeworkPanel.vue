@@ -33,7 +33,7 @@ const FEEDING = [
   { id: 'yes', name: msg`is given` },
 ];
 const INLETS = [
-  { id: 'own', name: msg`each for itself` },
+  { id: 'own', name: msg`each on its own` },
   { id: 'alike', name: msg`all alike` },
 ];
 const injector = computed(() => plan.full.head.find((p) => isInjector(p.role)));

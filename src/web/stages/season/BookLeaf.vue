@@ -93,7 +93,7 @@ function takeText(): void {
   } else {
     const parsed = parseQuantity(text.value, kind, settings.units);
     if (!parsed.ok) return void (why.value = `${parsed.why}.`);
-    if (parsed.value < 0) return void (why.value = msg`It cannot be less than nothing.`);
+    if (parsed.value < 0) return void (why.value = msg`It cannot be below zero.`);
     note({ what, value: what === 'minutes' ? parsed.value / S_PER_MIN : parsed.value, ...(what === 'minutes' && inSet()), ...(what === 'meter' && { spot: 'meter' }) });
   }
   picked.value = undefined;
@@ -163,7 +163,7 @@ async function takeFile(event: Event): Promise<void> {
   if (!chosen) return;
   if (/\.csv$/i.test(chosen.name)) return takeReadings(chosen);
   const unpacked = await unpack(chosen);
-  if (!unpacked.ok) return void (told.value = msg`${chosen.name} was not taken in: ${unpacked.why}.`);
+  if (!unpacked.ok) return void (told.value = msg`${chosen.name} was not added: ${unpacked.why}.`);
   told.value = (await sharing.takeIn(unpacked)).join(' ');
 }
 /** A logger's table whose columns do not say in which unit they are. */
@@ -184,7 +184,7 @@ function takeTable(): void {
   table.value = undefined;
   for (const r of read.readings)
     book.add({ what: r.seen ? 'seen' : 'reading', spot: r.spot, ...inSet(), ...(r.value !== undefined && { value: r.value }), ...(r.seen && { seen: r.seen }), ...(r.at !== undefined && { at: r.at }) });
-  told.value = msg`${read.readings.length} readings were taken in.${read.ignored.length > 0 ? msg` Columns that are no place here: ${read.ignored.slice(0, 5).join(', ')}.` : ''} ${read.refused.slice(0, 5).map((r) => msg`Line ${r.line}: ${r.why}.`).join(' ')}`;
+  told.value = msg`${read.readings.length} readings were added.${read.ignored.length > 0 ? msg` Columns that are no place here: ${read.ignored.slice(0, 5).join(', ')}.` : ''} ${read.refused.slice(0, 5).map((r) => msg`Line ${r.line}: ${r.why}.`).join(' ')}`;
 }
 </script>
 
@@ -226,11 +226,11 @@ function takeTable(): void {
     <button v-if="book.standing.length > shown" type="button" class="asks" @click="shown += 200">Show more</button>
     <h3>To and from the phone</h3>
     <p class="files"><button type="button" class="plain" @click="file">Save plan and book as one file</button> <button type="button" class="plain" @click="csv">Book as a table</button> <button type="button" class="plain" :disabled="making" @click="report">{{ making ? msg`Making the report …` : msg`Season report (PDF)` }}</button></p>
-    <label class="photo">Take in a book from elsewhere, or a logger’s table <input type="file" accept=".zip,.json,.csv,application/zip" @change="takeFile" /></label>
+    <label class="photo">Add a book from elsewhere, or a logger’s table <input type="file" accept=".zip,.json,.csv,application/zip" @change="takeFile" /></label>
     <section v-if="table" aria-label="Units of the table" class="clashes">
       <p>{{ table.name }} does not say in which units these columns are:</p>
       <p v-for="a in table.asks" :key="a.column" class="fill">“{{ a.column }}”, for example {{ a.sample || msg`empty` }}, is in <ChoiceField :label="msg`Unit of ${a.column}`" :value="table.units[a.column]" :options="a.options.map((u) => ({ id: u, name: u }))" @pick="useUnit(a.column, $event)" /></p>
-      <button type="button" @click="takeTable">Use these units</button> <button type="button" @click="table = undefined">Do not take it in</button>
+      <button type="button" @click="takeTable">Use these units</button> <button type="button" @click="table = undefined">Do not add it</button>
     </section>
     <p v-if="told" role="status">{{ told }}</p>
     <section v-if="book.clashes.length > 0" aria-label="Corrected on both sides" class="clashes">

@@ -59,7 +59,7 @@ async function workOut(): Promise<void> {
     const text = texts.get(keyOf(p))?.trim();
     if (!text) continue;
     const ml = mlOf(text);
-    if (ml === undefined) return void (why.value = msg`“${text}” is no volume: write mL, or a number with its unit.`);
+    if (ml === undefined) return void (why.value = msg`“${text}” is not a volume: write mL, or a number with its unit.`);
     cups.push({ ...p, ml });
   }
   if (cups.length < 2) return void (why.value = msg`At least two cups.`);

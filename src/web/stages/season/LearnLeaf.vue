@@ -47,7 +47,7 @@ const forget = (): void => void (entry.value && book.strike(entry.value));
     <button type="button" class="do" :disabled="readings.length < 3 || working" @click="learn">{{ working ? msg`Learning …` : msg`See what they teach` }}</button>
     <p v-if="readings.length < 3" class="quiet">At least three readings, at different places.</p>
     <section v-if="found" aria-label="What was learned">
-      <p v-if="taught.length === 0">These readings say nothing that was not known. Read further places.</p>
+      <p v-if="taught.length === 0">These readings teach nothing new. Read more places.</p>
       <ul v-else>
         <li v-for="t in taught" :key="t.id"><b>{{ t.name.charAt(0).toUpperCase() + t.name.slice(1) }}</b>: {{ says(t) }}.</li>
       </ul>

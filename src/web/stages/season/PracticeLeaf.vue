@@ -70,7 +70,7 @@ const list = computed(() => (farm.value?.places ?? []).map((p) => ({ id: p.id, n
   <div>
     <template v-if="!farm">
       <p>Something is wrong on a made-up farm. Read its gauges, look along its beds, and say what it is. Each reading takes its minutes.</p>
-      <div class="row" role="group" aria-label="Practice by lot">
+      <div class="row" role="group" aria-label="Practice at random">
         <button v-for="l in LEVELS" :key="l" type="button" :disabled="making" @click="begin({ level: l })">{{ LEVEL_NAMES[l] }}</button>
       </div>
       <h3>Twelve lessons</h3>
@@ -99,7 +99,7 @@ const list = computed(() => (farm.value?.places ?? []).map((p) => ({ id: p.id, n
       </template>
       <section v-else aria-label="What it was">
         <p class="says">{{ end.right ? msg`Right.` : msg`Not so.` }} It was: {{ end.hidden.map((h) => `${h.title.charAt(0).toLowerCase()}${h.title.slice(1)}, ${h.place}; ${h.size}`).join('; and ') }}.</p>
-        <p>You took {{ Math.round(end.minutes) }} min. Somebody who knows would take about {{ Math.round(end.expertMinutes) }} min:</p>
+        <p>You took {{ Math.round(end.minutes) }} min. An expert would take about {{ Math.round(end.expertMinutes) }} min:</p>
         <ol class="expert"><li v-for="(e, i) in end.expert" :key="i">{{ e.name }}: <b>{{ e.read }}</b>. <span class="quiet">{{ e.says }}</span></li></ol>
         <p v-if="end.teaches" class="fine">{{ end.teaches }}</p>
         <div class="row"><button type="button" class="do" @click="begin({ level, ...(lesson !== undefined && { lesson }) })">Once more</button><button type="button" @click="farm = undefined">Another</button></div>

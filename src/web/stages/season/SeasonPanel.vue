@@ -39,7 +39,7 @@ function undo(): void {
       <h2>Season</h2>
       <button v-if="book.made.length > 0" type="button" class="asks" @click="undo">Undo the last entry</button>
     </div>
-    <LeafTabs :leaves="LEAVES" :open="view.seasonLeaf" label="What Season tells" prefix="season" @turn="view.seasonLeaf = $event" />
+    <LeafTabs :leaves="LEAVES" :open="view.seasonLeaf" label="Parts of Season" prefix="season" @turn="view.seasonLeaf = $event" />
     <p v-if="book.trouble" role="alert" class="caution">{{ book.trouble }}</p>
     <p v-if="season.failed" role="alert" class="caution">{{ season.failed }}</p>
     <component :is="open.is" />

@@ -55,7 +55,7 @@ async function calendar(): Promise<void> {
             <p>{{ t.why }}</p>
             <ul><li v-for="h in t.how" :key="h">{{ h }}</li></ul>
             <p v-if="t.caution" class="caution">{{ t.caution }}</p>
-            <p class="quiet">{{ t.byLog ? msg`The day is read off your own gauges.` : t.everyDays ? msg`Every ${t.everyDays} days.` : '' }}<template v-if="t.doneAt"> Done last on {{ day(t.doneAt) }}.</template></p>
+            <p class="quiet">{{ t.byLog ? msg`The day comes from your own gauges.` : t.everyDays ? msg`Every ${t.everyDays} days.` : '' }}<template v-if="t.doneAt"> Done last on {{ day(t.doneAt) }}.</template></p>
             <button type="button" class="do" @click="done(t)">Done today</button>
           </div>
         </li>

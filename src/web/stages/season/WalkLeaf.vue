@@ -47,7 +47,7 @@ const minutes = computed(() => Math.round(stops.value.reduce((sum, s) => sum + s
 <template>
   <div class="to-print">
     <p><b>{{ done.size }} of {{ stops.length }}</b> stops done; {{ minutes }} min of walking. <button type="button" class="asks no-print" @click="print">Print the walk</button></p>
-    <p v-if="season.strays" class="caution">Something strays: <button type="button" class="asks" @click="view.seasonLeaf = 'today'">What is wrong</button> stands under Today.</p>
+    <p v-if="season.strays" class="caution">Something is off: <button type="button" class="asks" @click="view.seasonLeaf = 'today'">What is wrong</button> stands under Today.</p>
     <AskedFirst :questions="asked" @take="takeAnyway()" @drop="drop" />
     <ol>
       <li v-for="(s, i) in stops" :key="s.id" :class="{ done: done.has(s.id), next: s.id === next?.id }">

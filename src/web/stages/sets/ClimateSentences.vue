@@ -27,10 +27,10 @@ const rainMm = computed(() => need.value.rainMm ?? 0);
 <template>
   <p class="fill">
     {{ told ? msg`Days that have no weather are` : msg`No weather is given, so every day is` }}
-    <template v-if="climate.months">a usual day of its month, as you told it</template><template v-else>a usual day of its month in a place of <ChoiceField label="Kind of climate" :value="climate.kind" :options="CLIMATES" :is-default="stated.kind === undefined" @pick="edits.climate({ kind: $event }, msg`choose the kind of climate`)" /> at latitude
+    <template v-if="climate.months">a usual day of its month, as you typed it</template><template v-else>a usual day of its month in a place of <ChoiceField label="Kind of climate" :value="climate.kind" :options="CLIMATES" :is-default="stated.kind === undefined" @pick="edits.climate({ kind: $event }, msg`choose the kind of climate`)" /> at latitude
       <QuantityField label="Latitude of the place" kind="angle" :value="climate.latDeg" :is-default="stated.latDeg === undefined" :take="(v, g) => edits.climate({ latDeg: v }, msg`set the latitude`, g)" /> (south below 0): an assumption</template>.
     In the thirstiest month a day draws <QuantityField label="Reference in the thirstiest month" kind="depth" :value="most" :is-default="need.hotDayMm === undefined" :take="(v, g) => edits.need({ hotDayMm: v }, msg`set what a day of the thirstiest month draws`, g)" />;
-    <template v-if="!climate.months || need.rainMm !== undefined">a usual week brings <QuantityField label="Rain of a usual week" kind="rain" :value="rainMm" :is-default="need.rainMm === undefined" :take="(v, g) => edits.need({ rainMm: v }, msg`set the usual rain`, g)" /> of rain.</template><template v-else>rain is the months’ own.</template>
+    <template v-if="!climate.months || need.rainMm !== undefined">a usual week brings <QuantityField label="Rain of a usual week" kind="rain" :value="rainMm" :is-default="need.rainMm === undefined" :take="(v, g) => edits.need({ rainMm: v }, msg`set the usual rain`, g)" /> of rain.</template><template v-else>each month has its own rain.</template>
   </p>
   <details class="more">
     <summary>The months</summary>

@@ -27,7 +27,7 @@ const own = computed(() => source.value?.id === plan.source.id);
 const rules = computed(() => plan.full.watering.day);
 const MIN_S = 60;
 const long = (min: number): string => (Number.isFinite(min) ? (min < 120 ? settings.show(Math.round(min) * MIN_S, 'minutes') : msg`${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')} min`) : '–');
-/** Like tanks joined at their feet that would do. */
+/** Like tanks joined at the bottom that would do. */
 const enoughTanks = computed(() => {
   const t = tank.value;
   const s = source.value;
@@ -89,7 +89,7 @@ function ask(name: SetWorkingName): void {
       <div v-if="tank.days.dry && own && !tank.takenOver" class="remedies" role="group" aria-label="Remedies">
         <button v-if="enoughTanks !== undefined" type="button" @click="join">Join {{ enoughTanks }} such tanks → {{ settings.show((tank.usableL * enoughTanks) / source.count, 'volume') }} usable, lasts</button>
         <button v-if="enoughLph !== undefined" type="button" @click="refill">Refill by hose at {{ settings.show(enoughLph, 'flow') }}, day and night → lasts</button>
-        <p v-if="enoughTanks !== undefined" class="caution">Each tank weighs about {{ settings.show((tank.usableL / source.count) * KG_PER_L, 'weight') }} full: level footing and restraint; somebody competent designs the stand. Hose from the mains: local water rules ask for a proper backflow preventer or an air gap.</p>
+        <p v-if="enoughTanks !== undefined" class="caution">Each tank weighs about {{ settings.show((tank.usableL / source.count) * KG_PER_L, 'weight') }} full: level footing and restraint; somebody competent must design the stand. Hose from the mains: local water rules ask for a proper backflow preventer or an air gap.</p>
       </div>
       <dl v-if="run" class="rows">
         <dt><button type="button" class="asks" @click="ask('emptying')">one watering of {{ current?.name }} from full, until empty</button></dt>

@@ -52,7 +52,7 @@ const anyTunnel = computed(() => plan.blocks.some((b) => b.tunnel));
       <QuantityField label="For each length of row a week" kind="volume" :value="need.rowL * rowUnitM" :is-default="isDefault('rowL')" :take="set('rowL', msg`set the litres for a row`, (v) => v / rowUnitM)" /> for each {{ settings.units.system === 'us' ? msg`foot` : msg`metre` }} of row a week, under mulch</template><template v-else-if="need.by === 'plant'">:
       <QuantityField label="For each plant or pot a day" kind="volume" :value="need.plantL" :is-default="isDefault('plantL')" :take="set('plantL', msg`set the litres for a plant`)" /></template><template v-else-if="need.by === 'minutes'">:
       <QuantityField label="Minutes a day" kind="minutes" :value="need.minutes * MIN_S" :is-default="isDefault('minutes')" :take="set('minutes', msg`set the minutes a day`, (v) => v / MIN_S)" /></template>.
-    <template v-if="need.by !== 'minutes'">A set runs for <ChoiceField label="A set runs for" :value="need.serves" :options="SERVES" :is-default="isDefault('serves')" @pick="edits.need({ serves: $event }, msg`serve beds of unlike need another way`)" />.</template>
+    <template v-if="need.by !== 'minutes'">A set runs for <ChoiceField label="A set runs for" :value="need.serves" :options="SERVES" :is-default="isDefault('serves')" @pick="edits.need({ serves: $event }, msg`serve beds of different need another way`)" />.</template>
   </p>
   <p v-if="need.by === 'weather' || need.by === 'depth'" class="fill">
     <template v-for="(c, i) in covers" :key="c.id">{{ i > 0 ? '; ' : '' }}{{ c.name }} lies under <ChoiceField :label="msg`Cover of ${c.name}`" :value="c.cover" :options="COVERS" :is-default="!c.own" @pick="edits.cover(c.id, $event)" /></template>.

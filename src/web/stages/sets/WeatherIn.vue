@@ -75,7 +75,7 @@ function leave(): void {
 }
 const notes = computed(() => (found.value ? [...found.value.notes, ...seasonNotes(found.value.days, plan.full.watering.season)] : []));
 const ASKED: Record<WeatherAsk['group'], string> = {
-  temperature: msg`Warmth is in`,
+  temperature: msg`Temperature is in`,
   humidity: msg`Humidity is in`,
   wind: msg`Wind is in`,
   sunshine: msg`Sunshine is in`,
@@ -141,7 +141,7 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
 
 <template>
   <details class="more">
-    <summary>Weather: {{ weather ? msg`${weather.days.length} days${weather.place ? msg` of ${weather.place}` : ''}` : msg`none told` }}</summary>
+    <summary>Weather: {{ weather ? msg`${weather.days.length} days${weather.place ? msg` of ${weather.place}` : ''}` : msg`none given` }}</summary>
     <p class="acts">
       <button type="button" class="small" @click="open()">take a table (CSV)</button>
       <button type="button" class="small" :disabled="listening" @click="listen">listen to the simulated station</button>
@@ -156,7 +156,7 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
     <p v-if="why" class="why" role="alert">{{ why }}</p>
     <p v-if="station" class="fill">
       It stands at <QuantityField label="Latitude" kind="angle" :value="station.latDeg" :is-default="isDefault('latDeg')" :take="(v, g) => edits.weatherFields({ latDeg: v }, msg`set the latitude`, g)" /> (north; south below 0),
-      <QuantityField label="Height over the sea" kind="height" :value="station.altitudeM" :is-default="isDefault('altitudeM')" :take="(v, g) => edits.weatherFields({ altitudeM: v }, msg`set the height over the sea`, g)" /> up, its wind gauge at
+      <QuantityField label="Height above sea level" kind="height" :value="station.altitudeM" :is-default="isDefault('altitudeM')" :take="(v, g) => edits.weatherFields({ altitudeM: v }, msg`set the height above sea level`, g)" /> up, its wind gauge at
       <QuantityField label="Height of the wind gauge" kind="height" :value="station.windAtM" :is-default="isDefault('windAtM')" :take="(v, g) => edits.weatherFields({ windAtM: v }, msg`set the wind gauge’s height`, g)" />.
     </p>
     <p v-if="weather" class="fill"><label><input type="checkbox" :checked="weather.likeLast" @change="edits.likeLast(($event.target as HTMLInputElement).checked)" /> Days without weather use the same day of another year</label></p>

@@ -75,14 +75,14 @@ async function even(): Promise<void> {
   const stated = plan.plan;
   const outcome = await outlook.even(set?.id ?? 'all');
   if (outcome.ended === 'failed') evened.value = msg`The valves could not be worked out: ${outcome.why}`;
-  else if (outcome.ended === 'cancelled' || plan.plan !== stated) evened.value = msg`No valve was turned: the plan was changed, or something else asked for. Press again.`;
+  else if (outcome.ended === 'cancelled' || plan.plan !== stated) evened.value = msg`No valve was turned: the plan changed meanwhile. Press again.`;
   else {
     const answer = outcome.value;
     const turned = answer.valves.reduce((n, [, beds]) => n + beds.length, 0);
     const groups = set?.beds ?? plan.blocks.filter((b) => b.inUse).map((b) => ({ block: b.id }));
     edits.turnValves(answer.valves, groups);
     const spread = (b: typeof answer.before): string => msg`${settings.show(b.least, 'share')} to ${settings.show(b.most, 'share')}`;
-    evened.value = turned === 0 ? msg`The beds are alike as they are: no valve need be turned.` : msg`${turned} valves turned: beds get ${spread(answer.after)} of the mean instead of ${spread(answer.before)}.`;
+    evened.value = turned === 0 ? msg`The beds are alike as they are: no valve needs to be turned.` : msg`${turned} valves turned: beds get ${spread(answer.after)} of the mean instead of ${spread(answer.before)}.`;
   }
 }
 /** The bed picked on the sheet, and the set it waters in. */
@@ -105,9 +105,9 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
       <v-btn v-if="opening.sets.length > 0" variant="text" :disabled="outlook.making" @click="outlook.makeSets(true)">Rebuild the sets</v-btn>
       <v-btn v-if="outlook.making || outlook.evening" variant="text" @click="outlook.stop()">Stop</v-btn>
     </p>
-    <p v-if="opening.sets.length === 0" class="quiet">All that is in use is open at once. Sets water one after the other: as few as the source can feed, like beds and neighbours together.</p>
+    <p v-if="opening.sets.length === 0" class="quiet">All that is in use is open at once. Sets water one after the other: as few as the source can feed, similar beds and neighbours together.</p>
     <p v-if="outlook.madeSays" class="quiet" role="status">{{ outlook.madeSays }}</p>
-    <label class="apart"><input type="checkbox" :checked="plan.full.watering.apart" @change="edits.watering(msg`keep unlike beds apart or not`, (w) => void (w.apart = ($event.target as HTMLInputElement).checked))" /> keep beds of unlike need or material apart</label>
+    <label class="apart"><input type="checkbox" :checked="plan.full.watering.apart" @change="edits.watering(msg`keep different beds apart or not`, (w) => void (w.apart = ($event.target as HTMLInputElement).checked))" /> keep beds of different need or material apart</label>
     <ul v-show="rows.length > 0" ref="list" class="sets" aria-label="Sets">
       <li v-for="(r, i) in rows" :key="r.set.id" :class="{ open: opening.set?.id === r.set.id }">
         <div class="top">

@@ -27,7 +27,7 @@ const KINDS = [
       <template v-if="booster.kind !== 'none'">
         It stops when less than <QuantityField label="Low cut-out" kind="pressure" :value="booster.lowCutKpa" :is-default="isDefault('lowCutKpa', 'booster')" :take="set('lowCutKpa', msg`set the low cut-out`, 'booster')" /> is left before it,
         or more than <QuantityField label="High cut-out" kind="pressure" :value="booster.highCutKpa" :is-default="isDefault('highCutKpa', 'booster')" :take="set('highCutKpa', msg`set the high cut-out`, 'booster')" /> stands after it;
-        at most <QuantityField label="Greatest flow of the booster" kind="flow" :value="booster.maxLph" :is-default="isDefault('maxLph', 'booster')" :take="set('maxLph', msg`set the booster’s greatest flow`, 'booster')" /> may pass.
+        at most <QuantityField label="Maximum flow of the booster" kind="flow" :value="booster.maxLph" :is-default="isDefault('maxLph', 'booster')" :take="set('maxLph', msg`set the booster’s maximum flow`, 'booster')" /> may pass.
       </template>
     </p>
     <CurveFields v-if="booster.kind !== 'none'" :curve="booster.curve" of-booster />

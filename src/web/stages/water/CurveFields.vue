@@ -57,7 +57,7 @@ const remove = (i: number): void => void edits.curve({ points: props.curve.point
     While it runs without stopping, a <QuantityField label="Bucket at the pump" usual="buckets" kind="volume" :value="curve.bucketL" :is-default="isDefault('bucketL')" :take="set('bucketL', msg`set the bucket`)" /> bucket fills in
     <BucketTries :tries="curve.triesS" :is-default="isDefault('triesS')" :take="(triesS, label, gesture) => edits.curve({ triesS }, label, gesture)" /> and the gauge stays at
     <QuantityField label="Gauge while the bucket fills" kind="pressure" :value="curve.bucketKpa" :is-default="isDefault('bucketKpa')" :take="set('bucketKpa', msg`set the gauge`)" />.
-    <span class="quiet">The rest of its curve is estimated, and so are its starts: as a label’s point is taken, and at least to where its switch stops it. Open a tap near the pressure tank just so far that the gauge neither rises nor falls.</span>
+    <span class="quiet">The rest of its curve is estimated, and so are its starts: as a label’s point is taken, and at least to where its switch stops it. Open a tap near the pressure tank just far enough that the gauge neither rises nor falls.</span>
   </p>
   <p v-else class="fill">
     <QuantityField :label="msg`${who} power`" :field="`${at}.powerKw`" kind="power" :value="curve.powerKw" :is-default="isDefault('powerKw')" :take="set('powerKw', msg`set the pump’s power`)" />, giving

@@ -31,15 +31,15 @@ const facts = computed(() => suctionFacts(props.pump, plan.full, results.results
 
 <template>
   <p class="fill">
-    It stands <QuantityField label="Pump over the water" field="liftM" kind="height" :value="pump.liftM" :is-default="isDefault('liftM')" :take="set('liftM', msg`set the lift`)" /> over the water and sucks through
+    It stands <QuantityField label="Pump above the water" field="liftM" kind="height" :value="pump.liftM" :is-default="isDefault('liftM')" :take="set('liftM', msg`set the lift`)" /> above the water and sucks through
     <PipeWords :piece="pump.suction" part="suction" :name="msg`suction pipe`" /> with
     <ChoiceField label="Foot valve" :value="pump.footValve ? 'yes' : 'no'" :options="FOOT" :is-default="isDefault('footValve')" @pick="edits.source({ footValve: $event === 'yes' }, msg`change the foot valve`)" />.
-    The place lies <QuantityField label="Altitude" kind="height" :value="pump.altitudeM" :is-default="isDefault('altitudeM')" :take="set('altitudeM', msg`set the altitude`)" /> over the sea; the pump needs a suction head of
+    The place lies <QuantityField label="Altitude" kind="height" :value="pump.altitudeM" :is-default="isDefault('altitudeM')" :take="set('altitudeM', msg`set the altitude`)" /> above sea level; the pump needs a suction head of
     <QuantityField label="Suction head the pump needs" kind="height" :value="pump.npshM" :is-default="isDefault('npshM')" :take="set('npshM', msg`set the suction head needed`)" />.
   </p>
   <p class="quiet">
     <Asks working="suction">{{ settings.show(facts.haveM, 'height') }} of suction head is left</Asks>, {{ settings.show(facts.spareM, 'height') }} over its need.
-    Highest it may stand over the water: {{ settings.show(facts.highestLiftM, 'height') }}. A minus stands for a pump below the water.
+    Highest it may stand above the water: {{ settings.show(facts.highestLiftM, 'height') }}. A minus stands for a pump below the water.
   </p>
   <details class="more">
     <summary>Fittings of the suction pipe</summary>

@@ -82,7 +82,7 @@ const summary = computed(() => {
     </svg>
     <figcaption class="quiet">
       {{ SAYS[plan.source.kind] }}
-      <template v-if="drawn.offSheet"> What the beds ask for lies above the sheet.</template>
+      <template v-if="drawn.offSheet"> What the beds ask for is above the top of this chart.</template>
     </figcaption>
   </figure>
 </template>

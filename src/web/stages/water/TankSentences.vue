@@ -47,14 +47,14 @@ const MIN_PER_HOUR = 60;
       at <QuantityField label="Held level" field="floatM" kind="height" :value="tank.floatM" :is-default="isDefault('floatM')" :take="set('floatM', msg`set the float`)" />, fed from
       <ChoiceField label="Fed from" :value="tank.fedBy" :options="FEEDS" :is-default="isDefault('fedBy')" @pick="choose('fedBy', msg`feed the float valve another way`)($event)" />.</template>
   </p>
-  <p v-if="tank.level === 'falling'" class="quiet">The level falls while it waters, so the plan uses the low water level. A full tank flatters.</p>
+  <p v-if="tank.level === 'falling'" class="quiet">The level falls while it waters, so the plan uses the low water level. A full tank looks better than it is.</p>
   <p v-else class="quiet">Raise or lower the canister to set the pressure: each metre is a tenth of a bar.</p>
   <p class="fill">
     The tank is of <ChoiceField label="Shape of the tank" :value="tank.shape" :options="SHAPES" :is-default="isDefault('shape')" @pick="choose('shape', msg`change the tank’s shape`)($event)" />:
     <template v-if="tank.shape === 'stated'"><QuantityField label="Volume of the tank" usual="tanks" kind="volume" :value="tank.volumeL" :is-default="isDefault('volumeL')" :take="set('volumeL', msg`set the tank’s volume`)" /> between outlet and high water</template>
     <template v-else-if="tank.shape === 'round'"><QuantityField label="Width of the tank" kind="width" :value="tank.diameterM" :is-default="isDefault('diameterM')" :take="set('diameterM', msg`set the tank’s width`)" /> across</template>
     <template v-else><QuantityField label="Length of the tank" kind="width" :value="tank.lengthM" :is-default="isDefault('lengthM')" :take="set('lengthM', msg`set the tank’s length`)" /> by <QuantityField label="Width of the tank" kind="width" :value="tank.widthM" :is-default="isDefault('widthM')" :take="set('widthM', msg`set the tank’s width`)" /></template>;
-    <QuantityField label="Tanks joined" kind="count" :value="tank.count" :is-default="isDefault('count')" :take="set('count', msg`set the number of tanks`)" /> joined at their feet.
+    <QuantityField label="Tanks joined" kind="count" :value="tank.count" :is-default="isDefault('count')" :take="set('count', msg`set the number of tanks`)" /> joined at the bottom.
     It is refilled <ChoiceField label="Refill" :value="tank.refill" :options="REFILLS" :is-default="isDefault('refill')" @pick="choose('refill', msg`refill another way`)($event)" /><template v-if="tank.refill === 'roof'">:
       <QuantityField label="Roof" kind="area" :value="tank.roofM2" :is-default="isDefault('roofM2')" :take="set('roofM2', msg`set the roof`)" /> in
       <QuantityField label="Rain" kind="rain" :value="tank.rainMm" :is-default="isDefault('rainMm')" :take="set('rainMm', msg`set the rain`)" /> of rain, of which

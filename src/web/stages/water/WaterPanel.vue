@@ -99,7 +99,7 @@ const rename = (event: Event): void => void edits.source({ name: (event.target a
     </details>
     <MarksLegend />
     <p v-if="source.kind === 'tap'" class="caution">Backflow protection is law on most public supplies. Local water rules and licensed plumbers decide what yours needs.</p>
-    <p v-else-if="source.kind === 'tank'" class="caution">A tank weighs 1 kg per litre. Above about 1 m or 200 kg somebody competent designs its stand. Rain and surface water is not for drinking.</p>
+    <p v-else-if="source.kind === 'tank'" class="caution">A tank weighs 1 kg per litre. Above about 1 m or 200 kg somebody competent must design its stand. Rain and surface water is not for drinking.</p>
     <p v-else class="caution">Pump and well electrics are work for a licensed electrician.<template v-if="source.kind === 'pump'"> Surface water is not for drinking, nor for overhead watering of leaves eaten raw.</template></p>
   </section>
 </template>

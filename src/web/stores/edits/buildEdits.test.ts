@@ -70,7 +70,7 @@ test('a book and a list are taken in over what is there, and keep the rest; one 
   usePlan().undo();
   expect(build()!.prices).toEqual([{ item: 'staple', price: 3, per: 'pack' }]);
   // Money that was named stays, whatever a book says.
-  edits.build({ currency: 'kr' }, 'name the money');
+  edits.build({ currency: 'kr' }, 'set the currency');
   edits.priceBook([{ item: 'staple', price: 9, per: 'unit' }], {}, '€');
   expect(build()!.currency).toBe('kr');
 });

@@ -49,7 +49,7 @@ export function buildEdits(plan: ReturnType<typeof usePlan>) {
     /** What the grower has of an item, or nothing any more. */
     have: (item: string, have: Omit<Have, 'item'> | undefined, gesture?: string): Refusal | undefined =>
       change(
-        msg`say what there is`,
+        msg`set what you have`,
         (b) => (b.have = put(b.have, (h) => h.item === item, have && { item, ...have })),
         gesture,
       ),
@@ -80,7 +80,7 @@ export function buildEdits(plan: ReturnType<typeof usePlan>) {
     /** A fitting that the grower has, used where two ends meet; or no more. */
     joinedBy: (at: string, fitting: string | undefined): Refusal | undefined =>
       change(
-        msg`use a fitting that is there`,
+        msg`use a fitting you have`,
         (b) =>
           (b.joined = put(b.joined, (j) => j.at === at, fitting === undefined ? undefined : { at, fitting })),
       ),
@@ -97,7 +97,7 @@ export function buildEdits(plan: ReturnType<typeof usePlan>) {
       packs: Readonly<Record<string, number>>,
       currency: string | undefined,
     ): Refusal | undefined =>
-      change(msg`take a price book in`, (b) => {
+      change(msg`read a price book in`, (b) => {
         const own = new Map([...(b.prices ?? []), ...prices].map((p) => [p.item, p]));
         b.prices = [...own.values()];
         if (Object.keys(packs).length > 0) b.packs = { ...b.packs, ...packs };
@@ -105,7 +105,7 @@ export function buildEdits(plan: ReturnType<typeof usePlan>) {
       }),
     /** A whole list of what there is; other items stay. */
     inventory: (have: readonly Have[]): Refusal | undefined =>
-      change(msg`take a list of what there is in`, (b) => {
+      change(msg`read a list of what you have in`, (b) => {
         const own = new Map([...(b.have ?? []), ...have].map((h) => [h.item, h]));
         b.have = [...own.values()] as never;
       }),

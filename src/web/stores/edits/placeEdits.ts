@@ -143,7 +143,7 @@ export function placeEdits(plan: ReturnType<typeof usePlan>) {
   /** Sets adjustable emitters, each to its own flow at the label's pressure. */
   function setOpenings(block: string, setLph: readonly [string, number][]): Refusal | undefined {
     const to = new Map(setLph);
-    return plan.edit(msg`open each emitter for an even share`, (draft) => {
+    return plan.edit(msg`set each emitter for an even share`, (draft) => {
       for (const p of plantsOf(placesOf(draft, block))) {
         const lph = to.get(p.id);
         if (lph !== undefined) p.setLph = Number(lph.toFixed(2));

@@ -256,7 +256,7 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
     );
   const likeLast = (on: boolean): Refusal | undefined =>
     change(
-      on ? msg`let the weather of another year stand for this one` : msg`take weather only for its own days`,
+      on ? msg`use the weather of another year for this one` : msg`take weather only for its own days`,
       (w) => {
         if (on) (w.weather ??= {}).likeLast = true;
         else if (w.weather) delete w.weather.likeLast;
@@ -288,7 +288,7 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
       gesture,
     );
   const dropWeather = (): Refusal | undefined =>
-    change(msg`put the weather away`, (w) => void delete w.weather);
+    change(msg`remove the weather`, (w) => void delete w.weather);
 
   function addNote(date: string, block: string, feel: string): Refusal | undefined {
     const id = freshId(plan.full.watering.notes, 'note');

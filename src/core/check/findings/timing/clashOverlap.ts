@@ -11,6 +11,6 @@ export const clashOverlap = findingKind({
     title: msg`${says.set} opens while another set runs`,
     howMuch: msg`Their times overlap.`,
     why: msg`Both together ask for more than either was planned for.`,
-    tries: [msg`move it along the day`, msg`plan the day again`],
+    tries: [msg`move it to another time`, msg`plan the day again`],
   }),
 });

@@ -11,6 +11,6 @@ export const clashPerson = findingKind({
     title: msg`Nobody is there to open or shut ${says.set}`,
     howMuch: msg`Its valves are turned by hand.`,
     why: msg`A valve that nobody shuts waters on.`,
-    tries: [msg`move it along the day`, msg`use a timer`],
+    tries: [msg`move it to another time`, msg`use a timer`],
   }),
 });

@@ -11,6 +11,6 @@ export const clashPump = findingKind({
     title: msg`${says.set} runs outside the watering hours`,
     howMuch: msg`Its start was set by hand.`,
     why: msg`Pump or tap are not free then.`,
-    tries: [msg`move it along the day`, msg`change the watering hours`],
+    tries: [msg`move it to another time`, msg`change the watering hours`],
   }),
 });

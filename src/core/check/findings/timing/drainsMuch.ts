@@ -23,7 +23,7 @@ export const drainsMuch = findingKind({
       };
     }),
   words: ({ measured, says }, show) => ({
-    title: msg`${says.set} loses ${percent(measured)} of its water out of draining pipes`,
+    title: msg`${says.set} loses ${percent(measured)} of its water when its pipes drain`,
     howMuch: msg`${show(says.drainsL, 'volume')} at each start.`,
     why: msg`After each start the pipes drain through the lowest emitters.`,
     tries: [msg`water in fewer, longer starts`, msg`put valves that close at the low beds`],
@@ -31,7 +31,7 @@ export const drainsMuch = findingKind({
   compares: {
     holds: 'V_drains ≤ 0.2 · V_given',
     measured: msg`drains`,
-    limit: msg`bearable`,
+    limit: msg`acceptable`,
     source: msg`Practice.`,
   },
 });

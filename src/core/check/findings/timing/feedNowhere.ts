@@ -13,7 +13,7 @@ export const feedNowhere = findingKind({
   words: () => ({
     title: msg`No injector for the feed`,
     howMuch: msg`Feeding is planned, and there is no injector in the head.`,
-    why: msg`Feed has nowhere to go in.`,
+    why: msg`There is nothing to put the feed in with.`,
     tries: [msg`add an injector at Pipework, after the backflow preventer and before the filter`],
   }),
 });

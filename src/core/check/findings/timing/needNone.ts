@@ -13,7 +13,7 @@ export const needNone = findingKind({
         : undefined,
     ),
   words: ({ says }) => ({
-    title: msg`${says.set} needs no water by the rule that is set`,
+    title: msg`${says.set} needs no water by the rule you set`,
     howMuch: msg`Nothing is planned for it.`,
     why: msg`Its crops are not planted on that day, or rain gives what they use.`,
     tries: [msg`look at the need, the planting dates and the rain`],

@@ -16,9 +16,9 @@ export const weatherGaps = findingKind({
   words: ({ measured, says }) => ({
     title: msg`${measured} ${forms(measured, 'day', 'days')} of the season have no weather`,
     howMuch: says.months
-      ? msg`They count as usual days of their month, as you told it.`
+      ? msg`They count as usual days of their month, as you typed it.`
       : msg`They count as usual days of their month in the kind of climate that is chosen.`,
-    why: msg`What is planned for those days rests on a guess.`,
+    why: msg`What is planned for those days is based on a guess.`,
     tries: [msg`bring in the days that are missing`],
   }),
 });

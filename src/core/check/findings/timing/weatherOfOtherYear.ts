@@ -16,9 +16,9 @@ export const weatherOfOtherYear = findingKind({
     return [ofPlan({ grade: 'watch', measured: weather.days.length, says: { first, last } })];
   },
   words: ({ says }) => ({
-    title: msg`The weather that was told is of another time`,
-    howMuch: msg`It is of ${says.first} to ${says.last}; no day of the season is among it, so none of it counts.`,
+    title: msg`The weather given is of another time`,
+    howMuch: msg`It is of ${says.first} to ${says.last}; no day of the season is among it, so none of it is used.`,
     why: msg`Need is worked out from usual days of the month instead.`,
-    tries: [msg`let it stand for the same days of this year`, msg`set the first day of the season`],
+    tries: [msg`use it for the same days of this year`, msg`set the first day of the season`],
   }),
 });
