@@ -1,6 +1,6 @@
 import { openPlan, reads, start, VERDICT, WAIT_MS, type Bench } from './browser';
 import { largeFarm } from './farm';
-import { frames } from './pace';
+import { drag, frames } from './pace';
 import { rollingFarm } from './rolling';
 
 let bench: Bench;
@@ -15,47 +15,13 @@ async function open(name: string, plan: object): Promise<void> {
   await reads(bench.driver, VERDICT, SOLVED);
 }
 
-interface Pace {
-  perSecond: number;
-  repaints: number;
-}
-
 /** What page and workers hold together, MB. */
 const megabytes = (): Promise<number> =>
   bench.driver.executeAsyncScript(
     'const done = arguments[0]; performance.measureUserAgentSpecificMemory().then((m) => done(m.bytes / 1e6), (e) => done(String(e)));',
   );
 
-/** Drags the source about for some seconds, an edit each frame, and counts frames in which new pressures were drawn. */
-const drag = (seconds: number): Promise<Pace> =>
-  bench.driver.executeAsyncScript(
-    `const [seconds, done] = arguments;
-    const handle = document.querySelector('.source[data-hand]');
-    const box = handle.querySelector('circle').getBoundingClientRect();
-    const x0 = box.x + box.width / 2, y0 = box.y + box.height / 2;
-    let dirty = false, repaints = 0;
-    // An answer is drawn in the frame after it came.
-    const watch = new PerformanceObserver((list) => { if (list.getEntriesByName('pressures answered').length > 0) dirty = true; });
-    watch.observe({ type: 'measure' });
-    const send = (type, x, y) => handle.dispatchEvent(new PointerEvent(type, { bubbles: true, pointerId: 1, button: 0, clientX: x, clientY: y, shiftKey: true }));
-    handle.setPointerCapture = () => {};
-    send('pointerdown', x0, y0);
-    const t0 = performance.now();
-    const step = (t) => {
-      if (dirty) { repaints++; dirty = false; }
-      const s = (performance.now() - t0) / 1000;
-      if (s > seconds) {
-        send('pointerup', x0, y0);
-        watch.disconnect();
-        done({ perSecond: repaints / s, repaints });
-        return;
-      }
-      send('pointermove', x0 + 30 * Math.cos(2.5 * s), y0 + 30 * Math.sin(2.5 * s));
-      requestAnimationFrame(step);
-    };
-    requestAnimationFrame(step);`,
-    seconds,
-  );
+const dragSource = (seconds: number): Promise<number> => drag(bench.driver, seconds, 'source');
 
 /** Frames a second of the same page when nothing but the drawing itself changes: what this machine can paint. */
 const bare = (seconds: number): Promise<number> =>
@@ -82,12 +48,12 @@ const bare = (seconds: number): Promise<number> =>
 
 test('a whole farm of 40 blocks, 1,000 runs and 300,000 emitters repaints while the hand moves', async () => {
   await open('large.furrow.json', largeFarm(40, 25, 300, false));
-  await drag(1);
+  await dragSource(1);
   const paints: number[] = [];
   const pages: number[] = [];
   for (let i = 0; i < 3; i++) {
     pages.push(await bare(1));
-    paints.push((await drag(2)).perSecond);
+    paints.push(await dragSource(2));
   }
   const best = Math.max(...paints);
   const page = Math.max(...pages);
@@ -146,12 +112,12 @@ test('two thousand beds can still be worked with', async () => {
     'beds.furrow.json',
     rollingFarm({ fields: 20, wideM: 123, longM: 70, runsPerBed: 1, heights: 60 }),
   );
-  await drag(1);
+  await dragSource(1);
   const pages: number[] = [];
   const paints: number[] = [];
   for (let i = 0; i < 2; i++) {
     pages.push(await frames(driver, 1, 'rest'));
-    paints.push((await drag(2)).perSecond);
+    paints.push(await dragSource(2));
   }
   const pan = Math.max(await frames(driver, 2, 'pan'), await frames(driver, 2, 'pan'));
   process.stdout.write(

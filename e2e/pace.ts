@@ -23,3 +23,54 @@ export const frames = (driver: WebDriver, seconds: number, how: 'pan' | 'zoom' |
     seconds,
     how,
   );
+
+/** How something on the sheet is dragged: where to, px from where it was taken hold of, so many seconds later. */
+const WAYS = {
+  // In a circle.
+  source: {
+    handle: '.source[data-hand]',
+    grip: 'circle',
+    way: '(s) => [30 * Math.cos(2.5 * s), 30 * Math.sin(2.5 * s)]',
+  },
+  // To and fro among its beds at an even pace: where it stood still, or at a bed's end, there would be nothing to solve.
+  header: {
+    handle: '.header[data-hand]',
+    grip: '.grip',
+    way: '(s, long) => { const away = 24 + 28 * Math.abs(((s / 1.2) % 2) - 1); return long ? [0, -away] : [away, 0]; }',
+  },
+};
+
+/** Drags the source or a header for some seconds, a movement each frame, and tells in how many frames a second new pressures were drawn. */
+export const drag = (driver: WebDriver, seconds: number, what: keyof typeof WAYS): Promise<number> =>
+  driver.executeAsyncScript(
+    `const [seconds, done] = arguments;
+    const handle = document.querySelector('${WAYS[what].handle}');
+    const box = handle.querySelector('${WAYS[what].grip}').getBoundingClientRect();
+    const way = ${WAYS[what].way};
+    const long = box.width > box.height;
+    const x0 = box.x + box.width / 2, y0 = box.y + box.height / 2;
+    const send = (type, x, y) => handle.dispatchEvent(new PointerEvent(type, { bubbles: true, pointerId: 1, button: 0, clientX: x, clientY: y, shiftKey: true }));
+    const newest = () => { const m = performance.getEntriesByName('pressures answered').at(-1); return m ? m.startTime + m.duration : 0; };
+    handle.setPointerCapture = () => {};
+    send('pointerdown', x0, y0);
+    const t0 = performance.now();
+    let seen = newest(), repaints = 0;
+    const step = () => {
+      // Answers are shown within a frame.
+      const now = newest();
+      if (now !== seen) repaints++;
+      seen = now;
+      const s = (performance.now() - t0) / 1000;
+      if (s > seconds) {
+        // Back where it was, so that the next drag has as far to go.
+        send('pointermove', x0, y0);
+        send('pointerup', x0, y0);
+        return done(repaints / s);
+      }
+      const [x, y] = way(s, long);
+      send('pointermove', x0 + x, y0 + y);
+      requestAnimationFrame(step);
+    };
+    requestAnimationFrame(step);`,
+    seconds,
+  );

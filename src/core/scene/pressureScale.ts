@@ -8,8 +8,14 @@ export const SHADES = 8;
 const ON_EDGE_KPA = 0.05;
 
 export function classOf(kpa: number, minKpa: number, maxKpa: number, shades = SHADES): PressureClass {
-  if (kpa < minKpa - ON_EDGE_KPA) return 'under';
-  if (kpa > maxKpa + ON_EDGE_KPA) return 'over';
+  const shade = shadeOf(kpa, minKpa, maxKpa, shades);
+  return shade < 0 ? 'under' : shade >= shades ? 'over' : shade;
+}
+
+/** The same as a number: −1 below the window, as many as there are shades above it. */
+export function shadeOf(kpa: number, minKpa: number, maxKpa: number, shades: number): number {
+  if (kpa < minKpa - ON_EDGE_KPA) return -1;
+  if (kpa > maxKpa + ON_EDGE_KPA) return shades;
   const share = (kpa - minKpa) / (maxKpa - minKpa);
   return Math.min(shades - 1, Math.max(0, Math.floor(share * shades)));
 }

@@ -1,6 +1,6 @@
-import { stretchOfRun, type BlockLayout } from '../layout';
+import { stretchOfRun, type BlockLayout, type LaidRun } from '../layout';
 import { lineOf, type Figure, type Layer, type Line, type Role } from './figures';
-import { classOf } from './pressureScale';
+import { shadeOf } from './pressureScale';
 
 /** Shades inside the window: so many that a run shows a smooth change. */
 export const FINE_SHADES = 20;
@@ -33,6 +33,20 @@ export interface Shading {
   windowOf: (i: number) => readonly [number, number];
 }
 
+/** Compared by hand: thousands are, with every answer while a hand drags. */
+function alike(a: Uint8Array, b: Uint8Array): boolean {
+  if (a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
+  return true;
+}
+
+/** A stretch of a run; most are straight. */
+function lineOfRun(run: LaidRun, fromM: number, toM: number): Line {
+  if (run.way) return lineOf(stretchOfRun(run, fromM, toM));
+  const { xM, fromM: startM, direction } = run;
+  return [xM, startM + direction * fromM, xM, startM + direction * toM];
+}
+
 /** Pieces between two points are cut finer where few runs are drawn. */
 const FEW_RUNS = 120;
 const CUTS = 3;
@@ -63,15 +77,14 @@ export function runsLayer(
         const k = Math.floor(p / cuts);
         const share = ((p % cuts) + 0.5) / cuts;
         const kpa = shading.kpa[first + k] * (1 - share) + shading.kpa[first + k + 1] * share;
-        const found = classOf(kpa, minKpa, maxKpa, FINE_SHADES);
-        codes[i * pieces + p] = found === 'under' ? UNDER : found === 'over' ? OVER : found;
+        const shade = shadeOf(kpa, minKpa, maxKpa, FINE_SHADES);
+        codes[i * pieces + p] = shade < 0 ? UNDER : shade >= FINE_SHADES ? OVER : shade;
       }
     }
   if (
     last?.layout === layout &&
     last.every === every &&
-    last.codes.length === codes.length &&
-    codes.every((c, i) => c === last.codes[i])
+    alike(codes, last.codes)
   )
     return last;
   const found = new Map<number, Line[]>();
@@ -83,7 +96,7 @@ export function runsLayer(
       if (p < pieces - 1 && codes[i * pieces + p + 1] === shade) continue;
       const to = run.leadM + (taped * (p + 1)) / pieces;
       if (shade === UNDER || shade === OVER || i % every === 0) {
-        const line = lineOf(stretchOfRun(run, from, to));
+        const line = lineOfRun(run, from, to);
         const lines = found.get(shade);
         if (lines) lines.push(line);
         else found.set(shade, [line]);

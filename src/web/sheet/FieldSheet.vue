@@ -223,7 +223,7 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
 
 <style scoped>
 .wrap { display: grid; grid-template-rows: minmax(0, 1fr) auto; min-height: 0; overflow: hidden; contain: strict; }
-.area { position: relative; min-height: 0; overflow: hidden; }
+.area { position: relative; min-height: 0; overflow: hidden; contain: strict; }
 .wrap { container-type: inline-size; }
 /* Its height hangs on the sheet's width alone: what it says changes with the scale, and the scale with the room that is left. */
 .foot { display: flex; gap: 2px 18px; align-items: center; align-content: center; height: 30px; overflow: hidden; padding: 0 14px; border-top: 1px solid var(--line); background: var(--paper); }

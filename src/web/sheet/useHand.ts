@@ -1,7 +1,8 @@
 import { ref } from 'vue';
+import { inFrame, notInFrame } from '../frame';
 
 /** Edits follow a moving hand no closer than this, ms, */
-const APART_MS = 15;
+const APART_MS = 12;
 /** and while the pressures of those before are still to be worked out they wait, but no longer than this, ms. */
 const WAITS_MS = 60;
 
@@ -32,14 +33,10 @@ export function useHand(
     holding.value = what;
     hold(true);
     let waiting: PointerEvent | undefined;
-    let frame = 0;
     let movedAt = -Infinity;
     const follow = (): void => {
-      frame = 0;
-      if (!waiting) return;
       const now = performance.now();
-      const apart = busy() ? WAITS_MS : APART_MS;
-      if (now - movedAt < apart) return void (frame = requestAnimationFrame(follow));
+      if (now - movedAt < (busy() ? WAITS_MS : APART_MS)) return inFrame('hand', follow);
       movedAt = now;
       go();
     };
@@ -52,11 +49,10 @@ export function useHand(
     };
     const onMove = (e: Event): void => {
       waiting = e as PointerEvent;
-      // The first movement is followed at once.
-      if (frame === 0) follow();
+      inFrame('hand', follow);
     };
     const done = (): void => {
-      cancelAnimationFrame(frame);
+      notInFrame('hand', follow);
       go();
       holding.value = '';
       hold(false);

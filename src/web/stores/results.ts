@@ -5,6 +5,7 @@ import { footKpa, resultsOf, walkTo, type FarmResults, type PressureWalk } from 
 import type { Block, FullPlan, Tape } from '../../core/plan';
 import type { Answer, PlanLetter, SolverApi } from '../../worker/solver';
 import SolverWorker from '../../worker/start/solver?worker';
+import { inFrame } from '../frame';
 import { createJobs } from './jobs';
 import { useOpening } from './opening';
 import { usePlan } from './plan';
@@ -29,6 +30,10 @@ const FORGETS = 0.85;
 const LATELY = 4;
 /** Figures in words follow a hand that drags no more often than this, ms: pressures come first. */
 const TOLD_MS = 100;
+/** No newer plan for this long after an answer: the hand rests, ms. */
+const RESTS_MS = 60;
+/** Answers closer than this to the last one shown belong to a movement, ms. */
+const FOLLOWS_MS = 150;
 /** Of plans that take longer than this to solve, what is asked is not waited for, ms. */
 const SLOW_MS = 150;
 /** Where solves cannot be stopped from outside, one longer than this is dropped with its worker, ms. */
@@ -43,6 +48,14 @@ export interface Solved {
   results: FarmResults;
   shading: Float32Array;
   points: number;
+}
+
+/** An answer that came, and when it was asked for and came. */
+interface Arrived {
+  plan: FullPlan;
+  answer: Answer;
+  startedAt: number;
+  answeredAt: number;
 }
 
 /** The solved plan. The worker solves; the newest plan wins; the last good answer stays while it does. */
@@ -63,6 +76,9 @@ export const useResults = defineStore('results', () => {
   let number = 0;
   let startedAt = 0;
   let answeredAt = 0;
+  /** Answers that came and are not shown yet, and when one was shown last. */
+  let arrived: Arrived[] = [];
+  let shownAt = -Infinity;
   /** The worker was last taken out of its rest. */
   let begunAt = 0;
   let askedAt = -Infinity;
@@ -70,6 +86,7 @@ export const useResults = defineStore('results', () => {
   let usualMs = 0;
   let stopping = 0;
   let noticing = 0;
+  let resting = 0;
   /** Plans sent and not answered yet. */
   let underWay = 0;
   let openedAt = 0;
@@ -141,7 +158,7 @@ export const useResults = defineStore('results', () => {
     else if (outcome.ended === 'answered' && outcome.value === 'send all') {
       forgetSent();
       wanted ??= next;
-    } else if (outcome.ended === 'answered') show(next, outcome.value as Answer);
+    } else if (outcome.ended === 'answered') arrive(next, outcome.value as Answer);
     else if (outcome.ended === 'cancelled') gaveWay(outcome.atMs);
     else {
       forgetSent();
@@ -166,30 +183,50 @@ export const useResults = defineStore('results', () => {
     askedAt = -Infinity;
   }
 
-  function show(next: FullPlan, answer: Answer): void {
+  /** Takes an answer in. Those that follow a moving hand are shown with the frame that follows it. */
+  function arrive(next: FullPlan, answer: Answer): void {
     failures = 0;
     answeredAt = performance.now();
     usualMs += (answeredAt - startedAt - usualMs) / LATELY;
+    // The last of a movement is worked out whole.
+    if (!answer.asked && underWay === 0 && !wanted)
+      resting = window.setTimeout(() => {
+        wanted = next;
+        askedAt = -Infinity;
+        send();
+      }, RESTS_MS);
+    arrived.push({ plan: next, answer, startedAt, answeredAt });
+    if (answeredAt - shownAt < FOLLOWS_MS) inFrame('answer', showArrived);
+    else showArrived();
+  }
+
+  /** Shows what has come: the newest, and before it those that tell figures in words. */
+  function showArrived(): void {
+    const all = arrived;
+    arrived = [];
+    all.forEach((a, i) => {
+      if (a.answer.asked || i === all.length - 1) show(a);
+    });
+  }
+
+  function show({ plan: of, answer, ...at }: Arrived): void {
+    shownAt = performance.now();
     const { shading, points } = answer;
-    solved.value = { plan: next, results: resultsOf(next, answer), shading, points };
-    if (answer.asked || answeredAt - walkedAt >= TOLD_MS) {
+    solved.value = { plan: of, results: resultsOf(of, answer), shading, points };
+    if (answer.asked || shownAt - walkedAt >= TOLD_MS) {
       walked.value = solved.value;
-      walkedAt = answeredAt;
+      walkedAt = shownAt;
     }
     if (answer.asked) told.value = solved.value;
-    // The last of a movement is worked out whole.
-    else if (underWay === 0 && !wanted) {
-      wanted = next;
-      askedAt = -Infinity;
-    }
     problem.value = '';
     performance.clearMeasures(ANSWERED);
-    performance.measure(ANSWERED, { start: startedAt, end: answeredAt });
+    performance.measure(ANSWERED, { start: at.startedAt, end: at.answeredAt });
   }
 
   /** Takes a newer plan to be solved. Quick work is let finish, long work is stopped for it. */
   function want(next: FullPlan): void {
     if (underWay === 0) begunAt = performance.now();
+    clearTimeout(resting);
     wanted = next;
     send();
     if (!wanted) return;
@@ -214,6 +251,9 @@ export const useResults = defineStore('results', () => {
   watch(
     () => plan.opened,
     () => {
+      clearTimeout(resting);
+      arrived = [];
+      shownAt = -Infinity;
       solved.value = undefined;
       told.value = undefined;
       walked.value = undefined;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { boxOfLayer, type Layer, type StyleOf } from '../../../core/scene';
+import { inFrame, notInFrame } from '../../frame';
 import { paintLayer, type Matrix } from './paint';
 
 /**
@@ -97,18 +98,11 @@ function paint(): void {
   }
 }
 
-let frame = 0;
-function soon(): void {
-  frame ||= requestAnimationFrame(() => {
-    frame = 0;
-    paint();
-  });
-}
 /** A sheet that lies elsewhere is painted in the same frame as what lies over it. */
 watch(() => [props.matrix, props.width, props.height], paint, { flush: 'post' });
-watch(() => [props.layers, props.picture, props.styleOf], soon, { flush: 'post' });
+watch(() => [props.layers, props.picture, props.styleOf], () => inFrame('paint', paint), { flush: 'post' });
 onMounted(paint);
-onBeforeUnmount(() => cancelAnimationFrame(frame));
+onBeforeUnmount(() => notInFrame('paint', paint));
 </script>
 
 <template>
