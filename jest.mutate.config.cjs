@@ -7,5 +7,6 @@ const unit = require('./jest.config.cjs');
 module.exports = {
   ...unit,
   roots: [`<rootDir>/src/core/${process.env.MUTATE_FOLDER}`],
+  testEnvironment: require.resolve('./scripts/untilNoticed.cjs'),
   testSequencer: '<rootDir>/scripts/quickFirst.cjs',
 };

@@ -193,6 +193,31 @@ test('weather comes from the simulated station, a day is typed, and the season i
   await reads(driver, PANEL, /Weather: none given/);
 });
 
+test('a date is taken from a calendar, and Escape leaves it as it was', async () => {
+  const { driver } = bench;
+  await leaf('How much');
+  await unfold(driver, 'The season, and how the soil feels');
+  const calendar = By.css('.v-date-picker');
+  const gone = (): Promise<boolean> =>
+    driver.wait(async () => (await driver.findElements(calendar)).length === 0, WAIT_MS);
+  const begins = async (): Promise<string> =>
+    (await find(driver, By.css('input[aria-label^="First day of the season"]'))).getAttribute('value');
+  const before = await begins();
+  await press(driver, 'Calendar: First day of the season');
+  await find(driver, calendar);
+  await driver.actions().sendKeys(Key.ESCAPE).perform();
+  await gone();
+  expect(await begins()).toBe(before);
+  await press(driver, 'Calendar: First day of the season');
+  await click(
+    await find(driver, By.xpath('//*[contains(@class, "v-date-picker")]//button[normalize-space(.)="17"]')),
+  );
+  await gone();
+  await driver.wait(async () => (await begins()) === `${before.slice(0, 8)}17`, WAIT_MS);
+  await driver.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
+  await driver.wait(async () => (await begins()) === before, WAIT_MS);
+});
+
 test('nonsense is said in words, and nothing else breaks', async () => {
   const { driver } = bench;
   await pick(driver, 'Need is worked out by', 'a depth each week');

@@ -271,6 +271,25 @@ test('a filter at one block’s inlet leaves the others to be named', () => {
   expect(of(two(parts('screen-3/4'), parts('screen-3/4')))).toBeUndefined();
 });
 
+test('no filter is to mend where the water is clear or only hard, and a stop once anything else is in it', () => {
+  const of = (...water: string[]) =>
+    found(plan({ head: parts('vacuum-breaker', 'gauge') }, { water } as Partial<Source>)).find(
+      (f) => f.code === 'no-filter',
+    )?.grade;
+  expect([of('clear'), of('hard'), of('clear', 'hard')]).toEqual(['mend', 'mend', 'mend']);
+  expect([of('sandy'), of('iron'), of('clear', 'silty'), of('hard', 'algae')]).toEqual(Array(4).fill('stop'));
+});
+
+test('starts are called estimated where the pump is known by a bucket alone', () => {
+  const cycles = (p: Plan) => found(p).find((f) => f.code === 'short-cycling');
+  const small = { vessel: { volumeL: 12 } };
+  const byBucket = { curve: { method: 'bucket', bucketL: 20, triesS: [24], bucketKpa: 250 } };
+  const wells = [well(small), well({ ...small, ...byBucket })].map((s) => plan({ head: wellHead }, s));
+  expect(wells.map((p) => cycles(p)?.says)).toMatchObject([{ estimated: false }, { estimated: true }]);
+  const pumps = plan({ head: wellHead }, pump({ vessel: { part: 'tank', volumeL: 12 }, ...byBucket }));
+  expect(cycles(pumps)?.says).toMatchObject({ estimated: true });
+});
+
 test('a backup tap on a tank’s pipes: stop without a preventer, mend without a valve, nothing with both', () => {
   const joined = (backup: Partial<NonNullable<Plan['backup']>>): Plan => {
     const base = plan({ head: parts('ball-1', 'gauge', 'screen-1', 'gauge') }, tank());

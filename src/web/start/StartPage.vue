@@ -10,6 +10,7 @@ import OpenFile from '../parts/OpenFile.vue';
 import SketchPicture from './SketchPicture.vue';
 import type { ShelfEntry } from '../storage/shelf';
 import { DEMOS, type DemoName } from '../stores/demos';
+import { STAGES } from '../shell/stages';
 import { useSettings } from '../stores/settings';
 import { keepsAny } from '../storage/last';
 import { useView } from '../stores/view';
@@ -33,6 +34,8 @@ const trouble = ref('');
 
 /** On a first visit what reads plans is loaded once the page is there: whether the browser keeps any must be said before one is begun. */
 const STILL_MS = 300;
+/** Stages at which a plan opens from here. */
+const LANDS = new Set(['water', 'beds', 'pipework', 'check']);
 /** A page that is read for so long: what draws and solves a plan is loaded behind it, ms. */
 const READ_MS = 900;
 let waiting = 0;
@@ -42,6 +45,7 @@ async function readyAll(): Promise<void> {
     await wholeLanguage();
     await import('../shell/PlanShell.vue');
     (await import('../stores/results')).useResults().warm();
+    for (const stage of STAGES) if (LANDS.has(stage.id)) await stage.panel();
   } catch {
     // It is fetched, and told of, when it is wanted.
   }

@@ -7,6 +7,7 @@ import type { Judged, PlannerApi } from '../../worker/planner';
 import PlannerWorker from '../../worker/start/planner?worker';
 import { calledBack, createJobs, forWorker } from './jobs';
 import { usePlan } from './plan';
+import { useResults } from './results';
 import { useSettings } from './settings';
 
 /** While a hand drags, a plan is judged no more often than this, ms, */
@@ -20,6 +21,7 @@ const JUDGED = 'plan judged';
 /** The one list of what is found of the plan in all its states: Check, Sets, tally, rail and remedies read it. */
 export const useJudgement = defineStore('judgement', () => {
   const plan = usePlan();
+  const results = useResults();
   const settings = useSettings();
   const jobs = createJobs<PlannerApi>((name) => new PlannerWorker({ name }));
   const judged = shallowRef<Judged>();
@@ -65,6 +67,8 @@ export const useJudgement = defineStore('judgement', () => {
   /** Judges the plan as it stands, when it is due. */
   function soon(): void {
     if (waiting || working.value || !plan.isOpen || of.value === toRaw(plan.plan)) return;
+    // The first picture of a plan comes before all that is judged of it.
+    if (!of.value && !pictured()) return;
     const due = endedAt + Math.max(PACE_MS, RESTS * tookMs);
     waiting = window.setTimeout(
       () => {
@@ -74,7 +78,8 @@ export const useJudgement = defineStore('judgement', () => {
       Math.max(0, due - performance.now()),
     );
   }
-  watch([() => plan.plan, () => plan.isOpen], soon, { immediate: true });
+  const pictured = (): boolean => results.solved !== undefined || results.problem !== '';
+  watch([() => plan.plan, () => plan.isOpen, pictured], soon, { immediate: true });
   watch(
     () => plan.opened,
     () => {

@@ -1,5 +1,7 @@
 import { createVuetify, type ThemeDefinition } from 'vuetify';
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
+import { en, es } from 'vuetify/locale';
+import { language, locale } from '../../core/language';
 
 /** Paper for the day. */
 const paper: ThemeDefinition = {
@@ -34,7 +36,12 @@ const dawn: ThemeDefinition = {
   },
 };
 
+/** Calendars speak the page’s language, and begin their weeks as the person’s own country does where it is among theirs. */
+const spoken = language().id;
+
 export const vuetify = createVuetify({
+  locale: { locale: spoken, fallback: 'en', messages: { en, es } },
+  date: { locale: { [spoken]: navigator.languages.find((l) => l.startsWith(spoken)) ?? locale() } },
   theme: { defaultTheme: 'paper', themes: { paper, dawn } },
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   defaults: {

@@ -103,7 +103,7 @@ const perPlantL = computed(() => Math.max(0, ...(current.value?.time.beds ?? [])
         <ChoiceField label="Each watering gives" :value="season.follow" :options="FOLLOWS" :is-default="plan.plan.watering?.season?.follow === undefined" @pick="edits.season({ follow: $event }, msg`draw the season another way`)" />.
       </p>
       <p class="fill">
-        On <input v-model="noteDate" type="date" aria-label="Day the soil was felt" /> the soil of {{ plan.block.name }} at root depth was
+        On <DateField label="Day the soil was felt" :date="noteDate" :take="(d) => void (noteDate = d)" /> the soil of {{ plan.block.name }} at root depth was
         <ChoiceField label="The soil felt" :value="noteFeel" :options="FEELS" @pick="noteFeel = $event" /> <button type="button" class="small" @click="note">note it</button>
       </p>
       <ul v-if="plan.full.watering.notes.length > 0" class="notes">

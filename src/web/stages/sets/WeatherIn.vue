@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, reactive, ref, shallowRef } from 'vue';
 import { msg } from '../../../core/language';
 import { seasonNotes, type WeatherAnswers, type WeatherAsk, type WeatherReading } from '../../../core/formats/weatherCsv';
 import type { DayWeather, Station } from '../../../core/soil';
+import DateField from '../../parts/DateField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useDraftText } from '../../parts/useDraft';
 import { parseQuantity, type KindName } from '../../../core/units';
@@ -149,7 +150,7 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
     </p>
     <p class="quiet">A table has a line of titles, a row a day or an hour: date, min (°C), max (°C), and what else there is: rain (mm), wind (m/s), sun (h), radiation (MJ/m²), humidity min and max (%), dew point (°C), ET0 (mm).</p>
     <p class="fill day">
-      <input v-model="typed.date" type="date" aria-label="Day of weather" /> from <input v-model="typed.minC" type="text" class="num" aria-label="Minimum temperature of the day" /> to
+      <DateField label="Day of weather" :date="typed.date" :take="(d) => void (typed.date = d)" /> from <input v-model="typed.minC" type="text" class="num" aria-label="Minimum temperature of the day" /> to
       <input v-model="typed.maxC" type="text" class="num" aria-label="Maximum temperature of the day" /> {{ settings.parts(0, 'temperature').unit }}, rain
       <input v-model="typed.rainMm" type="text" class="num" aria-label="Rain of the day" placeholder="0" /> {{ settings.parts(0, 'rain').unit }} <button type="button" class="small" @click="addDay">add the day</button>
     </p>
