@@ -1,0 +1,34 @@
+import type { Plan } from '../plan';
+import { beds, block, regulated, SOUND } from './batteryBase.testing';
+import { judge, type FindingCode } from './index';
+
+const of = (plan: Plan, code: FindingCode) => judge(plan).each.find((f) => f.code === code);
+
+test('beds that climb are counted run by run; compensating drippers do not mind', () => {
+  // Eight beds of two runs, each rising by 2.5 in a hundred where 2 hardly matter.
+  const climbing = { ground: { slopeAlong: 0.025 }, inlet: regulated(83) };
+  expect(of(block(climbing), 'runs-uphill')).toMatchObject({
+    measured: expect.closeTo(0.025, 6),
+    says: { runs: 16, ofRuns: 16 },
+  });
+  expect(of(block({ ...climbing, tape: { kind: 'compensating' } }), 'runs-uphill')).toBeUndefined();
+});
+
+test('of too many runs as many are wished as their strips overlap by, and a run back and forth counts twice', () => {
+  // Strips of 0.3 m on loam may cover a bed of 0.75 m 1.75 times: 4.4 of them, or 2.2 there and back.
+  const wished = (runsPerBed: number, passes: number) =>
+    of(beds({ count: 3, runsPerBed, passes }), 'runs-many');
+  expect(wished(5, 1)).toMatchObject({ measured: 2, says: { wantRuns: 4 } });
+  expect(wished(3, 2)).toMatchObject({ measured: expect.closeTo(2.4, 6), says: { runs: 6, wantRuns: 2 } });
+  expect(wished(4, 1)).toBeUndefined();
+});
+
+test('beds of a set that are gone are named with their block, or that it is gone too', () => {
+  const names = (id: string) =>
+    of(
+      { ...SOUND, watering: { sets: [{ id: 'set-1', beds: [{ block: id, keys: ['99'] }] }] } },
+      'set-beds-gone',
+    )?.says;
+  expect(names('b')).toMatchObject({ block: 'Block 1', beds: '99' });
+  expect(names('other')).toMatchObject({ block: 'a block that is gone' });
+});
