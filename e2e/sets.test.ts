@@ -201,7 +201,9 @@ test('a date is taken from a calendar, and Escape leaves it as it was', async ()
   const gone = (): Promise<boolean> =>
     driver.wait(async () => (await driver.findElements(calendar)).length === 0, WAIT_MS);
   const begins = async (): Promise<string> =>
-    (await find(driver, By.css('input[aria-label^="First day of the season"]'))).getAttribute('value');
+    (await (
+      await find(driver, By.css('input[aria-label^="First day of the season"]'))
+    ).getAttribute('value')) ?? '';
   const before = await begins();
   await press(driver, 'Calendar: First day of the season');
   await find(driver, calendar);
