@@ -226,7 +226,11 @@ describe('ids', () => {
 describe('files that are too much', () => {
   const head = '{"format":"idle-furrow-plan","version":4,"sources":[{"id":"a","kind":"tap"}],';
   test.each([
-    ['nesting', `${head}"blocks":${'['.repeat(3e5)}${']'.repeat(3e5)}}`, /more than \d+ levels within levels/],
+    [
+      'nesting',
+      `${head}"blocks":${'['.repeat(3e5)}${']'.repeat(3e5)}}`,
+      /more than \d+ levels within levels/,
+    ],
     ['a long list', `${head}"blocks":[${'1,'.repeat(3e5)}1]}`, /300,001 entries/],
     [
       'many emitters',

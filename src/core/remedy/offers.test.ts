@@ -132,7 +132,9 @@ describe('what a search for whole plans says', () => {
     expect(tellRefusal({ why: 'no-pressure', block: 'Low', needsKpa: 90, givesKpa: 40 }, show)).toMatch(
       /Low takes 90\u00a0kPa at the source, which stands at 40\u00a0kPa when shut\.$/,
     );
-    expect(tellRefusal({ why: 'other', code: 'emitters-dry' }, show)).toMatch(/this problem: emitters run dry\.$/);
+    expect(tellRefusal({ why: 'other', code: 'emitters-dry' }, show)).toMatch(
+      /this problem: emitters run dry\.$/,
+    );
     expect(tellRefusal({ why: 'other', code: 'no-vent' }, show)).toMatch(/this problem: no-vent\.$/);
     expect(tellRefusal({ why: 'other', code: '' }, show)).toBe('Nothing within these limits.');
     expect(tellRefusal({ why: 'no-beds' }, show)).toMatch(/no beds with emitters/);

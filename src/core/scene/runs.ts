@@ -81,12 +81,7 @@ export function runsLayer(
         codes[i * pieces + p] = shade < 0 ? UNDER : shade >= FINE_SHADES ? OVER : shade;
       }
     }
-  if (
-    last?.layout === layout &&
-    last.every === every &&
-    alike(codes, last.codes)
-  )
-    return last;
+  if (last?.layout === layout && last.every === every && alike(codes, last.codes)) return last;
   const found = new Map<number, Line[]>();
   runs.forEach((run, i) => {
     const taped = run.lengthM - run.leadM;
