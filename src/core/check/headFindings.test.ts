@@ -290,6 +290,18 @@ test('starts are called estimated where the pump is known by a bucket alone', ()
   expect(cycles(pumps)?.says).toMatchObject({ estimated: true });
 });
 
+test('a pump that may start often is told by how briefly it runs, and not at all where it may', () => {
+  const of = (limits: object) =>
+    found(plan({ head: wellHead, wishes: { limits } }, well({ vessel: { volumeL: 12 } }))).find(
+      (f) => f.code === 'short-cycling',
+    );
+  expect(of({})).toMatchObject({ kind: 'factor', says: { often: true } });
+  const brief = of({ startsPerHour: 5000 });
+  expect(brief).toMatchObject({ kind: 'time', says: { often: false } });
+  expect(brief!.measured).toBeLessThan(brief!.limit!);
+  expect(of({ startsPerHour: 5000, leastRunS: 1 })).toBeUndefined();
+});
+
 test('a backup tap on a tank’s pipes: stop without a preventer, mend without a valve, nothing with both', () => {
   const joined = (backup: Partial<NonNullable<Plan['backup']>>): Plan => {
     const base = plan({ head: parts('ball-1', 'gauge', 'screen-1', 'gauge') }, tank());

@@ -121,6 +121,22 @@ describe('what is found of sets and timing', () => {
     expect(Object.values(season.totals).every(Number.isFinite)).toBe(true);
   });
 
+  it.each([
+    ['planted-late', '2028-01-01'],
+    ['over-before', '2026-01-01'],
+  ] as const)('tells %s of each crop apart', (code, date) => {
+    const own = (id: string, crop: 'salad' | 'roots') => ({
+      ...BLOCK[0],
+      id,
+      beds: { ...BLOCK[0].beds, crop },
+    });
+    const plan = garden(
+      { planted: { salad: date, roots: date } },
+      { blocks: [own('b', 'salad'), own('c', 'roots')] },
+    );
+    expect(codes(look(plan)).filter((c) => c === code)).toHaveLength(2);
+  });
+
   it('asks for less at a time where sand lets water pass the roots', () => {
     const sandy = look(
       garden(
