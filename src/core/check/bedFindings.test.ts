@@ -1,6 +1,8 @@
-import type { Plan } from '../plan';
+import { fillIn, type Plan } from '../plan';
 import { beds, block, regulated, SOUND } from './batteryBase.testing';
+import { figuresOf } from './figures';
 import { judge, type FindingCode } from './index';
+import type { FindingKind } from './kind';
 
 const of = (plan: Plan, code: FindingCode) => judge(plan).each.find((f) => f.code === code);
 
@@ -31,4 +33,19 @@ test('beds of a set that are gone are named with their block, or that it is gone
     )?.says;
   expect(names('b')).toMatchObject({ block: 'Block 1', beds: '99' });
   expect(names('other')).toMatchObject({ block: 'a block that is gone' });
+});
+
+test('a finding rests on a typical label until something of it is read', () => {
+  const label = (tape?: object) => {
+    const stated = block(tape ? { tape } : {});
+    return figuresOf(
+      { restsOn: ['label'] } as unknown as FindingKind,
+      { kind: 'block', block: 0 },
+      stated,
+      fillIn(stated),
+    );
+  };
+  expect(label()).toEqual(['the label of a typical tape']);
+  expect(label({ kind: 'porous', lies: 'surface' })).toEqual(['the label of a typical material']);
+  expect(label({ kind: 'porous', cv: 0.1 })).toEqual([]);
 });

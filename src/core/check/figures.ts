@@ -29,7 +29,11 @@ export function figuresOf(kind: FindingKind, place: Place, stated: Plan, plan: F
       case 'label':
         return block?.tape && Object.keys(block.tape).some((k) => k !== 'kind' && k !== 'lies')
           ? []
-          : [msg`the label of a typical ` + (plan.blocks[index]?.tape.kind === 'tape' ? 'tape' : 'material')];
+          : [
+              plan.blocks[index]?.tape.kind === 'tape'
+                ? msg`the label of a typical tape`
+                : msg`the label of a typical material`,
+            ];
       case 'soil':
         return block?.ground?.soil ? [] : [msg`the soil, which is not chosen yet`];
     }
