@@ -1,7 +1,8 @@
 import { fillIn, type Plan } from '../plan';
 import { beds, block, regulated, SOUND } from './batteryBase.testing';
 import { figuresOf } from './figures';
-import { judge, type FindingCode } from './index';
+import { assemblies } from './facts/parts';
+import { judge, offersFor, type FindingCode } from './index';
 import type { FindingKind } from './kind';
 
 const of = (plan: Plan, code: FindingCode) => judge(plan).each.find((f) => f.code === code);
@@ -48,4 +49,41 @@ test('a finding rests on a typical label until something of it is read', () => {
   expect(label()).toEqual(['the label of a typical tape']);
   expect(label({ kind: 'porous', lies: 'surface' })).toEqual(['the label of a typical material']);
   expect(label({ kind: 'porous', cv: 0.1 })).toEqual([]);
+});
+
+test('on a slope a puddle may reach half as far as on level ground', () => {
+  const limit = (slopeAlong: number, slopeAcross: number) =>
+    of(
+      block({
+        ground: { slopeAlong, slopeAcross, soil: 'clay' },
+        inlet: regulated(110),
+        tape: { kind: 'compensating', flowLph: 3.5 },
+      }),
+      'puddles',
+    )?.limit;
+  const level = limit(0, 0)!;
+  expect(limit(0.08, 0)).toBeCloseTo(level / 2, 9);
+  expect(limit(0, -0.08)).toBeCloseTo(level / 2, 9);
+  expect(limit(0.001, 0)).toBe(level);
+});
+
+test('what is uneven as made may be taken as it is: its best with 5 % of room, in whole percents', () => {
+  const uneven = block({ tape: { kind: 'porous', cv: 0.1 } });
+  const judged = judge(uneven);
+  const finding = judged.each.find((f) => f.code === 'material-uneven')!;
+  // 1 − 1.27 · 0.1
+  expect(finding.measured).toBeCloseTo(0.873, 6);
+  const { plan, results } = judged.worst;
+  const wishes = offersFor({ finding, plan, results, whole: judged.plan })
+    .flat(2)
+    .flatMap((c) => (c.kind === 'wish' ? [c.uniformity] : []));
+  expect(wishes).toEqual([0.82]);
+});
+
+test('pressure before the head is the first part’s, or where there is none what the source gives', () => {
+  const { worst } = judge(SOUND);
+  const [head] = assemblies(worst.results);
+  expect(head).toMatchObject({ place: 'head', startKpa: worst.results.head[0].beforeKpa });
+  const bare = judge({ ...SOUND, head: [] }).worst.results;
+  expect(assemblies(bare)[0].startKpa).toBe(bare.solution.supply.pressureKpa);
 });

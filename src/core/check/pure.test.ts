@@ -121,6 +121,8 @@ describe('the verdict of findings made by hand', () => {
       headline: 'One bed runs dry',
       detail: 'Nothing else found',
     });
+    const plants = (n: number): string => said([{ ...dry, says: { beds: n, plants: true } }]).headline;
+    expect([plants(3), plants(1)]).toEqual(['3 plants run dry', 'One plant runs dry']);
     expect(said([under, short])).toMatchObject({
       headline: 'Short by 800\u00a0L/h',
       detail: '2,000\u00a0L/h asked at 90\u00a0kPa',
