@@ -1,5 +1,7 @@
 import { fillIn, type Plan } from '../plan';
-import { beds, block, regulated, SOUND } from './batteryBase.testing';
+import { beds, block, regulated, SOUND, TAP, type Source } from './batteryBase.testing';
+import type { Found } from './finding';
+import { kindOfCode } from './kindOf';
 import { figuresOf } from './figures';
 import { assemblies } from './facts/parts';
 import { judge, offersFor, type FindingCode } from './index';
@@ -86,4 +88,40 @@ test('pressure before the head is the first part’s, or where there is none wha
   expect(head).toMatchObject({ place: 'head', startKpa: worst.results.head[0].beforeKpa });
   const bare = judge({ ...SOUND, head: [] }).worst.results;
   expect(assemblies(bare)[0].startKpa).toBe(bare.solution.supply.pressureKpa);
+});
+
+test('a header that lies under its feed stands at what it falls by more', () => {
+  // Twelve metres of beds, falling by 3 in 10 across: the far end lies about 3.5 m under the feed.
+  const plan: Plan = {
+    ...block({ ground: { slopeAcross: -0.3 }, header: { pipe: 'layflat-2' }, inlet: [] }),
+    sources: [{ ...TAP, shutKpa: 900, flowingKpa: 700 } as Source],
+  };
+  const found = judge(plan).each.find((f) => f.code === 'over-rated' && f.place.kind === 'header')!;
+  const { blocks } = judge(plan).worst.results;
+  const fallM = -Math.min(...blocks[0].built.takeOffRiseM);
+  expect(fallM).toBeGreaterThan(2);
+  expect(found.measured).toBeCloseTo(blocks[0].rest.feedKpa + fallM * 9.789, 1);
+});
+
+test('what a part takes beyond the bearable brings about only what misses by no more, and only behind it', () => {
+  const { brings } = kindOfCode('part-eats');
+  const state = judge(SOUND).worst;
+  const cause = (place: string): Found => ({
+    grade: 'mend',
+    place: { kind: 'part', place, id: 'p' },
+    measured: 50,
+    limit: 20,
+    kind: 'pressure',
+    says: {},
+  });
+  const weak = (measured: number): Found => ({
+    ...cause('head'),
+    place: { kind: 'run', runIndex: 0, block: 0, bed: '1' },
+    measured,
+    limit: 41,
+  });
+  const told = (of: Found, by: Found): boolean => brings!['emitter-under']!(of, by, state);
+  // It takes 30 too much: 29 short would not be without it, 31 short would.
+  expect([told(weak(12), cause('head')), told(weak(10), cause('head'))]).toEqual([true, false]);
+  expect([told(weak(12), cause('b')), told(weak(12), cause('c'))]).toEqual([true, false]);
 });

@@ -92,7 +92,8 @@ export function march(
   const { n, law, k, exponent, minKpa, ratedLph, pieceM, firstM, riseKpa, firstRiseKpa, evenRiseKpa } = run;
   const f = run.friction;
   const { hazen, laminar, a, b, blasius, q1, q2, q3 } = f;
-  let p = startKpa;
+  // Known to be a number: else each step's pressure would be put into a box of its own.
+  let p = +startKpa;
   let dp = 1;
   let q = tail ? tail.lph + tail.lphPerKpa * (startKpa - tail.lowKpa) : 0;
   let dq = tail ? tail.lphPerKpa : 0;

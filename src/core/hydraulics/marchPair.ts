@@ -36,7 +36,8 @@ export function marchPair(
   const bA = b.pieceM * b.friction.a;
   const bB = b.pieceM * b.friction.b;
   const bBlasius = b.pieceM * b.friction.blasius;
-  let aP = aStartKpa;
+  // Known to be numbers, as in the single march.
+  let aP = +aStartKpa;
   let aDp = 1;
   let aQ = 0;
   let aDq = 0;
@@ -44,7 +45,7 @@ export function marchPair(
   let aDLow = 1;
   let aLowAt = 0;
   let aFalls = aRise < 0;
-  let bP = bStartKpa;
+  let bP = +bStartKpa;
   let bDp = 1;
   let bQ = 0;
   let bDq = 0;

@@ -229,6 +229,13 @@ function layOut(block: Block, index: number, surface: Surface, things: readonly 
   const leaves: TakeOff[] = [];
   const reach = lines.map(() => ({ fromXM: feed, toXM: header.feed === 'both' ? box.rightM : feed }));
   const takeOffAt = lines.map(() => new Map<number, TakeOff>());
+  /** Most beds are alike. */
+  let alike: { widthM: number; lines: number; offsets: number[] } | undefined;
+  const offsetsOf = (widthM: number, lines: number): number[] => {
+    if (alike?.widthM !== widthM || alike.lines !== lines)
+      alike = { widthM, lines, offsets: runOffsets(widthM, lines) };
+    return alike.offsets;
+  };
   const takeOff = (h: number, xM: number, used: boolean): TakeOff => {
     reach[h].fromXM = Math.min(reach[h].fromXM, xM);
     reach[h].toXM = Math.max(reach[h].toXM, xM);
@@ -246,18 +253,19 @@ function layOut(block: Block, index: number, surface: Surface, things: readonly 
   beds.forEach((bed, bedIndex) => {
     const tape = (bed.single?.tape && block.tapes[bed.single.tape]) || block.tape;
     const shut = block.valves === 'runs' ? bed.single?.shutRuns : undefined;
-    const offsets = runOffsets(bed.widthM, bed.lines);
+    const offsets = offsetsOf(bed.widthM, bed.lines);
     for (let r = 0; r < bed.runs; r++) {
       if (shut?.includes(r + 1)) continue;
-      const lanes = offsets.slice(r * bed.passes, (r + 1) * bed.passes).map((offset) => bed.leftM + offset);
-      const xM = lanes[0];
+      const xM = bed.leftM + offsets[r * bed.passes];
       const ys = lines.map(({ line }) => yOnLine(line, xM));
       const laid = partsOf(ys, bed);
       laid.forEach((p, i) => {
         const at = takeOff(p.header, p.direction < 0 ? xM + header.staggerM : xM, !bed.resting);
         if (bed.resting) return;
         leaves.push(at);
-        const snaked = bed.passes > 1 ? snake(lanes, ys[p.header], p, bed, ground) : undefined;
+        const lanes = (): number[] =>
+          offsets.slice(r * bed.passes, (r + 1) * bed.passes).map((offset) => bed.leftM + offset);
+        const snaked = bed.passes > 1 ? snake(lanes(), ys[p.header], p, bed, ground) : undefined;
         runs.push({
           id: `${block.id}/bed-${bed.key}/run-${r + 1}${laid.length > 1 ? String.fromCharCode(97 + i) : ''}`,
           block: index,

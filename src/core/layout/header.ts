@@ -45,13 +45,19 @@ export function yOnLine(line: readonly Point[], xM: number): number {
 
 /** Length of a line of corners between two places across, m. */
 export function lengthOnLine(line: readonly Point[], fromXM: number, toXM: number): number {
-  const [from, to] = fromXM <= toXM ? [fromXM, toXM] : [toXM, fromXM];
-  const inner = line.filter(([x]) => x > from && x < to);
-  const way: Point[] = [[from, yOnLine(line, from)], ...inner, [to, yOnLine(line, to)]];
+  const from = Math.min(fromXM, toXM);
+  const to = Math.max(fromXM, toXM);
+  let x = from;
+  let y = yOnLine(line, from);
   let length = 0;
-  for (let i = 1; i < way.length; i++)
-    length += Math.hypot(way[i][0] - way[i - 1][0], way[i][1] - way[i - 1][1]);
-  return length;
+  for (let i = 0; i < line.length; i++) {
+    const [nextX, nextY] = line[i];
+    if (nextX <= from || nextX >= to) continue;
+    length += Math.hypot(nextX - x, nextY - y);
+    x = nextX;
+    y = nextY;
+  }
+  return length + Math.hypot(to - x, yOnLine(line, to) - y);
 }
 
 /** A header's corners: straight across, or along each bed's end and from bed to bed. */

@@ -86,21 +86,25 @@ export function groundOf(block: Block, frame: Frame, surface: Surface): BlockGro
     even: undefined,
     profile(xM, fromM, toM, zero) {
       const way = toM >= fromM ? 1 : -1;
-      const distanceM = [0];
-      const riseM = [0];
       const first = way > 0 ? Math.floor(fromM / STEP_M) + 1 : Math.ceil(fromM / STEP_M) - 1;
       const last = way > 0 ? Math.ceil(toM / STEP_M) - 1 : Math.floor(toM / STEP_M) + 1;
-      if (way * (last - first) >= 0) {
+      const inner = Math.max(0, way * (last - first) + 1);
+      // As long as they will be: they are made anew for every run of a header that moves.
+      const distanceM = new Array<number>(inner + 2);
+      const riseM = new Array<number>(inner + 2);
+      distanceM[0] = riseM[0] = 0;
+      if (inner > 0) {
         const { from, zM } = reaching(lines, xM, Math.min(first, last), Math.max(first, last));
-        for (let i = first; way * (last - i) >= 0; i += way) {
+        for (let k = 0; k < inner; k++) {
+          const i = first + way * k;
           let z = zM[i - from];
           if (Number.isNaN(z)) zM[i - from] = z = heightM(xM, i * STEP_M);
-          distanceM.push(Math.abs(i * STEP_M - fromM));
-          riseM.push(z - zero);
+          distanceM[k + 1] = Math.abs(i * STEP_M - fromM);
+          riseM[k + 1] = z - zero;
         }
       }
-      distanceM.push(Math.abs(toM - fromM));
-      riseM.push(heightM(xM, toM) - zero);
+      distanceM[inner + 1] = Math.abs(toM - fromM);
+      riseM[inner + 1] = heightM(xM, toM) - zero;
       return { distanceM, riseM };
     },
   };

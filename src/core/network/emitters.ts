@@ -1,7 +1,7 @@
 import { endPressure } from '../hydraulics/endPressure';
 import { march, newMarch } from '../hydraulics/march';
-import type { Medium } from '../hydraulics/friction';
-import { prepareRun, type Run, type RunSpec } from '../hydraulics/run';
+import { groupsOf, ROUGH_GROUPS } from '../hydraulics/network';
+import { prepareRun } from '../hydraulics/run';
 import type { FullPlan } from '../plan';
 import { lateralOf } from './blockNetwork';
 import { mediumOf } from './intake';
@@ -25,37 +25,6 @@ export function emittersOf(plan: FullPlan, results: FarmResults, runIndex: numbe
   return { distanceM: kpa.map((_, i) => first + i * run.tape.spacingM), kpa };
 }
 
-/** Groups that stand for a run's emitters in a picture of it. */
-const PICTURE_GROUPS = 24;
-
-/** What was pictured of a run, kept on its spec as long as that lives. */
-interface Pictured {
-  /** A copy of a spec carries this along, but is another run. */
-  of: RunSpec;
-  medium: string;
-  groups: Run;
-  inletKpa: number;
-  endKpa: number;
-  along: Float32Array;
-}
-const PICTURED = Symbol('pictured');
-
-/** A run as groups, prepared once while its spec is the same object. */
-function picturedOf(spec: RunSpec & { [PICTURED]?: Pictured }, medium: Medium, points: number): Pictured {
-  const key = `${medium.friction} ${medium.waterC}`;
-  const found = spec[PICTURED];
-  if (found?.of === spec && found.medium === key && found.along.length === points) return found;
-  const groups = prepareRun(spec, medium, PICTURE_GROUPS);
-  return (spec[PICTURED] = {
-    of: spec,
-    medium: key,
-    groups,
-    inletKpa: NaN,
-    endKpa: NaN,
-    along: new Float32Array(points),
-  });
-}
-
 /**
  * Pressures along every run at even steps from its inlet to its far end, for pictures: one march over groups that stand
  * for emitters, stretched to the inlet and end that the run was solved to and kept between its least and greatest.
@@ -67,16 +36,12 @@ export function pressuresAlong(plan: FullPlan, results: FarmResults, points: num
   const along = new Float32Array(results.runs.length * points).fill(NaN);
   const medium = mediumOf(plan);
   const m = newMarch();
-  const kpa = new Float64Array(PICTURE_GROUPS);
+  const kpa = new Float64Array(ROUGH_GROUPS);
   const { laterals } = results.built.network;
-  results.runs.forEach((r, i) => {
-    if (r.emitters === 0) return;
-    const kept = picturedOf(laterals[i], medium, points);
-    if (kept.inletKpa === r.inletKpa && kept.endKpa === r.endKpa) {
-      along.set(kept.along, i * points);
-      return;
-    }
-    const { groups } = kept;
+  for (let i = 0; i < results.runs.length; i++) {
+    const r = results.runs[i];
+    if (r.emitters === 0) continue;
+    const groups = groupsOf(laterals[i], medium);
     march(groups, r.endKpa, m, undefined, kpa);
     const fall = m.inletKpa - r.endKpa;
     const stretch = Math.abs(fall) > LEAST_FALL_KPA ? (r.inletKpa - r.endKpa) / fall : 0;
@@ -88,10 +53,7 @@ export function pressuresAlong(plan: FullPlan, results: FarmResults, points: num
       along[i * points + j] = Math.min(r.maxKpa, Math.max(r.minKpa, p));
     }
     along[i * points + points - 1] = r.endKpa;
-    kept.inletKpa = r.inletKpa;
-    kept.endKpa = r.endKpa;
-    kept.along.set(along.subarray(i * points, (i + 1) * points));
-  });
+  }
   return along;
 }
 

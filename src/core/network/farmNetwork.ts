@@ -82,6 +82,7 @@ export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
     mains.push({ laid, from, to, link });
   }
   const ties: LinkSpec[] = [];
+  const own = { nodes: [...nodes], links: [...links] };
   let runs = 0;
   const firstLateral = blocks.map((b) => {
     nodes.push(...b.nodes);
@@ -104,16 +105,62 @@ export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
       return (laterals ??= blocks.flatMap((b) => b.laterals));
     },
   };
-  return { network, intake, intakeSteps, head, outlet, mains, blocks, ...places(network), firstLateral };
+  return {
+    network,
+    intake,
+    intakeSteps,
+    head,
+    outlet,
+    mains,
+    blocks,
+    ...lookUps([own, ...blocks]),
+    tieAt: (link) => ties.indexOf(link),
+    firstLateral,
+  };
 }
 
-/** Look-ups by node and link, made when first asked for. */
-function places(network: NetworkSpec): Pick<FarmNetwork, 'nodeAt' | 'linkAt' | 'tieAt'> {
-  let nodes: Map<string, number> | undefined;
-  let links: Map<LinkSpec, number> | undefined;
+/** Places of nodes and links within one part of a network: a block's, or what is no block's. */
+interface Places {
+  nodes: ReadonlyMap<string, number>;
+  links: ReadonlyMap<LinkSpec, number>;
+}
+type Part = Pick<BlockNetwork, 'nodes' | 'links'>;
+
+/** Kept while a block's network is the same object: an edit elsewhere leaves it. */
+const knownPlaces = new WeakMap<Part, Places>();
+function placesIn(part: Part): Places {
+  let places = knownPlaces.get(part);
+  if (!places) {
+    places = {
+      nodes: new Map(part.nodes.map((n, i) => [n.id, i])),
+      links: new Map(part.links.map((l, i) => [l, i])),
+    };
+    knownPlaces.set(part, places);
+  }
+  return places;
+}
+
+/** Look-ups in a network of parts, one after the other. */
+function lookUps(parts: readonly Part[]): Pick<FarmNetwork, 'nodeAt' | 'linkAt'> {
+  const before = (kind: keyof Part): number[] => {
+    let sum = 0;
+    return parts.map((p) => (sum += p[kind].length) - p[kind].length);
+  };
+  const first = { nodes: before('nodes'), links: before('links') };
+  /** Many of one part are looked up in a row. */
+  let lately = 0;
+  const find = (kind: keyof Part, key: string | LinkSpec): number => {
+    for (let k = 0; k < parts.length; k++) {
+      const i = (lately + k) % parts.length;
+      const at = (placesIn(parts[i])[kind] as ReadonlyMap<string | LinkSpec, number>).get(key);
+      if (at === undefined) continue;
+      lately = i;
+      return first[kind][i] + at;
+    }
+    return -1;
+  };
   return {
-    nodeAt: (id) => (nodes ??= new Map(network.nodes.map((n, i) => [n.id, i]))).get(id)!,
-    linkAt: (link) => (link ? (links ??= new Map(network.links.map((l, i) => [l, i]))).get(link)! : -1),
-    tieAt: (link) => network.ties!.indexOf(link),
+    nodeAt: (id) => find('nodes', id),
+    linkAt: (link) => (link ? find('links', link) : -1),
   };
 }

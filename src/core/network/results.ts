@@ -132,26 +132,32 @@ export function assemble(
   const outletRest = head.at(-1)?.restKpa ?? sourceKpa;
   const runs: RunResult[] = [];
   const school = plan.wishes.evenness;
-  const flowsOf = (r: RunResult, lateral: number): Float64Array => {
-    const flows = flowsAlong(prepareRun(built.network.laterals[lateral], medium), r.inletKpa);
-    allFlows.set(r, flows);
-    return flows;
-  };
   const allFlows = new Map<RunResult, Float64Array>();
+  /** Of the run put together last; one object for all of them, since there are thousands. */
+  const flows = {
+    cv: 0,
+    minLph: 0,
+    maxLph: 0,
+    meanLph: 0,
+    all: (): Float64Array => {
+      const last = runs.length - 1;
+      const all = flowsAlong(prepareRun(built.network.laterals[last], medium), runs[last].inletKpa);
+      allFlows.set(runs[last], all);
+      return all;
+    },
+  };
   const blocks = built.blocks.map((b, i) => {
     const first = built.firstLateral[i];
-    b.layout.runs.forEach((run, r) => {
-      const result = lateralAt(solution, first + r) as RunResult;
-      result.run = run;
-      result.uniformity = evennessOf(school, {
-        cv: run.tape.cv,
-        minLph: result.minLph,
-        maxLph: result.maxLph,
-        meanLph: result.emitters > 0 ? result.flowLph / result.emitters : 0,
-        all: () => flowsOf(result, first + r),
-      });
+    for (const run of b.layout.runs) {
+      const result = lateralAt(solution, runs.length) as RunResult;
       runs.push(result);
-    });
+      result.run = run;
+      flows.cv = run.tape.cv;
+      flows.minLph = result.minLph;
+      flows.maxLph = result.maxLph;
+      flows.meanLph = result.emitters > 0 ? result.flowLph / result.emitters : 0;
+      result.uniformity = evennessOf(school, flows);
+    }
     const entryRest = outletRest - (b.entryM - built.intake.headM) * KPA_PER_M;
     return blockResult(b, runs, first, at, entryRest, school, allFlows);
   });
@@ -241,7 +247,15 @@ function blockResult(
   /** By tape: tapes of unlike flow are each as even as they are in themselves. */
   const byTape = new Map<
     Tape,
-    { cv: number; least: number; most: number; flowLph: number; emitters: number; runs: RunResult[] }
+    {
+      cv: number;
+      least: number;
+      most: number;
+      flowLph: number;
+      emitters: number;
+      /** Of each run, where every emitter's is looked at. */
+      flows: Float64Array[];
+    }
   >();
   for (let i = firstRun; i < firstRun + layout.runs.length; i++) {
     const r = runs[i];
@@ -252,19 +266,17 @@ function blockResult(
     flowLph += r.flowLph;
     emitters += r.emitters;
     if (r.emitters === 0) continue;
-    const alike = byTape.get(r.run.label ?? r.run.tape) ?? {
-      least: Infinity,
-      cv: 0,
-      most: 0,
-      flowLph: 0,
-      emitters: 0,
-      runs: [],
-    };
-    byTape.set(r.run.label ?? r.run.tape, alike);
+    const tape = r.run.label ?? r.run.tape;
+    let alike = byTape.get(tape);
+    if (!alike) {
+      alike = { least: Infinity, cv: 0, most: 0, flowLph: 0, emitters: 0, flows: [] };
+      byTape.set(tape, alike);
+    }
     alike.least = Math.min(alike.least, r.minLph);
     alike.most = Math.max(alike.most, r.maxLph);
     alike.cv = Math.max(alike.cv, r.run.tape.cv);
-    alike.runs.push(r);
+    const all = allFlows.get(r);
+    if (all) alike.flows.push(all);
     alike.flowLph += r.flowLph;
     alike.emitters += r.emitters;
     if (weakest < 0 || margin(r) < margin(runs[weakest])) weakest = i;
@@ -276,7 +288,7 @@ function blockResult(
       minLph: t.least,
       maxLph: t.most,
       meanLph: t.flowLph / t.emitters,
-      all: () => Float64Array.from(t.runs.flatMap((r) => [...(allFlows.get(r) ?? [])])),
+      all: () => Float64Array.from(t.flows.flatMap((f) => [...f])),
     }),
   );
   let feedRest = entryRest;

@@ -1,36 +1,43 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { onlyBeds, type BlockLayout } from '../../core/layout';
+import type { Frame, LaidBed } from '../../core/layout';
 import { useTools } from '../stores/tools';
 import { sameBed, useView } from '../stores/view';
 import type { usePainting } from './usePainting';
 
 /** A block's beds to point at, pick and paint, in its own frame. What they look like is painted on the canvas. */
-const props = defineProps<{ layout: BlockLayout; k: number; painting: ReturnType<typeof usePainting> }>();
+const props = defineProps<{
+  blockId: string;
+  beds: readonly LaidBed[];
+  frame: Frame;
+  /** From one bed to the next, m. */
+  pitchM: number;
+  k: number;
+  painting: ReturnType<typeof usePainting>;
+}>();
 const view = useView();
 const tools = useTools();
 
 /** Beds closer together than this on the screen are not taken hold of, px. */
 const CLOSE_PX = 2.5;
-const blockId = computed(() => props.layout.block.id);
-const close = computed(() => (props.layout.block.beds.widthM + props.layout.block.beds.pathM) * props.k < CLOSE_PX);
+const close = computed(() => props.pitchM * props.k < CLOSE_PX);
 const matrix = computed(() => {
-  const { sin, cos, xM, yM } = props.layout.frame;
+  const { sin, cos, xM, yM } = props.frame;
   return `matrix(${cos} ${-sin} ${sin} ${cos} ${xM} ${yM})`;
 });
 function pick(event: MouseEvent, key: string): void {
   if (tools.brush) return;
-  const bed = { block: blockId.value, key };
+  const bed = { block: props.blockId, key };
   if (event.shiftKey || event.ctrlKey || event.metaKey) return view.toggle(bed);
   view.chosen.clear();
-  view.pickedBed = sameBed(view.pickedBed, blockId.value, key) ? undefined : bed;
+  view.pickedBed = sameBed(view.pickedBed, props.blockId, key) ? undefined : bed;
 }
 </script>
 
 <template>
   <g v-if="!close" class="beds" :transform="matrix">
     <rect
-      v-for="b in onlyBeds(layout)"
+      v-for="b in beds"
       :key="b.key"
       :x="b.leftM"
       :y="b.nearM"

@@ -178,7 +178,7 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
       <template v-if="sheet.ready.value">
       <ThingsLayer :place="place" :to-screen="sheet.toScreen" :open="onGround" :hand="hand" :edits="edits" />
       <g :transform="place">
-        <BedShapes v-for="b in bedBlocks" :key="b.block.id" :layout="b" :k="k" :painting="painting" />
+        <BedShapes v-for="b in bedBlocks" :key="b.block.id" :block-id="b.block.id" :beds="onlyBeds(b)" :frame="b.frame" :pitch-m="b.block.beds.widthM + b.block.beds.pathM" :k="k" :painting="painting" />
       </g>
       </template>
     </svg>

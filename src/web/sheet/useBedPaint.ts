@@ -15,7 +15,6 @@ export interface Paint {
   word: string;
 }
 
-/** How beds are coloured, by what the legend shows. */
 /** The set that opens each bed: by block, and by bed. */
 function setsByBed(sets: readonly WaterSet[]): Map<string, { i: number; name: string; id: string }> {
   const found = new Map<string, { i: number; name: string; id: string }>();
@@ -27,6 +26,7 @@ function setsByBed(sets: readonly WaterSet[]): Map<string, { i: number; name: st
   return found;
 }
 
+/** How beds are coloured, by what the legend shows. */
 export function useBedPaint() {
   const plan = usePlan();
   const opening = useOpening();
@@ -58,5 +58,14 @@ export function useBedPaint() {
       : undefined;
   }
 
-  return { paintOf };
+  /** All that the colours of a block's beds hang on: while each is the same object they need not be asked for. */
+  const paintedBy = (beds: Beds): readonly unknown[] => [
+    beds,
+    tools.shown,
+    tools.shown === 'set' ? sets.value : undefined,
+    tools.shown === 'tape' ? plan.full.tapes : undefined,
+    tools.shown === 'crop' ? plan.full.watering.ownCrops : undefined,
+  ];
+
+  return { paintOf, paintedBy };
 }

@@ -14,6 +14,10 @@ import { useSettings } from './settings';
 const PACE_MS = 100;
 /** and so many times as long as judging takes lies between one judging and the next: the drag comes first. */
 const RESTS = 6;
+/** What takes longer than this to judge is judged when the hand has rested, ms, */
+const LONG_MS = 100;
+/** for so long, ms. */
+const RESTED_MS = 250;
 
 /** For whoever looks at the page's timings: what the worker took. */
 const JUDGED = 'plan judged';
@@ -33,12 +37,15 @@ export const useJudgement = defineStore('judgement', () => {
   const failed = shallowRef('');
   let waiting = 0;
   let endedAt = -Infinity;
+  let begunAt = -Infinity;
+  let editedAt = -Infinity;
   let tookMs = 0;
 
   async function workOut(): Promise<void> {
     const stated = toRaw(plan.plan);
     const filled = toRaw(plan.full);
     working.value = true;
+    begunAt = performance.now();
     progress.value = 0;
     failed.value = '';
     const outcome = await jobs.ask((planner, number) =>
@@ -69,7 +76,10 @@ export const useJudgement = defineStore('judgement', () => {
     if (waiting || working.value || !plan.isOpen || of.value === toRaw(plan.plan)) return;
     // The first picture of a plan comes before all that is judged of it.
     if (!of.value && !pictured()) return;
-    const due = endedAt + Math.max(PACE_MS, RESTS * tookMs);
+    const due = Math.max(
+      endedAt + Math.max(PACE_MS, RESTS * tookMs),
+      tookMs > LONG_MS ? editedAt + RESTED_MS : -Infinity,
+    );
     waiting = window.setTimeout(
       () => {
         waiting = 0;
@@ -79,6 +89,22 @@ export const useJudgement = defineStore('judgement', () => {
     );
   }
   const pictured = (): boolean => results.solved !== undefined || results.problem !== '';
+  watch(
+    () => plan.plan,
+    () => {
+      editedAt = performance.now();
+      // What was begun while the hand rested, and is long, gives way to it.
+      const atIt = editedAt - begunAt;
+      if (working.value && atIt > LONG_MS) {
+        tookMs = Math.max(tookMs, atIt);
+        jobs.stop();
+        working.value = false;
+      }
+      if (tookMs <= LONG_MS) return;
+      clearTimeout(waiting);
+      waiting = 0;
+    },
+  );
   watch([() => plan.plan, () => plan.isOpen, pictured], soon, { immediate: true });
   watch(
     () => plan.opened,

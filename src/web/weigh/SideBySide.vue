@@ -4,6 +4,7 @@ import { grouped, msg } from '../../core/language';
 import { optionName, optionsFor, type Compared } from '../../core/choose';
 import LineChart from '../parts/LineChart.vue';
 import QuantityField from '../parts/QuantityField.vue';
+import ToggleRow from '../parts/ToggleRow.vue';
 import { useAdvice } from '../stores/advice';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
@@ -66,10 +67,8 @@ function take(id: string): void {
 
 <template>
   <section>
-    <fieldset>
-      <legend>Pick two to four</legend>
-      <button v-for="o in options" :key="o.id" type="button" :aria-pressed="picked.includes(o.id)" @click="toggle(o.id)">{{ nameOf(o.id) }}</button>
-    </fieldset>
+    <p class="pick">Pick two to four</p>
+    <ToggleRow label="Pick two to four" :options="options.map((o) => ({ id: o.id, name: nameOf(o.id) }))" :picked="picked" @press="toggle" />
     <p class="fill">The need to put on: <QuantityField label="Depth to put on" kind="rain" :value="needMm" :take="setNeed" /> over the whole bed.</p>
     <div v-if="seen.length > 0" class="charts">
       <figure>
@@ -94,11 +93,7 @@ function take(id: string): void {
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 0; margin: 0 0 10px; display: flex; flex-wrap: wrap; gap: 6px; }
-legend { font-weight: 700; margin-bottom: 4px; }
-fieldset button { border: 1.5px solid var(--faint); border-radius: 14px; background: var(--card); padding: 2px 11px; font-size: 14px; cursor: pointer; color: var(--ink); }
-fieldset button[aria-pressed='true'] { background: var(--leaf); border-color: var(--leaf); color: var(--paper); font-weight: 600; }
-fieldset button[aria-pressed='true']::before { content: '✓ '; }
+.pick { font-weight: 700; margin: 0 0 4px; }
 .charts { display: grid; grid-template-columns: repeat(auto-fit, minmax(380px, 1fr)); gap: 16px; }
 figure { margin: 0; }
 figcaption { font-weight: 700; font-size: 14.5px; margin-bottom: 4px; }

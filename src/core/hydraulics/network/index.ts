@@ -1,4 +1,5 @@
 export * from './types';
-export { createRunStore, type RunStore } from './runStore';
+export { createRunStore, groupsOf, type RunStore } from './runStore';
+export { ROUGH_GROUPS } from './runCurve';
 export { createNetworkSolver, solveNetwork, type NetworkSolver } from './solve';
 export { lossAcross } from './tree';

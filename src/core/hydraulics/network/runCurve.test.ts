@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { endPressure } from '../endPressure';
 import { newMarch } from '../march';
 import { prepareRun, profileOf, type RunSpec } from '../run';
-import { createRunCurve, GUESS_POINTS, type RunState } from './runCurve';
+import { GUESS_POINTS, RunCurve, type RunState } from './runCurve';
 
 const WATER = { waterC: 20, friction: 'darcy-weisbach' as const };
 const tape: RunSpec = {
@@ -41,7 +41,7 @@ describe('a run’s curve', () => {
         fc.constantFrom(...specs),
         fc.array(fc.integer({ min: 1, max: 200 }), { minLength: 1, maxLength: 12 }),
         (spec, pressures) => {
-          const curve = createRunCurve(spec, WATER);
+          const curve = new RunCurve(spec, WATER);
           for (const kpa of pressures) {
             const got = state();
             curve.exact(kpa, got);
@@ -60,7 +60,7 @@ describe('a run’s curve', () => {
   });
 
   test('its slope is the slope of its flow', () => {
-    const curve = createRunCurve(tape, WATER);
+    const curve = new RunCurve(tape, WATER);
     const [low, at, high] = [state(), state(), state()];
     curve.exact(69 - 0.5, low);
     curve.exact(69, at);
@@ -70,7 +70,7 @@ describe('a run’s curve', () => {
 
   test('many alike runs over a span of pressures take few marches', () => {
     const count = { marches: 0 };
-    const curve = createRunCurve(tape, WATER, count);
+    const curve = new RunCurve(tape, WATER, count);
     curve.span(60, 66, 40);
     const got = state();
     for (let i = 0; i < 40; i++) curve.exact(60 + (6 * i) / 39, got);
@@ -80,7 +80,7 @@ describe('a run’s curve', () => {
   test('the first guess starts dry and rises to the greatest pressure asked of it', () => {
     const inletKpa = new Float64Array(GUESS_POINTS + 1);
     const flowLph = new Float64Array(GUESS_POINTS + 1);
-    createRunCurve({ ...tape, slope: 0.05 }, WATER).guess(80, inletKpa, flowLph, 1);
+    new RunCurve({ ...tape, slope: 0.05 }, WATER).guess(80, inletKpa, flowLph, 1);
     expect(flowLph[1]).toBe(0);
     for (let i = 2; i <= GUESS_POINTS; i++) {
       expect(inletKpa[i]).toBeGreaterThan(inletKpa[i - 1]);
@@ -92,7 +92,7 @@ describe('a run’s curve', () => {
 
   test('a run too short for an emitter takes nothing', () => {
     const got = state();
-    createRunCurve({ ...tape, lengthM: 0.1 }, WATER).exact(50, got);
+    new RunCurve({ ...tape, lengthM: 0.1 }, WATER).exact(50, got);
     expect(got.flowLph).toBe(0);
     expect(got.endKpa).toBe(50);
   });

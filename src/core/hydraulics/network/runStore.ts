@@ -1,6 +1,6 @@
 import type { Medium } from '../friction';
-import type { RunSpec } from '../run';
-import { createRunCurve, type RunCurve } from './runCurve';
+import { prepareRun, type Run, type RunSpec } from '../run';
+import { ROUGH_GROUPS, RunCurve } from './runCurve';
 import type { NetworkSpec } from './types';
 
 /**
@@ -26,6 +26,13 @@ interface Kept {
  * collector, which is felt when every run of a field is new at every frame.
  */
 const KEPT = Symbol('curve');
+
+/** A run's groups as whoever solved it last prepared them, or prepared now: what stands for its emitters in a picture. */
+export function groupsOf(spec: RunSpec & { [KEPT]?: { of: RunSpec; kept: Kept } }, medium: Medium): Run {
+  const curve = spec[KEPT]?.of === spec ? spec[KEPT].kept.curve : undefined;
+  const serves = curve?.medium.friction === medium.friction && curve.medium.waterC === medium.waterC;
+  return serves ? curve.groups : prepareRun(spec, medium, ROUGH_GROUPS);
+}
 
 /** Runs kept although not used lately, over three times as many as the largest network has. */
 const SPARE_RUNS = 256;
@@ -68,7 +75,7 @@ export function createRunStore(checkpoint: () => void = () => undefined): RunSto
           // No two runs lie on the same uneven ground: to look for one alike would cost more than it saves.
           const alike = lateral.profile ? undefined : runKey(lateral);
           kept = (alike && byKey.get(alike)) || {
-            curve: createRunCurve(lateral, medium, count),
+            curve: new RunCurve(lateral, medium, count),
             usedAt: tick,
             owner,
           };

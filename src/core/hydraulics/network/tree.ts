@@ -11,7 +11,7 @@ import { partLossKpa, partLossSlope, TURBULENT_EXPONENT, type LossLaw } from '..
 import { SMOOTH_PLASTIC_C } from '../run';
 import { supplyCurve, type SupplyCurve } from '../source';
 import { KPA_PER_M } from '../water';
-import { DEFAULT_WATER_C, NetworkError, type LinkSpec, type NetworkSpec } from './types';
+import { DEFAULT_WATER_C, NetworkError, type LateralSpec, type LinkSpec, type NetworkSpec } from './types';
 
 /** Loss of one link, prepared: friction, fittings or a part, and the rise across it. */
 export interface Link {
@@ -94,24 +94,26 @@ function placeLaterals(
   before?: { network: NetworkSpec; tree: Tree },
 ): Int32Array {
   const known = before?.tree.place === shape.place ? before.network.laterals : undefined;
-  if (
-    known &&
-    known.length === laterals.length &&
-    laterals.every((l, i) => l === known[i] || (l.id === known[i].id && l.node === known[i].node))
-  ) {
+  if (known?.length === laterals.length && laterals.every((l, i) => isPlacedAs(l, known[i])))
     return before!.tree.lateralNode;
-  }
-  const lateralIds = new Set<string>();
-  return Int32Array.from(laterals, (lateral, i) => {
+  // Of a network edited by hand no run is there twice; where a header moves, hundreds come and go with every picture.
+  const lateralIds = known ? undefined : new Set<string>();
+  const places = new Int32Array(laterals.length);
+  for (let i = 0; i < laterals.length; i++) {
+    const lateral = laterals[i];
     const at = shape.place.get(lateral.node);
     if (at === undefined)
       throw new NetworkError(`laterals[${i}].node`, msg`there is no node “${lateral.node}”`);
-    if (lateralIds.has(lateral.id))
+    if (lateralIds?.has(lateral.id))
       throw new NetworkError(`laterals[${i}].id`, msg`there are two runs “${lateral.id}”`);
-    lateralIds.add(lateral.id);
-    return at;
-  });
+    lateralIds?.add(lateral.id);
+    places[i] = at;
+  }
+  return places;
 }
+
+const isPlacedAs = (l: LateralSpec, known: LateralSpec): boolean =>
+  l === known || (l.id === known.id && l.node === known.node);
 
 /** The shape of a network that joins the same nodes by the same links as one before it; none if it does not. */
 function shapeFrom(network: NetworkSpec, before: { network: NetworkSpec; tree: Tree }): Shape | undefined {
@@ -129,30 +131,38 @@ function shapeFrom(network: NetworkSpec, before: { network: NetworkSpec; tree: T
   ) {
     return undefined;
   }
-  const sameNodes = old.nodes === nodes;
-  const moved = new Set<string>();
-  if (!sameNodes) {
+  /** Heights of nodes by their places, where some moved, and which did. */
+  let heightM: Float64Array | undefined;
+  const moved = new Uint8Array(tree.ids.length);
+  if (old.nodes !== nodes) {
     for (let i = 0; i < nodes.length; i++) {
       if (nodes[i] === old.nodes[i]) continue;
       if (nodes[i].id !== old.nodes[i].id) return undefined;
-      if (nodes[i].elevationM !== old.nodes[i].elevationM) moved.add(nodes[i].id);
+      if (nodes[i].elevationM === old.nodes[i].elevationM) continue;
+      heightM ??= new Float64Array(tree.ids.length);
+      moved[tree.nodePlace[i]] = 1;
     }
   }
   const joinsAlike = (a: LinkSpec, b: LinkSpec): boolean => a === b || (a.from === b.from && a.to === b.to);
-  if (old.links === links && moved.size === 0 && old.ties === network.ties) return tree;
+  if (old.links === links && !heightM && old.ties === network.ties) return tree;
   if (!links.every((l, i) => joinsAlike(l, old.links[i]))) return undefined;
   if (!ties.every((l, i) => joinsAlike(l, oldTies[i]))) return undefined;
-  const elevation = moved.size > 0 ? new Map(nodes.map((n) => [n.id, n.elevationM])) : undefined;
-  const renew = (spec: LinkSpec, oldSpec: LinkSpec, link: Link): Link => {
-    const lifted = moved.has(spec.from) || moved.has(spec.to);
+  if (heightM) for (let i = 0; i < nodes.length; i++) heightM[tree.nodePlace[i]] = nodes[i].elevationM;
+  const renew = (spec: LinkSpec, oldSpec: LinkSpec, link: Link, from: number, to: number): Link => {
+    const lifted = heightM !== undefined && (moved[from] === 1 || moved[to] === 1);
     if (spec === oldSpec && !lifted) return link;
-    const riseM = lifted ? elevation!.get(spec.to)! - elevation!.get(spec.from)! : link.riseKpa / KPA_PER_M;
+    const riseM = lifted ? heightM![to] - heightM![from] : link.riseKpa / KPA_PER_M;
     return prepareLink(spec, link.index, riseM, tree.medium);
   };
   return {
     ...tree,
-    link: tree.link.map((link) => link && renew(links[link.index], old.links[link.index], link)),
-    ties: tree.ties.map((tie, i) => ({ ...tie, link: renew(ties[i], oldTies[i], tie.link) })),
+    link: tree.link.map(
+      (link, v) => link && renew(links[link.index], old.links[link.index], link, tree.parent[v], v),
+    ),
+    ties: tree.ties.map((tie, i) => ({
+      ...tie,
+      link: renew(ties[i], oldTies[i], tie.link, tie.from, tie.to),
+    })),
   };
 }
 

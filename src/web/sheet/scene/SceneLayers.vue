@@ -22,7 +22,7 @@ import { useRuns } from './useRuns';
 const props = defineProps<{ farm: FarmLayout; toScreen: (x: number, y: number) => [number, number]; matrix: Matrix; k: number; width: number; height: number; runWidth: number; /** Emitters are told apart. */ near: boolean }>();
 const settings = useSettings();
 const view = useView();
-const { paintOf } = useBedPaint();
+const { paintOf, paintedBy } = useBedPaint();
 const still = ref<InstanceType<typeof SceneCanvas>>();
 const live = ref<InstanceType<typeof SceneCanvas>>();
 const canvases = computed(() => [still.value?.canvas, live.value?.canvas]);
@@ -39,12 +39,9 @@ const ground = computed((): Layer[] => {
   const beds = bedBlocks.value.map((layout: BlockLayout) => {
     const { block, frame, outline } = layout;
     const list = onlyBeds(layout);
-    const tints = list.map((bed) => paintOf(block.beds, bed, block.id)?.ink);
     const place = [frame.xM, frame.yM, frame.turnDeg].join();
-    return keep(block.id, [list, outline, place, block.inUse, block.tunnel, tints.join()], () => {
-      const inks = new Map(list.map((bed, i) => [bed, tints[i]]));
-      return bedsLayer(layout, (bed) => inks.get(bed));
-    });
+    return keep(block.id, [list, outline, place, block.inUse, block.tunnel, ...paintedBy(block.beds)], () =>
+      bedsLayer(layout, (bed) => paintOf(block.beds, bed, block.id)?.ink));
   });
   return [...relief.layers.value, ...beds];
 });

@@ -7,6 +7,7 @@ import { stepKey } from '../../../core/network';
 import { lineWorking } from '../../../core/working';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
+import ToggleRow from '../../parts/ToggleRow.vue';
 import { download } from '../../storage/download';
 import { useBuilding } from '../../stores/building';
 import { useEdits } from '../../stores/edits';
@@ -26,6 +27,10 @@ const view = useView();
 const shop = computed(() => building.built!.shop);
 const build = computed(() => plan.full.build);
 const stated = computed(() => plan.plan.build);
+const ORDERS = [
+  { id: 'kind', name: msg`by kind` },
+  { id: 'place', name: msg`by place` },
+] as const;
 const by = ref<'kind' | 'place'>('kind');
 const FAMILIES = [
   { id: 'metric', name: msg`metric pipe with parallel threads` },
@@ -169,10 +174,7 @@ const setCurrency = (event: Event): void => void edits.build({ currency: (event.
       <li v-for="r in refused.slice(0, MOST_SHOWN)" :key="r.line">Line {{ r.line }}: {{ r.why }}.</li>
       <li v-if="refused.length > MOST_SHOWN">and {{ grouped((refused.length - MOST_SHOWN)) }} more</li>
     </ul>
-    <v-btn-toggle v-model="by" mandatory class="by" role="group" aria-label="How the list is ordered">
-      <v-btn value="kind" :ripple="false">by kind</v-btn>
-      <v-btn value="place" :ripple="false">by place</v-btn>
-    </v-btn-toggle>
+    <ToggleRow class="by" label="How the list is ordered" :options="ORDERS" :picked="by" @press="by = $event" />
     <section v-for="g in groups" :key="g.id" :aria-label="g.name">
       <h3>{{ g.name }}</h3>
       <ul class="lines">
@@ -215,12 +217,7 @@ const setCurrency = (event: Event): void => void edits.build({ currency: (event.
 .money { width: 70px; border: 0; border-bottom: 2px solid var(--leaf); background: var(--card); color: var(--ink); font: inherit; }
 .gap { color: var(--clay); }
 .files { display: flex; flex-wrap: wrap; gap: 6px; margin-bottom: 10px; }
-.by { display: flex; gap: 6px; margin-bottom: 10px; height: auto; }
-.by .v-btn { height: auto; min-height: 28px; border: 1px solid var(--faint); border-radius: 3px !important; background: var(--card); padding: 2px 9px; font-size: 13.5px; font-weight: 400; color: var(--ink); }
 .files button { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); padding: 2px 9px; font-size: 13.5px; cursor: pointer; color: var(--ink); }
-.by .v-btn--active { background: var(--ink); color: var(--paper); }
-.by :deep(.v-btn__overlay) { display: none; }
-@media (max-width: 820px), (max-height: 480px) { .by .v-btn { min-height: 44px; } }
 .refused { font-size: 13.5px; border-left: 4px solid var(--alarm); padding: 2px 0 2px 22px; margin-bottom: 10px; }
 h3 { font-size: 16px; margin: 14px 0 4px; }
 .lines { list-style: none; padding: 0; margin: 0; }

@@ -6,6 +6,7 @@ import { computed, nextTick, ref } from 'vue';
 import { layOut } from '../../../core/layout';
 import { setWorking } from '../../../core/sets';
 import ChoiceField from '../../parts/ChoiceField.vue';
+import ToggleRow from '../../parts/ToggleRow.vue';
 import { useReorder } from '../../parts/useReorder';
 import { setInk } from '../../sheet/crops';
 import { useEdits } from '../../stores/edits';
@@ -139,9 +140,7 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
       <template v-if="plan.blocks.length > 1">In {{ plan.block.name }} valves</template><template v-else>Valves</template> are
       <ChoiceField label="Valves of the block" :value="plan.block.valves" :options="VALVES" :is-default="plan.statedBlock.valves === undefined" @pick="edits.blockValves(plan.block.id, $event as 'block' | 'beds' | 'runs')" />.
     </p>
-    <div v-if="plan.blocks.length > 1" class="quiet blocks" role="group" aria-label="Blocks">
-      <button v-for="b in plan.blocks" :key="b.id" type="button" class="small" :aria-pressed="b.id === plan.block.id" @click="plan.pickBlock(b.id)">{{ b.name }}</button>
-    </div>
+    <ToggleRow v-if="plan.blocks.length > 1" label="Blocks" :options="plan.blocks" :picked="plan.block.id" @press="plan.pickBlock($event)" />
     <template v-if="hasBedValves">
       <p class="acts">
         <v-btn variant="text" :loading="outlook.evening" @click="even">Even it by the valves</v-btn>
@@ -174,5 +173,4 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
 .over { fill: var(--alarm); }
 .unset { color: var(--clay); }
 .valves { margin: 0 0 4px; font-size: 15px; }
-.blocks { display: flex; flex-wrap: wrap; gap: 4px; margin-bottom: 8px; }
 </style>
