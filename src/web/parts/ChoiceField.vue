@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nextTick } from 'vue';
+import { computed, nextTick } from 'vue';
 
 /** A choice in a sentence. */
 const props = defineProps<{
@@ -9,6 +9,10 @@ const props = defineProps<{
   isDefault?: boolean;
 }>();
 const emit = defineEmits<{ pick: [id: string] }>();
+
+type Options = typeof props.options;
+/** Made anew with every movement of a hand, they mostly say the same. */
+const offered = computed((before?: Options): Options => (before?.length === props.options.length && before.every((o, i) => o.id === props.options[i].id && o.name === props.options[i].name) ? before : props.options));
 
 /** What is not taken does not stay shown. */
 function pick(event: Event): void {
@@ -20,13 +24,14 @@ function pick(event: Event): void {
 
 <template>
   <select
+    v-memo="[value, label, isDefault, offered]"
     :class="{ default: isDefault }"
     :value="value"
     :aria-label="isDefault ? msg`${label} (default)` : label"
     :title="isDefault ? msg`A default, not yet your own` : undefined"
     @change="pick"
   >
-    <option v-for="o in options" :key="o.id" :value="o.id">{{ o.name }}</option>
+    <option v-for="o in offered" :key="o.id" :value="o.id">{{ o.name }}</option>
   </select>
 </template>
 

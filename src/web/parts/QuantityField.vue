@@ -165,8 +165,9 @@ function revert(event: KeyboardEvent): void {
 }
 </script>
 
+<!-- A panel is told anew with every movement of a hand: a field that says the same is left alone, its list of sizes too. -->
 <template>
-  <span class="field">
+  <span v-memo="[shown, label, isDefault, why, clash, phone, sizes]" class="field">
     <input
       ref="box"
       type="text"

@@ -167,7 +167,7 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
 
 <template>
   <section class="wrap" aria-label="Field sheet">
-    <div ref="frame" class="area">
+    <div ref="frame" class="area" :style="sheet.width.value > 0 ? { '--wide': `${sheet.width.value}px`, '--high': `${sheet.height.value}px` } : undefined">
     <svg ref="back" class="back" aria-hidden="true">
       <g v-if="underlay" :transform="place">
         <image :href="underlay.picture" :width="underlay.widthPx" :height="underlay.heightPx" :opacity="underlay.strength" :transform="`translate(${underlay.xM} ${underlay.yM}) rotate(${-underlay.turnDeg}) scale(${underlay.mPerPx} ${-underlay.mPerPx})`" class="picture" />
@@ -222,18 +222,23 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
 </template>
 
 <style scoped>
-.wrap { display: grid; grid-template-rows: minmax(0, 1fr) auto; min-height: 0; overflow: hidden; contain: strict; }
-.area { position: relative; min-height: 0; overflow: hidden; contain: strict; }
-.wrap { container-type: inline-size; }
+/* A block of known height within the page's grid: what moves on the sheet is laid out within it alone. */
+.wrap { min-height: 0; overflow: hidden; contain: strict; container-type: inline-size; }
+.area { position: relative; height: calc(100% - 30px); overflow: hidden; contain: strict; }
 /* Its height hangs on the sheet's width alone: what it says changes with the scale, and the scale with the room that is left. */
-.foot { display: flex; gap: 2px 18px; align-items: center; align-content: center; height: 30px; overflow: hidden; padding: 0 14px; border-top: 1px solid var(--line); background: var(--paper); }
+.foot { contain: strict; display: flex; gap: 2px 18px; align-items: center; align-content: center; height: 30px; overflow: hidden; padding: 0 14px; border-top: 1px solid var(--line); background: var(--paper); }
 @container (max-width: 720px) {
+  .area { height: calc(100% - 56px); }
   .foot { flex-wrap: wrap; height: 56px; }
   .foot > :first-child { flex-basis: 100%; }
 }
-@container (max-width: 560px) { .foot { height: 78px; } }
+@container (max-width: 560px) {
+  .area { height: calc(100% - 78px); }
+  .foot { height: 78px; }
+}
 .grow { flex: 1; }
-.area > svg { position: relative; width: 100%; height: 100%; display: block; touch-action: none; cursor: grab; user-select: none; overflow: visible; will-change: transform; transform-origin: 0 0; }
+/* In px: a share of the room would be worked out anew whenever anything on the page is. */
+.area > svg { position: relative; width: var(--wide, 100%); height: var(--high, 100%); display: block; touch-action: none; cursor: grab; user-select: none; overflow: visible; will-change: transform; transform-origin: 0 0; }
 .area > .ground, .area > .front { position: absolute; inset: 0; }
 .area > .back { position: absolute; inset: 0; pointer-events: none; }
 .area > svg:active { cursor: grabbing; }

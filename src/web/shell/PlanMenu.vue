@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiMenuDown, mdiRedo, mdiThemeLightDark, mdiUndo } from '@mdi/js';
+import { refDebounced } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { msg } from '../../core/language';
@@ -35,8 +36,13 @@ const opened = (id: string): void => {
   open.value = false;
   void router.push({ name: 'beds', params: { id } });
 };
-const saved = computed(() =>
-  keeping.isDemo ? msg`A demo: kept once you change it` : keeping.state === 'saved' ? msg`Saved in this browser` : keeping.state === 'unsafe' ? msg`Not saved` : '',
+/** While a hand drags, each movement is written: that is not told each time. ms. */
+const TOLD_MS = 400;
+const saved = refDebounced(
+  computed(() =>
+    keeping.isDemo ? msg`A demo: kept once you change it` : keeping.state === 'saved' ? msg`Saved in this browser` : keeping.state === 'unsafe' ? msg`Not saved` : '',
+  ),
+  TOLD_MS,
 );
 const rename = (field: 'name' | 'place', text: string): void =>
   void plan.edit(field === 'name' ? msg`rename the plan` : msg`name its place`, (draft) => void (draft[field] = text), `rename-${field}`);
