@@ -119,6 +119,13 @@ const bedsSoft = computed((): Soft[] =>
   }),
 );
 const { drawn } = provideLabels(roomFor, toolsAt, () => bedsSoft.value, () => hand.holding.value !== '');
+/** The legend's height hangs on the sheet's width alone: what it says changes with the scale, and the scale with the room that is left. */
+const FOOT = [
+  { fromPx: 721, highPx: 30, folded: false },
+  { fromPx: 561, highPx: 56, folded: true },
+  { fromPx: 0, highPx: 78, folded: true },
+];
+const foot = computed(() => FOOT.find((f) => sheet.width.value >= f.fromPx || sheet.width.value === 0)!);
 const EMITTER_PX = 9;
 const nearEnough = computed(() => !onlyPlaces(plan.block) && k.value * plan.block.tape.spacingM > EMITTER_PX);
 const runWidth = computed(() => Math.min(6, Math.max(1.1, k.value * 0.22)));
@@ -166,8 +173,8 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
 </script>
 
 <template>
-  <section class="wrap" aria-label="Field sheet">
-    <div ref="frame" class="area" :style="sheet.width.value > 0 ? { '--wide': `${sheet.width.value}px`, '--high': `${sheet.height.value}px` } : undefined">
+  <section class="wrap" aria-label="Field sheet" :style="`--foot: ${foot.highPx}px`">
+    <div ref="frame" class="area" :style="sheet.width.value > 0 ? `--wide: ${sheet.width.value}px; --high: ${sheet.height.value}px` : ''">
     <svg ref="back" class="back" aria-hidden="true">
       <g v-if="underlay" :transform="place">
         <image :href="underlay.picture" :width="underlay.widthPx" :height="underlay.heightPx" :opacity="underlay.strength" :transform="`translate(${underlay.xM} ${underlay.yM}) rotate(${-underlay.turnDeg}) scale(${underlay.mPerPx} ${-underlay.mPerPx})`" class="picture" />
@@ -212,7 +219,7 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
     <HeldReadout :holding="hand.holding.value" />
     <SheetTools :drawing="drawing" />
     </div>
-    <footer class="foot">
+    <footer class="foot" :class="{ folded: foot.folded }">
       <SheetLegend :min-kpa="results.walkFootKpa" :max-kpa="results.walkTape.maxKpa" />
       <span class="grow" />
       <ScaleBar :px-per-m="k" />
@@ -223,19 +230,11 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
 
 <style scoped>
 /* A block of known height within the page's grid: what moves on the sheet is laid out within it alone. */
-.wrap { min-height: 0; overflow: hidden; contain: strict; container-type: inline-size; }
-.area { position: relative; height: calc(100% - 30px); overflow: hidden; contain: strict; }
-/* Its height hangs on the sheet's width alone: what it says changes with the scale, and the scale with the room that is left. */
-.foot { contain: strict; display: flex; gap: 2px 18px; align-items: center; align-content: center; height: 30px; overflow: hidden; padding: 0 14px; border-top: 1px solid var(--line); background: var(--paper); }
-@container (max-width: 720px) {
-  .area { height: calc(100% - 56px); }
-  .foot { flex-wrap: wrap; height: 56px; }
-  .foot > :first-child { flex-basis: 100%; }
-}
-@container (max-width: 560px) {
-  .area { height: calc(100% - 78px); }
-  .foot { height: 78px; }
-}
+.wrap { min-height: 0; overflow: hidden; contain: strict; }
+.area { position: relative; height: calc(100% - var(--foot)); overflow: hidden; contain: strict; }
+.foot { contain: strict; display: flex; gap: 2px 18px; align-items: center; align-content: center; height: var(--foot); overflow: hidden; padding: 0 14px; border-top: 1px solid var(--line); background: var(--paper); }
+.foot.folded { flex-wrap: wrap; }
+.foot.folded > :first-child { flex-basis: 100%; }
 .grow { flex: 1; }
 /* In px: a share of the room would be worked out anew whenever anything on the page is. */
 .area > svg { position: relative; width: var(--wide, 100%); height: var(--high, 100%); display: block; touch-action: none; cursor: grab; user-select: none; overflow: visible; will-change: transform; transform-origin: 0 0; }
