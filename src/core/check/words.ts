@@ -3,7 +3,7 @@ import { bedName, headerName, HEAD, type FullPlan, type Plan } from '../plan';
 import { format, type UnitChoice } from '../units';
 import { figuresOf } from './figures';
 import type { Finding, Grade, Holds, Place } from './finding';
-import type { Told } from './kind';
+import { capital, type Told } from './kind';
 import { kindOfCode, spoken } from './kindOf';
 
 export const GRADE_WORDS: Record<Grade, string> = {
@@ -106,6 +106,8 @@ export function describe(finding: Finding, plan: FullPlan, choice: UnitChoice, s
   const told = kind.words(spoken(finding), (value, of) => format(value, of, choice));
   return {
     ...told,
+    // A title may begin with what a set, a part or a block is called.
+    title: capital(told.title),
     where: whereWords(finding, plan),
     whenOpen: whenWords(finding.holds, plan),
     restsOn: stated ? figuresOf(kind, finding.place, stated, plan).join(msg` and `) : '',

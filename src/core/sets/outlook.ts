@@ -107,7 +107,7 @@ export function outlookOf(
     progress((i + 1) / opened.length);
     return {
       id,
-      name: set?.name ?? msg`The whole plan`,
+      name: set?.name ?? msg`the whole plan`,
       ...figuresOf(results, open.wishes.uniformity),
       filling,
       travel,

@@ -43,7 +43,7 @@ function step(event: KeyboardEvent): void {
 
 <style scoped>
 .toggles { display: flex; flex-wrap: wrap; gap: 5px; margin-bottom: 8px; height: auto; border-radius: 0; overflow: visible; }
-.toggles .v-btn { height: auto; min-height: 26px; border: 1.5px solid var(--faint); border-radius: 3px !important; background: var(--card); padding: 2px 9px; font-size: 14px; font-weight: 400; color: var(--ink); }
+.toggles .v-btn { height: auto; min-height: 26px; min-width: 0; border: 1.5px solid var(--faint); border-radius: 3px !important; background: var(--card); padding: 2px 9px; font-size: 14px; font-weight: 400; color: var(--ink); }
 .toggles .v-btn--active { border-color: var(--leaf); background: var(--picked); font-weight: 700; }
 .toggles .v-btn--active::before { content: '✓'; margin-right: 5px; }
 .toggles.default .v-btn--active { border-style: dotted; font-weight: 400; }

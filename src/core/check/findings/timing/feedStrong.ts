@@ -1,4 +1,4 @@
-import { msg } from '../../../language';
+import { fixed, msg } from '../../../language';
 import { LEAST_RATIO } from '../../../sets';
 import { ofSets } from '../../facts/ofSets';
 import { findingKind, type Whole } from '../../kind';
@@ -15,7 +15,7 @@ export const feedStrong = findingKind({
     ),
   words: ({ measured, limit, says }) => ({
     title: msg`The stock for ${says.set} is too strong`,
-    howMuch: msg`It would go in at 1 : ${Math.round(measured)}; common injectors draw 1 : ${limit} at the strongest.`,
+    howMuch: msg`It would go in at 1 : ${fixed(measured, measured < 1 ? 2 : measured < 10 ? 1 : 0)}; common injectors draw 1 : ${limit} at the strongest.`,
     why: msg`So much stock in so little time burns roots, and no injector draws it.`,
     tries: [msg`dissolve it in more water`, msg`inject for longer`],
   }),

@@ -1,6 +1,6 @@
 import { msg } from '../../../language';
 import { ofPlan } from '../../facts/ofSets';
-import { findingKind, percent, type Whole } from '../../kind';
+import { capital, findingKind, percent, type Whole } from '../../kind';
 
 /** What may be drawn on a watering day is less than the sets would take. */
 export const waterRationed = findingKind({
@@ -25,7 +25,7 @@ export const waterRationed = findingKind({
   },
   words: ({ measured, limit, says }, show) => ({
     title: msg`The sets take more water than may be drawn`,
-    howMuch: msg`They would take ${show(measured, 'volume')} on a watering day; ${show(limit, 'volume')} may be drawn. ${says.short}.`,
+    howMuch: msg`They would take ${show(measured, 'volume')} on a watering day; ${show(limit, 'volume')} may be drawn. ${capital(says.short)}.`,
     why: msg`Sets that come first are served first; what is left then runs short.`,
     tries: [
       msg`change who is served first`,
