@@ -38,7 +38,7 @@ export interface Figure {
   shade?: number;
   /** Of beds, the colour of what they are painted with. */
   tint?: string;
-  /** Of beds, how wide one is, m: where that is next to nothing its edges are left out. */
+  /** Of beds and runs, how far it is from one to the next, m: where that is next to nothing their edges are left out. */
   wideM?: number;
   /** Of pipes, the bore as a share of the widest beside it. */
   share?: number;

@@ -99,12 +99,14 @@ export function runsLayer(
       from = to;
     }
   });
+  const { beds } = layout.block;
+  const wideM = (beds.widthM + beds.pathM) / Math.max(1, beds.runsPerBed);
   // What lies outside its window is drawn last, over the others.
   const figures = [NOTHING, ...Array.from({ length: FINE_SHADES }, (_, s) => s), UNDER, OVER].flatMap(
     (code): Figure[] => {
       const lines = found.get(code);
       if (!lines) return [];
-      return [ROLES[code] ? { role: ROLES[code], lines } : { role: 'run', shade: code, lines }];
+      return [ROLES[code] ? { role: ROLES[code], lines, wideM } : { role: 'run', shade: code, lines, wideM }];
     },
   );
   return { key: `runs ${layout.block.id}`, frame: layout.frame, figures, layout, every, codes };

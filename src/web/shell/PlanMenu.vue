@@ -139,6 +139,7 @@ kbd { float: right; color: var(--faint); font-size: 12px; }
 fieldset { border: 0; border-top: 1px solid var(--line); padding: 8px 16px; }
 legend { font-size: 12.5px; color: var(--faint); }
 label { margin-right: 12px; }
+@media (max-width: 1100px) { .tools button { width: 25px; } }
 @media (max-width: 820px), (max-height: 480px) {
   .plan { display: flex; align-items: center; gap: 6px; padding: 2px 4px 2px 14px; }
   .name { flex: 1; min-width: 0; min-height: 44px; }

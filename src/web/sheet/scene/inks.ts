@@ -38,6 +38,8 @@ export function inksOf(element: Element): Inks {
 
 /** Beds closer together than this are drawn without their edges, px. */
 const EDGED_FROM_PX = 2.5;
+/** Runs closer together than this are drawn as one line each: the hollow of double ones would cover their neighbours, px. */
+const DOUBLE_FROM_PX = 4;
 /** A bed shows so much of what it is painted with. */
 const TINT_SHARE = 0.45;
 /** A header is drawn as wide as its bore is to the widest beside it, px. */
@@ -59,12 +61,6 @@ export function screenStyle(inks: Inks, pxPerM: number, runPx: number): StyleOf 
     contour: { strokes: [{ ink: inks.clay, wide: 0.8 }], opacity: 0.5 },
     'strong-contour': { strokes: [{ ink: inks.clay, wide: 1.5 }], opacity: 0.7 },
     'weak-run': { strokes: [{ ink: inks.alarm, wide: Math.max(2, runPx * 0.7), dash: [5, 4] }] },
-    'strained-run': {
-      strokes: [
-        { ink: inks.clay, wide: Math.max(4, runPx + 1.5) },
-        { ink: inks.paper, wide: Math.max(1.4, runPx * 0.4) },
-      ],
-    },
     'unsolved-run': { strokes: [{ ink: inks.faint, wide: 1.5, dash: [2, 4] }] },
     'take-off': { strokes: [{ ink: inks.ink, wide: 1 }] },
     'second-feed': { strokes: [{ ink: inks.ink, wide: 3 }] },
@@ -76,6 +72,18 @@ export function screenStyle(inks: Inks, pxPerM: number, runPx: number): StyleOf 
   return (figure) => {
     const { role, shade = 0, tint, wideM = 0, share = 1, lit, faint } = figure;
     if (role === 'run') return { strokes: [{ ink: inks.shades[shade], wide: runPx }] };
+    if (role === 'strained-run') {
+      const wide = Math.max(4, runPx + 1.5);
+      const isDense = wideM * pxPerM < DOUBLE_FROM_PX;
+      return isDense
+        ? { strokes: [{ ink: inks.clay, wide: runPx }] }
+        : {
+            strokes: [
+              { ink: inks.clay, wide },
+              { ink: inks.paper, wide: Math.max(1.4, runPx * 0.4) },
+            ],
+          };
+    }
     if (role === 'header') {
       const wide = HEADER_PX.least + HEADER_PX.more * share;
       const strokes = [

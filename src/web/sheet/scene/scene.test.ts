@@ -1,4 +1,5 @@
 import type { Figure, Layer, StyleOf } from '../../../core/scene';
+import { screenStyle } from './inks';
 import { keepLayers } from './kept';
 import { paintLayer } from './paint';
 
@@ -99,4 +100,25 @@ test('a layer is found again while what it is made of stays, and forgotten once 
   const again = keeper()('b', [beds, 2], make);
   keeper();
   expect(keeper()('b', [beds, 2], make)).not.toBe(again);
+});
+
+test('runs over their window are double lines, and single ones where those would hide their neighbours', () => {
+  const inks = {
+    paper: '#fff',
+    ink: '#000',
+    faint: '#888',
+    line: '#ccc',
+    earth: '#eed',
+    earthLine: '#cba',
+    leaf: '#373',
+    water: '#27a',
+    clay: '#a52',
+    alarm: '#c00',
+    shades: [],
+  };
+  const inked = (wideM: number) =>
+    screenStyle(inks, 2, 1.1)({ role: 'strained-run', lines: [], wideM })!.strokes!.map((s) => s.ink);
+  // Two px to the metre: runs 3 m apart stand clear of each other, runs 0.4 m apart do not.
+  expect(inked(3)).toEqual([inks.clay, inks.paper]);
+  expect(inked(0.4)).toEqual([inks.clay]);
 });
