@@ -9,6 +9,8 @@ beforeAll(async () => {
 });
 afterAll(() => bench?.stop());
 
+/** What is judged already when a hand begins to move may still come, ms. */
+const JUST_ENDS_MS = 300;
 const SOLVED = /Runs|hort|Too much|safe|weak|dry/;
 async function open(name: string, plan: object): Promise<void> {
   await openPlan(bench, plan, name);
@@ -125,6 +127,19 @@ test('two thousand beds can still be worked with', async () => {
   );
   expect(pan).toBeGreaterThan(1);
   expect(Math.max(...paints)).toBeGreaterThan(0.2);
+  // What takes long to judge gives way to the hand, and comes when it rests.
+  await driver.executeScript(
+    `window.judged = [];
+    const measure = performance.measure.bind(performance);
+    performance.measure = (name, ...more) => { if (name === 'plan judged') window.judged.push(performance.now()); return measure(name, ...more); };`,
+  );
+  const now = (): Promise<number> => driver.executeScript<number>('return performance.now()');
+  const judged = (): Promise<number[]> => driver.executeScript<number[]>('return window.judged');
+  const begins = (await now()) + JUST_ENDS_MS;
+  await dragSource(2);
+  const letGo = await now();
+  await driver.wait(async () => (await judged()).some((at) => at > letGo), WAIT_MS, 'it is not judged again');
+  expect((await judged()).filter((at) => at > begins && at < letGo)).toEqual([]);
 });
 
 test('a newer edit stops an older solve at once', async () => {

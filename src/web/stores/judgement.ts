@@ -76,10 +76,7 @@ export const useJudgement = defineStore('judgement', () => {
     if (waiting || working.value || !plan.isOpen || of.value === toRaw(plan.plan)) return;
     // The first picture of a plan comes before all that is judged of it.
     if (!of.value && !pictured()) return;
-    const due = Math.max(
-      endedAt + Math.max(PACE_MS, RESTS * tookMs),
-      tookMs > LONG_MS ? editedAt + RESTED_MS : -Infinity,
-    );
+    const due = tookMs > LONG_MS ? editedAt + RESTED_MS : endedAt + Math.max(PACE_MS, RESTS * tookMs);
     waiting = window.setTimeout(
       () => {
         waiting = 0;

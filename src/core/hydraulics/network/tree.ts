@@ -96,17 +96,16 @@ function placeLaterals(
   const known = before?.tree.place === shape.place ? before.network.laterals : undefined;
   if (known?.length === laterals.length && laterals.every((l, i) => isPlacedAs(l, known[i])))
     return before!.tree.lateralNode;
-  // Of a network edited by hand no run is there twice; where a header moves, hundreds come and go with every picture.
-  const lateralIds = known ? undefined : new Set<string>();
+  const lateralIds = new Set<string>();
   const places = new Int32Array(laterals.length);
   for (let i = 0; i < laterals.length; i++) {
     const lateral = laterals[i];
     const at = shape.place.get(lateral.node);
     if (at === undefined)
       throw new NetworkError(`laterals[${i}].node`, msg`there is no node “${lateral.node}”`);
-    if (lateralIds?.has(lateral.id))
+    if (lateralIds.has(lateral.id))
       throw new NetworkError(`laterals[${i}].id`, msg`there are two runs “${lateral.id}”`);
-    lateralIds?.add(lateral.id);
+    lateralIds.add(lateral.id);
     places[i] = at;
   }
   return places;
