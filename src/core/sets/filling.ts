@@ -59,8 +59,14 @@ const BISECTIONS = 22;
  *
  * @param results the plan solved with the set open
  * @param mainsDrain the main runs empty between waterings too
+ * @param checkpoint called between pieces of the work; what it throws ends it
  */
-export function fillingOf(plan: FullPlan, results: FarmResults, mainsDrain: boolean): Filling {
+export function fillingOf(
+  plan: FullPlan,
+  results: FarmResults,
+  mainsDrain: boolean,
+  checkpoint: () => void = () => {},
+): Filling {
   const { blocks, runs, mains } = results;
   const open = new Set(blocks.filter((b) => b.flowLph > 0).map((b) => b.built.layout.block.id));
   const fed = mains.filter((m) => Math.abs(m.flowLph) > 0 && (!m.laid.toBlock || open.has(m.laid.to)));
@@ -96,7 +102,7 @@ export function fillingOf(plan: FullPlan, results: FarmResults, mainsDrain: bool
   let seconds = beforeRunsS;
   for (let step = 0; alike.some((r) => r.filledM < r.lengthM); step++) {
     if (step > STEPS * alike.length * 4) return { ...none, flowLph: most, beforeRunsS };
-    const kpa = balance(alike, inletKpa, most, plan.wishes.waterC);
+    const kpa = balance(alike, inletKpa, most, plan.wishes.waterC, checkpoint);
     let hours = Infinity;
     const fronts = alike.map((r) => (r.filledM < r.lengthM ? frontLph(r, kpa, plan.wishes.waterC) : 0));
     alike.forEach((r, i) => {
@@ -216,10 +222,12 @@ function balance(
   inletKpa: (lph: number) => number,
   most: number,
   waterC: number,
+  checkpoint: () => void,
 ): number {
   let low = 0;
   let high = most;
   for (let i = 0; i < BISECTIONS; i++) {
+    checkpoint();
     const mid = (low + high) / 2;
     const kpa = inletKpa(mid);
     const taken = alike.reduce((sum, r) => sum + r.count * takenLph(r, kpa, waterC), 0);

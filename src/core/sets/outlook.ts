@@ -94,7 +94,7 @@ export function outlookOf(
   const given = new Map<string, Given>();
   const made = opened.map(({ set, plan: open, results }, i): SetOutlook => {
     checkpoint();
-    const filling = fillingOf(open, results, single);
+    const filling = fillingOf(open, results, single, checkpoint);
     const travel = slowestTravel(open, results);
     const time = runTimeOf(open, set, results, filling, date, sky);
     const id = set?.id ?? ALL_SET;
