@@ -36,13 +36,11 @@ const opened = (id: string): void => {
   open.value = false;
   void router.push({ name: 'beds', params: { id } });
 };
-/** While a hand drags, each movement is written: that is not told each time. ms. */
+/** While a hand drags, each movement is written: that is not told each time. What could not be written is told at once. ms. */
 const TOLD_MS = 400;
-const saved = refDebounced(
-  computed(() =>
-    keeping.isDemo ? msg`A demo: kept once you change it` : keeping.state === 'saved' ? msg`Saved in this browser` : keeping.state === 'unsafe' ? msg`Not saved` : '',
-  ),
-  TOLD_MS,
+const told = refDebounced(computed(() => keeping.state), TOLD_MS);
+const saved = computed(() =>
+  keeping.isDemo ? msg`A demo: kept once you change it` : keeping.state === 'unsafe' ? msg`Not saved` : told.value === 'saved' ? msg`Saved in this browser` : '',
 );
 const rename = (field: 'name' | 'place', text: string): void =>
   void plan.edit(field === 'name' ? msg`rename the plan` : msg`name its place`, (draft) => void (draft[field] = text), `rename-${field}`);
