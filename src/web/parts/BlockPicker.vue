@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { msg } from '../../core/language';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
+import TextField from './TextField.vue';
 import ToggleRow from './ToggleRow.vue';
 
 /** A chooser only says which block is meant. */
@@ -12,14 +13,14 @@ const plan = usePlan();
 const edits = useEdits();
 const several = computed(() => plan.blocks.length > 1);
 const blocks = computed(() => plan.blocks.map((b) => ({ id: b.id, name: b.inUse ? b.name : b.name + msg` (out of use)`, faint: !b.inUse })));
-const rename = (event: Event): void => void edits.blockSelf({ name: (event.target as HTMLInputElement).value.trim() || undefined }, msg`name the block`);
+const rename = (name: string, gesture: string) => edits.blockSelf({ name: name.trim() || undefined }, msg`name the block`, gesture);
 </script>
 
 <template>
   <div class="blocks">
     <ToggleRow v-if="several" class="list" label="Blocks" :options="blocks" :picked="plan.block.id" @press="plan.pickBlock($event)" />
     <p v-if="!chooser" class="fill line">
-      <input class="name" type="text" maxlength="80" aria-label="Name of the block" :value="plan.block.name" @change="rename" />
+      <TextField id="name" :key="plan.block.id" label="Name of the block" :value="plan.block.name" :take="rename" />
       <label class="use"><input type="checkbox" :checked="plan.block.inUse" @change="edits.blockSelf({ inUse: ($event.target as HTMLInputElement).checked }, plan.block.inUse ? msg`leave ${plan.block.name} out` : msg`use ${plan.block.name}`)" /> in use</label>
       <button type="button" class="small" @click="edits.copyBlock()">copy the block</button>
       <button v-if="several" type="button" class="small" @click="edits.removeBlock()">remove it</button>
@@ -30,6 +31,5 @@ const rename = (event: Event): void => void edits.blockSelf({ name: (event.targe
 <style scoped>
 .list { max-height: 110px; overflow-y: auto; }
 .line { display: flex; flex-wrap: wrap; gap: 4px 12px; align-items: baseline; line-height: 1.7; font-size: 15px; }
-.name { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-weight: 600; padding: 0 4px; width: 10em; line-height: 1.5; }
 .use { white-space: nowrap; }
 </style>

@@ -6,9 +6,10 @@ import type { Refusal } from '../stores/plan';
 import { NOT_TAKEN, useDraft } from './useDraft';
 
 /** A time of day in a sentence: shown as 06:05, typed as people write it. */
-const props = defineProps<{ minute: number; label: string; isDefault?: boolean; take: (minute: number, gesture: string) => Refusal | undefined }>();
+const props = defineProps<{ id: string; minute: number; label: string; isDefault?: boolean; take: (minute: number, gesture: string) => Refusal | undefined }>();
 const NO_TIME = msg`A time of day, such as 6:30 or 6:30 pm.`;
 const { typed, why, hold, done } = useDraft(
+  () => props.id,
   () => props.label,
   (found) => (readClock(found) === undefined ? NO_TIME : NOT_TAKEN),
 );

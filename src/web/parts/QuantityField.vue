@@ -15,6 +15,8 @@ import { usePending } from './usePending';
  * What cannot be used is said beside it and kept until it is mended or Escape is pressed.
  */
 const props = defineProps<{
+  /** The field among those of its owner; never a word that is translated. */
+  id: string;
   /** In the kind's core unit. */
   value: number;
   kind: KindName;
@@ -44,6 +46,7 @@ const {
   hold: holdDraft,
   done,
 } = useDraft(
+  () => props.id,
   () => props.label,
   (text) => {
     const parsed = parseQuantity(text, props.kind, settings.units);

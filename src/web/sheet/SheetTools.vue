@@ -3,6 +3,8 @@ import { mdiMagnet, mdiRulerSquare, mdiTerrain } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { msg } from '../../core/language';
 import { parseQuantity } from '../../core/units';
+import TextField from '../parts/TextField.vue';
+import { useDraftText } from '../parts/useDraft';
 import { useSettings } from '../stores/settings';
 import { useTools } from '../stores/tools';
 import type { useDrawing } from './useDrawing';
@@ -11,8 +13,8 @@ import type { useDrawing } from './useDrawing';
 const props = defineProps<{ drawing: ReturnType<typeof useDrawing> }>();
 const tools = useTools();
 const settings = useSettings();
-const length = ref('');
-const degrees = ref('');
+const length = useDraftText('length of the next stretch');
+const degrees = useDraftText('direction of the next stretch');
 const why = ref('');
 
 const SAYS: Partial<Record<string, string>> = {
@@ -53,8 +55,8 @@ function addTyped(): void {
     <div v-if="says" class="says" role="status">
       <span>{{ says }}</span>
       <form v-if="canType" @submit.prevent="addTyped">
-        or <input v-model="length" aria-label="Length of the next stretch" placeholder="length" /> at
-        <input v-model="degrees" aria-label="Its direction, degrees clockwise from up the sheet" placeholder="0°" />
+        or <TextField id="stretch-length" width="6em" label="Length of the next stretch" placeholder="length" :value="length" :take="(t) => void (length = t)" /> at
+        <TextField id="stretch-direction" width="4em" label="Its direction, degrees clockwise from up the sheet" placeholder="0°" :value="degrees" :take="(t) => void (degrees = t)" />
         <button type="submit">set</button>
         <button v-if="drawing.canFinish.value" type="button" @click="drawing.finish()">finish</button>
       </form>
@@ -72,8 +74,6 @@ function addTyped(): void {
 .bar button[aria-pressed='true'] { background: var(--picked); box-shadow: inset 3px 0 0 var(--leaf); }
 .says { position: absolute; left: 50%; top: 8px; transform: translateX(-50%); max-width: calc(100% - 120px); display: flex; flex-wrap: wrap; gap: 4px 10px; align-items: center; background: var(--slab); color: var(--on-slab); border-radius: 4px; padding: 5px 12px; font-size: 13.5px; z-index: 1; }
 .says button { border: 1px solid currentcolor; border-radius: 3px; background: none; padding: 0 8px; cursor: pointer; font-size: 13px; }
-.says input { width: 6.5em; background: var(--card); color: var(--ink); border: 0; border-radius: 2px; padding: 1px 5px; font-size: 13px; }
 .says form { display: flex; gap: 6px; align-items: center; }
-.says input + input { width: 4em; }
 .why { flex-basis: 100%; font-weight: 600; }
 </style>

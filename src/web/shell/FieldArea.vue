@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiArrowCollapseDown, mdiArrowCollapseUp, mdiClose, mdiUnfoldMoreHorizontal } from '@mdi/js';
-import { StorageSerializers, useElementSize, useLocalStorage } from '@vueuse/core';
+import { StorageSerializers, useElementSize } from '@vueuse/core';
+import { useRemembered } from '../storage/remembered';
 import { computed, ref, watch } from 'vue';
 import FieldSheet from '../sheet/FieldSheet.vue';
 import { useResults } from '../stores/results';
@@ -20,7 +21,7 @@ const STEP_PX = 24;
 /** Dragged smaller than this a part folds away. */
 const FOLD_PX = 80;
 const HANDLE_PX = 15;
-const wished = useLocalStorage<number | 'all'>('idle-furrow/room-under', USUAL_PX, { serializer: StorageSerializers.object });
+const wished = useRemembered<number | 'all'>('idle-furrow/room-under', USUAL_PX, { serializer: StorageSerializers.object });
 const most = computed(() => Math.max(LEAST_PX, height.value - HANDLE_PX));
 const under = computed(() => (wished.value === 'all' ? most.value : Math.min(Math.max(0, wished.value), most.value)));
 const sheetGone = computed(() => wished.value === 'all' || most.value - under.value < FOLD_PX);

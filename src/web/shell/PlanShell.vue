@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener, useSessionStorage } from '@vueuse/core';
+import { useEventListener } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { msg } from '../../core/language';
@@ -8,6 +8,7 @@ import WeighDialog from '../weigh/WeighDialog.vue';
 import { useDesk } from '../stores/desk';
 import { useDrafts } from '../stores/drafts';
 import { useKeeping, type Opened } from '../stores/keeping';
+import { useRememberedInTab } from '../storage/remembered';
 import { download } from '../storage/download';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
@@ -48,7 +49,7 @@ watch(
   (id) => void (id && router.replace({ name: route.name!, params: { id } })),
 );
 // The block looked at stays so over a reload.
-const seen = useSessionStorage<Record<string, string>>('idle-furrow/seen', {});
+const seen = useRememberedInTab<Record<string, string>>('idle-furrow/seen', {});
 watch(
   [ready, () => plan.block.id],
   ([now, block], [before]) => {

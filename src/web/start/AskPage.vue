@@ -82,7 +82,7 @@ const last = computed(() => step.value === questions.value.length);
         <p class="how">{{ question.how }}</p>
         <form @submit.prevent="go(step + 1)">
           <p class="fill ask">
-            <template v-for="(f, i) in question.fields" :key="`${question.id} ${f.label}`">{{ f.before }} <QuantityField :label="f.label" :kind="f.kind" :value="f.get(plan.full)" :is-default="isExample(f)" :take="take(f, i)" /> {{ `${f.after} ` }}</template>
+            <template v-for="(f, i) in question.fields" :key="`${question.id} ${f.label}`">{{ f.before }} <QuantityField :id="`asked ${question.id} ${i}`" :label="f.label" :kind="f.kind" :value="f.get(plan.full)" :is-default="isExample(f)" :take="take(f, i)" /> {{ `${f.after} ` }}</template>
           </p>
           <p class="acts">
             <button type="submit" class="go" :disabled="bad" @click.prevent="go(step + 1)">{{ last ? msg`See whether it works` : msg`Next` }}</button>

@@ -1,20 +1,10 @@
+import { recall, remember } from './remembered';
+
 const LAST = 'idle-furrow/last';
 
 /** The plan that was looked at last. Only a pointer: nothing hangs on it. */
-export function lastId(): string | undefined {
-  try {
-    return localStorage.getItem(LAST) ?? undefined;
-  } catch {
-    return undefined;
-  }
-}
-export function rememberLast(id: string): void {
-  try {
-    localStorage.setItem(LAST, id);
-  } catch {
-    // It is then asked for on the start page.
-  }
-}
+export const lastId = (): string | undefined => recall(LAST);
+export const rememberLast = (id: string): void => remember(LAST, id);
 
 /** Whether this browser keeps any plan, without opening what it keeps: a first visit need not load what reads plans. */
 export async function keepsAny(): Promise<boolean> {

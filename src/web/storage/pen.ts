@@ -92,7 +92,9 @@ export function takePen(id: string, hooks: PenHooks): Pen {
         return undefined;
       })
       .catch(() => {
-        if (!release || over) return;
+        if (over) return;
+        // Refused outright: a browser that keeps nothing has no locks either.
+        if (!release) return hooks.gained();
         release = undefined;
         hooks.lost();
         queue();

@@ -9,8 +9,9 @@ const LONGEST = 8000;
 /** What stands in fields and cannot be used yet, or was not finished: it outlives the field, the stage and the page. */
 export const useDrafts = defineStore('drafts', () => {
   const keeping = useKeeping();
+  /** By the id of the field's owner and its own. */
   const texts = shallowReactive(new Map<string, string>());
-  /** Counts plans read, so that fields look again. */
+  /** Counts drafts that came from elsewhere (storage, the page that writes), so that fields look again. */
   const read = ref(0);
   let of = '';
 
@@ -30,19 +31,26 @@ export const useDrafts = defineStore('drafts', () => {
     },
     { flush: 'sync', immediate: true },
   );
+  keeping.hearDraft(({ field, text }) => {
+    if (text === undefined) texts.delete(field);
+    else texts.set(field, text);
+    read.value++;
+  });
 
   function write(): void {
     if (!of || keeping.isDemo || keeping.reading) return;
-    // Where the browser refuses it, the page says so for the plan itself.
-    writeDrafts(of, Object.fromEntries(texts)).catch(() => undefined);
+    keeping.alsoWrites(writeDrafts(of, Object.fromEntries(texts)));
   }
   function put(field: string, text: string): void {
     if (texts.get(field) === text) return;
     texts.set(field, text.slice(0, LONGEST));
     write();
+    keeping.tellDraft({ field, text });
   }
   function drop(field: string): void {
-    if (texts.delete(field)) write();
+    if (!texts.delete(field)) return;
+    write();
+    keeping.tellDraft({ field });
   }
   return { texts, read, put, drop };
 });

@@ -23,6 +23,12 @@ interface Told {
   happening: Happening;
 }
 
+/** What is typed into a field and not in the plan yet, or is not typed there any more. */
+export interface DraftTold {
+  field: string;
+  text?: string;
+}
+
 /** How opening a kept plan ended. */
 export type Opened = 'open' | 'missing' | Unreadable | { failed: string };
 
@@ -59,9 +65,12 @@ export const useKeeping = defineStore('keeping', () => {
   let nowhere = false;
   let flying = 0;
   let again = 0;
+  /** Words in fields that the browser refused. */
+  let draftsRefused = false;
+  let drafts: ((draft: DraftTold) => void) | undefined;
 
   const tellState = (): void => {
-    if (refused.size > 0 || nowhere) {
+    if (refused.size > 0 || nowhere || draftsRefused) {
       state.value = 'unsafe';
       trouble.value = NOT_KEPT;
     } else {
@@ -97,6 +106,29 @@ export const useKeeping = defineStore('keeping', () => {
       });
     tellState();
   }
+  /** Something else that belongs to the plan is on its way to the browser: nothing is “saved” before it is. */
+  function alsoWrites(writing: Promise<void>): void {
+    const under = id.value;
+    flying++;
+    tellState();
+    void writing
+      .then(
+        () => false,
+        () => true,
+      )
+      .then((failed) => {
+        flying--;
+        if (under === id.value) draftsRefused = failed;
+        tellState();
+      });
+  }
+  /** Tells pages that look at this plan what is typed here. */
+  const tellDraft = (draft: DraftTold): void => {
+    if (!plan.reading) pen?.tell({ draft });
+  };
+  /** Has told what the page that writes has in its fields. */
+  const hearDraft = (hear: (draft: DraftTold) => void): void => void (drafts = hear);
+
   function tryAgain(): void {
     const all = [...refused];
     refused.clear();
@@ -201,6 +233,7 @@ export const useKeeping = defineStore('keeping', () => {
     pen = undefined;
     refused.clear();
     nowhere = false;
+    draftsRefused = false;
     trouble.value = '';
     state.value = 'saved';
     plan.listen(undefined);
@@ -248,7 +281,11 @@ export const useKeeping = defineStore('keeping', () => {
           known();
         },
         asked: fold,
-        told: (message) => void hear(message as Told),
+        told: (message) => {
+          const told = message as Told | { draft: DraftTold };
+          if (!('draft' in told)) void hear(told);
+          else if (plan.reading) drafts?.(told.draft);
+        },
       });
     });
   }
@@ -332,5 +369,8 @@ export const useKeeping = defineStore('keeping', () => {
     takeOver,
     fold,
     letGo,
+    alsoWrites,
+    tellDraft,
+    hearDraft,
   };
 });

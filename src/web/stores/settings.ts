@@ -1,4 +1,4 @@
-import { useLocalStorage, usePreferredDark } from '@vueuse/core';
+import { usePreferredDark } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import {
@@ -11,6 +11,7 @@ import {
   type KindName,
   type UnitChoice,
 } from '../../core/units';
+import { useRemembered } from '../storage/remembered';
 
 export type ThemeName = 'paper' | 'dawn';
 
@@ -26,8 +27,8 @@ function ordersByLanguage(): DateOrder {
 
 /** What belongs to the person and their browser, not to a plan: units, dates and theme. */
 export const useSettings = defineStore('settings', () => {
-  const units = useLocalStorage<UnitChoice>('idle-furrow/units', { ...METRIC }, { mergeDefaults: true });
-  const chosenTheme = useLocalStorage<ThemeName | 'system'>('idle-furrow/theme', 'system');
+  const units = useRemembered<UnitChoice>('idle-furrow/units', { ...METRIC }, { mergeDefaults: true });
+  const chosenTheme = useRemembered<ThemeName | 'system'>('idle-furrow/theme', 'system');
   const prefersDark = usePreferredDark();
   const theme = computed<ThemeName>(() =>
     chosenTheme.value === 'system' ? (prefersDark.value ? 'dawn' : 'paper') : chosenTheme.value,

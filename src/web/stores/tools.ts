@@ -1,8 +1,8 @@
-import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import type { Point } from '../../core/ground';
 import type { Obstacle, SingleBed } from '../../core/plan';
+import { useRemembered } from '../storage/remembered';
 
 /** What the hand does on the sheet: take hold of things, measure, draw corners of something, or point at places. */
 export type Tool = 'hold' | 'measure' | 'outline' | 'height' | 'scale' | 'plant' | 'pipe' | Obstacle['kind'];
@@ -26,7 +26,7 @@ export const useTools = defineStore('tools', () => {
   /** Two places pressed on the picture under the sheet. */
   const marked = ref<Point[]>([]);
   const shown = ref<Shown>('crop');
-  const look = useLocalStorage(
+  const look = useRemembered(
     'idle-furrow/sheet',
     { snaps: true, relief: true, contourM: 0 },
     { mergeDefaults: true },

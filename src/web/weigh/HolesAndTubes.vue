@@ -54,10 +54,10 @@ const set = { kpa: positive((v) => (kpa.value = v), 2000), length: positive((v) 
     <DrillChooser />
     <h3>One line by itself</h3>
     <p class="fill">
-      A line <QuantityField label="Length of the line" kind="length" :value="length" :is-default="lengthM === undefined" :take="set.length" /> long with
-      <QuantityField label="Pressure at its inlet" kind="pressure" :value="inlet" :is-default="kpa === undefined" :take="set.kpa" /> at its inlet,
-      <QuantityField label="Bore of the hose" kind="bore" :value="boreMm" :take="set.bore" /> bore, an outlet every <QuantityField label="Distance of the outlets" kind="spacing" :value="spacingM" :take="set.spacing" />,
-      each to give <QuantityField label="Target flow of an outlet" kind="emitterFlow" :value="flowLph" :take="set.flow" />.
+      A line <QuantityField id="length-of-the-line" label="Length of the line" kind="length" :value="length" :is-default="lengthM === undefined" :take="set.length" /> long with
+      <QuantityField id="pressure-at-its-inlet" label="Pressure at its inlet" kind="pressure" :value="inlet" :is-default="kpa === undefined" :take="set.kpa" /> at its inlet,
+      <QuantityField id="bore-of-the-hose" label="Bore of the hose" kind="bore" :value="boreMm" :take="set.bore" /> bore, an outlet every <QuantityField id="distance-of-the-outlets" label="Distance of the outlets" kind="spacing" :value="spacingM" :take="set.spacing" />,
+      each to give <QuantityField id="target-flow-of-an-outlet" label="Target flow of an outlet" kind="emitterFlow" :value="flowLph" :take="set.flow" />.
     </p>
     <div class="two">
       <article>
@@ -74,7 +74,7 @@ const set = { kpa: positive((v) => (kpa.value = v), 2000), length: positive((v) 
       </article>
       <article>
         <h3>Microtubes</h3>
-        <p class="fill">Of <QuantityField label="Bore of the microtube" kind="bore" :value="tubeMm" :take="set.tube" /> bore they give that flow when cut to</p>
+        <p class="fill">Of <QuantityField id="bore-of-the-microtube" label="Bore of the microtube" kind="bore" :value="tubeMm" :take="set.tube" /> bore they give that flow when cut to</p>
         <table>
           <thead><tr><th scope="col">pressure there</th><th scope="col">length</th></tr></thead>
           <tbody>

@@ -69,7 +69,7 @@ function take(id: string): void {
   <section>
     <p class="pick">Pick two to four</p>
     <ToggleRow label="Pick two to four" :options="options.map((o) => ({ id: o.id, name: nameOf(o.id) }))" :picked="picked" @press="toggle" />
-    <p class="fill">The need to put on: <QuantityField label="Depth to put on" kind="rain" :value="needMm" :take="setNeed" /> over the whole bed.</p>
+    <p class="fill">The need to put on: <QuantityField id="depth-to-put-on" label="Depth to put on" kind="rain" :value="needMm" :take="setNeed" /> over the whole bed.</p>
     <div v-if="seen.length > 0" class="charts">
       <figure>
         <figcaption>Flow of each emitter along the weakest run</figcaption>

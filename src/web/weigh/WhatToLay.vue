@@ -51,7 +51,7 @@ function take(w: Weighed): void {
     <p class="fill">
       The rows <ChoiceField label="Rows are curved" :value="asked.curved ? 'yes' : 'no'" :options="YES" @pick="asked.curved = $event === 'yes'" /> curved, and
       people <ChoiceField label="It is stepped on" :value="asked.steppedOn ? 'yes' : 'no'" :options="[{ id: 'yes', name: msg`do` }, { id: 'no', name: msg`do not` }]" @pick="asked.steppedOn = $event === 'yes'" /> step on it.
-      It should last for <QuantityField label="Years it should last" kind="count" :value="asked.years" :take="setYears" /> years; budget: <ChoiceField label="Budget" :value="asked.budget" :options="BUDGETS" @pick="asked.budget = $event as Asked['budget']" />.
+      It should last for <QuantityField id="years-it-should-last" label="Years it should last" kind="count" :value="asked.years" :take="setYears" /> years; budget: <ChoiceField label="Budget" :value="asked.budget" :options="BUDGETS" @pick="asked.budget = $event as Asked['budget']" />.
       From the plan: {{ plan.source.water.map((w) => waterKind(w).name).join(', ') }} water, {{ soilKind(plan.block.ground.soil).name }}, beds of up to {{ settings.show(Math.max(plan.block.beds.lengthM, 0), 'length') }}.
     </p>
     <v-progress-linear v-if="weigh.working" :model-value="100 * weigh.progress" color="primary" height="6" aria-label="Progress of the comparison" />

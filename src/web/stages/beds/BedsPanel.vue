@@ -80,21 +80,21 @@ const turn = computed(() => {
     <template v-else>
     <p v-if="fills" class="fill">
       {{ plan.block.tunnel ? msg`The tunnel` : msg`The outline` }} holds <b>{{ laid.length }} beds</b>, {{ settings.show(lengths.total, 'length') }} in all<template v-if="lengths.unlike"> ({{ settings.show(lengths.shortest, 'length') }} to {{ settings.show(lengths.longest, 'length') }})</template>;
-      each <QuantityField label="Bed width" usual="bedWidths" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', msg`set the bed width`)" /> wide with
-      <QuantityField label="Path width" usual="pathWidths" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', msg`set the path width`)" /> paths<template v-if="plan.block.outline">,
+      each <QuantityField id="bed-width" label="Bed width" usual="bedWidths" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', msg`set the bed width`)" /> wide with
+      <QuantityField id="path-width" label="Path width" usual="pathWidths" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', msg`set the path width`)" /> paths<template v-if="plan.block.outline">,
         running <ChoiceField label="Direction of the beds" :value="turn.id" :options="turn.options" :is-default="plan.statedBlock.turnDeg === undefined" @pick="$event !== 'as' && edits.blockSelf({ turnDeg: Number($event) }, msg`turn the beds`)" />.
-        Free at the near end: <QuantityField label="Headland at the near end" kind="width" :value="beds.headNearM" :is-default="isDefault('headNearM')" :take="set('headNearM', msg`set the near headland`)" />, at the far end
-        <QuantityField label="Headland at the far end" kind="width" :value="beds.headFarM" :is-default="isDefault('headFarM')" :take="set('headFarM', msg`set the far headland`)" />, before the first bed
-        <QuantityField label="Free before the first bed" kind="width" :value="beds.offsetM" :is-default="isDefault('offsetM')" :take="set('offsetM', msg`shift the beds`)" /></template>.
-      <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', msg`set the runs per bed`)" /> <TermWord term="run">runs</TermWord> in each.
+        Free at the near end: <QuantityField id="headland-at-the-near-end" label="Headland at the near end" kind="width" :value="beds.headNearM" :is-default="isDefault('headNearM')" :take="set('headNearM', msg`set the near headland`)" />, at the far end
+        <QuantityField id="headland-at-the-far-end" label="Headland at the far end" kind="width" :value="beds.headFarM" :is-default="isDefault('headFarM')" :take="set('headFarM', msg`set the far headland`)" />, before the first bed
+        <QuantityField id="free-before-the-first-bed" label="Free before the first bed" kind="width" :value="beds.offsetM" :is-default="isDefault('offsetM')" :take="set('offsetM', msg`shift the beds`)" /></template>.
+      <QuantityField id="runs-per-bed" label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', msg`set the runs per bed`)" /> <TermWord term="run">runs</TermWord> in each.
     </p>
     <p v-else class="fill">
-      <QuantityField label="Number of beds" kind="count" :value="beds.count" :is-default="isDefault('count')" :take="set('count', msg`set the number of beds`)" /> beds,
-      <QuantityField label="Bed width" usual="bedWidths" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', msg`set the bed width`)" /> wide with
-      <QuantityField label="Path width" usual="pathWidths" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', msg`set the path width`)" /> paths,
-      <QuantityField label="Length of the beds" usual="bedLengths" kind="length" :value="beds.lengthM" :is-default="isDefault('lengthM')" :take="(v, g) => edits.block('beds', { lengthM: v }, msg`set the beds’ length`, g)" /> long<template v-if="lengths.unlike">
+      <QuantityField id="number-of-beds" label="Number of beds" kind="count" :value="beds.count" :is-default="isDefault('count')" :take="set('count', msg`set the number of beds`)" /> beds,
+      <QuantityField id="bed-width" label="Bed width" usual="bedWidths" kind="width" :value="beds.widthM" :is-default="isDefault('widthM')" :take="set('widthM', msg`set the bed width`)" /> wide with
+      <QuantityField id="path-width" label="Path width" usual="pathWidths" kind="width" :value="beds.pathM" :is-default="isDefault('pathM')" :take="set('pathM', msg`set the path width`)" /> paths,
+      <QuantityField id="length-of-the-beds" label="Length of the beds" usual="bedLengths" kind="length" :value="beds.lengthM" :is-default="isDefault('lengthM')" :take="(v, g) => edits.block('beds', { lengthM: v }, msg`set the beds’ length`, g)" /> long<template v-if="lengths.unlike">
         except some ({{ settings.show(lengths.shortest, 'length') }} to {{ settings.show(lengths.longest, 'length') }})</template>, {{ settings.show(lengths.total, 'length') }} in all.
-      <QuantityField label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', msg`set the runs per bed`)" /> <TermWord term="run">runs</TermWord> in each.
+      <QuantityField id="runs-per-bed" label="Runs per bed" kind="count" :value="beds.runsPerBed" :is-default="isDefault('runsPerBed')" :take="set('runsPerBed', msg`set the runs per bed`)" /> <TermWord term="run">runs</TermWord> in each.
     </p>
     <SnakedHose v-if="laid.length > 0" />
     <p v-if="laid.length === 0" class="caution">No bed fits: the ground is narrower or shorter than a bed with its headlands. Make the beds narrower, the headlands shorter, or turn them.</p>

@@ -4,6 +4,7 @@ import { forms, msg } from '../../../core/language';
 import { layOut, type LaidBed } from '../../../core/layout';
 import { cropsOf, type Beds, type SingleBed } from '../../../core/plan';
 import LeafTabs from '../../parts/LeafTabs.vue';
+import TextField from '../../parts/TextField.vue';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
@@ -120,9 +121,9 @@ function newTape(): void {
     </p>
     <p v-if="tools.shown === 'tape'" class="quiet"><button type="button" class="asks" @click="newTape">add a tape</button></p>
     <div v-if="tools.shown === 'tape' && openTape && plan.full.tapes.some((t) => t.id === openTape)" class="tape">
-      <input type="text" maxlength="80" aria-label="Name of the tape" :value="plan.full.tapes.find((t) => t.id === openTape)?.name" @change="edits.nameTape(openTape, ($event.target as HTMLInputElement).value)" />
+      <TextField :id="`tape-name ${openTape}`" label="Name of the tape" :value="plan.full.tapes.find((t) => t.id === openTape)?.name ?? ''" :take="(name, g) => edits.nameTape(openTape!, name.trim(), g)" />
       <button type="button" class="small" @click="edits.removeTape(openTape)">take it away</button>
-      <TapeSentences :further="openTape" />
+      <TapeSentences :key="openTape" :further="openTape" />
     </div>
   </section>
 </template>
@@ -138,5 +139,4 @@ li { display: flex; gap: 8px; align-items: center; }
 .num { font-size: 12.5px; color: var(--faint); white-space: nowrap; }
 .small { border: 1px solid var(--line); border-radius: 3px; background: var(--card); font-size: 12px; line-height: 1.3; padding: 1px 6px; cursor: pointer; }
 .tape { border-left: 4px solid var(--leaf); padding-left: 10px; }
-.tape > input { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-weight: 600; padding: 0 4px; margin-right: 8px; }
 </style>

@@ -64,13 +64,13 @@ function put(): void {
 
 <template>
   <p class="fill">
-    Or <QuantityField label="Plants to put" kind="count" :value="count" :take="(v) => least(v, 1, () => (count = v), msg`at least one plant`)" /> plants {{ shape === 'row' ? msg`a row` : '' }} <ChoiceField label="How they stand" :value="shape" :options="SHAPES" @pick="shape = $event" />
-    <template v-if="shape === 'row'">, <QuantityField label="Rows" kind="count" :value="rows" :take="(v) => least(v, 1, () => (rows = v), msg`at least one row`)" /> row{{ forms(rows, '', 's') }} of them,
-      <QuantityField label="Plants apart" kind="width" :value="apartM" :take="(v) => least(v, 0.05, () => (apartM = v), msg`further apart than that`)" /> apart<template v-if="rows > 1">, rows <QuantityField label="Rows apart" kind="width" :value="rowsApartM" :take="(v) => least(v, 0.05, () => (rowsApartM = v), msg`further apart than that`)" /> apart</template>,
+    Or <QuantityField id="plants-to-put" label="Plants to put" kind="count" :value="count" :take="(v) => least(v, 1, () => (count = v), msg`at least one plant`)" /> plants {{ shape === 'row' ? msg`a row` : '' }} <ChoiceField label="How they stand" :value="shape" :options="SHAPES" @pick="shape = $event" />
+    <template v-if="shape === 'row'">, <QuantityField id="rows" label="Rows" kind="count" :value="rows" :take="(v) => least(v, 1, () => (rows = v), msg`at least one row`)" /> row{{ forms(rows, '', 's') }} of them,
+      <QuantityField id="plants-apart" label="Plants apart" kind="width" :value="apartM" :take="(v) => least(v, 0.05, () => (apartM = v), msg`further apart than that`)" /> apart<template v-if="rows > 1">, rows <QuantityField id="rows-apart" label="Rows apart" kind="width" :value="rowsApartM" :take="(v) => least(v, 0.05, () => (rowsApartM = v), msg`further apart than that`)" /> apart</template>,
       going <ChoiceField label="Direction of the row" :value="way" :options="WAYS" @pick="way = $event" /> from</template>
-    <template v-else> of <QuantityField label="Ring radius" kind="width" :value="radiusM" :take="(v) => least(v, 0.1, () => (radiusM = v), msg`wider than that`)" /> about a middle</template>
-    <QuantityField :label="msg`First plant, to the right of ${origin}`" kind="length" :value="xM" :take="(v) => { xM = v; return undefined; }" /> to the right of {{ origin }} and
-    <QuantityField :label="msg`First plant, away from ${origin}`" kind="length" :value="yM" :take="(v) => { yM = v; return undefined; }" /> beyond it.
+    <template v-else> of <QuantityField id="ring-radius" label="Ring radius" kind="width" :value="radiusM" :take="(v) => least(v, 0.1, () => (radiusM = v), msg`wider than that`)" /> about a middle</template>
+    <QuantityField id="first-plant-x" :label="msg`First plant, to the right of ${origin}`" kind="length" :value="xM" :take="(v) => { xM = v; return undefined; }" /> to the right of {{ origin }} and
+    <QuantityField id="first-plant-y" :label="msg`First plant, away from ${origin}`" kind="length" :value="yM" :take="(v) => { yM = v; return undefined; }" /> beyond it.
     <button type="button" class="small" @click="put">put {{ total === 1 ? msg`it` : msg`${total} plants` }}</button>
   </p>
 </template>

@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { msg } from '../../../core/language';
 import { layOut } from '../../../core/layout';
 import QuantityField from '../../parts/QuantityField.vue';
+import TextField from '../../parts/TextField.vue';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
@@ -28,7 +29,7 @@ const ids = computed(() => {
 const own = computed(() => plan.statedBlock.places?.plants?.find((p) => p.id === picked.value?.key));
 const isDefault = (field: string): boolean => (own.value as Record<string, unknown> | undefined)?.[field] === undefined;
 const set = (field: string, label: string) => (value: number, g: string) => edits.plant(plan.block.id, ids.value, { [field]: value }, label, g);
-const rename = (event: Event): void => void edits.plant(plan.block.id, [picked.value!.key], { name: (event.target as HTMLInputElement).value.trim() || undefined }, msg`name the plant`);
+const rename = (name: string, g: string) => edits.plant(plan.block.id, [picked.value!.key], { name: name.trim() || undefined }, msg`name the plant`, g);
 function remove(): void {
   edits.removePlants(plan.block.id, ids.value);
   view.pickedBed = undefined;
@@ -40,15 +41,15 @@ const MOST_LISTED = 200;
 <template>
   <div v-if="picked" class="picked">
     <p class="fill">
-      Plant {{ picked.key }}<template v-if="ids.length > 1"> and {{ ids.length - 1 }} more</template>, called <input class="name" type="text" maxlength="80" :aria-label="msg`Name of plant ${picked.key}`" :value="own?.name ?? ''" placeholder="no name" @change="rename" />, stands
-      <QuantityField :key="`x ${picked.key}`" :label="msg`To the right of ${origin}`" kind="length" :value="picked.plant!.plant.xM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { xM: v }, msg`move the plant`, g)" /> to the right of {{ origin }},
-      <QuantityField :key="`y ${picked.key}`" :label="msg`Beyond ${origin}`" kind="length" :value="picked.plant!.plant.yM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { yM: v }, msg`move the plant`, g)" /> beyond it.
-      <template v-if="picked.plant!.ringM === 0">It has <QuantityField :key="`n ${picked.key}`" label="Its emitters" kind="count" :value="picked.plant!.emitters" :is-default="isDefault('emitters')" :take="set('emitters', msg`set a plant’s emitters`)" /> emitter{{ forms(picked.plant!.emitters, '', 's') }}</template>
-      <template v-else>Its ring is <QuantityField :key="`r ${picked.key}`" label="Its ring across" kind="width" :value="picked.plant!.ringM" :is-default="isDefault('ringM')" :take="set('ringM', msg`set a plant’s ring`)" /> across</template>,
-      serving <QuantityField :key="`s ${picked.key}`" label="Plants they serve" kind="count" :value="picked.plant!.serves" :is-default="isDefault('serves')" :take="set('serves', msg`set how many plants share them`)" /> plant{{ forms(picked.plant!.serves, '', 's') }};
-      it spreads <QuantityField :key="`w ${picked.key}`" label="Its spread" kind="width" :value="picked.plant!.spreadM" :is-default="isDefault('spreadM')" :take="set('spreadM', msg`set a plant’s spread`)" />,
-      in a pot of <QuantityField :key="`p ${picked.key}`" label="Its pot" kind="volume" :value="picked.plant!.potL" :is-default="isDefault('potL')" :take="set('potL', msg`set a plant’s pot`)" />.
-      <template v-if="picked.plant!.label.kind === 'adjustable' && picked.plant!.ringM === 0">Its emitters are set to <QuantityField :key="`q ${picked.key}`" label="Set to" kind="emitterFlow" :value="picked.plant!.plant.setLph ?? picked.plant!.label.flowLph" :is-default="isDefault('setLph')" :take="set('setLph', msg`set an adjustable emitter`)" /> each at {{ settings.show(picked.plant!.label.atKpa, 'pressure') }}.</template>
+      Plant {{ picked.key }}<template v-if="ids.length > 1"> and {{ ids.length - 1 }} more</template>, called <TextField :id="`name ${picked.key}`" :key="`name ${picked.key}`" width="8em" :label="msg`Name of plant ${picked.key}`" :value="own?.name ?? ''" placeholder="no name" :take="rename" />, stands
+      <QuantityField :key="`x ${picked.key}`" :id="`plant-x ${picked.key}`" :label="msg`To the right of ${origin}`" kind="length" :value="picked.plant!.plant.xM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { xM: v }, msg`move the plant`, g)" /> to the right of {{ origin }},
+      <QuantityField :key="`y ${picked.key}`" :id="`plant-y ${picked.key}`" :label="msg`Beyond ${origin}`" kind="length" :value="picked.plant!.plant.yM" :take="(v, g) => edits.plant(plan.block.id, [picked!.key], { yM: v }, msg`move the plant`, g)" /> beyond it.
+      <template v-if="picked.plant!.ringM === 0">It has <QuantityField :key="`n ${picked.key}`" :id="`its-emitters ${picked.key}`" label="Its emitters" kind="count" :value="picked.plant!.emitters" :is-default="isDefault('emitters')" :take="set('emitters', msg`set a plant’s emitters`)" /> emitter{{ forms(picked.plant!.emitters, '', 's') }}</template>
+      <template v-else>Its ring is <QuantityField :key="`r ${picked.key}`" :id="`its-ring-across ${picked.key}`" label="Its ring across" kind="width" :value="picked.plant!.ringM" :is-default="isDefault('ringM')" :take="set('ringM', msg`set a plant’s ring`)" /> across</template>,
+      serving <QuantityField :key="`s ${picked.key}`" :id="`plants-they-serve ${picked.key}`" label="Plants they serve" kind="count" :value="picked.plant!.serves" :is-default="isDefault('serves')" :take="set('serves', msg`set how many plants share them`)" /> plant{{ forms(picked.plant!.serves, '', 's') }};
+      it spreads <QuantityField :key="`w ${picked.key}`" :id="`its-spread ${picked.key}`" label="Its spread" kind="width" :value="picked.plant!.spreadM" :is-default="isDefault('spreadM')" :take="set('spreadM', msg`set a plant’s spread`)" />,
+      in a pot of <QuantityField :key="`p ${picked.key}`" :id="`its-pot ${picked.key}`" label="Its pot" kind="volume" :value="picked.plant!.potL" :is-default="isDefault('potL')" :take="set('potL', msg`set a plant’s pot`)" />.
+      <template v-if="picked.plant!.label.kind === 'adjustable' && picked.plant!.ringM === 0">Its emitters are set to <QuantityField :key="`q ${picked.key}`" :id="`set-to ${picked.key}`" label="Set to" kind="emitterFlow" :value="picked.plant!.plant.setLph ?? picked.plant!.label.flowLph" :is-default="isDefault('setLph')" :take="set('setLph', msg`set an adjustable emitter`)" /> each at {{ settings.show(picked.plant!.label.atKpa, 'pressure') }}.</template>
     </p>
     <p class="acts">
       <button type="button" class="small" @click="edits.paint(ids.map((key) => ({ block: plan.block.id, key })), { resting: picked.resting ? undefined : true }, picked.resting ? msg`water it again` : msg`let it rest`)">{{ picked.resting ? msg`water it again` : msg`let it rest` }}</button>
@@ -74,7 +75,6 @@ const MOST_LISTED = 200;
 
 <style scoped>
 .picked { border-left: 3px solid var(--ink); padding-left: 10px; }
-.name { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); padding: 0 4px; width: 8em; line-height: 1.5; }
 .acts { display: flex; flex-wrap: wrap; gap: 6px 10px; }
 .laid { border-collapse: collapse; width: 100%; font-size: 14px; }
 .laid th, .laid td { text-align: right; padding: 2px 6px; border-bottom: 1px solid var(--line); font-weight: 400; }

@@ -33,7 +33,7 @@ function lay(how: string): void {
 <template>
   <p class="fill">
     Each run lies <ChoiceField label="How a run lies in its bed" :value="beds.passes > 1 ? 'snaked' : 'straight'" :options="LIES" :is-default="stated?.passes === undefined" @pick="lay" /><template v-if="beds.passes > 1"> and goes
-      <QuantityField label="Times along the bed" kind="count" :value="beds.passes" :is-default="stated?.passes === undefined" :take="(v, g) => edits.block('beds', { passes: v }, msg`set how often a run lies along its bed`, g)" /> times along it:
-      <QuantityField label="Line of each run" kind="length" :value="hoseM" :is-default="beds.hoseM === undefined" :take="(v, g) => edits.block('beds', { hoseM: v }, msg`set the line of each run`, g)" /> of line<template v-if="beds.hoseM !== undefined"> as measured (<button type="button" class="asks" @click="edits.block('beds', { hoseM: undefined }, msg`take the line as drawn`)">take it as drawn</button>)</template></template>.
+      <QuantityField id="times-along-the-bed" label="Times along the bed" kind="count" :value="beds.passes" :is-default="stated?.passes === undefined" :take="(v, g) => edits.block('beds', { passes: v }, msg`set how often a run lies along its bed`, g)" /> times along it:
+      <QuantityField id="line-of-each-run" label="Line of each run" kind="length" :value="hoseM" :is-default="beds.hoseM === undefined" :take="(v, g) => edits.block('beds', { hoseM: v }, msg`set the line of each run`, g)" /> of line<template v-if="beds.hoseM !== undefined"> as measured (<button type="button" class="asks" @click="edits.block('beds', { hoseM: undefined }, msg`take the line as drawn`)">take it as drawn</button>)</template></template>.
   </p>
 </template>

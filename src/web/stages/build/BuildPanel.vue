@@ -9,6 +9,7 @@ import CutLeaf from './CutLeaf.vue';
 import JointsLeaf from './JointsLeaf.vue';
 import PaperLeaf from './PaperLeaf.vue';
 import StepsLeaf from './StepsLeaf.vue';
+import { fieldsOf } from '../../parts/useDraft';
 
 /** What to buy, how it is joined, where to cut and punch, in which order, and all of it on paper. */
 const building = useBuilding();
@@ -28,6 +29,7 @@ watch(
   () => building.fresh,
   (fresh) => (ready.value ||= fresh),
 );
+fieldsOf(() => 'farm');
 </script>
 
 <template>

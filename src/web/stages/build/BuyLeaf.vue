@@ -7,6 +7,7 @@ import { stepKey } from '../../../core/network';
 import { lineWorking } from '../../../core/working';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
+import TextField from '../../parts/TextField.vue';
 import ToggleRow from '../../parts/ToggleRow.vue';
 import { download } from '../../storage/download';
 import { useBuilding } from '../../stores/building';
@@ -63,7 +64,7 @@ const priceOf = (l: Line) => build.value.prices.find((p) => p.item === l.item.id
 const haveOf = (l: Line) => build.value.have.find((h) => h.item === l.item.id);
 const perWords = (l: Line): string => (l.item.unit === 'm' ? msg`a metre` : msg`each`);
 const today = (): string => new Date().toISOString().slice(0, 10);
-const setPrice = (l: Line, price: number | undefined) => edits.price(l.item.id, price === undefined ? undefined : { price, per: priceOf(l)?.per ?? (l.holds > 1 ? 'pack' : 'unit'), asked: today() });
+const setPrice = (l: Line, price: number | undefined, gesture: string) => edits.price(l.item.id, price === undefined ? undefined : { price, per: priceOf(l)?.per ?? (l.holds > 1 ? 'pack' : 'unit'), asked: today() }, gesture);
 const setPer = (l: Line, per: string): void => {
   const p = priceOf(l);
   if (p) edits.price(l.item.id, { price: p.price, per: per as 'unit' | 'pack', ...(p.asked && { asked: p.asked }) });
@@ -72,19 +73,16 @@ const haveText = (l: Line): string => {
   const h = haveOf(l);
   return h ? (h.piecesM ? h.piecesM.map((m) => settings.show(m, 'length')).join(' + ') : String(h.count ?? '')) : '';
 };
-const haveWhy = ref<{ item: string; why: string }>();
 const perM = computed(() => (settings.units.system === 'us' ? M_PER_FT : 1));
 const MOST_PIECE_M = 10_000;
 /** What there is of a line: a count, or lengths one after the other. */
-function setHave(l: Line, event: Event): void {
-  const text = (event.target as HTMLInputElement).value.trim();
-  haveWhy.value = undefined;
-  if (text === '') return void edits.have(l.item.id, undefined);
+const setHave = (l: Line) => (typed: string, gesture: string): { what: string } | undefined => {
+  const text = typed.trim();
+  if (text === '') return edits.have(l.item.id, undefined, gesture);
   const numbers = text.split(/\s*[+;]\s*|\s+(?=[\d.,])/).map((p) => Number(p.replace(',', '.').replace(/\s*(m|ft)$/i, '')));
-  if (numbers.some((n) => !(n > 0) || n > MOST_PIECE_M)) return void (haveWhy.value = { item: l.item.id, why: l.cuts ? msg`Type lengths like 12.5 + 3.` : msg`Type a number of pieces.` });
-  const refused = l.cuts ? edits.have(l.item.id, { piecesM: numbers.map((n) => n * perM.value) }) : edits.have(l.item.id, { count: numbers[0] });
-  if (refused) haveWhy.value = { item: l.item.id, why: refused.what };
-}
+  if (numbers.some((n) => !(n > 0) || n > MOST_PIECE_M)) return { what: l.cuts ? msg`Type lengths like 12.5 + 3.` : msg`Type a number of pieces.` };
+  return edits.have(l.item.id, l.cuts ? { piecesM: numbers.map((n) => n * perM.value) } : { count: numbers[0] }, gesture);
+};
 function point(l: Line | undefined): void {
   const at = l?.uses[0]?.at;
   view.pointedStep = !at ? undefined : at.place === 'head' ? stepKey.source : at.place === 'main' ? stepKey.main(at.id!) : stepKey.header(at.id!);
@@ -145,7 +143,7 @@ async function giveWorkbook(): Promise<void> {
   const blob = await building.workbook();
   if (blob) download(`${stem()}-parts.xlsx`, blob, 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet');
 }
-const setCurrency = (event: Event): void => void edits.build({ currency: (event.target as HTMLInputElement).value.trim().slice(0, 8) || undefined }, msg`set the currency`);
+const setCurrency = (text: string, gesture: string) => edits.build({ currency: text.trim() || undefined }, msg`set the currency`, gesture);
 </script>
 
 <template>
@@ -153,12 +151,12 @@ const setCurrency = (event: Event): void => void edits.build({ currency: (event.
     <p class="fill">
       Everything is of one family: <ChoiceField label="Family of sizes" :value="build.family" :options="FAMILIES" :is-default="stated?.family === undefined" @pick="edits.build({ family: $event as 'inch' | 'metric' }, msg`choose the family of sizes`)" />.
       Runs end in <ChoiceField label="How runs end" :value="build.runEnd" :options="ENDS" :is-default="stated?.runEnd === undefined" @pick="edits.build({ runEnd: $event as 'fold' }, msg`choose how runs end`)" />,
-      with at most <QuantityField label="Joins in a run of tape" kind="count" :value="build.joins" :is-default="stated?.joins === undefined" :take="(v, g) => edits.build({ joins: v }, msg`say how many joins a run may have`, g)" /> joins in a run.
-      Of small parts <QuantityField label="Share of spares" kind="share" :value="build.spares" :is-default="stated?.spares === undefined" :take="(v, g) => edits.build({ spares: v }, msg`set the share of spares`, g)" /> more, as spares.
+      with at most <QuantityField id="joins-in-a-run-of-tape" label="Joins in a run of tape" kind="count" :value="build.joins" :is-default="stated?.joins === undefined" :take="(v, g) => edits.build({ joins: v }, msg`say how many joins a run may have`, g)" /> joins in a run.
+      Of small parts <QuantityField id="share-of-spares" label="Share of spares" kind="share" :value="build.spares" :is-default="stated?.spares === undefined" :take="(v, g) => edits.build({ spares: v }, msg`set the share of spares`, g)" /> more, as spares.
     </p>
     <p class="sum" aria-label="What it costs">
       <b class="num">{{ known === 0 ? msg`no price yet` : money(shop.total) }}</b>
-      <label>prices are in <input class="money" type="text" maxlength="8" aria-label="Currency of the prices" placeholder="currency" :value="build.currency" @change="setCurrency" /></label>
+      <label>prices are in <TextField id="currency" width="70px" :longest="8" label="Currency of the prices" placeholder="currency" :value="build.currency" :take="setCurrency" /></label>
       <span v-if="shop.gaps > 0" class="gap">{{ shop.gaps }} {{ forms(shop.gaps, 'line has', 'lines have') }} no price yet: that much is missing from the total.</span>
       <span v-else>Every line has a price of yours.</span>
       <span class="quiet">Only to compare: about {{ grouped(Math.round(shop.typical)) }} at typical prices.</span>
@@ -182,14 +180,13 @@ const setCurrency = (event: Event): void => void edits.build({ currency: (event.
           <button type="button" class="asks name" :aria-label="msg`Why so much: ${name(l)}`" @click="view.openMade = lineWorking(l, plan.full, settings.show)">{{ name(l) }}</button>
           <span class="num how"><b>{{ buys(l) }}</b><template v-if="l.packs > 0 && (l.holds > 1 || l.spares > 0 || l.had > 0)">: {{ amount(l.used, l) }} used<template v-if="l.spares > 0">, {{ amount(l.spares, l) }} spare</template><template v-if="l.had > 0">, {{ amount(l.had, l) }} of yours</template><template v-if="l.left > 0.005">, {{ amount(l.left, l) }} left</template></template></span>
           <span class="own">
-            <label>have <input type="text" :aria-label="msg`What I have of ${name(l)}`" :value="haveText(l)" :placeholder="l.cuts ? msg`lengths` : '0'" @change="setHave(l, $event)" /></label>
-            <PriceField :label="msg`Price of ${name(l)}`" :value="priceOf(l)?.price" :take="(v) => setPrice(l, v)" />
+            <label>have <TextField :id="`have ${l.item.id}`" look="small" :longest="2000" :label="msg`What I have of ${name(l)}`" :value="haveText(l)" :placeholder="l.cuts ? msg`lengths` : '0'" :take="setHave(l)" /></label>
+            <PriceField :label="msg`Price of ${name(l)}`" :id="`price ${l.item.id}`" :value="priceOf(l)?.price" :take="(v, g) => setPrice(l, v, g)" />
             <select v-if="priceOf(l) && l.holds !== 1" :value="priceOf(l)!.per" :aria-label="msg`What the price of ${name(l)} is for`" @change="setPer(l, ($event.target as HTMLSelectElement).value)">
               <option value="unit">{{ perWords(l) }}</option><option value="pack">{{ msg`a ${packWord(l.item.sold, 1)}` }}</option>
             </select>
             <span v-if="l.price !== undefined && l.packs > 0" class="num">{{ money(l.price) }}<span v-if="l.asked" class="quiet"> asked {{ l.asked }}</span></span>
           </span>
-          <span v-if="haveWhy?.item === l.item.id" role="alert" class="why">{{ haveWhy.why }}</span>
         </li>
       </ul>
     </section>
@@ -214,7 +211,6 @@ const setCurrency = (event: Event): void => void edits.build({ currency: (event.
 .sum { display: flex; flex-wrap: wrap; gap: 4px 12px; align-items: baseline; margin-bottom: 10px; }
 .sum b { font-size: 22px; }
 .sum > span { font-size: 13.5px; flex-basis: 100%; line-height: 1.35; }
-.money { width: 70px; border: 0; border-bottom: 2px solid var(--leaf); background: var(--card); color: var(--ink); font: inherit; }
 .gap { color: var(--clay); }
 .files { display: flex; flex-wrap: wrap; gap: 6px; margin-bottom: 10px; }
 .files button { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); padding: 2px 9px; font-size: 13.5px; cursor: pointer; color: var(--ink); }
@@ -226,12 +222,10 @@ h3 { font-size: 16px; margin: 14px 0 4px; }
 .name { font-size: 14.5px; display: inline; }
 .how { display: block; font-size: 13.5px; }
 .own { display: flex; flex-wrap: wrap; gap: 4px 12px; align-items: baseline; font-size: 13.5px; color: var(--faint); }
-.own input { width: 84px; border: 0; border-bottom: 2px solid var(--line); background: var(--card); color: var(--ink); font: inherit; padding: 1px 4px; }
 .own select { background: var(--card); border: 0; border-bottom: 2px solid var(--line); color: var(--ink); font: inherit; }
-.why { color: var(--alarm); font-size: 12.5px; }
 .totals { width: 100%; border-collapse: collapse; font-size: 13.5px; margin-bottom: 8px; }
 .totals th { text-align: right; font-weight: 400; color: var(--faint); }
 .totals td { border-bottom: 1px solid var(--line); padding: 3px 0 3px 6px; }
 .totals td.num { text-align: right; }
-@media print { .files, .by, .own input, .own label { display: none; } }
+@media print { .files, .by, .own label { display: none; } }
 </style>

@@ -42,7 +42,7 @@ const MOST_ROLLS = 12;
 <template>
   <div>
     <h3>Headers: where to punch</h3>
-    <p class="fill">A take-off’s hole is <QuantityField label="Hole of a take-off" kind="bore" :value="build.holeMm ?? (styleOf(rules[0]?.rule ?? ({ marks: [] } as never)) ? STYLES[styleOf(rules[0].rule)!].holeMm : 8)" :is-default="stated?.holeMm === undefined" :take="(v, g) => edits.build({ holeMm: v }, msg`say the hole of a take-off`, g)" />: as its packet says.</p>
+    <p class="fill">A take-off’s hole is <QuantityField id="hole-of-a-take-off" label="Hole of a take-off" kind="bore" :value="build.holeMm ?? (styleOf(rules[0]?.rule ?? ({ marks: [] } as never)) ? STYLES[styleOf(rules[0].rule)!].holeMm : 8)" :is-default="stated?.holeMm === undefined" :take="(v, g) => edits.build({ holeMm: v }, msg`say the hole of a take-off`, g)" />: as its packet says.</p>
     <section v-for="({ rule, name }, i) in rules" :key="i" :aria-label="msg`Header of ${name}`">
       <h4>{{ name }}<template v-if="rule.header > 0">, second header</template>: {{ pipeKind(rule.pipe.pipe).name }}, {{ tape(rule.lengthM) }} {{ rule.way === 'left' ? msg`to the left` : msg`to the right` }} of its feed</h4>
       <svg :viewBox="`-6 0 ${WIDTH + 12} 34`" role="img" :aria-label="msg`Header of ${name} to scale: ${rule.marks.filter((m) => m.kind === 'take-off').length} take-offs over ${tape(rule.lengthM)}`">
@@ -84,8 +84,8 @@ const MOST_ROLLS = 12;
     <h3>Trenches</h3>
     <p class="fill">
       Mains lie <ChoiceField label="Where mains lie" :value="build.mains ?? 'by'" :options="MAINS" :is-default="build.mains === undefined" @pick="edits.build({ mains: $event === 'by' ? undefined : ($event as 'buried') }, msg`say where mains lie`)" />.
-      The ground freezes <QuantityField label="Depth of frost" kind="height" :value="build.frostM" :is-default="stated?.frostM === undefined" :take="(v, g) => edits.build({ frostM: v }, msg`say how deep it freezes`, g)" /> deep, and pipe needs
-      <QuantityField label="Soil over pipe" kind="height" :value="build.coverM" :is-default="stated?.coverM === undefined" :take="(v, g) => edits.build({ coverM: v }, msg`say how deep pipe lies`, g)" /> of soil over it.
+      The ground freezes <QuantityField id="depth-of-frost" label="Depth of frost" kind="height" :value="build.frostM" :is-default="stated?.frostM === undefined" :take="(v, g) => edits.build({ frostM: v }, msg`say how deep it freezes`, g)" /> deep, and pipe needs
+      <QuantityField id="soil-over-pipe" label="Soil over pipe" kind="height" :value="build.coverM" :is-default="stated?.coverM === undefined" :take="(v, g) => edits.build({ coverM: v }, msg`say how deep pipe lies`, g)" /> of soil over it.
     </p>
     <p v-if="trenches.length === 0" class="quiet">Nothing is dug: mains lie on the ground.</p>
     <template v-else>

@@ -5,6 +5,7 @@ import { hoursLeft, type Step } from '../../../core/build';
 import { stepKey } from '../../../core/network';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
+import TextField from '../../parts/TextField.vue';
 import { useBuilding } from '../../stores/building';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
@@ -35,12 +36,12 @@ const PEOPLE = [
 const today = (): string => new Date().toISOString().slice(0, 10);
 const tick = (s: Step): void => void edits.done(s.id, done.value.has(s.id) ? undefined : { on: today() });
 const told = (s: Step) => done.value.get(s.id);
-function tell(s: Step, fields: { note?: string; hours?: number }): ReturnType<typeof edits.done> {
+function tell(s: Step, fields: { note?: string; hours?: number }, gesture = msg`set details of ${s.id}`): ReturnType<typeof edits.done> {
   const { step: _, ...before } = told(s) ?? { step: s.id };
   void _;
-  return edits.done(s.id, { on: today(), ...before, ...fields }, msg`set details of ${s.id}`);
+  return edits.done(s.id, { on: today(), ...before, ...fields }, gesture);
 }
-const note = (s: Step, event: Event): void => void tell(s, { note: (event.target as HTMLTextAreaElement).value.trim().slice(0, 400) || undefined });
+const note = (s: Step) => (text: string, gesture: string) => tell(s, { note: text.trim() || undefined }, gesture);
 /** The piece of main that a step lays, for what was laid otherwise. */
 const mainOf = (s: Step) =>
   s.id.startsWith('main/') ? [...plan.full.blocks, ...plan.full.tees].find((b) => b.id === s.at.id)?.main : undefined;
@@ -70,10 +71,10 @@ const lit = (s: Step): boolean => view.pointedStep === (s.at.place === 'main' ? 
           <p v-for="c in s.cautions" :key="c" class="caution">{{ c }}</p>
           <p><b>It is right when:</b> {{ s.check }}</p>
           <p class="quiet">{{ [s.dry ? msg`Dry weather` : '', s.warm ? msg`Pipe warm from the sun` : '', s.helper ? msg`A helper` : ''].filter(Boolean).join(' · ') }}</p>
-          <p v-if="mainOf(s)" class="fill">As built, the pipe is longer than straight by <QuantityField label="Pipe beyond the straight way, as built" kind="length" :value="mainOf(s)!.extraM" :take="(v, g) => edits.main(s.at.id!, { extraM: v }, msg`lay the main as it was built`, g)" />.</p>
-          <label class="note">What was done otherwise <textarea rows="2" aria-label="What was done otherwise" maxlength="400" :value="told(s)?.note ?? ''" @change="note(s, $event)" /></label>
-          <p class="fill">One person alone is estimated to take <QuantityField label="Hours that it is estimated to take" kind="factor" :value="s.hours" :is-default="build.hours[s.id] === undefined" :take="(h, g) => edits.stepHours(s.id, h > 0 ? h : undefined, g)" /> hours.</p>
-          <p class="fill">It took <QuantityField label="Hours that it took" kind="factor" :value="told(s)?.hours ?? 0" :is-default="told(s)?.hours === undefined" :take="(v) => tell(s, { hours: v > 0 ? v : undefined })" /> hours.</p>
+          <p v-if="mainOf(s)" class="fill">As built, the pipe is longer than straight by <QuantityField :id="`pipe-beyond-the-straight-way-as-built ${s.id}`" label="Pipe beyond the straight way, as built" kind="length" :value="mainOf(s)!.extraM" :take="(v, g) => edits.main(s.at.id!, { extraM: v }, msg`lay the main as it was built`, g)" />.</p>
+          <label class="note">What was done otherwise <TextField :id="`note ${s.id}`" width="100%" :rows="2" :longest="400" label="What was done otherwise" :value="told(s)?.note ?? ''" :take="note(s)" /></label>
+          <p class="fill">One person alone is estimated to take <QuantityField :id="`hours-that-it-is-estimated-to-take ${s.id}`" label="Hours that it is estimated to take" kind="factor" :value="s.hours" :is-default="build.hours[s.id] === undefined" :take="(h, g) => edits.stepHours(s.id, h > 0 ? h : undefined, g)" /> hours.</p>
+          <p class="fill">It took <QuantityField :id="`hours-that-it-took ${s.id}`" label="Hours that it took" kind="factor" :value="told(s)?.hours ?? 0" :is-default="told(s)?.hours === undefined" :take="(v) => tell(s, { hours: v > 0 ? v : undefined })" /> hours.</p>
           <button type="button" class="tick" @click="tick(s)">{{ done.has(s.id) ? msg`Not done after all` : msg`Done` }}</button>
         </div>
       </li>

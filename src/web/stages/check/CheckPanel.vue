@@ -14,6 +14,7 @@ import FindingCard from './FindingCard.vue';
 import { figuresTold } from './figures';
 import FitDialog from './FitDialog.vue';
 import LimitsTable from './LimitsTable.vue';
+import { fieldsOf } from '../../parts/useDraft';
 
 const results = useResults();
 const judgement = useJudgement();
@@ -63,6 +64,7 @@ const shown = computed(() => {
   const runIndex = Math.max(0, now?.weakest ?? -1);
   return now && results.toldPlan && now.runs.length > 0 ? WORKINGS.filter((w) => workingOf(w.name, results.toldPlan!, now, runIndex)) : [];
 });
+fieldsOf(() => 'farm');
 </script>
 
 <template>

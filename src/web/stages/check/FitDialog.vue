@@ -55,8 +55,8 @@ function shut(): void {
         <p class="fill">
           The source stays as it is. <label><input v-model="limits.keepTape" type="checkbox" /> Keep the present tape.</label>
           <label><input v-model="limits.keepHeaders" type="checkbox" /> Keep the headers where they are.</label><br />
-          At most <QuantityField label="Most sets in a day" kind="count" :value="limits.mostSets" :take="setSets" /> sets a day, and a budget of
-          <QuantityField label="Budget at typical prices, 0 for none" kind="count" :value="limits.budget" :is-default="limits.budget === 0" :take="setBudget" /> at typical prices (0: none).
+          At most <QuantityField id="most-sets-in-a-day" label="Most sets in a day" kind="count" :value="limits.mostSets" :take="setSets" /> sets a day, and a budget of
+          <QuantityField id="budget-at-typical-prices-0-for-none" label="Budget at typical prices, 0 for none" kind="count" :value="limits.budget" :is-default="limits.budget === 0" :take="setBudget" /> at typical prices (0: none).
         </p>
         <div v-if="advice.searching" class="going">
           <v-progress-linear :model-value="100 * advice.fitting" color="primary" height="8" aria-label="Progress of the search" />

@@ -25,12 +25,12 @@ const SCHOOLS = [
     <summary>Limits used for these findings</summary>
     <p class="fill">
       Evenness is measured as <ChoiceField label="Measure of evenness" :value="plan.wishes.evenness" :options="SCHOOLS" :is-default="plan.plan.wishes?.evenness === undefined" @pick="edits.wishes({ evenness: $event as 'eu' }, msg`measure evenness otherwise`)" />,
-      and <QuantityField label="Target evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, msg`set the target evenness`, g)" /> is the target.
+      and <QuantityField id="target-evenness" label="Target evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, msg`set the target evenness`, g)" /> is the target.
     </p>
     <ul>
       <li v-for="name in LIMIT_NAMES" :key="name">
         <span>{{ capital(LIMIT_TABLE[name].says) }}</span>
-        <QuantityField :label="capital(LIMIT_TABLE[name].says)" :kind="LIMIT_TABLE[name].kind" :value="limitsOf(plan.full)[name]" :is-default="!own(name)" :take="set(name)" />
+        <QuantityField :id="`limit ${name}`" :label="capital(LIMIT_TABLE[name].says)" :kind="LIMIT_TABLE[name].kind" :value="limitsOf(plan.full)[name]" :is-default="!own(name)" :take="set(name)" />
         <small class="quiet">{{ LIMIT_TABLE[name].source }}</small>
         <button v-if="own(name)" type="button" class="asks" @click="edits.limit(name, undefined)">back to the usual</button>
       </li>

@@ -54,16 +54,16 @@ const contour = computed(() => (tools.look.contourM > 0 ? tools.look.contourM : 
     <p class="fill">
       Its heights come from <ChoiceField label="Heights come from" :value="ground.by" :options="BY" :is-default="stated?.by === undefined" @pick="edits.block('ground', { by: $event as never }, msg`give the heights another way`)" />.
       <template v-if="ground.by === 'falls'">
-        Its near left corner lies at <QuantityField :key="plan.block.id" label="Height of the near left corner" kind="height" :value="plan.block.heightM" :is-default="plan.statedBlock.heightM === undefined" :take="(v, g) => edits.blockSelf({ heightM: v }, msg`set the block’s height`, g)" />.
+        Its near left corner lies at <QuantityField :key="plan.block.id" id="height-of-the-near-left-corner" label="Height of the near left corner" kind="height" :value="plan.block.heightM" :is-default="plan.statedBlock.heightM === undefined" :take="(v, g) => edits.blockSelf({ heightM: v }, msg`set the block’s height`, g)" />.
         Along the beds the ground is {{ rises(ground.slopeAlong) }}:
-        <QuantityField label="Rise along the beds" kind="slope" :value="ground.slopeAlong" :is-default="stated?.slopeAlong === undefined" :take="setGround('slopeAlong', msg`set the slope along`)" />; across them, left to right,
-        <QuantityField label="Rise across the beds" kind="slope" :value="ground.slopeAcross" :is-default="stated?.slopeAcross === undefined" :take="setGround('slopeAcross', msg`set the slope across`)" />.
+        <QuantityField id="rise-along-the-beds" label="Rise along the beds" kind="slope" :value="ground.slopeAlong" :is-default="stated?.slopeAlong === undefined" :take="setGround('slopeAlong', msg`set the slope along`)" />; across them, left to right,
+        <QuantityField id="rise-across-the-beds" label="Rise across the beds" kind="slope" :value="ground.slopeAcross" :is-default="stated?.slopeAcross === undefined" :take="setGround('slopeAcross', msg`set the slope across`)" />.
       </template>
     </p>
     <p v-if="ground.by === 'falls'" class="quiet">A fall is written with a minus. That makes {{ settings.show(ground.slopeAlong * long, 'height') }} from the near to the far end.</p>
     <template v-else>
       <div v-if="corners.length <= MOST_CORNERS" class="corners">
-        <label v-for="c in corners" :key="c.i">corner {{ c.i + 1 }} <QuantityField :key="`${plan.block.id} ${c.i}`" :label="msg`Height of corner ${c.i + 1}`" kind="height" :value="c.zM" :is-default="c.at < 0" :take="setCorner(c)" /></label>
+        <label v-for="c in corners" :key="c.i">corner {{ c.i + 1 }} <QuantityField :key="`${plan.block.id} ${c.i}`" :id="`height-of-corner ${c.i + 1}`" :label="msg`Height of corner ${c.i + 1}`" kind="height" :value="c.zM" :is-default="c.at < 0" :take="setCorner(c)" /></label>
       </div>
       <p class="fill">
         {{ heights.length === 0 ? msg`No height is measured yet: type some corners’ heights` : heights.length === 1 ? msg`One height is measured` : msg`${heights.length} heights are measured` }};
@@ -77,16 +77,16 @@ const contour = computed(() => (tools.look.contourM > 0 ? tools.look.contourM : 
     </p>
     <ul v-if="listing" class="list">
       <li v-for="(h, i) in heights.slice(0, FEW)" :key="i">
-        {{ i + 1 }}: <QuantityField :label="msg`Height ${i + 1}`" kind="height" :value="h.zM" :take="(v, g) => edits.height(i, { zM: v }, msg`set height ${i + 1}`, g)" />
-        at <QuantityField :label="msg`Height ${i + 1}, to the right`" kind="length" :value="h.xM" :take="(v, g) => edits.height(i, { xM: v }, msg`move height ${i + 1}`, g)" />,
-        <QuantityField :label="msg`Height ${i + 1}, up the sheet`" kind="length" :value="h.yM" :take="(v, g) => edits.height(i, { yM: v }, msg`move height ${i + 1}`, g)" />
+        {{ i + 1 }}: <QuantityField :id="`height ${i + 1}`" :label="msg`Height ${i + 1}`" kind="height" :value="h.zM" :take="(v, g) => edits.height(i, { zM: v }, msg`set height ${i + 1}`, g)" />
+        at <QuantityField :id="`height ${i + 1} to-the-right`" :label="msg`Height ${i + 1}, to the right`" kind="length" :value="h.xM" :take="(v, g) => edits.height(i, { xM: v }, msg`move height ${i + 1}`, g)" />,
+        <QuantityField :id="`height ${i + 1} up-the-sheet`" :label="msg`Height ${i + 1}, up the sheet`" kind="length" :value="h.yM" :take="(v, g) => edits.height(i, { yM: v }, msg`move height ${i + 1}`, g)" />
         <button type="button" class="small" :aria-label="msg`Take height ${i + 1} away`" @click="edits.removeHeight(i)">−</button>
       </li>
       <li v-if="heights.length > FEW" class="quiet">and {{ heights.length - FEW }} more on the sheet</li>
     </ul>
     <p class="fill line">
-      Contours every <QuantityField label="Contour interval" kind="height" :value="contour" :is-default="contour === 0" :take="(v) => void (tools.look.contourM = Math.max(0, v))" /><span v-if="contour === 0" class="quiet"> (0: a round step for the ground)</span>; north lies
-      <QuantityField label="Direction of north" kind="angle" :value="plan.ground.northDeg" :is-default="plan.plan.ground?.northDeg === undefined" :take="(v, g) => edits.ground({ northDeg: v }, msg`turn the north arrow`, g)" /> from up the sheet.
+      Contours every <QuantityField id="contour-interval" label="Contour interval" kind="height" :value="contour" :is-default="contour === 0" :take="(v) => void (tools.look.contourM = Math.max(0, v))" /><span v-if="contour === 0" class="quiet"> (0: a round step for the ground)</span>; north lies
+      <QuantityField id="direction-of-north" label="Direction of north" kind="angle" :value="plan.ground.northDeg" :is-default="plan.plan.ground?.northDeg === undefined" :take="(v, g) => edits.ground({ northDeg: v }, msg`turn the north arrow`, g)" /> from up the sheet.
     </p>
     <ProfileChart />
   </div>

@@ -66,16 +66,16 @@ const setTunnel = (field: string, label: string) => (value: number, gesture: str
     <p class="fill">
       It is <ChoiceField label="Shape of the ground" :value="shape" :options="SHAPES" :is-default="shape === 'beds'" @pick="pick" />.
       <template v-if="plan.block.tunnel">
-        Inside it is <QuantityField label="Width of the tunnel" kind="length" :value="plan.block.tunnel.widthM" :is-default="tunnelDefault('widthM')" :take="setTunnel('widthM', msg`set the tunnel’s width`)" /> by
-        <QuantityField label="Length of the tunnel" kind="length" :value="plan.block.tunnel.lengthM" :is-default="tunnelDefault('lengthM')" :take="setTunnel('lengthM', msg`set the tunnel’s length`)" />, with doors
+        Inside it is <QuantityField id="width-of-the-tunnel" label="Width of the tunnel" kind="length" :value="plan.block.tunnel.widthM" :is-default="tunnelDefault('widthM')" :take="setTunnel('widthM', msg`set the tunnel’s width`)" /> by
+        <QuantityField id="length-of-the-tunnel" label="Length of the tunnel" kind="length" :value="plan.block.tunnel.lengthM" :is-default="tunnelDefault('lengthM')" :take="setTunnel('lengthM', msg`set the tunnel’s length`)" />, with doors
         <ChoiceField label="Doors" :value="plan.block.tunnel.doors" :options="DOORS" :is-default="tunnelDefault('doors')" @pick="edits.tunnel({ doors: $event as never }, msg`move the doors`)" />, before them
-        <QuantityField label="Free before a door" kind="width" :value="plan.block.tunnel.doorM" :is-default="tunnelDefault('doorM')" :take="setTunnel('doorM', msg`set the room at the doors`)" /> free. The beds along the walls are
-        <QuantityField label="Width of the side beds" kind="width" :value="plan.block.tunnel.sideBedM" :is-default="tunnelDefault('sideBedM')" :take="setTunnel('sideBedM', msg`set the side beds’ width`)" /> wide. It is turned
-        <QuantityField label="Turned by" kind="angle" :value="plan.block.turnDeg" :is-default="plan.statedBlock.turnDeg === undefined" :take="(v, g) => edits.blockSelf({ turnDeg: v }, msg`turn the tunnel`, g)" />.
+        <QuantityField id="free-before-a-door" label="Free before a door" kind="width" :value="plan.block.tunnel.doorM" :is-default="tunnelDefault('doorM')" :take="setTunnel('doorM', msg`set the room at the doors`)" /> free. The beds along the walls are
+        <QuantityField id="width-of-the-side-beds" label="Width of the side beds" kind="width" :value="plan.block.tunnel.sideBedM" :is-default="tunnelDefault('sideBedM')" :take="setTunnel('sideBedM', msg`set the side beds’ width`)" /> wide. It is turned
+        <QuantityField id="turned-by" label="Turned by" kind="angle" :value="plan.block.turnDeg" :is-default="plan.statedBlock.turnDeg === undefined" :take="(v, g) => edits.blockSelf({ turnDeg: v }, msg`turn the tunnel`, g)" />.
       </template>
       <template v-else-if="sides">
-        A rectangle <QuantityField label="Width of the field" kind="length" :value="sides.w" :take="(v, g) => rectangle(v, sides!.l, g)" /> across the beds and
-        <QuantityField label="Length of the field" kind="length" :value="sides.l" :take="(v, g) => rectangle(sides!.w, v, g)" /> along them.
+        A rectangle <QuantityField id="width-of-the-field" label="Width of the field" kind="length" :value="sides.w" :take="(v, g) => rectangle(v, sides!.l, g)" /> across the beds and
+        <QuantityField id="length-of-the-field" label="Length of the field" kind="length" :value="sides.l" :take="(v, g) => rectangle(sides!.w, v, g)" /> along them.
       </template>
     </p>
     <p v-if="outline" class="quiet">

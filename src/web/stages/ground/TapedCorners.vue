@@ -4,6 +4,7 @@ import { msg } from '../../../core/language';
 import { boxOf, outlineFromTape, tapeOf } from '../../../core/ground';
 import { sheetOutline } from '../../../core/layout';
 import { parseQuantity } from '../../../core/units';
+import TextField from '../../parts/TextField.vue';
 import { useDrafts } from '../../stores/drafts';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
@@ -36,7 +37,7 @@ const drafts = useDrafts();
 const field = `${plan.block.id}/taped corners`;
 const draft = drafts.texts.get(field);
 if (draft) rows.value = JSON.parse(draft) as Row[];
-watch(rows, (list) => drafts.put(field, JSON.stringify(list)), { deep: true });
+watch(rows, (list) => drafts.put(field, JSON.stringify(list)), { deep: true, flush: 'sync' });
 const hasDiagonal = (i: number): boolean => i >= 2 && i < rows.value.length - 1;
 const next = (i: number): number => (i + 1 < rows.value.length ? i + 2 : 1);
 const canTake = computed(() => rows.value.length > 3);
@@ -76,8 +77,8 @@ function lay(): void {
       <tbody>
         <tr v-for="(r, i) in rows" :key="i">
           <th scope="row">{{ i + 1 }}</th>
-          <td><input v-model="r.side" :aria-label="msg`Side from corner ${i + 1} to ${next(i)}`" /></td>
-          <td><input v-if="hasDiagonal(i)" v-model="r.diagonal" :aria-label="msg`Diagonal from corner 1 to ${i + 1}`" /></td>
+          <td><TextField :id="`taped-side ${i}`" width="100%" :value="r.side" :label="msg`Side from corner ${i + 1} to ${next(i)}`" :take="(t) => void (r.side = t)" /></td>
+          <td><TextField v-if="hasDiagonal(i)" :id="`taped-diagonal ${i}`" width="100%" :value="r.diagonal" :label="msg`Diagonal from corner 1 to ${i + 1}`" :take="(t) => void (r.diagonal = t)" /></td>
           <td><input v-if="i >= 2" v-model="r.dent" type="checkbox" :aria-label="msg`The field turns in at corner ${i + 1}`" /></td>
         </tr>
       </tbody>
@@ -97,7 +98,6 @@ function lay(): void {
 table { border-collapse: collapse; font-size: 14px; margin-bottom: 6px; }
 th, td { text-align: left; padding: 2px 8px 2px 0; font-weight: 400; }
 thead th { font-size: 12.5px; color: var(--faint); }
-input:not([type]) { width: 6.5em; background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-weight: 600; padding: 1px 4px; }
 .why { color: var(--alarm); font-size: 13.5px; margin-bottom: 6px; }
 .acts { display: flex; flex-wrap: wrap; gap: 6px; margin: 0; }
 </style>

@@ -69,12 +69,12 @@ const marked = computed(() => (tools.marked.length === 2 ? Math.hypot(tools.mark
       </template>
     </p>
     <p v-if="why" role="alert" class="why">{{ why }}</p>
-    <p v-if="underlay && marked > 0" class="fill">The two places lie <QuantityField label="Distance between the two places" kind="length" :value="marked" :take="scale" /> apart.</p>
+    <p v-if="underlay && marked > 0" class="fill">The two places lie <QuantityField id="distance-between-the-two-places" label="Distance between the two places" kind="length" :value="marked" :take="scale" /> apart.</p>
     <p v-if="underlay" class="fill">
-      Its top left corner lies <QuantityField label="Picture, to the right" kind="length" :value="underlay.xM" :take="(v, g) => set({ xM: v }, msg`move the picture`, g)" /> right and
-      <QuantityField label="Picture, up the sheet" kind="length" :value="underlay.yM" :take="(v, g) => set({ yM: v }, msg`move the picture`, g)" /> up, turned
-      <QuantityField label="Picture turned by" kind="angle" :value="underlay.turnDeg" :take="(v, g) => set({ turnDeg: v }, msg`turn the picture`, g)" />; it shows at
-      <QuantityField label="Strength of the picture" kind="share" :value="underlay.strength" :take="(v, g) => set({ strength: v }, msg`fade the picture`, g)" />.
+      Its top left corner lies <QuantityField id="picture-to-the-right" label="Picture, to the right" kind="length" :value="underlay.xM" :take="(v, g) => set({ xM: v }, msg`move the picture`, g)" /> right and
+      <QuantityField id="picture-up-the-sheet" label="Picture, up the sheet" kind="length" :value="underlay.yM" :take="(v, g) => set({ yM: v }, msg`move the picture`, g)" /> up, turned
+      <QuantityField id="picture-turned-by" label="Picture turned by" kind="angle" :value="underlay.turnDeg" :take="(v, g) => set({ turnDeg: v }, msg`turn the picture`, g)" />; it shows at
+      <QuantityField id="strength-of-the-picture" label="Strength of the picture" kind="share" :value="underlay.strength" :take="(v, g) => set({ strength: v }, msg`fade the picture`, g)" />.
     </p>
     <p v-else class="quiet">An aerial picture or a sketch, PNG or JPEG. It is made smaller and kept in the plan.</p>
   </div>

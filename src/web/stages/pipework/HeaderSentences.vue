@@ -73,14 +73,14 @@ const setSecond = (fields: Record<string, unknown>, label: string, gesture?: str
 <template>
   <p class="fill">
     <ChoiceField label="Header" :value="header.pipe" :options="PIPES" :is-default="isDefault('pipe')" @pick="edits.block('header', { pipe: $event, ...ANEW }, msg`change the header`)" />
-    (<QuantityField label="Bore of the header" kind="bore" :value="header.boreMm" :is-default="isDefault('boreMm')" :take="(v, g) => edits.block('header', { boreMm: v }, msg`set the header’s bore`, g)" /> bore) lies
+    (<QuantityField id="bore-of-the-header" label="Bore of the header" kind="bore" :value="header.boreMm" :is-default="isDefault('boreMm')" :take="(v, g) => edits.block('header', { boreMm: v }, msg`set the header’s bore`, g)" /> bore) lies
     <ChoiceField label="Where the header lies" :value="along.id" :options="along.options" :is-default="isDefault('along')" @pick="lay" /><template v-if="header.line === 'straight'">
-      (<QuantityField label="Header, from the near end" kind="length" :value="header.along * longM" :is-default="isDefault('along')" :take="setPlace('along')" /> along them at its left,
-      <QuantityField label="Header at its right, from the near end" kind="length" :value="(header.alongRight ?? header.along) * longM" :is-default="isDefault('alongRight')" :take="setPlace('alongRight')" /> at its right)</template>, fed
+      (<QuantityField id="header-from-the-near-end" label="Header, from the near end" kind="length" :value="header.along * longM" :is-default="isDefault('along')" :take="setPlace('along')" /> along them at its left,
+      <QuantityField id="header-at-its-right-from-the-near-end" label="Header at its right, from the near end" kind="length" :value="(header.alongRight ?? header.along) * longM" :is-default="isDefault('alongRight')" :take="setPlace('alongRight')" /> at its right)</template>, fed
     <ChoiceField label="Where the header is fed" :value="header.feed" :options="FEEDS" :is-default="isDefault('feed')" @pick="edits.block('header', { feed: $event as never }, msg`feed the header elsewhere`)" /><template v-if="header.feed === 'both'">
       by a second pipe of <ChoiceField label="Second pipe" :value="header.second.pipe" :options="PIPES" :is-default="stated?.second?.pipe === undefined" @pick="setSecond({ pipe: $event, ...ANEW }, msg`change the second pipe`)" /> laid beside it</template>.
     <template v-for="(s, i) in header.steps" :key="i">
-      From bed <QuantityField :label="msg`Size ${i + 2}, from bed`" kind="count" :value="s.fromBed" :take="(v, g) => setStep(i, { fromBed: v }, msg`change size at another bed`, g)" /> on it is
+      From bed <QuantityField :id="`size ${i + 2} from-bed`" :label="msg`Size ${i + 2}, from bed`" kind="count" :value="s.fromBed" :take="(v, g) => setStep(i, { fromBed: v }, msg`change size at another bed`, g)" /> on it is
       <ChoiceField :label="msg`Size ${i + 2}`" :value="s.pipe" :options="PIPES" @pick="setStep(i, { pipe: $event, ...ANEW }, msg`change the header’s size`)" />
       <button type="button" class="small" :aria-label="msg`Take size ${i + 2} away`" @click="setSteps(steps.filter((_, j) => j !== i), msg`one size further along`)">−</button>.
     </template>
@@ -96,8 +96,8 @@ const setSecond = (fields: Record<string, unknown>, label: string, gesture?: str
   <details class="more">
     <summary>Take-offs</summary>
     <p class="fill">
-      Each costs <QuantityField label="Loss of a take-off" kind="factor" :value="header.takeOffK" :is-default="isDefault('takeOffK')" :take="(v, g) => edits.block('header', { takeOffK: v }, msg`set the take-offs’ loss`, g)" /> (fitting loss, K). Where beds lie on both sides, those of the near side stand
-      <QuantityField label="Stagger of the take-offs" kind="width" :value="header.staggerM" :is-default="isDefault('staggerM')" :take="(v, g) => edits.block('header', { staggerM: v }, msg`stagger the take-offs`, g)" /> further along; flat hose needs about {{ settings.show(FLAT_HOSE_STAGGER_M, 'width') }}.
+      Each costs <QuantityField id="loss-of-a-take-off" label="Loss of a take-off" kind="factor" :value="header.takeOffK" :is-default="isDefault('takeOffK')" :take="(v, g) => edits.block('header', { takeOffK: v }, msg`set the take-offs’ loss`, g)" /> (fitting loss, K). Where beds lie on both sides, those of the near side stand
+      <QuantityField id="stagger-of-the-take-offs" label="Stagger of the take-offs" kind="width" :value="header.staggerM" :is-default="isDefault('staggerM')" :take="(v, g) => edits.block('header', { staggerM: v }, msg`stagger the take-offs`, g)" /> further along; flat hose needs about {{ settings.show(FLAT_HOSE_STAGGER_M, 'width') }}.
     </p>
   </details>
   <p><button type="button" class="asks" @click="weigh.open = 'header'">Which size carries how many beds?</button></p>

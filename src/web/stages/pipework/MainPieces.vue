@@ -7,6 +7,7 @@ import { stepKey } from '../../../core/network';
 import { HEAD } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
+import { fieldsOf } from '../../parts/useDraft';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
@@ -28,6 +29,7 @@ watch(
   (id) => id && (picked.value = id),
 );
 const tee = computed(() => plan.full.tees.find((t) => t.id === piece.value.to));
+fieldsOf(() => `main ${piece.value.to}`);
 const single = computed(() => plan.blocks.length === 1 && plan.full.tees.length === 0);
 const nameOf = (id: string): string => {
   if (id === HEAD) return msg`the head`;
@@ -94,15 +96,15 @@ function addTee(): void {
     </table>
     <p :key="piece.to" class="fill">
       From <template v-if="single">the head</template><ChoiceField v-else label="The piece comes from" :value="piece.from" :options="sources" @pick="edits.main(piece.to, { from: $event }, msg`connect the main elsewhere`)" />
-      runs <QuantityField label="Length of the main" kind="length" :value="piece.lengthM" :is-default="single && plan.plan.sources[plan.sourceIndex].xM === undefined" :take="length" /> of
+      runs <QuantityField id="length-of-the-main" label="Length of the main" kind="length" :value="piece.lengthM" :is-default="single && plan.plan.sources[plan.sourceIndex].xM === undefined" :take="length" /> of
       <ChoiceField label="Main" :value="piece.piece.pipe" :options="PIPES" :is-default="isDefault('pipe')" @pick="pickPipe" />
-      (<QuantityField label="Bore of the main" kind="bore" :value="piece.piece.boreMm" :is-default="isDefault('boreMm')" :take="set('boreMm', msg`set the main’s bore`)" /> bore), rising
-      <QuantityField label="Rise of the main" kind="height" :value="piece.riseM" :is-default="single && plan.plan.sources[plan.sourceIndex].heightM === undefined" :take="rise" /> to {{ single ? msg`the header` : nameOf(piece.to) }}.
+      (<QuantityField id="bore-of-the-main" label="Bore of the main" kind="bore" :value="piece.piece.boreMm" :is-default="isDefault('boreMm')" :take="set('boreMm', msg`set the main’s bore`)" /> bore), rising
+      <QuantityField id="rise-of-the-main" label="Rise of the main" kind="height" :value="piece.riseM" :is-default="single && plan.plan.sources[plan.sourceIndex].heightM === undefined" :take="rise" /> to {{ single ? msg`the header` : nameOf(piece.to) }}.
       <template v-for="c in piece.crossings" :key="c.thing.id"> {{ settings.show(c.lengthM, 'length') }} of it lies under the {{ c.thing.name }}: bury that piece. </template>
     </p>
     <p v-if="tee" class="fill">
-      The tee stands <QuantityField :key="`${tee.id} x`" label="The tee, to the right" kind="length" :value="tee.xM" :take="(v, g) => edits.tee(tee!.id, { xM: v }, msg`move a tee`, g)" /> right and
-      <QuantityField :key="`${tee.id} y`" label="The tee, up the sheet" kind="length" :value="tee.yM" :take="(v, g) => edits.tee(tee!.id, { yM: v }, msg`move a tee`, g)" /> up; it lies at <QuantityField :key="tee.id" label="Height of the tee" kind="height" :value="tee.heightM" :is-default="plan.plan.tees?.find((t) => t.id === tee!.id)?.heightM === undefined" :take="(v, g) => edits.tee(tee!.id, { heightM: v }, msg`set the tee’s height`, g)" />;
+      The tee stands <QuantityField :key="`${tee.id} x`" :id="`the-tee-to-the-right ${tee.id} x`" label="The tee, to the right" kind="length" :value="tee.xM" :take="(v, g) => edits.tee(tee!.id, { xM: v }, msg`move a tee`, g)" /> right and
+      <QuantityField :key="`${tee.id} y`" :id="`the-tee-up-the-sheet ${tee.id} y`" label="The tee, up the sheet" kind="length" :value="tee.yM" :take="(v, g) => edits.tee(tee!.id, { yM: v }, msg`move a tee`, g)" /> up; it lies at <QuantityField :key="tee.id" :id="`height-of-the-tee ${tee.id}`" label="Height of the tee" kind="height" :value="tee.heightM" :is-default="plan.plan.tees?.find((t) => t.id === tee!.id)?.heightM === undefined" :take="(v, g) => edits.tee(tee!.id, { heightM: v }, msg`set the tee’s height`, g)" />;
       <label class="vent"><input type="checkbox" :checked="tee.vent" @change="edits.tee(tee.id, { vent: ($event.target as HTMLInputElement).checked }, msg`change its air vent`)" /> with an air vent</label>
     </p>
     <p class="acts">
@@ -122,13 +124,13 @@ function addTee(): void {
     <details class="more">
       <summary>Fittings, detours, the source’s place</summary>
       <p class="fill">
-        The source stands <QuantityField label="The source, to the right" kind="length" :value="plan.source.xM" :is-default="plan.plan.sources[plan.sourceIndex].xM === undefined" :take="(v, g) => edits.source({ xM: v }, msg`move the source`, g)" /> right and
-        <QuantityField label="The source, up the sheet" kind="length" :value="plan.source.yM" :is-default="plan.plan.sources[plan.sourceIndex].yM === undefined" :take="(v, g) => edits.source({ yM: v }, msg`move the source`, g)" /> up the sheet, on ground at
-        <QuantityField label="Height of the source" kind="height" :value="plan.source.heightM" :is-default="plan.plan.sources[plan.sourceIndex].heightM === undefined" :take="(v, g) => edits.source({ heightM: v }, msg`set the source’s height`, g)" />.
+        The source stands <QuantityField id="the-source-to-the-right" label="The source, to the right" kind="length" :value="plan.source.xM" :is-default="plan.plan.sources[plan.sourceIndex].xM === undefined" :take="(v, g) => edits.source({ xM: v }, msg`move the source`, g)" /> right and
+        <QuantityField id="the-source-up-the-sheet" label="The source, up the sheet" kind="length" :value="plan.source.yM" :is-default="plan.plan.sources[plan.sourceIndex].yM === undefined" :take="(v, g) => edits.source({ yM: v }, msg`move the source`, g)" /> up the sheet, on ground at
+        <QuantityField id="height-of-the-source" label="Height of the source" kind="height" :value="plan.source.heightM" :is-default="plan.plan.sources[plan.sourceIndex].heightM === undefined" :take="(v, g) => edits.source({ heightM: v }, msg`set the source’s height`, g)" />.
       </p>
       <p :key="piece.to" class="fill">
-        Fittings: <QuantityField label="Fittings of the main" kind="factor" :value="piece.piece.minorK" :is-default="isDefault('minorK')" :take="set('minorK', msg`set the main’s fittings`)" /> (fitting loss, K); pipe beyond the straight line
-        <QuantityField label="Extra length of the main" kind="length" :value="piece.piece.extraM" :is-default="isDefault('extraM')" :take="set('extraM', msg`set the main’s extra length`)" />.
+        Fittings: <QuantityField id="fittings-of-the-main" label="Fittings of the main" kind="factor" :value="piece.piece.minorK" :is-default="isDefault('minorK')" :take="set('minorK', msg`set the main’s fittings`)" /> (fitting loss, K); pipe beyond the straight line
+        <QuantityField id="extra-length-of-the-main" label="Extra length of the main" kind="length" :value="piece.piece.extraM" :is-default="isDefault('extraM')" :take="set('extraM', msg`set the main’s extra length`)" />.
       </p>
     </details>
   </div>

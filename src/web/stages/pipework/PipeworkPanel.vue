@@ -87,7 +87,7 @@ const farEnd = computed(() => {
     <details class="more">
       <summary>Take-offs and friction</summary>
       <p class="fill">
-        Each take-off: <QuantityField label="Take-off loss" kind="factor" :value="plan.block.header.takeOffK" :is-default="plan.statedBlock.header?.takeOffK === undefined" :take="(v, g) => edits.block('header', { takeOffK: v }, msg`set the take-offs’ loss`, g)" /> (fitting loss, K); water that passes on loses <QuantityField label="Loss passing a take-off" kind="factor" :value="plan.block.header.throughK" :is-default="plan.statedBlock.header?.throughK === undefined" :take="(v, g) => edits.block('header', { throughK: v }, msg`set what passing a take-off loses`, g)" /> (0 for barbs in a pipe; about 0.6 for each tee in a header of cut hose).
+        Each take-off: <QuantityField id="take-off-loss" label="Take-off loss" kind="factor" :value="plan.block.header.takeOffK" :is-default="plan.statedBlock.header?.takeOffK === undefined" :take="(v, g) => edits.block('header', { takeOffK: v }, msg`set the take-offs’ loss`, g)" /> (fitting loss, K); water that passes on loses <QuantityField id="loss-passing-a-take-off" label="Loss passing a take-off" kind="factor" :value="plan.block.header.throughK" :is-default="plan.statedBlock.header?.throughK === undefined" :take="(v, g) => edits.block('header', { throughK: v }, msg`set what passing a take-off loses`, g)" /> (0 for barbs in a pipe; about 0.6 for each tee in a header of cut hose).
         Friction by <ChoiceField label="Friction formula" :value="plan.wishes.friction" :options="SCHOOLS" :is-default="plan.plan.wishes?.friction === undefined" @pick="edits.wishes({ friction: $event as never }, msg`compute friction another way`)" />.
       </p>
     </details>

@@ -54,7 +54,7 @@ function route(next: string): void {
 <template>
   <p class="fill">
     <ChoiceField label="Small pipe" :value="pipe.pipe" :options="PIPES" :is-default="stated?.pipe === undefined" @pick="setPipe({ pipe: $event, boreMm: undefined }, msg`change the small pipe`)" />
-    (<QuantityField label="Bore of the small pipe" kind="bore" :value="pipe.boreMm" :is-default="stated?.boreMm === undefined" :take="(v, g) => setPipe({ boreMm: v }, msg`set the small pipe’s bore`, g)" /> bore)<template v-if="places.beds"> begins <ChoiceField label="Where the small pipe begins" :value="places.begins" :options="BEGINS" :is-default="stated?.begins === undefined" @pick="edits.places(plan.block.id, { begins: $event as Places['begins'] }, msg`begin the small pipe elsewhere`)" /> and</template> leads to the plants
+    (<QuantityField id="bore-of-the-small-pipe" label="Bore of the small pipe" kind="bore" :value="pipe.boreMm" :is-default="stated?.boreMm === undefined" :take="(v, g) => setPipe({ boreMm: v }, msg`set the small pipe’s bore`, g)" /> bore)<template v-if="places.beds"> begins <ChoiceField label="Where the small pipe begins" :value="places.begins" :options="BEGINS" :is-default="stated?.begins === undefined" @pick="edits.places(plan.block.id, { begins: $event as Places['begins'] }, msg`begin the small pipe elsewhere`)" /> and</template> leads to the plants
     <ChoiceField label="Route of the small pipe" :value="places.route" :options="ROUTES" :is-default="plan.statedBlock.places?.route === undefined" @pick="route" />, {{ settings.show(pipeM, 'length') }} of it.
   </p>
   <p v-if="far > 0" class="quiet">{{ far === 1 ? msg`One plant is` : msg`${far} plants are` }} reached by more than {{ settings.show(2, 'length') }} of thin tube: lead the pipe nearer.</p>
@@ -67,7 +67,7 @@ function route(next: string): void {
       <li v-for="j in places.joints" :key="j.id" :class="{ on: view.pickedJoint === j.id }">
         <button type="button" class="asks" @click="view.pickedJoint = view.pickedJoint === j.id ? undefined : j.id">{{ names.get(j.id) }}</button> from {{ names.get(j.from) }} by
         <ChoiceField :label="msg`Pipe to ${names.get(j.id)}`" :value="statedJoint(j.id)?.pipe ?? ''" :options="[SAME, ...PIPES]" :is-default="statedJoint(j.id)?.pipe === undefined" @pick="edits.joint(plan.block.id, j.id, { pipe: $event || undefined, boreMm: undefined }, msg`change a piece of small pipe`)" />,
-        <QuantityField :label="msg`Pipe longer to ${names.get(j.id)}`" kind="width" :value="j.extraM ?? 0" :is-default="j.extraM === undefined" :take="(v, g) => edits.joint(plan.block.id, j.id, { extraM: v || undefined }, msg`set the slack of a pipe`, g)" /> longer than straight
+        <QuantityField :id="`pipe-longer-to ${j.id}`" :label="msg`Pipe longer to ${names.get(j.id)}`" kind="width" :value="j.extraM ?? 0" :is-default="j.extraM === undefined" :take="(v, g) => edits.joint(plan.block.id, j.id, { extraM: v || undefined }, msg`set the slack of a pipe`, g)" /> longer than straight
         <button type="button" class="small" :aria-label="msg`Take out ${names.get(j.id)}`" @click="edits.removeJoint(plan.block.id, j.id)">take out</button>
       </li>
     </ul>

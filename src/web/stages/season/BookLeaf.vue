@@ -7,6 +7,8 @@ import { FEELS, spotsOf, openFarm, type Feel, type Standing } from '../../../cor
 import { clashPlace, type PlanClash } from '../../../core/plan';
 import { parseQuantity, type KindName } from '../../../core/units';
 import ChoiceField from '../../parts/ChoiceField.vue';
+import TextField from '../../parts/TextField.vue';
+import { useDraftText } from '../../parts/useDraft';
 import { download } from '../../storage/download';
 import { writePhoto } from '../../storage/bookShelf';
 import { useBook } from '../../stores/book';
@@ -49,7 +51,7 @@ const QUICK: { id: Quick; name: string; asks?: 'number' | 'text' | 'feel' | 'pho
 ];
 const picked = ref<Quick>();
 const ask = computed(() => QUICK.find((q) => q.id === picked.value)?.asks);
-const text = ref('');
+const text = useDraftText(() => `book ${picked.value}`);
 const why = ref('');
 const block = ref('');
 const blocks = computed(() => [{ id: '', name: msg`the whole farm` }, ...plan.full.blocks.map((b) => ({ id: b.id, name: b.name }))]);
@@ -78,7 +80,6 @@ function inBlock(): { spot?: string; block?: string; beds?: string[] } {
 }
 function press(q: (typeof QUICK)[number]): void {
   why.value = '';
-  text.value = '';
   if (q.asks) return void (picked.value = picked.value === q.id ? undefined : q.id);
   picked.value = undefined;
   note({ what: q.id, ...inBlock() });
@@ -89,13 +90,14 @@ function takeText(): void {
   const kind = KINDS[what];
   if (!kind) {
     if (text.value.trim() === '') return void (why.value = msg`Write a few words.`);
-    note({ what, text: text.value.trim().slice(0, 2000), ...inBlock() });
+    note({ what, text: text.value.trim(), ...inBlock() });
   } else {
     const parsed = parseQuantity(text.value, kind, settings.units);
     if (!parsed.ok) return void (why.value = `${parsed.why}.`);
     if (parsed.value < 0) return void (why.value = msg`It cannot be below zero.`);
     note({ what, value: what === 'minutes' ? parsed.value / S_PER_MIN : parsed.value, ...(what === 'minutes' && inSet()), ...(what === 'meter' && { spot: 'meter' }) });
   }
+  text.value = '';
   picked.value = undefined;
 }
 function feel(f: Feel): void {
@@ -121,7 +123,7 @@ const list = computed(() => book.standing.filter((s) => s.entry.what !== 'walk')
 const says = (s: Standing): string => entrySays(s.entry, plan.full, settings.show, season.placeOf(s.entry.spot));
 const clock = (at: number): string => new Date(at).toLocaleString(dateLocale(), { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 const opened = ref<string>();
-const fix = ref('');
+const fix = useDraftText(() => `correction ${opened.value}`);
 function correct(s: Standing): void {
   const e = s.entry;
   if (e.value !== undefined && !e.text) {
@@ -129,8 +131,9 @@ function correct(s: Standing): void {
     const parsed = parseQuantity(fix.value, kind, settings.units);
     if (!parsed.ok) return void (why.value = `${parsed.why}.`);
     book.correct(e, { value: e.what === 'minutes' ? parsed.value / S_PER_MIN : parsed.value });
-  } else book.correct(e, { text: fix.value.trim().slice(0, 2000) });
+  } else book.correct(e, { text: fix.value.trim() });
   why.value = '';
+  fix.value = '';
   opened.value = undefined;
 }
 const csv = (): void => download(fileName(plan.full.name, 'book.csv'), writeBookCsv(book.standing, plan.full), 'text/csv');
@@ -196,7 +199,7 @@ function takeTable(): void {
       <button v-for="q in QUICK" :key="q.id" type="button" :aria-pressed="picked === q.id" @click="press(q)">{{ q.name }}</button>
     </div>
     <form v-if="ask === 'number' || ask === 'text'" class="one" @submit.prevent="takeText">
-      <input v-model="text" type="text" :inputmode="ask === 'number' ? 'decimal' : 'text'" autocomplete="off" :placeholder="picked && KINDS[picked] ? settings.parts(1, KINDS[picked]!).unit : msg`what, where, parts used`" :aria-label="QUICK.find((q) => q.id === picked)!.name" />
+      <TextField :id="`book ${picked}`" :key="picked" look="tall" :decimal="ask === 'number'" :longest="2000" :placeholder="picked && KINDS[picked] ? settings.parts(1, KINDS[picked]!).unit : msg`what, where, parts used`" :label="QUICK.find((q) => q.id === picked)!.name" :value="text" :take="(t) => void (text = t)" />
       <button type="submit">Note</button>
     </form>
     <div v-if="ask === 'feel'" class="quick" role="group" aria-label="The soil in the hand">
@@ -209,13 +212,13 @@ function takeTable(): void {
     <BookWater />
     <ol aria-label="Entries" :data-count="book.standing.length">
       <li v-for="s in list" :key="s.root">
-        <button type="button" class="entry" :aria-expanded="opened === s.root" @click="opened = opened === s.root ? undefined : s.root; fix = ''">
+        <button type="button" class="entry" :aria-expanded="opened === s.root" @click="opened = opened === s.root ? undefined : s.root">
           <span><b>{{ WHAT_NAMES[s.entry.what] }}</b> {{ says(s) }}</span><span class="quiet">{{ clock(s.entry.at) }}</span>
         </button>
         <div v-if="opened === s.root" class="open">
           <PhotoOf v-if="s.entry.photo" :id="s.entry.photo" />
           <form v-if="s.entry.value !== undefined || s.entry.text" class="one" @submit.prevent="correct(s)">
-            <input v-model="fix" type="text" aria-label="What it should say" placeholder="what it should say" /><button type="submit">Correct</button>
+            <TextField :id="`correction ${s.root}`" look="tall" :longest="2000" label="What it should say" placeholder="what it should say" :value="fix" :take="(t) => void (fix = t)" /><button type="submit">Correct</button>
           </form>
           <p v-for="b in s.before" :key="b.id" class="quiet">Before: {{ entrySays(b, plan.full, settings.show, season.placeOf(b.spot)) }} ({{ clock(b.written) }})</p>
           <button type="button" class="plain" @click="book.strike(s.entry)">Strike it out</button>
@@ -256,7 +259,6 @@ function takeTable(): void {
 .quick button, .plain, .clashes button { min-height: 44px; border: 1.5px solid var(--leaf); border-radius: 4px; background: none; padding: 4px 13px; cursor: pointer; font-size: 15px; }
 .quick button[aria-pressed='true'] { background: var(--leaf); color: var(--paper); font-weight: 700; }
 .one { display: flex; gap: 6px; margin-bottom: 10px; }
-.one input { flex: 1; min-width: 0; min-height: 44px; border: 1px solid var(--line); border-bottom: 2.5px solid var(--leaf); border-radius: 3px; background: var(--card); color: var(--ink); font: inherit; font-size: 16px; padding: 4px 8px; }
 .one button { min-height: 44px; border: 0; border-radius: 4px; background: var(--leaf); color: var(--paper); font-weight: 700; padding: 6px 18px; cursor: pointer; }
 .photo { display: block; font-size: 14.5px; margin-bottom: 10px; }
 .photo input { display: block; min-height: 44px; padding-top: 8px; max-width: 100%; font: inherit; }

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core';
-import { computed, reactive, ref, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { msg } from '../../../core/language';
 import { cupPlaces, cupsAlong, LEAST_CUPS, type Cup } from '../../../core/season';
 import { parseQuantity } from '../../../core/units';
 import type { CupsTold } from '../../../worker/season';
 import { layOut } from '../../../core/layout';
 import ChoiceField from '../../parts/ChoiceField.vue';
+import TextField from '../../parts/TextField.vue';
+import { useDraftText } from '../../parts/useDraft';
+import { useDrafts } from '../../stores/drafts';
 import { usePlan } from '../../stores/plan';
 import { useSeason } from '../../stores/season';
 import { useSettings } from '../../stores/settings';
@@ -31,11 +34,14 @@ const beds = computed(() => {
   return found ? found.beds.filter((b) => b.runs > 0 && !b.resting).map((b) => b.key) : [];
 });
 const places = computed(() => (beds.value.length === 0 ? [] : way.value === 'run' ? cupsAlong(beds.value[beds.value.length >> 1]) : cupPlaces(beds.value)));
-const texts = reactive(new Map<string, string>());
-const keyOf = (p: { bed: string; along: number }): string => `${p.bed}/${p.along.toFixed(3)}`;
-watch([block, way], () => texts.clear());
+/** What stands in each cup, by its place: kept as it is typed. */
+const drafts = useDrafts();
+const keyOf = (p: { bed: string; along: number }): string => `cups ${block.value} ${way.value} ${p.bed}/${p.along.toFixed(3)}`;
+const textOf = (p: { bed: string; along: number }): string => drafts.texts.get(keyOf(p)) ?? '';
+const setText = (p: { bed: string; along: number }) => (text: string) => (text ? drafts.put(keyOf(p), text) : drafts.drop(keyOf(p)));
 /** A stop-watch: seconds run while it runs. */
-const seconds = ref(0);
+const secondsText = useDraftText('cups seconds');
+const seconds = computed({ get: () => Number(secondsText.value.replace(',', '.')), set: (s: number) => (secondsText.value = String(s)) });
 let began = 0;
 const { pause, resume, isActive } = useIntervalFn(() => (seconds.value = Math.round((Date.now() - began) / 1000)), 250, { immediate: false });
 function watchTime(): void {
@@ -56,7 +62,7 @@ const where = (along: number): string => (along === 0 ? msg`first emitter` : alo
 async function workOut(): Promise<void> {
   const cups: Cup[] = [];
   for (const p of places.value) {
-    const text = texts.get(keyOf(p))?.trim();
+    const text = textOf(p).trim();
     if (!text) continue;
     const ml = mlOf(text);
     if (ml === undefined) return void (why.value = msg`“${text}” is not a volume: write mL, or a number with its unit.`);
@@ -66,7 +72,8 @@ async function workOut(): Promise<void> {
   if (!(seconds.value > 0)) return void (why.value = msg`For how long did they stand? Use the stop-watch, or type the seconds.`);
   why.value = '';
   const label = plan.full.blocks.find((b) => b.id === block.value)?.tape.flowLph;
-  note({ what: 'cups', block: block.value, seconds: seconds.value, cups, ...(season.set !== undefined && { set: season.set }) }, label);
+  const noted = note({ what: 'cups', block: block.value, seconds: seconds.value, cups, ...(season.set !== undefined && { set: season.set }) }, label);
+  if (noted) places.value.forEach((p) => drafts.drop(keyOf(p)));
   tried.value = cups;
   told.value = await season.cups(block.value, seconds.value, cups);
 }
@@ -79,14 +86,14 @@ const share = (v: number): string => settings.show(v, 'share');
     <p class="quiet">Put a cup under each emitter named here while {{ season.set === undefined ? msg`everything` : season.setName(season.set) }} runs. {{ LEAST_CUPS }} cups are the usual least. Let them stand a few minutes, all the same time.</p>
     <div class="time">
       <button type="button" @click="watchTime">{{ isActive ? msg`Stop` : msg`Start the stop-watch` }}</button>
-      <label><input v-model.number="seconds" type="number" min="0" inputmode="numeric" aria-label="Seconds that the cups stood" class="num" /> s</label>
+      <label><TextField id="cup-seconds" class="num" look="tall" width="7ch" decimal :longest="7" label="Seconds that the cups stood" :value="secondsText" :take="(t) => void (secondsText = t)" /> s</label>
     </div>
     <table>
       <thead><tr><th scope="col">where</th><th scope="col">in the cup</th></tr></thead>
       <tbody>
         <tr v-for="p in places" :key="keyOf(p)">
           <th scope="row">bed {{ p.bed }}, {{ where(p.along) }}</th>
-          <td><input type="text" inputmode="decimal" placeholder="mL" :value="texts.get(keyOf(p)) ?? ''" :aria-label="msg`In the cup at bed ${p.bed}, ${where(p.along)}`" @input="texts.set(keyOf(p), ($event.target as HTMLInputElement).value)" /></td>
+          <td><TextField :id="keyOf(p)" class="num" look="tall" width="100%" decimal placeholder="mL" :value="textOf(p)" :label="msg`In the cup at bed ${p.bed}, ${where(p.along)}`" :take="setText(p)" /></td>
         </tr>
       </tbody>
     </table>
@@ -112,8 +119,6 @@ const share = (v: number): string => settings.show(v, 'share');
 <style scoped>
 .time { display: flex; gap: 12px; align-items: center; margin-bottom: 12px; }
 .time button, .do { min-height: 44px; border: 0; border-radius: 4px; background: var(--leaf); color: var(--paper); font-weight: 700; padding: 6px 18px; cursor: pointer; }
-.time input { width: 6ch; }
-input { min-height: 44px; width: 100%; border: 1px solid var(--line); border-bottom: 2px solid var(--leaf); border-radius: 3px; background: var(--card); color: var(--ink); font: inherit; font-family: var(--mono); padding: 4px 8px; }
 table { width: 100%; border-collapse: collapse; margin-bottom: 12px; }
 th { text-align: left; font-weight: 400; font-size: 14.5px; }
 thead th { color: var(--faint); font-size: 13px; }

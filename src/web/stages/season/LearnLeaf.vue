@@ -2,6 +2,8 @@
 import { computed, ref, shallowRef } from 'vue';
 import { fixed, msg } from '../../../core/language';
 import { LEARNS, type Calibration, type Learned, type Reading } from '../../../core/season';
+import TextField from '../../parts/TextField.vue';
+import { useDraftText } from '../../parts/useDraft';
 import { useBook } from '../../stores/book';
 import { useSeason } from '../../stores/season';
 import { useSettings } from '../../stores/settings';
@@ -10,7 +12,16 @@ import { useSettings } from '../../stores/settings';
 const book = useBook();
 const season = useSeason();
 const settings = useSettings();
-const days = ref(60);
+const USUAL_DAYS = 60;
+const daysText = useDraftText('days to learn from');
+const days = computed(() => Number(daysText.value) || USUAL_DAYS);
+const MOST_DAYS = 400;
+function setDays(text: string): { what: string } | undefined {
+  const days = Number(text);
+  if (!(Number.isInteger(days) && days >= 1 && days <= MOST_DAYS)) return { what: msg`Type a whole number of days, 1 to ${MOST_DAYS}` };
+  daysText.value = text;
+  return undefined;
+}
 const DAY_MS = 86_400_000;
 /** Readings that are further off than this after all was learned, in deviations, cannot all be of good days. */
 const DISAGREE = 2;
@@ -43,7 +54,7 @@ const forget = (): void => void (entry.value && book.strike(entry.value));
   <div>
     <p>Readings of good days tell what no label can: what the source really gives, what the line really drips, how high the beds really lie.</p>
     <p v-if="entry" class="fine">The gauges are predicted with what was learned on {{ settings.day(new Date(entry.at).toISOString().slice(0, 10)) }}. <button type="button" class="asks" @click="forget">Forget it</button></p>
-    <p class="fill">There are <b>{{ readings.length }}</b> readings of the last <input v-model.number="days" type="number" min="1" max="400" aria-label="Days that readings are taken from" class="num" /> days. Take only days on which nothing was wrong; readings to stop at are left out.</p>
+    <p class="fill">There are <b>{{ readings.length }}</b> readings of the last <TextField id="days-to-learn-from" class="num" width="5ch" decimal label="Days that readings are taken from" :value="String(days)" :take="setDays" /> days. Take only days on which nothing was wrong; readings to stop at are left out.</p>
     <button type="button" class="do" :disabled="readings.length < 3 || working" @click="learn">{{ working ? msg`Learning …` : msg`See what they teach` }}</button>
     <p v-if="readings.length < 3" class="quiet">At least three readings, at different places.</p>
     <section v-if="found" aria-label="What was learned">
@@ -63,7 +74,6 @@ const forget = (): void => void (entry.value && book.strike(entry.value));
 <style scoped>
 .do { min-height: 44px; border: 0; border-radius: 4px; background: var(--leaf); color: var(--paper); font-weight: 700; padding: 6px 20px; cursor: pointer; margin-bottom: 12px; }
 .do:disabled { opacity: 0.5; cursor: default; }
-input { width: 5ch; min-height: 34px; border: 0; border-bottom: 2px solid var(--leaf); background: var(--card); color: var(--ink); font: inherit; }
 ul { padding-left: 18px; font-size: 14.5px; line-height: 1.5; }
 .fine { border-left: 5px solid var(--leaf); padding: 4px 10px; font-size: 14px; }
 </style>

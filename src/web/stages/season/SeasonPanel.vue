@@ -12,6 +12,7 @@ import PracticeLeaf from './PracticeLeaf.vue';
 import TodayLeaf from './TodayLeaf.vue';
 import UpkeepLeaf from './UpkeepLeaf.vue';
 import WalkLeaf from './WalkLeaf.vue';
+import { fieldsOf } from '../../parts/useDraft';
 
 /** The gauges against the plan, what is wrong today, and the season's book. */
 const season = useSeason();
@@ -31,6 +32,7 @@ onBeforeUnmount(season.show());
 function undo(): void {
   if (book.undo()) view.notice = msg`Undone: the last entry in the book.`;
 }
+fieldsOf(() => 'farm');
 </script>
 
 <template>

@@ -2,13 +2,15 @@
 import { computed, ref } from 'vue';
 import { msg } from '../../../core/language';
 import { parseQuantity, type KindName } from '../../../core/units';
+import TextField from '../../parts/TextField.vue';
+import { useDraftText } from '../../parts/useDraft';
 import { useSettings } from '../../stores/settings';
 
 /** A number that was read, typed with any unit; noted by Enter or the button, and then the field is empty again. */
-const props = defineProps<{ kind: KindName; label: string; button?: string }>();
+const props = defineProps<{ id: string; kind: KindName; label: string; button?: string }>();
 const emit = defineEmits<{ took: [value: number] }>();
 const settings = useSettings();
-const text = ref('');
+const text = useDraftText(() => `reading ${props.id}`);
 const why = ref('');
 const unit = computed(() => settings.parts(1, props.kind).unit);
 function take(): void {
@@ -23,7 +25,7 @@ function take(): void {
 
 <template>
   <form class="take" @submit.prevent="take">
-    <label><span class="sr">{{ label }}</span><input v-model="text" type="text" inputmode="decimal" autocomplete="off" :placeholder="unit" :aria-label="label" /></label>
+    <TextField id="reading" class="num" look="tall" decimal :placeholder="unit" :label="label" :value="text" :take="(t) => void (text = t)" />
     <button type="submit">{{ button ?? msg`Note` }}</button>
     <p v-if="why" role="alert" class="why">{{ why }}</p>
   </form>
@@ -31,8 +33,6 @@ function take(): void {
 
 <style scoped>
 .take { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-label { flex: 1; min-width: 90px; }
-input { width: 100%; min-height: 44px; border: 1px solid var(--line); border-bottom: 2.5px solid var(--leaf); border-radius: 3px; background: var(--card); color: var(--ink); font: inherit; font-family: var(--mono); font-size: 17px; padding: 4px 8px; }
 button { min-height: 44px; border: 0; border-radius: 4px; background: var(--leaf); color: var(--paper); font-weight: 700; padding: 6px 18px; cursor: pointer; }
 .why { flex-basis: 100%; color: var(--alarm); font-size: 13.5px; margin: 0; }
 </style>

@@ -87,7 +87,7 @@ watch(
               <p v-if="season.judgedAt(p)" class="judged">{{ JUDGED[season.judgedAt(p)!] }}<template v-if="p.expected">: {{ show(p, p.expected.low) }} to {{ show(p, p.expected.high) }} is</template></p>
               <div v-if="season.picked === p.id" class="open">
                 <p v-if="p.expected" class="quiet">Should read {{ show(p, p.expected.value) }}; anything from {{ show(p, p.expected.low) }} to {{ show(p, p.expected.high) }} is as expected.</p>
-                <TakeReading v-if="p.kind !== 'look'" :kind="kindOfSpot(p.kind)" :label="msg`What it reads: ${p.name}`" @took="took(p, $event)" />
+                <TakeReading v-if="p.kind !== 'look'" :id="p.id" :kind="kindOfSpot(p.kind)" :label="msg`What it reads: ${p.name}`" @took="took(p, $event)" />
                 <div v-else class="seen" role="group" :aria-label="msg`What is seen ${p.name}`">
                   <button v-for="c in (p.choices ?? []).slice(0, 1)" :key="c.seen" type="button" @click="saw(p, c.seen)">All fine</button>
                   <select :aria-label="msg`Something is seen ${p.name}`" @change="saw(p, ($event.target as HTMLSelectElement).value)">

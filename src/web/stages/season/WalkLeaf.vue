@@ -55,7 +55,7 @@ const minutes = computed(() => Math.round(stops.value.reduce((sum, s) => sum + s
         <div v-if="isOpen(s)" class="open">
           <p>{{ s.see }}</p>
           <p v-if="s.expected">It should read <b class="num">{{ show(s, s.expected.value) }}</b>, at least {{ show(s, s.expected.low) }} and at most {{ show(s, s.expected.high) }}.</p>
-          <TakeReading v-if="s.expected" :kind="kindOfSpot(s.expected.spot.kind)" :label="s.title" @took="took(s, $event)" />
+          <TakeReading v-if="s.expected" :id="`walk ${s.id}`" :kind="kindOfSpot(s.expected.spot.kind)" :label="s.title" @took="took(s, $event)" />
           <select v-if="s.look" :aria-label="msg`Something is seen: ${s.title}`" @change="saw(s, ($event.target as HTMLSelectElement).value)">
             <option value="" disabled selected>Something is …</option>
             <option v-for="c in choices(s)" :key="c.seen" :value="c.seen">{{ c.name }}</option>

@@ -28,9 +28,9 @@ const rainMm = computed(() => need.value.rainMm ?? 0);
   <p class="fill">
     {{ told ? msg`Days that have no weather are` : msg`No weather is given, so every day is` }}
     <template v-if="climate.months">a usual day of its month, as you typed it</template><template v-else>a usual day of its month in a place of <ChoiceField label="Kind of climate" :value="climate.kind" :options="CLIMATES" :is-default="stated.kind === undefined" @pick="edits.climate({ kind: $event }, msg`choose the kind of climate`)" /> at latitude
-      <QuantityField label="Latitude of the place" kind="angle" :value="climate.latDeg" :is-default="stated.latDeg === undefined" :take="(v, g) => edits.climate({ latDeg: v }, msg`set the latitude`, g)" /> (south below 0): an assumption</template>.
-    In the thirstiest month a day draws <QuantityField label="Reference in the thirstiest month" kind="depth" :value="most" :is-default="need.hotDayMm === undefined" :take="(v, g) => edits.need({ hotDayMm: v }, msg`set what a day of the thirstiest month draws`, g)" />;
-    <template v-if="!climate.months || need.rainMm !== undefined">a usual week brings <QuantityField label="Rain of a usual week" kind="rain" :value="rainMm" :is-default="need.rainMm === undefined" :take="(v, g) => edits.need({ rainMm: v }, msg`set the usual rain`, g)" /> of rain.</template><template v-else>each month has its own rain.</template>
+      <QuantityField id="latitude-of-the-place" label="Latitude of the place" kind="angle" :value="climate.latDeg" :is-default="stated.latDeg === undefined" :take="(v, g) => edits.climate({ latDeg: v }, msg`set the latitude`, g)" /> (south below 0): an assumption</template>.
+    In the thirstiest month a day draws <QuantityField id="reference-in-the-thirstiest-month" label="Reference in the thirstiest month" kind="depth" :value="most" :is-default="need.hotDayMm === undefined" :take="(v, g) => edits.need({ hotDayMm: v }, msg`set what a day of the thirstiest month draws`, g)" />;
+    <template v-if="!climate.months || need.rainMm !== undefined">a usual week brings <QuantityField id="rain-of-a-usual-week" label="Rain of a usual week" kind="rain" :value="rainMm" :is-default="need.rainMm === undefined" :take="(v, g) => edits.need({ rainMm: v }, msg`set the usual rain`, g)" /> of rain.</template><template v-else>each month has its own rain.</template>
   </p>
   <details class="more">
     <summary>The months</summary>
@@ -40,9 +40,9 @@ const rainMm = computed(() => need.value.rainMm ?? 0);
       <tbody>
         <tr v-for="(m, i) in months" :key="i">
           <th scope="row">{{ NAMES[i] }}</th>
-          <td><QuantityField :label="msg`Nights in ${NAMES[i]}`" kind="temperature" :value="m.minC" :is-default="!climate.months" :take="(v, g) => edits.monthFields(i, { minC: v }, msg`set the nights of ${NAMES[i]}`, g)" /></td>
-          <td><QuantityField :label="msg`Days in ${NAMES[i]}`" kind="temperature" :value="m.maxC" :is-default="!climate.months" :take="(v, g) => edits.monthFields(i, { maxC: v }, msg`set the days of ${NAMES[i]}`, g)" /></td>
-          <td><QuantityField :label="msg`Rain in ${NAMES[i]}`" kind="rain" :value="m.rainMm ?? 0" :is-default="m.rainMm === undefined" :take="(v, g) => edits.monthFields(i, { rainMm: v }, msg`set the rain of ${NAMES[i]}`, g)" /></td>
+          <td><QuantityField :id="`nights-in ${i + 1}`" :label="msg`Nights in ${NAMES[i]}`" kind="temperature" :value="m.minC" :is-default="!climate.months" :take="(v, g) => edits.monthFields(i, { minC: v }, msg`set the nights of ${NAMES[i]}`, g)" /></td>
+          <td><QuantityField :id="`days-in ${i + 1}`" :label="msg`Days in ${NAMES[i]}`" kind="temperature" :value="m.maxC" :is-default="!climate.months" :take="(v, g) => edits.monthFields(i, { maxC: v }, msg`set the days of ${NAMES[i]}`, g)" /></td>
+          <td><QuantityField :id="`rain-in ${i + 1}`" :label="msg`Rain in ${NAMES[i]}`" kind="rain" :value="m.rainMm ?? 0" :is-default="m.rainMm === undefined" :take="(v, g) => edits.monthFields(i, { rainMm: v }, msg`set the rain of ${NAMES[i]}`, g)" /></td>
           <td class="num">{{ settings.show(reference[i], 'depth') }}</td>
         </tr>
       </tbody>

@@ -7,6 +7,8 @@ import { cropName, needIn } from '../../../core/plan';
 import { alikeBeds } from '../../../core/sets';
 import DateField from '../../parts/DateField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
+import TextField from '../../parts/TextField.vue';
+import { useDraftText } from '../../parts/useDraft';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useView } from '../../stores/view';
@@ -57,7 +59,7 @@ const FIELDS = [
   { name: 'useShare', says: msg`of the held water may be used`, kind: 'share' },
 ] as const;
 const fieldsOf = (need: { kcbMiddle?: number }) => [...(need.kcbMiddle === undefined ? SINGLE : BASAL), ...FIELDS];
-const newName = ref('');
+const newName = useDraftText('name of a crop of your own');
 const newLike = ref<CropId>(CROPS[0].id);
 function add(): void {
   const id = newName.value.trim() && edits.addOwnCrop(newName.value.trim(), newLike.value);
@@ -80,14 +82,14 @@ function add(): void {
       <dl v-if="openCrop === c.crop" class="rows">
         <template v-for="f in fieldsOf(c.need)" :key="f.name">
           <dt>{{ f.says }}</dt>
-          <dd><QuantityField :label="`${name(c.crop)}: ${f.says}`" :kind="f.kind" :value="c.need[f.name] ?? 0" :is-default="c.own[f.name] === undefined" :take="(v, g) => edits.cropFields(c.crop, { [f.name]: v }, g)" /></dd>
+          <dd><QuantityField :id="`need ${c.crop} ${f.name}`" :label="`${name(c.crop)}: ${f.says}`" :kind="f.kind" :value="c.need[f.name] ?? 0" :is-default="c.own[f.name] === undefined" :take="(v, g) => edits.cropFields(c.crop, { [f.name]: v }, g)" /></dd>
         </template>
         <dt>full grown it</dt>
         <dd><button type="button" class="small" @click="edits.cropFields(c.crop, { closes: !c.need.closes })">{{ c.need.closes ? msg`closes over the paths` : msg`stays on its bed` }}</button></dd>
       </dl>
     </div>
     <p class="fill">
-      A crop of your own: <input v-model="newName" type="text" maxlength="40" aria-label="Name of your own crop" placeholder="its name" @keydown.enter="add" /> like
+      A crop of your own: <TextField id="new-crop" :longest="40" label="Name of your own crop" placeholder="its name" :value="newName" :take="(t) => void (newName = t)" @keydown.enter="add" /> like
       <select v-model="newLike" aria-label="Crop that it is like"><optgroup v-for="g in CROP_GROUPS" :key="g" :label="g"><option v-for="c in CROPS.filter((x) => x.group === g)" :key="c.id" :value="c.id">{{ c.name }}</option></optgroup></select>
       <button type="button" class="small" :disabled="!newName.trim()" @click="add">add it</button>
     </p>
@@ -104,5 +106,5 @@ function add(): void {
 .crop { margin-bottom: 6px; font-size: 14.5px; }
 .crop p { margin-bottom: 4px; }
 .small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 12.5px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
-input[type='text'], select { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font: inherit; }
+select { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font: inherit; }
 </style>

@@ -29,10 +29,10 @@ function ask(name: SetWorkingName): void {
   <div>
     <label class="on"><input type="checkbox" :checked="plan.wishes.feeding" @change="edits.wishes({ feeding: ($event.target as HTMLInputElement).checked }, msg`feed through the drip or not`)" /> Feed is given through the drip</label>
     <p class="fill">
-      Each time <QuantityField label="Feed on the beds" kind="feedOnBed" :value="feeding.perM2G" :is-default="stated.perM2G === undefined" :take="(v, g) => edits.feeding({ perM2G: v }, msg`set the feed`, g)" /> of feed as bought, dissolved to
-      <QuantityField label="Strength of the stock" kind="strength" :value="feeding.stockGPerL" :is-default="stated.stockGPerL === undefined" :take="(v, g) => edits.feeding({ stockGPerL: v }, msg`set the strength of the stock`, g)" />.
-      Inject for <QuantityField label="Times the travel time to inject" kind="factor" :value="feeding.injectTimes" :is-default="stated.injectTimes === undefined" :take="(v, g) => edits.feeding({ injectTimes: v }, msg`set how slowly to inject`, g)" /> times the slowest travel, rinse for
-      <QuantityField label="Times the travel time to rinse" kind="factor" :value="feeding.rinseTimes" :is-default="stated.rinseTimes === undefined" :take="(v, g) => edits.feeding({ rinseTimes: v }, msg`set how long to rinse`, g)" />.
+      Each time <QuantityField id="feed-on-the-beds" label="Feed on the beds" kind="feedOnBed" :value="feeding.perM2G" :is-default="stated.perM2G === undefined" :take="(v, g) => edits.feeding({ perM2G: v }, msg`set the feed`, g)" /> of feed as bought, dissolved to
+      <QuantityField id="strength-of-the-stock" label="Strength of the stock" kind="strength" :value="feeding.stockGPerL" :is-default="stated.stockGPerL === undefined" :take="(v, g) => edits.feeding({ stockGPerL: v }, msg`set the strength of the stock`, g)" />.
+      Inject for <QuantityField id="times-the-travel-time-to-inject" label="Times the travel time to inject" kind="factor" :value="feeding.injectTimes" :is-default="stated.injectTimes === undefined" :take="(v, g) => edits.feeding({ injectTimes: v }, msg`set how slowly to inject`, g)" /> times the slowest travel, rinse for
+      <QuantityField id="times-the-travel-time-to-rinse" label="Times the travel time to rinse" kind="factor" :value="feeding.rinseTimes" :is-default="stated.rinseTimes === undefined" :take="(v, g) => edits.feeding({ rinseTimes: v }, msg`set how long to rinse`, g)" />.
     </p>
     <template v-if="current && current.beds > 0">
       <h3>{{ current.name }}</h3>

@@ -80,7 +80,7 @@ function ask(name: SetWorkingName): void {
   <div>
     <template v-if="tank && source">
       <p class="fill">
-        It should last <QuantityField label="Days without rain" kind="count" :value="rules.dryDays" :is-default="plan.plan.watering?.day?.dryDays === undefined" :take="(v, g) => edits.dayRules({ dryDays: v }, msg`set the dry spell`, g)" /> days without rain.
+        It should last <QuantityField id="days-without-rain" label="Days without rain" kind="count" :value="rules.dryDays" :is-default="plan.plan.watering?.day?.dryDays === undefined" :take="(v, g) => edits.dayRules({ dryDays: v }, msg`set the dry spell`, g)" /> days without rain.
       </p>
       <p v-if="tank.days.dry" class="dry" role="status"><b>It runs dry on day {{ tank.days.dry.day + 1 }}, at {{ clockText(tank.days.dry.minute) }}</b>, {{ tank.days.dry.empty ? msg`down to the outlet` : msg`with ${settings.show(tank.days.dry.levelM, 'height')} of water above the outlet, and the weakest emitter gets too little pressure` }}.</p>
       <p v-else class="fine" role="status">It lasts these {{ rules.dryDays }} days; {{ tank.held ? msg`the float keeps its level` : msg`${settings.show(tank.leftL, 'volume')} of ${settings.show(tank.usableL, 'volume')} are then left` }}.</p>

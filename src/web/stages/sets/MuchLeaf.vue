@@ -99,7 +99,7 @@ const perPlantL = computed(() => Math.max(0, ...(current.value?.time.beds ?? [])
       <summary>The season, and how the soil feels</summary>
       <p class="fill">
         It begins on <DateField label="First day of the season" :date="season.from" :is-default="plan.plan.watering?.season?.from === undefined" :take="(d) => edits.season({ from: d }, msg`set the first day of the season`)" /> and lasts
-        <QuantityField label="Days of the season" kind="count" :value="season.days" :is-default="plan.plan.watering?.season?.days === undefined" :take="(v, g) => edits.season({ days: v }, msg`set the length of the season`, g)" /> days. Each watering gives
+        <QuantityField id="days-of-the-season" label="Days of the season" kind="count" :value="season.days" :is-default="plan.plan.watering?.season?.days === undefined" :take="(v, g) => edits.season({ days: v }, msg`set the length of the season`, g)" /> days. Each watering gives
         <ChoiceField label="Each watering gives" :value="season.follow" :options="FOLLOWS" :is-default="plan.plan.watering?.season?.follow === undefined" @pick="edits.season({ follow: $event }, msg`draw the season another way`)" />.
       </p>
       <p class="fill">

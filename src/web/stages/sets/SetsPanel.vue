@@ -15,6 +15,7 @@ import MuchLeaf from './MuchLeaf.vue';
 import WhenLeaf from './WhenLeaf.vue';
 import SetProblem from './SetProblem.vue';
 import WhoLeaf from './WhoLeaf.vue';
+import { fieldsOf } from '../../parts/useDraft';
 
 /** Who waters when, for how long, and whether the water lasts: one question a leaf. */
 const outlook = useOutlook();
@@ -45,6 +46,7 @@ const problems = computed(() => {
   const some = (f: Finding): boolean => new Set(f.holds.flatMap((h) => h.set ?? [])).size < sets && f.holds.some((h) => h.set);
   return toldIn('check', judgement.told).filter((f) => TIMING_CODES.includes(f.code) || OF_WHAT_OPENS.includes(f.code) || some(f));
 });
+fieldsOf(() => 'farm');
 </script>
 
 <template>

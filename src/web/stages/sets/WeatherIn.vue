@@ -6,6 +6,7 @@ import { seasonNotes, type WeatherAnswers, type WeatherAsk, type WeatherReading 
 import type { DayWeather, Station } from '../../../core/soil';
 import DateField from '../../parts/DateField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
+import TextField from '../../parts/TextField.vue';
 import { useDraftText } from '../../parts/useDraft';
 import { parseQuantity, type KindName } from '../../../core/units';
 import { dayAfter } from '../../../core/sets';
@@ -150,15 +151,15 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
     </p>
     <p class="quiet">A table has a line of titles, a row a day or an hour: date, min (°C), max (°C), and what else there is: rain (mm), wind (m/s), sun (h), radiation (MJ/m²), humidity min and max (%), dew point (°C), ET0 (mm).</p>
     <p class="fill day">
-      <DateField label="Day of weather" :date="typed.date" :take="(d) => void (typed.date = d)" /> from <input v-model="typed.minC" type="text" class="num" aria-label="Minimum temperature of the day" /> to
-      <input v-model="typed.maxC" type="text" class="num" aria-label="Maximum temperature of the day" /> {{ settings.parts(0, 'temperature').unit }}, rain
-      <input v-model="typed.rainMm" type="text" class="num" aria-label="Rain of the day" placeholder="0" /> {{ settings.parts(0, 'rain').unit }} <button type="button" class="small" @click="addDay">add the day</button>
+      <DateField label="Day of weather" :date="typed.date" :take="(d) => void (typed.date = d)" /> from <TextField id="day-minC" class="num" width="5.5ch" decimal label="Minimum temperature of the day" :value="typed.minC" :take="(t) => void (typed.minC = t)" /> to
+      <TextField id="day-maxC" class="num" width="5.5ch" decimal label="Maximum temperature of the day" :value="typed.maxC" :take="(t) => void (typed.maxC = t)" /> {{ settings.parts(0, 'temperature').unit }}, rain
+      <TextField id="day-rainMm" class="num" width="5.5ch" decimal label="Rain of the day" placeholder="0" :value="typed.rainMm" :take="(t) => void (typed.rainMm = t)" /> {{ settings.parts(0, 'rain').unit }} <button type="button" class="small" @click="addDay">add the day</button>
     </p>
     <p v-if="why" class="why" role="alert">{{ why }}</p>
     <p v-if="station" class="fill">
-      It stands at <QuantityField label="Latitude" kind="angle" :value="station.latDeg" :is-default="isDefault('latDeg')" :take="(v, g) => edits.weatherFields({ latDeg: v }, msg`set the latitude`, g)" /> (north; south below 0),
-      <QuantityField label="Height above sea level" kind="height" :value="station.altitudeM" :is-default="isDefault('altitudeM')" :take="(v, g) => edits.weatherFields({ altitudeM: v }, msg`set the height above sea level`, g)" /> up, its wind gauge at
-      <QuantityField label="Height of the wind gauge" kind="height" :value="station.windAtM" :is-default="isDefault('windAtM')" :take="(v, g) => edits.weatherFields({ windAtM: v }, msg`set the wind gauge’s height`, g)" />.
+      It stands at <QuantityField id="latitude" label="Latitude" kind="angle" :value="station.latDeg" :is-default="isDefault('latDeg')" :take="(v, g) => edits.weatherFields({ latDeg: v }, msg`set the latitude`, g)" /> (north; south below 0),
+      <QuantityField id="height-above-sea-level" label="Height above sea level" kind="height" :value="station.altitudeM" :is-default="isDefault('altitudeM')" :take="(v, g) => edits.weatherFields({ altitudeM: v }, msg`set the height above sea level`, g)" /> up, its wind gauge at
+      <QuantityField id="height-of-the-wind-gauge" label="Height of the wind gauge" kind="height" :value="station.windAtM" :is-default="isDefault('windAtM')" :take="(v, g) => edits.weatherFields({ windAtM: v }, msg`set the wind gauge’s height`, g)" />.
     </p>
     <p v-if="weather" class="fill"><label><input type="checkbox" :checked="weather.likeLast" @change="edits.likeLast(($event.target as HTMLInputElement).checked)" /> Days without weather use the same day of another year</label></p>
     <div v-if="found" class="found">
@@ -182,8 +183,6 @@ const isDefault = (name: 'latDeg' | 'altitudeM' | 'windAtM'): boolean => plan.pl
 .acts { display: flex; flex-wrap: wrap; gap: 6px; }
 .small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 12.5px; line-height: 1.3; padding: 2px 7px; cursor: pointer; }
 .day { font-size: 14.5px; }
-.day input { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-size: 14px; line-height: 1.5; padding: 0 3px; color-scheme: light dark; }
-.day .num { width: 5.5ch; text-align: center; }
 .why { color: var(--alarm); font-size: 13.5px; }
 .found { border-left: 4px solid var(--leaf); padding-left: 10px; margin-bottom: 10px; font-size: 14px; }
 .found select { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font: inherit; }

@@ -68,16 +68,16 @@ const dropPrice = (i: number): void => void edits.dayRules({ prices: rules.value
 <template>
   <div>
     <p class="fill">
-      Water may run from <ClockField label="Water may run from" :minute="rules.pump.fromMin" :is-default="stated.pump?.fromMin === undefined" :take="hour('pump', 'fromMin', msg`set when water may run`)" /> to
-      <ClockField label="Water may run to" :minute="rules.pump.toMin" :is-default="stated.pump?.toMin === undefined" :take="hour('pump', 'toMin', msg`set when water may run`)" />, best in the cool from
-      <ClockField label="Cool from" :minute="rules.cool.fromMin" :is-default="stated.cool?.fromMin === undefined" :take="hour('cool', 'fromMin', msg`set the cool hours`)" /> to
-      <ClockField label="Cool to" :minute="rules.cool.toMin" :is-default="stated.cool?.toMin === undefined" :take="hour('cool', 'toMin', msg`set the cool hours`)" />;
-      <QuantityField label="Starts a day" kind="count" :value="rules.startsPerDay" :is-default="isDefault('startsPerDay')" :take="(v, g) => edits.dayRules({ startsPerDay: v }, msg`set the starts a day`, g)" />
+      Water may run from <ClockField id="water-may-run-from" label="Water may run from" :minute="rules.pump.fromMin" :is-default="stated.pump?.fromMin === undefined" :take="hour('pump', 'fromMin', msg`set when water may run`)" /> to
+      <ClockField id="water-may-run-to" label="Water may run to" :minute="rules.pump.toMin" :is-default="stated.pump?.toMin === undefined" :take="hour('pump', 'toMin', msg`set when water may run`)" />, best in the cool from
+      <ClockField id="cool-from" label="Cool from" :minute="rules.cool.fromMin" :is-default="stated.cool?.fromMin === undefined" :take="hour('cool', 'fromMin', msg`set the cool hours`)" /> to
+      <ClockField id="cool-to" label="Cool to" :minute="rules.cool.toMin" :is-default="stated.cool?.toMin === undefined" :take="hour('cool', 'toMin', msg`set the cool hours`)" />;
+      <QuantityField id="starts-a-day" label="Starts a day" kind="count" :value="rules.startsPerDay" :is-default="isDefault('startsPerDay')" :take="(v, g) => edits.dayRules({ startsPerDay: v }, msg`set the starts a day`, g)" />
       {{ forms(rules.startsPerDay, 'start', 'starts') }} on one day in
-      <QuantityField label="One watering day in" kind="count" :value="rules.everyDays" :is-default="isDefault('everyDays')" :take="(v, g) => edits.dayRules({ everyDays: v }, msg`set the watering days`, g)" />.
+      <QuantityField id="one-watering-day-in" label="One watering day in" kind="count" :value="rules.everyDays" :is-default="isDefault('everyDays')" :take="(v, g) => edits.dayRules({ everyDays: v }, msg`set the watering days`, g)" />.
       <label class="hand"><input type="checkbox" :checked="rules.byHand" @change="edits.dayRules({ byHand: ($event.target as HTMLInputElement).checked }, msg`turn valves by hand or not`)" /> Valves are turned by hand</label><template v-if="rules.byHand">,
-        while somebody is there, from <ClockField label="Somebody from" :minute="rules.person.fromMin" :is-default="stated.person?.fromMin === undefined" :take="hour('person', 'fromMin', msg`set when somebody is there`)" /> to
-        <ClockField label="Somebody to" :minute="rules.person.toMin" :is-default="stated.person?.toMin === undefined" :take="hour('person', 'toMin', msg`set when somebody is there`)" /></template>.
+        while somebody is there, from <ClockField id="somebody-from" label="Somebody from" :minute="rules.person.fromMin" :is-default="stated.person?.fromMin === undefined" :take="hour('person', 'fromMin', msg`set when somebody is there`)" /> to
+        <ClockField id="somebody-to" label="Somebody to" :minute="rules.person.toMin" :is-default="stated.person?.toMin === undefined" :take="hour('person', 'toMin', msg`set when somebody is there`)" /></template>.
     </p>
     <dl class="rows">
       <dt>water runs</dt>
@@ -102,7 +102,7 @@ const dropPrice = (i: number): void => void edits.dayRules({ prices: rules.value
             <td class="num">{{ r.station }}</td>
             <th scope="row">{{ r.name }}</th>
             <td class="num">{{ r.starts.length > 0 ? r.starts.map(clockText).join(', ') : msg`no place` }}</td>
-            <td><QuantityField v-if="opening.sets.length > 0" :label="msg`Minutes of ${r.name}`" kind="minutes" :value="r.minutes * MIN_S" :is-default="opening.sets.find((s) => s.id === r.set)?.minutes === undefined" :take="(v, g) => edits.setFields(r.set, { minutes: v / MIN_S }, msg`set the minutes of ${r.name}`, g)" /><span v-else class="num">{{ r.minutes }}</span>
+            <td><QuantityField v-if="opening.sets.length > 0" :id="`minutes-of ${r.name}`" :label="msg`Minutes of ${r.name}`" kind="minutes" :value="r.minutes * MIN_S" :is-default="opening.sets.find((s) => s.id === r.set)?.minutes === undefined" :take="(v, g) => edits.setFields(r.set, { minutes: v / MIN_S }, msg`set the minutes of ${r.name}`, g)" /><span v-else class="num">{{ r.minutes }}</span>
               <button v-if="opening.sets.find((s) => s.id === r.set)?.minutes !== undefined" type="button" class="small" :aria-label="msg`Minutes of ${r.name} by need again`" @click="edits.setFields(r.set, { minutes: undefined }, msg`let need set the minutes of ${r.name}`)">by need</button></td>
           </tr>
         </tbody>
@@ -117,13 +117,13 @@ const dropPrice = (i: number): void => void edits.dayRules({ prices: rules.value
     <details class="more">
       <summary>Prices, and the week it is for</summary>
       <p v-for="(p, i) in rules.prices" :key="i" class="fill">
-        From <ClockField :label="msg`Price ${i + 1} from`" :minute="p.fromMin" :take="(m, g) => price(i, { fromMin: m }, g)" /> to <ClockField :label="msg`Price ${i + 1} to`" :minute="p.toMin" :take="(m, g) => price(i, { toMin: m }, g)" /> a kilowatt-hour costs
-        <QuantityField :label="msg`Price ${i + 1}`" kind="factor" :value="p.price" :take="(v, g) => price(i, { price: v }, g)" /> <button type="button" class="small" :aria-label="msg`Take price ${i + 1} away`" @click="dropPrice(i)">×</button>
+        From <ClockField :id="`price ${i + 1} from`" :label="msg`Price ${i + 1} from`" :minute="p.fromMin" :take="(m, g) => price(i, { fromMin: m }, g)" /> to <ClockField :id="`price ${i + 1} to`" :label="msg`Price ${i + 1} to`" :minute="p.toMin" :take="(m, g) => price(i, { toMin: m }, g)" /> a kilowatt-hour costs
+        <QuantityField :id="`price ${i + 1}`" :label="msg`Price ${i + 1}`" kind="factor" :value="p.price" :take="(v, g) => price(i, { price: v }, g)" /> <button type="button" class="small" :aria-label="msg`Take price ${i + 1} away`" @click="dropPrice(i)">×</button>
       </p>
       <p class="fill">
         <button type="button" class="asks" @click="addPrice">add a price window</button><template v-if="rules.prices.length > 0">; the pump draws
-          <QuantityField label="Power the pump draws" kind="power" :value="rules.pumpKw" :is-default="isDefault('pumpKw')" :take="(v, g) => edits.dayRules({ pumpKw: v }, msg`set what the pump draws`, g)" /></template>.
-        <br />{{ settings.units.system === 'us' ? msg`A thousand gallons` : msg`A cubic metre` }} of water costs <QuantityField label="Price of water" kind="factor" :value="(rules.waterPrice ?? 0) * perVolume" :is-default="rules.waterPrice === undefined" :take="(v, g) => edits.dayRules({ waterPrice: v / perVolume }, msg`set the price of water`, g)" />.
+          <QuantityField id="power-the-pump-draws" label="Power the pump draws" kind="power" :value="rules.pumpKw" :is-default="isDefault('pumpKw')" :take="(v, g) => edits.dayRules({ pumpKw: v }, msg`set what the pump draws`, g)" /></template>.
+        <br />{{ settings.units.system === 'us' ? msg`A thousand gallons` : msg`A cubic metre` }} of water costs <QuantityField id="price-of-water" label="Price of water" kind="factor" :value="(rules.waterPrice ?? 0) * perVolume" :is-default="rules.waterPrice === undefined" :take="(v, g) => edits.dayRules({ waterPrice: v / perVolume }, msg`set the price of water`, g)" />.
         Beds are watered for the week of <DateField label="The week it is for" :date="outlook.outlook?.date ?? plan.full.watering.season.from" :is-default="rules.forDate === undefined" :take="(d) => edits.dayRules({ forDate: d }, msg`water for another week`)" />
         <button v-if="rules.forDate" type="button" class="asks" @click="edits.dayRules({ forDate: undefined }, msg`water for the thirstiest week`)">the thirstiest</button>.
       </p>

@@ -6,6 +6,7 @@ import { computed, nextTick, ref } from 'vue';
 import { layOut } from '../../../core/layout';
 import { setWorking } from '../../../core/sets';
 import ChoiceField from '../../parts/ChoiceField.vue';
+import TextField from '../../parts/TextField.vue';
 import ToggleRow from '../../parts/ToggleRow.vue';
 import { useReorder } from '../../parts/useReorder';
 import { setInk } from '../../sheet/crops';
@@ -114,7 +115,7 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
         <div class="top">
           <button v-if="rows.length > 1" type="button" class="grip" title="Drag it up or down: sets water in this order" :aria-label="msg`Order of ${r.set.name}: number ${i + 1} of ${rows.length}. Up and down move it`" @keydown="gripKeys($event, i)"><v-icon :icon="mdiDragVertical" size="18" /></button>
           <button type="button" class="brush" :aria-pressed="tools.brush?.label === r.brush" :aria-label="msg`${r.set.name}: paint beds ${r.brush}`" @click="press(r.brush, r.set.id)"><i :style="{ background: r.ink }" /></button>
-          <input type="text" maxlength="40" class="name" :aria-label="msg`Name of ${r.set.name}`" :value="r.set.name" @change="edits.setFields(r.set.id, { name: ($event.target as HTMLInputElement).value.trim() || undefined }, msg`name the set`)" />
+          <TextField :id="`name ${r.set.id}`" class="name" :longest="40" :label="msg`Name of ${r.set.name}`" :value="r.set.name" :take="(name, g) => edits.setFields(r.set.id, { name: name.trim() || undefined }, msg`name the set`, g)" />
           <span class="num">{{ r.beds }} {{ forms(r.beds, 'bed', 'beds') }}</span>
           <button type="button" class="small" :aria-pressed="opening.set?.id === r.set.id" :aria-label="msg`Open ${r.set.name} on the sheet`" @click="opening.pick(r.set.id)">open</button>
           <button type="button" class="small" :aria-label="msg`Take ${r.set.name} away`" @click="edits.removeSet(r.set.id)">×</button>
@@ -159,8 +160,9 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
 .sets .open { background: var(--picked); box-shadow: inset 3px 0 0 var(--ink); }
 .top, .sum { display: flex; align-items: center; gap: 8px; }
 .sum { font-size: 12.5px; color: var(--faint); padding: 3px 0 0 34px; flex-wrap: wrap; }
-.name { flex: 1; min-width: 60px; border: 0; border-bottom: 1px solid transparent; background: none; font-weight: 600; color: var(--ink); padding: 0 2px; }
-.name:hover, .name:focus { border-bottom-color: var(--leaf); }
+.name { flex: 1; min-width: 60px; }
+.name :deep(input) { border-bottom: 1px solid transparent; background: none; }
+.name :deep(input:hover), .name :deep(input:focus) { border-bottom-color: var(--leaf); }
 .grip { border: 0; background: none; padding: 0; color: var(--faint); cursor: grab; }
 .brush { border: 0; background: none; padding: 2px; cursor: pointer; }
 .brush i { display: block; width: 24px; height: 16px; border: 1px solid var(--earth-line); border-radius: 2px; }

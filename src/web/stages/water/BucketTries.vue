@@ -26,7 +26,7 @@ const said = computed(() => {
 
 <template>
   <span role="group" aria-label="Tries">
-    <template v-for="(t, i) in tries" :key="i"><QuantityField :label="msg`Try ${i + 1}`" kind="time" :value="t" :is-default="isDefault" :take="set(i)" />{{ i < tries.length - 1 ? ', ' : ' ' }}</template>
+    <template v-for="(t, i) in tries" :key="i"><QuantityField :id="`try ${i + 1}`" :label="msg`Try ${i + 1}`" kind="time" :value="t" :is-default="isDefault" :take="set(i)" />{{ i < tries.length - 1 ? ', ' : ' ' }}</template>
     <button v-if="tries.length < MOST" type="button" class="small" @click="add">add a try</button>
     <button v-if="tries.length > 1" type="button" class="small" aria-label="Take the last try away" @click="remove">−</button>
     <span class="quiet"> ({{ said }})</span>

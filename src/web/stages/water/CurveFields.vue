@@ -46,23 +46,23 @@ const remove = (i: number): void => void edits.curve({ points: props.curve.point
     <thead><tr><th scope="col">flow</th><th scope="col">its head</th><th><span class="sr">take away</span></th></tr></thead>
     <tbody>
       <tr v-for="(p, i) in curve.points" :key="i">
-        <td><QuantityField :label="msg`${who} point ${i + 1}, flow`" :field="`${at}.points[${i}].flowLph`" kind="flow" :value="p.flowLph" :is-default="isDefault('points')" :take="setPoint(i, 'flowLph')" /></td>
-        <td><QuantityField :label="msg`${who} point ${i + 1}, head`" :field="`${at}.points[${i}].headM`" kind="height" :value="p.headM" :is-default="isDefault('points')" :take="setPoint(i, 'headM')" /></td>
+        <td><QuantityField :id="`${ofBooster ? 'booster' : 'pump'} point ${i + 1} flow`" :label="msg`${who} point ${i + 1}, flow`" :field="`${at}.points[${i}].flowLph`" kind="flow" :value="p.flowLph" :is-default="isDefault('points')" :take="setPoint(i, 'flowLph')" /></td>
+        <td><QuantityField :id="`${ofBooster ? 'booster' : 'pump'} point ${i + 1} head`" :label="msg`${who} point ${i + 1}, head`" :field="`${at}.points[${i}].headM`" kind="height" :value="p.headM" :is-default="isDefault('points')" :take="setPoint(i, 'headM')" /></td>
         <td><button v-if="curve.points.length > 2" type="button" class="small" :aria-label="msg`Take point ${i + 1} away`" @click="remove(i)">−</button></td>
       </tr>
     </tbody>
     <tfoot><tr><td colspan="3"><button v-if="curve.points.length < MOST" type="button" class="small" @click="add">add a point</button></td></tr></tfoot>
   </table>
   <p v-else-if="curve.method === 'bucket'" class="fill">
-    While it runs without stopping, a <QuantityField label="Bucket at the pump" usual="buckets" kind="volume" :value="curve.bucketL" :is-default="isDefault('bucketL')" :take="set('bucketL', msg`set the bucket`)" /> bucket fills in
+    While it runs without stopping, a <QuantityField id="bucket-at-the-pump" label="Bucket at the pump" usual="buckets" kind="volume" :value="curve.bucketL" :is-default="isDefault('bucketL')" :take="set('bucketL', msg`set the bucket`)" /> bucket fills in
     <BucketTries :tries="curve.triesS" :is-default="isDefault('triesS')" :take="(triesS, label, gesture) => edits.curve({ triesS }, label, gesture)" /> and the gauge stays at
-    <QuantityField label="Gauge while the bucket fills" kind="pressure" :value="curve.bucketKpa" :is-default="isDefault('bucketKpa')" :take="set('bucketKpa', msg`set the gauge`)" />.
+    <QuantityField id="gauge-while-the-bucket-fills" label="Gauge while the bucket fills" kind="pressure" :value="curve.bucketKpa" :is-default="isDefault('bucketKpa')" :take="set('bucketKpa', msg`set the gauge`)" />.
     <span class="quiet">The rest of its curve is estimated, and so are its starts: as a label’s point is taken, and at least to where its switch stops it. Open a tap near the pressure tank just far enough that the gauge neither rises nor falls.</span>
   </p>
   <p v-else class="fill">
-    <QuantityField :label="msg`${who} power`" :field="`${at}.powerKw`" kind="power" :value="curve.powerKw" :is-default="isDefault('powerKw')" :take="set('powerKw', msg`set the pump’s power`)" />, giving
-    <QuantityField :label="msg`${who} label flow`" :field="`${at}.labelLph`" kind="flow" :value="curve.labelLph" :is-default="isDefault('labelLph')" :take="set('labelLph', msg`set the label’s flow`)" /> at a head of
-    <QuantityField :label="msg`${who} label head`" kind="height" :value="curve.labelM" :is-default="isDefault('labelM')" :take="set('labelM', msg`set the label’s head`)" />.
+    <QuantityField :id="`${ofBooster ? 'booster' : 'pump'} power`" :label="msg`${who} power`" :field="`${at}.powerKw`" kind="power" :value="curve.powerKw" :is-default="isDefault('powerKw')" :take="set('powerKw', msg`set the pump’s power`)" />, giving
+    <QuantityField :id="`${ofBooster ? 'booster' : 'pump'} label-flow`" :label="msg`${who} label flow`" :field="`${at}.labelLph`" kind="flow" :value="curve.labelLph" :is-default="isDefault('labelLph')" :take="set('labelLph', msg`set the label’s flow`)" /> at a head of
+    <QuantityField :id="`${ofBooster ? 'booster' : 'pump'} label-head`" :label="msg`${who} label head`" kind="height" :value="curve.labelM" :is-default="isDefault('labelM')" :take="set('labelM', msg`set the label’s head`)" />.
     <span class="quiet">Shut, it is assumed to reach a third more, and to give twice that flow at no head: its own curve is better.</span>
   </p>
 </template>

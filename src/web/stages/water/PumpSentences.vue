@@ -31,11 +31,11 @@ const facts = computed(() => suctionFacts(props.pump, plan.full, results.results
 
 <template>
   <p class="fill">
-    It stands <QuantityField label="Pump above the water" field="liftM" kind="height" :value="pump.liftM" :is-default="isDefault('liftM')" :take="set('liftM', msg`set the lift`)" /> above the water and sucks through
+    It stands <QuantityField id="pump-above-the-water" label="Pump above the water" field="liftM" kind="height" :value="pump.liftM" :is-default="isDefault('liftM')" :take="set('liftM', msg`set the lift`)" /> above the water and sucks through
     <PipeWords :piece="pump.suction" part="suction" :name="msg`suction pipe`" /> with
     <ChoiceField label="Foot valve" :value="pump.footValve ? 'yes' : 'no'" :options="FOOT" :is-default="isDefault('footValve')" @pick="edits.source({ footValve: $event === 'yes' }, msg`change the foot valve`)" />.
-    The place lies <QuantityField label="Altitude" kind="height" :value="pump.altitudeM" :is-default="isDefault('altitudeM')" :take="set('altitudeM', msg`set the altitude`)" /> above sea level; the pump needs a suction head of
-    <QuantityField label="Suction head the pump needs" kind="height" :value="pump.npshM" :is-default="isDefault('npshM')" :take="set('npshM', msg`set the suction head needed`)" />.
+    The place lies <QuantityField id="altitude" label="Altitude" kind="height" :value="pump.altitudeM" :is-default="isDefault('altitudeM')" :take="set('altitudeM', msg`set the altitude`)" /> above sea level; the pump needs a suction head of
+    <QuantityField id="suction-head-the-pump-needs" label="Suction head the pump needs" kind="height" :value="pump.npshM" :is-default="isDefault('npshM')" :take="set('npshM', msg`set the suction head needed`)" />.
   </p>
   <p class="quiet">
     <Asks working="suction">{{ settings.show(facts.haveM, 'height') }} of suction head is left</Asks>, {{ settings.show(facts.spareM, 'height') }} over its need.
@@ -43,7 +43,7 @@ const facts = computed(() => suctionFacts(props.pump, plan.full, results.results
   </p>
   <details class="more">
     <summary>Fittings of the suction pipe</summary>
-    <p class="fill">Strainer, foot valve and bends: <QuantityField label="Fittings of the suction pipe" kind="factor" :value="pump.suction.minorK" :is-default="isDefault('minorK', 'suction')" :take="set('minorK', msg`set the suction’s fittings`, 'suction')" /> (fitting loss, K).</p>
+    <p class="fill">Strainer, foot valve and bends: <QuantityField id="fittings-of-the-suction-pipe" label="Fittings of the suction pipe" kind="factor" :value="pump.suction.minorK" :is-default="isDefault('minorK', 'suction')" :take="set('minorK', msg`set the suction’s fittings`, 'suction')" /> (fitting loss, K).</p>
   </details>
   <CurveFields :curve="pump.curve" />
   <VesselSentences :source="pump" />

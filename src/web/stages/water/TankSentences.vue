@@ -40,26 +40,26 @@ const MIN_PER_HOUR = 60;
 
 <template>
   <p class="fill">
-    Its outlet is <QuantityField label="Outlet height" field="outletM" kind="height" :value="tank.outletM" :is-default="isDefault('outletM')" :take="set('outletM', msg`set the outlet`)" /> above the ground it stands on.
+    Its outlet is <QuantityField id="outlet-height" label="Outlet height" field="outletM" kind="height" :value="tank.outletM" :is-default="isDefault('outletM')" :take="set('outletM', msg`set the outlet`)" /> above the ground it stands on.
     The water <ChoiceField label="The water level" :value="tank.level" :options="LEVELS" :is-default="isDefault('level')" @pick="choose('level', msg`change how the level is kept`)($event)" /><template v-if="tank.level === 'falling'">:
-      full, it stands at <QuantityField label="High water" field="highM" kind="height" :value="tank.highM" :is-default="isDefault('highM')" :take="set('highM', msg`set the high water`)" />; at its lowest while watering,
-      at <QuantityField label="Low water" field="lowM" kind="height" :value="tank.lowM" :is-default="isDefault('lowM')" :take="set('lowM', msg`set the low water`)" />.</template><template v-else>
-      at <QuantityField label="Held level" field="floatM" kind="height" :value="tank.floatM" :is-default="isDefault('floatM')" :take="set('floatM', msg`set the float`)" />, fed from
+      full, it stands at <QuantityField id="high-water" label="High water" field="highM" kind="height" :value="tank.highM" :is-default="isDefault('highM')" :take="set('highM', msg`set the high water`)" />; at its lowest while watering,
+      at <QuantityField id="low-water" label="Low water" field="lowM" kind="height" :value="tank.lowM" :is-default="isDefault('lowM')" :take="set('lowM', msg`set the low water`)" />.</template><template v-else>
+      at <QuantityField id="held-level" label="Held level" field="floatM" kind="height" :value="tank.floatM" :is-default="isDefault('floatM')" :take="set('floatM', msg`set the float`)" />, fed from
       <ChoiceField label="Fed from" :value="tank.fedBy" :options="FEEDS" :is-default="isDefault('fedBy')" @pick="choose('fedBy', msg`feed the float valve another way`)($event)" />.</template>
   </p>
   <p v-if="tank.level === 'falling'" class="quiet">The level falls while it waters, so the plan uses the low water level. A full tank looks better than it is.</p>
   <p v-else class="quiet">Raise or lower the canister to set the pressure: each metre is a tenth of a bar.</p>
   <p class="fill">
     The tank is of <ChoiceField label="Shape of the tank" :value="tank.shape" :options="SHAPES" :is-default="isDefault('shape')" @pick="choose('shape', msg`change the tank’s shape`)($event)" />:
-    <template v-if="tank.shape === 'stated'"><QuantityField label="Volume of the tank" usual="tanks" kind="volume" :value="tank.volumeL" :is-default="isDefault('volumeL')" :take="set('volumeL', msg`set the tank’s volume`)" /> between outlet and high water</template>
-    <template v-else-if="tank.shape === 'round'"><QuantityField label="Width of the tank" kind="width" :value="tank.diameterM" :is-default="isDefault('diameterM')" :take="set('diameterM', msg`set the tank’s width`)" /> across</template>
-    <template v-else><QuantityField label="Length of the tank" kind="width" :value="tank.lengthM" :is-default="isDefault('lengthM')" :take="set('lengthM', msg`set the tank’s length`)" /> by <QuantityField label="Width of the tank" kind="width" :value="tank.widthM" :is-default="isDefault('widthM')" :take="set('widthM', msg`set the tank’s width`)" /></template>;
-    <QuantityField label="Tanks joined" kind="count" :value="tank.count" :is-default="isDefault('count')" :take="set('count', msg`set the number of tanks`)" /> joined at the bottom.
+    <template v-if="tank.shape === 'stated'"><QuantityField id="volume-of-the-tank" label="Volume of the tank" usual="tanks" kind="volume" :value="tank.volumeL" :is-default="isDefault('volumeL')" :take="set('volumeL', msg`set the tank’s volume`)" /> between outlet and high water</template>
+    <template v-else-if="tank.shape === 'round'"><QuantityField id="width-of-the-tank" label="Width of the tank" kind="width" :value="tank.diameterM" :is-default="isDefault('diameterM')" :take="set('diameterM', msg`set the tank’s width`)" /> across</template>
+    <template v-else><QuantityField id="length-of-the-tank" label="Length of the tank" kind="width" :value="tank.lengthM" :is-default="isDefault('lengthM')" :take="set('lengthM', msg`set the tank’s length`)" /> by <QuantityField id="width-of-the-tank" label="Width of the tank" kind="width" :value="tank.widthM" :is-default="isDefault('widthM')" :take="set('widthM', msg`set the tank’s width`)" /></template>;
+    <QuantityField id="tanks-joined" label="Tanks joined" kind="count" :value="tank.count" :is-default="isDefault('count')" :take="set('count', msg`set the number of tanks`)" /> joined at the bottom.
     It is refilled <ChoiceField label="Refill" :value="tank.refill" :options="REFILLS" :is-default="isDefault('refill')" @pick="choose('refill', msg`refill another way`)($event)" /><template v-if="tank.refill === 'roof'">:
-      <QuantityField label="Roof" kind="area" :value="tank.roofM2" :is-default="isDefault('roofM2')" :take="set('roofM2', msg`set the roof`)" /> in
-      <QuantityField label="Rain" kind="rain" :value="tank.rainMm" :is-default="isDefault('rainMm')" :take="set('rainMm', msg`set the rain`)" /> of rain, of which
-      <QuantityField label="Share that arrives" kind="share" :value="tank.roofShare" :is-default="isDefault('roofShare')" :take="set('roofShare', msg`set the share that arrives`)" /> arrives</template><template v-else-if="tank.refill !== 'none'">
-      at <QuantityField label="Refill flow" kind="flow" :value="tank.refillLph" :is-default="isDefault('refillLph')" :take="set('refillLph', msg`set the refill`)" /></template>.
+      <QuantityField id="roof" label="Roof" kind="area" :value="tank.roofM2" :is-default="isDefault('roofM2')" :take="set('roofM2', msg`set the roof`)" /> in
+      <QuantityField id="rain" label="Rain" kind="rain" :value="tank.rainMm" :is-default="isDefault('rainMm')" :take="set('rainMm', msg`set the rain`)" /> of rain, of which
+      <QuantityField id="share-that-arrives" label="Share that arrives" kind="share" :value="tank.roofShare" :is-default="isDefault('roofShare')" :take="set('roofShare', msg`set the share that arrives`)" /> arrives</template><template v-else-if="tank.refill !== 'none'">
+      at <QuantityField id="refill-flow" label="Refill flow" kind="flow" :value="tank.refillLph" :is-default="isDefault('refillLph')" :take="set('refillLph', msg`set the refill`)" /></template>.
   </p>
   <dl class="rows">
     <template v-if="tank.level === 'falling'">

@@ -39,11 +39,11 @@ const draws = computed(() => {
 <template>
   <p class="fill">
     It is started and stopped by <ChoiceField label="What starts the pump" :value="v.part" :options="PARTS" :is-default="isDefault('part', 'vessel')" @pick="choose('part', msg`change what starts the pump`, 'vessel')($event)" /><template v-if="v.part === 'tank'">
-      of <QuantityField label="Volume of the pressure tank" kind="volume" :value="v.volumeL" :is-default="isDefault('volumeL', 'vessel')" :take="set('volumeL', msg`set the pressure tank`, 'vessel')" />,
-      with air at <QuantityField label="Air in the empty tank" field="vessel.prechargeKpa" kind="pressure" :value="v.prechargeKpa" :is-default="isDefault('prechargeKpa', 'vessel')" :take="set('prechargeKpa', msg`set the tank’s air`, 'vessel')" /> when empty.
-      The switch starts the pump at <QuantityField label="Cut-in" field="vessel.cutInKpa" kind="pressure" :value="v.cutInKpa" :is-default="isDefault('cutInKpa', 'vessel')" :take="set('cutInKpa', msg`set cut-in`, 'vessel')" />
-      and stops it at <QuantityField label="Cut-out" field="vessel.cutOutKpa" kind="pressure" :value="v.cutOutKpa" :is-default="isDefault('cutOutKpa', 'vessel')" :take="set('cutOutKpa', msg`set cut-out`, 'vessel')" /></template><template v-else-if="v.part === 'flow'">,
-      which stops it where less than <QuantityField label="Flow that keeps the pump on" kind="flow" :value="v.stopsLph" :is-default="isDefault('stopsLph', 'vessel')" :take="set('stopsLph', msg`set the flow switch`, 'vessel')" /> flows</template>.
+      of <QuantityField id="volume-of-the-pressure-tank" label="Volume of the pressure tank" kind="volume" :value="v.volumeL" :is-default="isDefault('volumeL', 'vessel')" :take="set('volumeL', msg`set the pressure tank`, 'vessel')" />,
+      with air at <QuantityField id="air-in-the-empty-tank" label="Air in the empty tank" field="vessel.prechargeKpa" kind="pressure" :value="v.prechargeKpa" :is-default="isDefault('prechargeKpa', 'vessel')" :take="set('prechargeKpa', msg`set the tank’s air`, 'vessel')" /> when empty.
+      The switch starts the pump at <QuantityField id="cut-in" label="Cut-in" field="vessel.cutInKpa" kind="pressure" :value="v.cutInKpa" :is-default="isDefault('cutInKpa', 'vessel')" :take="set('cutInKpa', msg`set cut-in`, 'vessel')" />
+      and stops it at <QuantityField id="cut-out" label="Cut-out" field="vessel.cutOutKpa" kind="pressure" :value="v.cutOutKpa" :is-default="isDefault('cutOutKpa', 'vessel')" :take="set('cutOutKpa', msg`set cut-out`, 'vessel')" /></template><template v-else-if="v.part === 'flow'">,
+      which stops it where less than <QuantityField id="flow-that-keeps-the-pump-on" label="Flow that keeps the pump on" kind="flow" :value="v.stopsLph" :is-default="isDefault('stopsLph', 'vessel')" :take="set('stopsLph', msg`set the flow switch`, 'vessel')" /> flows</template>.
   </p>
   <p v-if="v.part === 'flow'" class="quiet">While it runs the pressure follows the pump’s own curve: a regulator after it is what holds it for the beds.</p>
   <p v-else-if="v.part === 'none'" class="quiet">Open the first set’s valve before it starts, and stop it before the last one shuts. A timer that opens valves must start the pump with them.</p>

@@ -6,6 +6,8 @@ import type { SourceKind } from '../../../core/plan';
 import Asks from '../../parts/Asks.vue';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
+import TextField from '../../parts/TextField.vue';
+import { fieldsOf } from '../../parts/useDraft';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
@@ -45,7 +47,8 @@ function draw(kind: SourceKind): void {
   const says = edits.sourceKind(kind);
   drawn.value = { source: source.value.id, says };
 }
-const rename = (event: Event): void => void edits.source({ name: (event.target as HTMLInputElement).value.trim() || undefined }, msg`name the source`);
+const rename = (name: string, gesture: string) => edits.source({ name: name.trim() || undefined }, msg`name the source`, gesture);
+fieldsOf(() => source.value.id);
 </script>
 
 <template>
@@ -55,7 +58,7 @@ const rename = (event: Event): void => void edits.source({ name: (event.target a
       It comes from a
       <ChoiceField label="Kind of source" :value="source.kind" :options="KINDS" @pick="draw($event as SourceKind)" />
       called
-      <input class="name" type="text" maxlength="80" aria-label="Name of the source" :value="source.name" @change="rename" />.
+      <TextField id="name" :key="source.id" label="Name of the source" :value="source.name" :take="rename" />.
     </p>
     <p v-if="drawn.source === source.id && drawn.says.length > 0" class="quiet" role="status">
       <template v-if="source.kind === 'tank'">Some parts cannot work at this tank’s pressure, so this was done:</template>
@@ -89,12 +92,12 @@ const rename = (event: Event): void => void edits.source({ name: (event.target a
     <details class="more">
       <summary>Allowance, season, neighbours, temperature</summary>
       <p class="fill">
-        Plan on <QuantityField label="Allowance" kind="share" :value="plan.wishes.allowance" :is-default="plan.plan.wishes?.allowance === undefined" :take="(v, g) => edits.wishes({ allowance: v }, msg`set the allowance`, g)" />
+        Plan on <QuantityField id="allowance" label="Allowance" kind="share" :value="plan.wishes.allowance" :is-default="plan.plan.wishes?.allowance === undefined" :take="(v, g) => edits.wishes({ allowance: v }, msg`set the allowance`, g)" />
         of a measured flow or yield: wells sink, filters clog. It was measured
         <ChoiceField label="When it was measured" :value="source.testedIn" :options="SEASONS" :is-default="isDefault('testedIn')" @pick="choose('testedIn', msg`say when it was measured`)($event)" />.
-        House and neighbours draw <QuantityField label="Drawn by others" kind="flow" :value="source.othersLph" :is-default="isDefault('othersLph')" :take="set('othersLph', msg`set what others draw`)" /> at the same time.
+        House and neighbours draw <QuantityField id="drawn-by-others" label="Drawn by others" kind="flow" :value="source.othersLph" :is-default="isDefault('othersLph')" :take="set('othersLph', msg`set what others draw`)" /> at the same time.
         The water is at
-        <QuantityField label="Water temperature" kind="temperature" :value="plan.wishes.waterC" :is-default="plan.plan.wishes?.waterC === undefined" :take="(v, g) => edits.wishes({ waterC: v }, msg`set the water temperature`, g)" />.
+        <QuantityField id="water-temperature" label="Water temperature" kind="temperature" :value="plan.wishes.waterC" :is-default="plan.plan.wishes?.waterC === undefined" :take="(v, g) => edits.wishes({ waterC: v }, msg`set the water temperature`, g)" />.
       </p>
     </details>
     <MarksLegend />
@@ -105,5 +108,4 @@ const rename = (event: Event): void => void edits.source({ name: (event.target a
 </template>
 
 <style scoped>
-.name { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-weight: 600; padding: 0 4px; width: 10em; line-height: 1.5; }
 </style>

@@ -155,11 +155,15 @@ export function bedEdits(plan: ReturnType<typeof usePlan>) {
     );
   }
 
-  function nameTape(id: string, name: string): void {
-    plan.edit(msg`name the tape`, (draft) => {
-      const found = draft.tapes?.find((t) => t.id === id);
-      if (found) found.name = name;
-    });
+  function nameTape(id: string, name: string, gesture?: string): Refusal | undefined {
+    return plan.edit(
+      msg`name the tape`,
+      (draft) => {
+        const found = draft.tapes?.find((t) => t.id === id);
+        if (found) found.name = name;
+      },
+      gesture,
+    );
   }
 
   /** Takes a further tape away; beds laid with it have the block's own again. */
