@@ -30,6 +30,6 @@ export function paperLanguage(): LanguageId {
 }
 export const choosePaperLanguage = (id: LanguageId): void => remember(KEPT_FOR_PAPER_AT, id);
 
-/** The name by which a worker knows its language. */
-export const workerName = (id: LanguageId = language().id): string =>
+/** What tells a worker its language: as “es es-MX en”. */
+export const workerLanguage = (id: LanguageId = language().id): string =>
   [id, ...(globalThis.navigator?.languages ?? [])].join(' ');

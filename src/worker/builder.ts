@@ -36,6 +36,8 @@ import { linearSolver } from './linear';
 export interface Built {
   shop: Shop;
   steps: Step[];
+  /** Rolls and sticks were cut the longest first: the solver that cuts to least waste is still being loaded. */
+  rough: boolean;
   tookMs: number;
 }
 /** What changes would cost: what is known of it, and lines without a price. */
@@ -44,10 +46,17 @@ export interface Priced {
   gaps: number;
 }
 
-let solving: Promise<LinearSolver> | undefined;
-/** Loaded once, on first use. */
-const solver = (): Promise<LinearSolver> =>
-  (solving ??= loadHighs({ locateFile: () => highsWasm }).then((highs) => linearSolver(highs)));
+let loaded: LinearSolver | undefined;
+let solving: Promise<LinearSolver | undefined> | undefined;
+/** Loaded once, on first use; nothing where it cannot be, and then the longest are cut first. */
+const solver = (): Promise<LinearSolver | undefined> =>
+  (solving ??= loadHighs({ locateFile: () => highsWasm }).then(
+    (highs) => (loaded = linearSolver(highs)),
+    () => {
+      solving = undefined;
+      return undefined;
+    },
+  ));
 
 const shower =
   (choice: UnitChoice) =>
@@ -55,8 +64,13 @@ const shower =
     format(value, kind, choice);
 
 const api = {
-  async build(number: number, plan: Plan, choice: UnitChoice): Promise<Ended<Built>> {
-    const solve = await solver();
+  /**
+   * The parts, and the steps in order. They do not wait for the solver that cuts to least waste unless that is asked.
+   * @param exactly waits for it
+   */
+  async build(number: number, plan: Plan, choice: UnitChoice, exactly: boolean): Promise<Ended<Built>> {
+    if (exactly) await solver();
+    const solve = loaded;
     return job(number, () => {
       const began = performance.now();
       const full = fillIn(plan);
@@ -65,7 +79,7 @@ const api = {
       const shop = shopFor(full, layout, solve, uses);
       checkpoint();
       const steps = stepsFor(full, shower(choice), layout, uses);
-      return { shop, steps, tookMs: performance.now() - began };
+      return { shop, steps, rough: !exactly && solve === undefined, tookMs: performance.now() - began };
     });
   },
 

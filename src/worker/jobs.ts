@@ -1,18 +1,24 @@
 import { expose } from 'comlink';
 
 /*
- * The protocol by which pages have things worked out: each job has a number, and the newest one wanted stands in memory
- * that page and worker share. A job looks there between pieces of its work and ends when a newer one is wanted. What it
- * throws otherwise is told in words.
+ * The protocol by which pages have things worked out: each job has a number and a lane, and the oldest number still wanted
+ * of each lane is in memory that page and worker share. A job looks there between pieces of its work and ends when a newer
+ * one of its lane is wanted. What it throws otherwise is told in words.
  */
 
 /** Ends work that is not wanted any more. */
 class Overtaken extends Error {}
 
-/** Places in the shared memory: the number of the oldest job still wanted; how often the worker showed that it is alive. */
-export const WANTED = 0;
-export const BEATS = 1;
-export const PLACES = 2;
+/** Lanes of jobs: those of one lane overtake each other, and no others. */
+export const LANES = 8;
+/** A job's number says its lane. */
+export const numberOf = (count: number, lane: number): number => count * LANES + lane;
+const laneOf = (number: number): number => number % LANES;
+
+/** Places in the shared memory: how often the worker showed that it is alive; from `WANTED` on, by lane, the lowest number still wanted. */
+export const BEATS = 0;
+export const WANTED = 1;
+export const PLACES = WANTED + LANES;
 
 let shared: Int32Array | undefined;
 let working = 0;
@@ -21,13 +27,13 @@ let working = 0;
 export function checkpoint(): void {
   if (!shared) return;
   Atomics.add(shared, BEATS, 1);
-  if (Atomics.load(shared, WANTED) > working) throw new Overtaken();
+  if (Atomics.load(shared, WANTED + laneOf(working)) > working) throw new Overtaken();
 }
 
 /** How a job ended: with its value; or called off, at a time (ms since 1970). */
 export type Ended<T> = { value: T } | { calledOffAt: number };
 
-/** Does a job unless a newer one is wanted. */
+/** Does a job unless a newer one of its lane is wanted. */
 export function job<T>(number: number, work: () => T): Ended<T> {
   working = number;
   try {
@@ -45,14 +51,14 @@ export interface Listening {
   listen(memory: SharedArrayBuffer): void;
 }
 
+/** Takes the memory shared with the page. */
+export function listen(memory: SharedArrayBuffer): void {
+  shared = new Int32Array(memory);
+}
+
 /** Lets a page call a worker's functions. */
 export function serve<Api extends object>(api: Api): Api & Listening {
-  const all = {
-    ...api,
-    listen(memory: SharedArrayBuffer): void {
-      shared = new Int32Array(memory);
-    },
-  };
+  const all = { ...api, listen };
   expose(all);
   return all;
 }

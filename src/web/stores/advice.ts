@@ -13,9 +13,9 @@ import {
   type Remedy,
 } from '../../core/remedy';
 import type { AdviserApi } from '../../worker/adviser';
-import AdviserWorker from '../../worker/start/adviser?worker';
 import { plain } from '../plain';
 import { calledBack, createJobs, forWorker } from './jobs';
+import { inRole } from './workers';
 import { usePlan } from './plan';
 import { useJudgement } from './judgement';
 import { useSettings } from './settings';
@@ -28,7 +28,7 @@ export const useAdvice = defineStore('advice', () => {
   const plan = usePlan();
   const judgement = useJudgement();
   const settings = useSettings();
-  const jobs = createJobs<AdviserApi>((name) => new AdviserWorker({ name }));
+  const jobs = createJobs<AdviserApi>(inRole('adviser'));
   let waiting = 0;
   /** Views that show remedies. */
   const watched = shallowRef(0);

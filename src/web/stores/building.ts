@@ -5,9 +5,9 @@ import type { Change } from '../../core/changes';
 import type { SheetId } from '../../core/print';
 import type { HaveReading, PriceReading } from '../../core/formats/buyingCsv';
 import type { BuilderApi, Built, Priced } from '../../worker/builder';
-import BuilderWorker from '../../worker/start/builder?worker';
 import { plain } from '../plain';
 import { calledBack, createJobs, forWorker, type Jobs, type Outcome } from './jobs';
+import { inRole } from './workers';
 import { paperLanguage } from '../chosenLanguage';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
@@ -28,22 +28,15 @@ function tellTook(name: string, ms: number): void {
 export const useBuilding = defineStore('building', () => {
   const plan = usePlan();
   const settings = useSettings();
-  const jobs = createJobs<BuilderApi>((name) => new BuilderWorker({ name }));
+  const jobs = createJobs<BuilderApi>(inRole('builder'));
   /** Files are made beside the counting, in another worker. */
-  const files = createJobs<BuilderApi>((name) => new BuilderWorker({ name }));
+  const files = createJobs<BuilderApi>(inRole('builder'));
   /** What goes to the field is made where its language is spoken. */
   const printers = new Map<LanguageId, Jobs<BuilderApi>>();
   function printer(): Jobs<BuilderApi> {
     const language = paperLanguage();
     let made = printers.get(language);
-    if (!made)
-      printers.set(
-        language,
-        (made = createJobs(
-          (name) => new BuilderWorker({ name }),
-          () => language,
-        )),
-      );
+    if (!made) printers.set(language, (made = createJobs(inRole('builder'), { speaks: () => language })));
     return made;
   }
   const built = shallowRef<Built>();
@@ -59,16 +52,25 @@ export const useBuilding = defineStore('building', () => {
   async function count(): Promise<void> {
     const stated = toRaw(plan.plan);
     working.value = true;
-    const outcome = await jobs.ask((builder, number) =>
-      builder.build(number, forWorker(stated), plain(settings.choice)),
-    );
+    const ask = (exactly: boolean) =>
+      jobs.ask((builder, number) =>
+        builder.build(number, forWorker(stated), plain(settings.choice), exactly),
+      );
+    let outcome = await ask(false);
+    if (outcome.ended === 'answered' && outcome.value.rough) {
+      // A first list is shown at once; what is cut to least waste follows.
+      take(stated, outcome.value);
+      outcome = await ask(true);
+    }
     if (outcome.ended === 'cancelled') return;
     working.value = false;
     failed.value = outcome.ended === 'failed' ? msg`The parts could not be counted: ${outcome.why}` : '';
-    if (outcome.ended !== 'answered') return;
-    built.value = outcome.value;
+    if (outcome.ended === 'answered') take(stated, outcome.value);
+  }
+  function take(stated: Plan, made: Built): void {
+    built.value = made;
     of.value = stated;
-    tellTook(BUILT, outcome.value.tookMs);
+    tellTook(BUILT, made.tookMs);
   }
   watch(
     [() => watched.value > 0, () => plan.plan, () => settings.choice],

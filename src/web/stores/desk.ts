@@ -4,12 +4,12 @@ import { msg } from '../../core/language';
 import { blankPlan, MAX_PLAN_BYTES, readPlan, writePlan, type Plan, type Recovered } from '../../core/plan';
 import { planOf, type Sketch } from '../../core/sketches';
 import type { ReaderApi } from '../../worker/reader';
-import ReaderWorker from '../../worker/start/reader?worker';
 import { download } from '../storage/download';
 import { isOpenSomewhere } from '../storage/pen';
 import { discard, fetchKept, rawText, shelf, type ShelfEntry } from '../storage/shelf';
 import { DEMOS, demoId, demoOf, type DemoName } from './demos';
 import { createJobs } from './jobs';
+import { inRole } from './workers';
 import { useKeeping, type Opened } from './keeping';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
@@ -38,7 +38,7 @@ export const useDesk = defineStore('desk', () => {
   const looked = ref(false);
   /** A file is being read. */
   const readingFile = shallowRef('');
-  const reader = createJobs<ReaderApi>((name) => new ReaderWorker({ name }));
+  const reader = createJobs<ReaderApi>(inRole('reader'));
 
   /** A demo or a file is first shown in the units that it was made in. */
   const takeUnits = (next: Plan): void => void (next.units && settings.setSystem(next.units));

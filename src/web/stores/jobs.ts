@@ -1,12 +1,14 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { msg, type LanguageId } from '../../core/language';
-import { BEATS, PLACES, WANTED, type Ended, type Listening } from '../../worker/jobs';
-import { workerName } from '../chosenLanguage';
+import { BEATS, LANES, numberOf, PLACES, WANTED, type Ended, type Listening } from '../../worker/jobs';
+import { workerLanguage } from '../chosenLanguage';
 import { plain } from '../plain';
 
 /** A job that shows no life for so long hangs: its worker is let go, ms. */
 const HANGS_MS = 30_000;
 const LOOKS_MS = 2_000;
+/** A worker that was asked nothing for so long is ended; the next question begins another, ms. */
+const IDLE_MS = 180_000;
 
 /** How a job ended, for the page. */
 export type Outcome<T> =
@@ -19,13 +21,16 @@ export type Outcome<T> =
 export type Question<Api, T> = (worker: Remote<Api & Listening>, number: number) => Promise<Ended<T>>;
 
 export interface Jobs<Api> {
-  /** Has something worked out. Every job ends: answered, cancelled, or failed in words. */
-  ask<T>(question: Question<Api, T>, options?: { beside?: boolean }): Promise<Outcome<T>>;
+  /**
+   * Has something worked out. Every job ends: answered, cancelled, or failed in words. It ends those asked before it in its
+   * lane, unless it is asked beside them; other lanes' jobs go on.
+   */
+  ask<T>(question: Question<Api, T>, options?: { beside?: boolean; lane?: string }): Promise<Outcome<T>>;
   /** Asks a quick thing that is no job of its own; nothing where the worker cannot say. */
   quick<T>(question: (worker: Remote<Api & Listening>) => Promise<T>): Promise<T | undefined>;
-  /** Ends all that is under way. */
-  stop(): void;
-  /** Ends all jobs up to a number, and lets later ones go on. */
+  /** Ends all that is under way, or what is in a lane. */
+  stop(lane?: string): void;
+  /** Ends all jobs up to the so manieth that was asked, of those in no lane of their own, and lets later ones go on. */
   stopUpTo(number: number): void;
   /** Whether a job can be ended from outside without letting go of its worker. */
   readonly shares: boolean;
@@ -37,37 +42,56 @@ export interface Jobs<Api> {
 
 const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
+const NO_LANE = '';
+interface UnderWay {
+  lane: string;
+  end: (outcome: Outcome<never>) => void;
+}
+
 /**
- * Jobs in a worker of their own. The newest job asked for ends those before it, unless it is asked beside them.
- * A worker that breaks or hangs ends its jobs in words, and the next one asked begins a new worker.
+ * Jobs in a worker of their own. The newest job asked for in a lane ends those before it there, unless it is asked beside them.
+ * A worker that breaks or hangs ends its jobs in words, and the next one asked begins a new worker; one that is asked nothing
+ * for a while is ended.
  *
- * @param make starts the worker by the name that it is given: the language that it speaks
- * @param speaks another language than the page's
+ * @param make starts the worker by the language that it speaks
+ * @param options `speaks`: another language than the page's; `stays`: it keeps what it was told and is not ended for idleness
  */
-export function createJobs<Api>(make: (name: string) => Worker, speaks?: () => LanguageId): Jobs<Api> {
+export function createJobs<Api>(
+  make: (language: string) => Worker,
+  { speaks, stays = false }: { speaks?: () => LanguageId; stays?: boolean } = {},
+): Jobs<Api> {
   const shared =
     typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4 * PLACES));
-  let number = 0;
+  let count = 0;
+  const lanes = [NO_LANE];
   let worker: Worker | undefined;
   let remote: Remote<Api & Listening> | undefined;
-  /** Ends each job under way from this side, by its number. */
-  const underWay = new Map<number, (outcome: Outcome<never>) => void>();
+  /** Jobs under way by their number, and what ends each from this side. */
+  const underWay = new Map<number, UnderWay>();
   /** The same of quick questions. */
   const questions = new Set<() => void>();
   let looking: ReturnType<typeof setInterval> | undefined;
+  let idling: ReturnType<typeof setTimeout> | undefined;
+
+  function laneAt(lane: string): number {
+    const found = lanes.indexOf(lane);
+    if (found >= 0) return found;
+    if (lanes.length === LANES) throw new Error(`more than ${LANES} lanes`);
+    return lanes.push(lane) - 1;
+  }
 
   function letGo(outcome: Outcome<never>): void {
     worker?.terminate();
     worker = undefined;
     remote = undefined;
-    [...underWay.values()].forEach((end) => end(outcome));
+    [...underWay.values()].forEach(({ end }) => end(outcome));
     questions.forEach((end) => end());
   }
   const broke = (why: string): void => letGo({ ended: 'failed', why });
 
   function begin(): Remote<Api & Listening> {
     if (remote) return remote;
-    const own = make(workerName(speaks?.()));
+    const own = make(workerLanguage(speaks?.()));
     worker = own;
     own.addEventListener(
       'error',
@@ -75,13 +99,17 @@ export function createJobs<Api>(make: (name: string) => Worker, speaks?: () => L
     );
     own.addEventListener('messageerror', () => own === worker && broke(msg`its answer could not be read`));
     remote = wrap<Api & Listening>(own);
-    if (shared) void (remote as Remote<Listening>).listen(shared.buffer as SharedArrayBuffer);
+    if (shared)
+      (remote as Remote<Listening>).listen(shared.buffer as SharedArrayBuffer).catch((error: unknown) => {
+        if (own === worker) broke(sentence(error));
+      });
     jobs.onBegin?.();
     return remote;
   }
 
   /** Looks whether the worker is alive while it has something to do. */
   function watchOver(): void {
+    clearTimeout(idling);
     if (!shared || looking !== undefined) return;
     let beats = Atomics.load(shared, BEATS);
     let since = performance.now();
@@ -95,22 +123,29 @@ export function createJobs<Api>(make: (name: string) => Worker, speaks?: () => L
   function lookAway(): void {
     clearInterval(looking);
     looking = undefined;
+    if (stays) return;
+    idling = setTimeout(() => underWay.size === 0 && letGo({ ended: 'cancelled' }), IDLE_MS);
+    // Where tests run, a worker that idles holds nobody up.
+    (idling as { unref?: () => void }).unref?.();
   }
 
   const jobs: Jobs<Api> = {
     shares: shared !== undefined,
     onBegin: undefined,
     warm: () => void begin(),
-    async ask<T>(question: Question<Api, T>, { beside = false } = {}): Promise<Outcome<T>> {
-      if (!beside) jobs.stop();
-      const own = ++number;
+    async ask<T>(
+      question: Question<Api, T>,
+      { beside = false, lane = NO_LANE }: { beside?: boolean; lane?: string } = {},
+    ): Promise<Outcome<T>> {
+      if (!beside) jobs.stop(lane);
+      const own = numberOf(++count, laneAt(lane));
       return new Promise<Outcome<T>>((resolve) => {
         const end = (outcome: Outcome<T>): void => {
           if (!underWay.delete(own)) return;
           if (underWay.size === 0) lookAway();
           resolve(outcome);
         };
-        underWay.set(own, end);
+        underWay.set(own, { lane, end });
         watchOver();
         let asked: Promise<Ended<T>>;
         try {
@@ -135,19 +170,23 @@ export function createJobs<Api>(make: (name: string) => Worker, speaks?: () => L
       return new Promise((resolve) => {
         const end = (): void => resolve(undefined);
         questions.add(end);
-        question(asked)
+        void question(asked)
           .then(resolve, end)
           .finally(() => questions.delete(end));
       });
     },
-    stop() {
-      if (underWay.size === 0) return;
-      if (!shared) return letGo({ ended: 'cancelled' });
-      jobs.stopUpTo(number);
-      for (const end of [...underWay.values()]) end({ ended: 'cancelled' });
+    stop(lane) {
+      const ended = [...underWay.values()].filter((job) => lane === undefined || job.lane === lane);
+      if (ended.length === 0) return;
+      // Work that cannot be told to end is ended with its worker, unless others wait for that.
+      if (!shared && ended.length === underWay.size) return letGo({ ended: 'cancelled' });
+      for (const [at, name] of lanes.entries())
+        if (shared && (lane === undefined || name === lane))
+          Atomics.store(shared, WANTED + at, numberOf(count + 1, at));
+      for (const { end } of ended) end({ ended: 'cancelled' });
     },
     stopUpTo(last) {
-      if (shared) Atomics.store(shared, WANTED, last + 1);
+      if (shared) Atomics.store(shared, WANTED, numberOf(last + 1, 0));
     },
   };
   return jobs;

@@ -4,8 +4,8 @@ import { msg } from '../../core/language';
 import { describe, verdict, type Finding, type Words } from '../../core/check';
 import type { FullPlan, Plan } from '../../core/plan';
 import type { Judged, PlannerApi } from '../../worker/planner';
-import PlannerWorker from '../../worker/start/planner?worker';
 import { calledBack, createJobs, forWorker } from './jobs';
+import { inRole } from './workers';
 import { usePlan } from './plan';
 import { useResults } from './results';
 import { useSettings } from './settings';
@@ -27,7 +27,7 @@ export const useJudgement = defineStore('judgement', () => {
   const plan = usePlan();
   const results = useResults();
   const settings = useSettings();
-  const jobs = createJobs<PlannerApi>((name) => new PlannerWorker({ name }));
+  const jobs = createJobs<PlannerApi>(inRole('planner'));
   const judged = shallowRef<Judged>();
   /** The plan that it is of, stated and filled in. */
   const of = shallowRef<Plan>();

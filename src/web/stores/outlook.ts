@@ -4,8 +4,8 @@ import { msg } from '../../core/language';
 import type { ChosenSets } from '../../core/remedy';
 import { ALL_SET, type Openings, type SeasonOutlook } from '../../core/sets';
 import type { PlannerApi } from '../../worker/planner';
-import PlannerWorker from '../../worker/start/planner?worker';
 import { createJobs, forWorker, type Outcome } from './jobs';
+import { inRole } from './workers';
 import { useJudgement } from './judgement';
 import { useOpening } from './opening';
 import { usePlan } from './plan';
@@ -35,7 +35,7 @@ export const useOutlook = defineStore('outlook', () => {
   const plan = usePlan();
   const opening = useOpening();
   const judgement = useJudgement();
-  const jobs = createJobs<PlannerApi>((name) => new PlannerWorker({ name }));
+  const jobs = createJobs<PlannerApi>(inRole('planner'));
   const watched = ref(0);
   const outlook = computed(() => judgement.outlook);
   const failed = ref('');
@@ -53,7 +53,9 @@ export const useOutlook = defineStore('outlook', () => {
     if (!of || !outlook.value) return;
     const { gifts } = outlook.value;
     failed.value = '';
-    const balanced = await jobs.ask((planner, number) => planner.season(number, forWorker(of), gifts));
+    const balanced = await jobs.ask((planner, number) => planner.season(number, forWorker(of), gifts), {
+      lane: 'season',
+    });
     if (balanced.ended === 'answered') {
       season.value = balanced.value;
       tellTook(SEASON_TOOK, balanced.value.tookMs);
@@ -90,7 +92,9 @@ export const useOutlook = defineStore('outlook', () => {
     const stated = toRaw(plan.plan);
     making.value = true;
     madeSays.value = '';
-    const outcome = await jobs.ask((planner, number) => planner.sets(number, forWorker(stated), afresh));
+    const outcome = await jobs.ask((planner, number) => planner.sets(number, forWorker(stated), afresh), {
+      lane: 'sets',
+    });
     making.value = false;
     if (outcome.ended === 'failed') madeSays.value = msg`Sets could not be made: ${outcome.why}`;
     // Of a plan that has changed since, they are not its sets.
@@ -122,13 +126,17 @@ export const useOutlook = defineStore('outlook', () => {
   }
 
   /** Ends the making of sets, or the turning of valves. */
-  const stop = (): void => jobs.stop();
+  const stop = (): void => {
+    jobs.stop('sets');
+    jobs.stop('even');
+  };
 
   /** Valves of a set turned for evenness, as they would be. */
   async function even(setId: string): Promise<Outcome<Evened>> {
     evening.value = true;
-    const outcome = await jobs.ask((planner, number) =>
-      planner.even(number, forWorker(toRaw(plan.plan)), setId),
+    const outcome = await jobs.ask(
+      (planner, number) => planner.even(number, forWorker(toRaw(plan.plan)), setId),
+      { lane: 'even' },
     );
     evening.value = false;
     goOn();

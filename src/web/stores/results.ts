@@ -4,9 +4,9 @@ import { msg } from '../../core/language';
 import { footKpa, resultsOf, walkTo, type FarmResults, type PressureWalk } from '../../core/network';
 import type { Block, FullPlan, Tape } from '../../core/plan';
 import type { Answer, PlanLetter, SolverApi } from '../../worker/solver';
-import SolverWorker from '../../worker/start/solver?worker';
 import { inFrame } from '../frame';
 import { createJobs } from './jobs';
+import { inRole } from './workers';
 import { useOpening } from './opening';
 import { usePlan } from './plan';
 import { useView } from './view';
@@ -91,7 +91,7 @@ export const useResults = defineStore('results', () => {
   let underWay = 0;
   let openedAt = 0;
   let stoppedAt = 0;
-  const jobs = createJobs<SolverApi>((name) => new SolverWorker({ name }));
+  const jobs = createJobs<SolverApi>(inRole('solver'), { stays: true });
   /** What the worker has; of a new worker, or one that a letter did not reach, nothing is taken for granted. */
   let sent = new Map<string, Block>();
   let sentGround: Pick<FullPlan, 'ground' | 'obstacles'> | undefined;

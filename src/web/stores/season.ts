@@ -12,10 +12,10 @@ import type {
   Today,
   Wrong,
 } from '../../worker/season';
-import SeasonWorker from '../../worker/start/season?worker';
 import { plain } from '../plain';
 import { useBook } from './book';
 import { calledBack, createJobs, forWorker, type Outcome } from './jobs';
+import { inRole } from './workers';
 import { paperLanguage } from '../chosenLanguage';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
@@ -29,8 +29,8 @@ export const useSeason = defineStore('season', () => {
   const plan = usePlan();
   const book = useBook();
   const settings = useSettings();
-  const jobs = createJobs<SeasonApi>((name) => new SeasonWorker({ name }));
-  const asides = createJobs<SeasonApi>((name) => new SeasonWorker({ name }));
+  const jobs = createJobs<SeasonApi>(inRole('season'));
+  const asides = createJobs<SeasonApi>(inRole('season'));
   const sets = computed(() => plan.full.watering.sets);
   const chosen = ref<string>();
   const set = computed(() => sets.value.find((s) => s.id === chosen.value)?.id ?? sets.value[0]?.id);
@@ -227,12 +227,7 @@ export const useSeason = defineStore('season', () => {
   const upkeepForPaper = (): Promise<Task[] | undefined> => {
     const speaks = paperLanguage();
     return upkeep(
-      speaks === language().id
-        ? asides
-        : createJobs<SeasonApi>(
-            (name) => new SeasonWorker({ name }),
-            () => speaks,
-          ),
+      speaks === language().id ? asides : createJobs<SeasonApi>(inRole('season'), { speaks: () => speaks }),
     );
   };
   const calibrate = (

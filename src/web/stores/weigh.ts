@@ -4,9 +4,9 @@ import { shallowRef, toRaw } from 'vue';
 import { msg } from '../../core/language';
 import type { Plan } from '../../core/plan';
 import type { AdviserApi } from '../../worker/adviser';
-import AdviserWorker from '../../worker/start/adviser?worker';
 import type { Ended, Listening } from '../../worker/jobs';
 import { calledBack, createJobs, forWorker } from './jobs';
+import { inRole } from './workers';
 import { usePlan } from './plan';
 
 export const WEIGHINGS = [
@@ -26,7 +26,7 @@ export const useWeigh = defineStore('weigh', () => {
   const progress = shallowRef(0);
   const working = shallowRef(false);
   const failed = shallowRef('');
-  const jobs = createJobs<AdviserApi>((name) => new AdviserWorker({ name }));
+  const jobs = createJobs<AdviserApi>(inRole('adviser'));
 
   /** Asks the worker something; what was asked before is not wanted any more. Nothing comes where something newer was asked, or where it failed, which `failed` then says. */
   async function ask<T>(

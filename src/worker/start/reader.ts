@@ -1,3 +1,0 @@
-import { starts } from './starts';
-
-starts(() => import('../reader'));
