@@ -4,6 +4,8 @@ import { gzipSync } from 'node:zlib';
 import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
+import { languageTables } from './scripts/build/languageTables';
+import { offlineStore, REST, WHEN_IDLE, WHEN_NEEDED } from './scripts/build/offlineStore';
 import { messagesIn } from './scripts/words/find';
 import { templateWords } from './scripts/words/template';
 
@@ -32,6 +34,15 @@ function loads(): Plugin {
         const chunk = bundle[name];
         return chunk.type === 'chunk' ? gzipSync(chunk.code).length : 0;
       };
+      /** A language's whole table is a file of its own. */
+      const tableOf = (language: string): number =>
+        Object.values(bundle).reduce(
+          (sum, file) =>
+            file.type === 'asset' && file.names.includes(`words-${language}.json`)
+              ? sum + gzipSync(file.source).length
+              : sum,
+          0,
+        );
       const weigh = (names: Iterable<string>): number => [...names].reduce((sum, n) => sum + gzipped(n), 0);
       const told = (bytes: number): string => `${(bytes / 1000).toFixed(0)} kB`;
       const first = new Set<string>();
@@ -69,7 +80,7 @@ function loads(): Plugin {
       for (const { id, start, name } of languages) {
         if (!start) {
           this.info(
-            `words of “${id}”: ${told(gzipped(name))} gzipped more, before anything but the start page`,
+            `words of “${id}”: ${told(tableOf(id))} gzipped more, before anything but the start page`,
           );
           continue;
         }
@@ -93,6 +104,8 @@ function loads(): Plugin {
     },
   };
 }
+
+const OUT_DIR = 'dist/web';
 
 /** Every file of the application is kept by the browser on the first visit: stages open without the server. */
 const keepsItself = VitePWA({
@@ -119,6 +132,11 @@ const keepsItself = VitePWA({
   workbox: {
     globPatterns: ['**/*.{js,css,html,svg,png,webmanifest,woff,woff2,ttf,wasm,json}'],
     maximumFileSizeToCacheInBytes: 5_000_000,
+    globIgnores: [...WHEN_IDLE, ...WHEN_NEEDED].map((p) => `**/${p}`).concat(`**/${REST}`),
+    // The rest: what the page fetched when it idled (web/offline.ts), or first needed.
+    runtimeCaching: [
+      { urlPattern: /\/assets\//, handler: 'CacheFirst', options: { cacheName: 'idle-furrow-rest' } },
+    ],
     navigateFallback: '/index.html',
     navigateFallbackDenylist: [/^\/station\//, /^\/health/, /^\/field\//],
   },
@@ -128,15 +146,17 @@ export default defineConfig({
   plugins: [
     vue({ template: { compilerOptions: { nodeTransforms: [templateWords] } } }),
     vuetify({ autoImport: true }),
+    languageTables(),
     keepsItself,
     loads(),
+    offlineStore(OUT_DIR),
   ],
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: () => [languageTables()] },
   server: {
     headers: {
       'Cross-Origin-Opener-Policy': 'same-origin',
       'Cross-Origin-Embedder-Policy': 'require-corp',
     },
   },
-  build: { outDir: 'dist/web', target: 'es2022' },
+  build: { outDir: OUT_DIR, target: 'es2022' },
 });

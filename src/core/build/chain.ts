@@ -1,37 +1,42 @@
-import { DirectedGraph } from 'graphology';
-import dijkstra from 'graphology-shortest-path/dijkstra';
 import { FITTINGS, type Fitting } from './fittings';
 import type { Family } from '../plan';
 import { jointKey, mateOf, meets, type Joint, type JointKind } from './joint';
 
 /** A fitting more counts for more than any price. */
 const FEWEST_FIRST = 1e4;
+/** Of two ways that cost the same the one whose adaptors have male threads on pipe is taken (every shop has those), and female ones on hose. */
+const FEMALE_ADAPTOR = 1e-3;
+const THREADS: readonly JointKind[] = ['hose', 'taper', 'parallel'];
+const isThread = (j: Joint): boolean => THREADS.includes(j.kind);
+const isFemaleAdaptor = ({ a, b }: Fitting): boolean =>
+  isThread(a) !== isThread(b) &&
+  [a, b].some((j) => isThread(j) && j.half === 'female') &&
+  ![a, b].some((j) => j.kind === 'hosebarb');
 
-/** Open ends as nodes; a fitting leads from the end that it takes up to the end that it offers instead. */
-function graphOf(fittings: readonly Fitting[]): DirectedGraph {
-  const graph = new DirectedGraph();
+/** Open ends, and what leads on from each: a fitting leads from the end that it takes up to the end that it offers instead. */
+type Stock = ReadonlyMap<string, ReadonlyMap<string, { fitting: Fitting; weight: number }>>;
+
+function stockOf(fittings: readonly Fitting[]): Stock {
+  const stock = new Map<string, Map<string, { fitting: Fitting; weight: number }>>();
   const lead = (fitting: Fitting, takes: Joint, offers: Joint): void => {
     const [from, to] = [jointKey(mateOf(takes)), jointKey(offers)];
     if (from === to) return;
-    graph.mergeNode(from);
-    graph.mergeNode(to);
-    const weight = FEWEST_FIRST + fitting.price;
-    const known = graph.edge(from, to);
-    if (known === undefined) graph.addEdge(from, to, { weight, fitting });
-    else if (weight < (graph.getEdgeAttribute(known, 'weight') as number))
-      graph.replaceEdgeAttributes(known, { weight, fitting });
+    const on = stock.get(from) ?? new Map<string, { fitting: Fitting; weight: number }>();
+    stock.set(from, on);
+    const weight = FEWEST_FIRST + fitting.price + (isFemaleAdaptor(fitting) ? FEMALE_ADAPTOR : 0);
+    if (weight < (on.get(to)?.weight ?? Infinity)) on.set(to, { fitting, weight });
   };
   for (const f of fittings) {
     lead(f, f.a, f.b);
     lead(f, f.b, f.a);
   }
-  return graph;
+  return stock;
 }
 /** Kinds of thread that a family's shops have no fittings of. */
 const FOREIGN: Record<Family, readonly JointKind[]> = { inch: ['parallel'], metric: ['taper', 'hose'] };
-const stockOf = (family: Family): DirectedGraph =>
-  graphOf(FITTINGS.filter((f) => ![f.a.kind, f.b.kind].some((k) => FOREIGN[family].includes(k))));
-const stocks: Record<Family, DirectedGraph> = { inch: stockOf('inch'), metric: stockOf('metric') };
+const soldIn = (family: Family): Stock =>
+  stockOf(FITTINGS.filter((f) => ![f.a.kind, f.b.kind].some((k) => FOREIGN[family].includes(k))));
+const stocks: Record<Family, Stock> = { inch: soldIn('inch'), metric: soldIn('metric') };
 const found = new Map<string, Fitting[] | undefined>();
 
 /**
@@ -46,13 +51,26 @@ export function chainBetween(from: Joint, to: Joint, family: Family): Fitting[] 
   return found.get(key);
 }
 
-function shortest(from: Joint, to: Joint, stock: DirectedGraph): Fitting[] | undefined {
-  const [a, b] = [jointKey(from), jointKey(mateOf(to))];
-  if (!stock.hasNode(a) || !stock.hasNode(b)) return undefined;
-  const way = dijkstra.bidirectional(stock, a, b, 'weight') as string[] | null;
-  return way
-    ?.slice(1)
-    .map((node, i) => stock.getEdgeAttribute(stock.edge(way[i], node)!, 'fitting') as Fitting);
+/** The lightest way through a stock (Dijkstra 1959). */
+function shortest(from: Joint, to: Joint, stock: Stock): Fitting[] | undefined {
+  const [first, last] = [jointKey(from), jointKey(mateOf(to))];
+  const reached = new Map<string, { weight: number; fittings: Fitting[] }>([
+    [first, { weight: 0, fittings: [] }],
+  ]);
+  const settled = new Set<string>();
+  for (;;) {
+    let nearest: string | undefined;
+    for (const [end, { weight }] of reached)
+      if (!settled.has(end) && (nearest === undefined || weight < reached.get(nearest)!.weight))
+        nearest = end;
+    if (nearest === undefined) return undefined;
+    const here = reached.get(nearest)!;
+    if (nearest === last) return here.fittings;
+    settled.add(nearest);
+    for (const [end, { fitting, weight }] of stock.get(nearest) ?? [])
+      if (here.weight + weight < (reached.get(end)?.weight ?? Infinity))
+        reached.set(end, { weight: here.weight + weight, fittings: [...here.fittings, fitting] });
+  }
 }
 
 /** The ends of a fitting as it stands in a chain after an open end: what it offers next. */
