@@ -4,8 +4,9 @@ import { gzipSync } from 'node:zlib';
 import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
-import { languageTables } from './scripts/build/languageTables';
-import { offlineStore, REST, WHEN_IDLE, WHEN_NEEDED } from './scripts/build/offlineStore';
+import { compressed } from './scripts/build/compressed.ts';
+import { languageTables } from './scripts/build/languageTables.ts';
+import { offlineStore, REST, WHEN_IDLE, WHEN_NEEDED } from './scripts/build/offlineStore.ts';
 import { messagesIn } from './scripts/words/find';
 import { templateWords } from './scripts/words/template';
 
@@ -150,6 +151,7 @@ export default defineConfig({
     keepsItself,
     loads(),
     offlineStore(OUT_DIR),
+    compressed(OUT_DIR),
   ],
   worker: { format: 'es', plugins: () => [languageTables()] },
   server: {

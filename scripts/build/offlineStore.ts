@@ -1,7 +1,8 @@
-import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import type { Plugin } from 'vite';
+import { filesIn } from './files.ts';
 
 /*
  * What a browser keeps of the application so that it works without its server: what a first plan needs at once, the rest when
@@ -38,17 +39,12 @@ const matcher = (pattern: string): RegExp =>
 const matches = (patterns: readonly string[], name: string): boolean =>
   patterns.some((p) => matcher(p).test(name));
 
-const filesIn = (folder: string, under = ''): string[] =>
-  readdirSync(join(folder, under), { withFileTypes: true }).flatMap((d) =>
-    d.isDirectory() ? filesIn(folder, `${under}${d.name}/`) : [`${under}${d.name}`],
-  );
-
 /** Writes the list of the rest, and weighs the store: the build fails over its budget, or where a pattern matches nothing. */
 export function offlineStore(outDir: string): Plugin {
   return {
     name: 'offline-store',
     apply: 'build',
-    closeBundle() {
+    writeBundle() {
       const files = filesIn(outDir);
       const names = files.map((f) => f.split('/').pop()!);
       for (const pattern of [...WHEN_IDLE, ...WHEN_NEEDED])

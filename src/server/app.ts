@@ -1,4 +1,5 @@
 import compression from 'compression';
+import packedFiles from 'express-static-gzip';
 import express, { type ErrorRequestHandler, type Express, type Request, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
@@ -79,15 +80,21 @@ export function createApp(webRoot: string, allowances: Allowances = USUAL): Expr
     next();
   });
   app.get('/health', (_, response) => void response.set('Cache-Control', 'no-store').json({ ok: true }));
-  app.use(compression());
   app.use('/station', perMinute(allowances.stationPerMinute), stationRoute());
   app.use('/field', perMinute(allowances.stationPerMinute), fieldRoute());
   app.use(perMinute(allowances.filesPerMinute));
   const inAYear = '365d';
+  // Packed when it was built, not for each request.
   app.use(
     '/assets',
-    express.static(join(webRoot, 'assets'), { immutable: true, maxAge: inAYear, redirect: false }),
+    packedFiles(join(webRoot, 'assets'), {
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      index: false,
+      serveStatic: { immutable: true, maxAge: inAYear, redirect: false },
+    }),
   );
+  app.use(compression());
   // What keeps the application in the browser must be looked at afresh, or a newer version would never be found.
   app.use(
     express.static(webRoot, {

@@ -10,8 +10,8 @@ const language = chosenLanguage();
 document.documentElement.lang = language;
 void speakIn(language, navigator.languages, 'start').then(() => import('./app'));
 
-// Keeps the whole application in the browser, so that it opens without its server. A newer version takes over with the next visit.
 if (import.meta.env.PROD)
-  window.addEventListener('load', () => {
-    void import('virtual:pwa-register').then(({ registerSW }) => registerSW({}));
-  });
+  window.addEventListener(
+    'load',
+    () => void import('./offline').then(({ keepApplication }) => keepApplication()),
+  );

@@ -66,6 +66,8 @@ router.onError((error: unknown, to) => {
   useView().stuck = {
     says: msg`“${String(to.meta.title ?? msg`This page`)}” could not be loaded: the server does not answer, or has a newer version. What you have drawn is safe in this browser.`,
     why,
-    again: () => void router.push(to.fullPath),
+    // A file that could not be had once is not asked for again by the same page.
+    action: msg`Load the page again`,
+    again: () => location.assign(to.fullPath),
   };
 });

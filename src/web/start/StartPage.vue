@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { dateLocale, msg } from '../../core/language';
 import { SKETCHES } from '../../core/sketches/sketches';
@@ -11,6 +11,7 @@ import SketchPicture from './SketchPicture.vue';
 import type { ShelfEntry } from '../storage/shelf';
 import { DEMOS, type DemoName } from '../stores/demos';
 import { STAGES } from '../shell/stages';
+import { newer } from '../offline';
 import { useSettings } from '../stores/settings';
 import { keepsAny } from '../storage/last';
 import { useView } from '../stores/view';
@@ -64,6 +65,8 @@ const go = (stage: string, id: string): void => void router.push({ name: stage, 
 
 /** A plan that the browser does not keep is only on the desk: another would take its place. */
 const unkept = computed(() => own.value !== undefined && own.value.plan.isOpen && own.value.keeping.state === 'unsafe');
+// Nothing is open here that a newer version would disturb.
+watch([newer, unkept], () => newer.value && !unkept.value && newer.value(), { immediate: true });
 const may = (): boolean =>
   !unkept.value ||
   window.confirm(msg`“${own.value?.plan.full.name}” is not kept by this browser. If you go on without saving it as a file, it is lost. Go on?`);

@@ -68,7 +68,7 @@ export const useView = defineStore('view', () => {
   const clashes = reactive(new Map<string, { what: string; by: string }>());
   const notice = ref('');
   /** Something could not be loaded, and how to try it again. */
-  const stuck = shallowRef<{ says: string; why: string; again: () => void }>();
+  const stuck = shallowRef<{ says: string; why: string; again: () => void; action?: string }>();
 
   const isChosen = (block: string, key: string): boolean => chosen.has(`${block}/${key}`);
   const choose = (beds: readonly BedRef[], more = false): void => {
