@@ -11,18 +11,7 @@ import {
 } from '../core/build';
 import { changed, type Change } from '../core/changes';
 import { judge } from '../core/check';
-import {
-  haveCsv,
-  namedItems,
-  partRows,
-  PART_COLUMNS,
-  partsCsv,
-  priceBookCsv,
-  readHave,
-  readPriceBook,
-  type HaveReading,
-  type PriceReading,
-} from '../core/formats/buyingCsv';
+import { haveCsv, partRows, PART_COLUMNS, partsCsv, priceBookCsv } from '../core/formats/buyingCsv';
 import { writeCalendar } from '../core/formats/calendar';
 import { layOut } from '../core/layout';
 import { fieldSheets, type SheetId } from '../core/print';
@@ -184,18 +173,6 @@ const api = {
     ];
     const file = await writeWorkbook(cells as never, {}).toBlob();
     return job(number, () => file);
-  },
-
-  /** A price book. */
-  readPrices(number: number, plan: Plan, bytes: Uint8Array, choice: UnitChoice): Ended<PriceReading> {
-    return job(number, () => {
-      const full = fillIn(plan);
-      return readPriceBook(bytes, namedItems(shopFor(full), shower(choice)), full.build.currency);
-    });
-  },
-  /** A list of what the grower has. */
-  readHave(number: number, plan: Plan, bytes: Uint8Array, choice: UnitChoice): Ended<HaveReading> {
-    return job(number, () => readHave(bytes, namedItems(shopFor(fillIn(plan)), shower(choice))));
   },
 
   /** Places where ends come together, for what a grower has instead. */

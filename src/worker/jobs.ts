@@ -10,7 +10,7 @@ import { expose } from 'comlink';
 class Overtaken extends Error {}
 
 /** Lanes of jobs: those of one lane overtake each other, and no others. */
-export const LANES = 8;
+export const LANES = 12;
 /** A job's number says its lane. */
 export const numberOf = (count: number, lane: number): number => count * LANES + lane;
 const laneOf = (number: number): number => number % LANES;

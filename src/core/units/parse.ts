@@ -30,6 +30,13 @@ function toNumber(text: string): number {
   return sign * Number(grouped ? body.replace(/[,\u202f' ]/g, '') : body.replace(',', '.'));
 }
 
+/** A text as it is repeated to who typed it: no longer than a line. */
+const LONGEST_TOLD = 40;
+const told = (text: string): string => {
+  const bare = text.trim();
+  return bare.length > LONGEST_TOLD ? `${bare.slice(0, LONGEST_TOLD)}…` : bare;
+};
+
 const squeeze = (text: string): string =>
   text.toLowerCase().replace(/[\s.]/g, '').replace(/²/g, '2').replace(/³/g, '3');
 
@@ -64,6 +71,7 @@ export function parseQuantity(text: string, kind: KindName, choice: UnitChoice):
   let rest = (decimalComma() ? marksSwapped(text) : text)
     .trim()
     .replace(/[−–]/g, '-')
+    .replace(/\s+/g, ' ')
     .replace(/(\d)\s*([½⅓⅔¼¾⅕⅛⅜⅝⅞])/g, '$1 $2');
   rest = rest.replace(/[½⅓⅔¼¾⅕⅛⅜⅝⅞]/g, (c) => VULGAR[c]);
   if (!rest) return { ok: false, why: msg`Type ${noun}, such as ${example(kind, choice)}.` };
@@ -81,10 +89,10 @@ export function parseQuantity(text: string, kind: KindName, choice: UnitChoice):
     if (!found)
       return {
         ok: false,
-        why: msg`“${text.trim()}” is not ${noun}. Write it like ${example(kind, choice)}.`,
+        why: msg`“${told(text)}” is not ${noun}. Write it like ${example(kind, choice)}.`,
       };
     const n = toNumber(found[0]);
-    if (!Number.isFinite(n)) return { ok: false, why: msg`“${found[0]}” is not a number.` };
+    if (!Number.isFinite(n)) return { ok: false, why: msg`“${told(found[0])}” is not a number.` };
     rest = rest.slice(found[0].length).trim();
     // Units such as "gpm/100ft" hold digits, so every unit of the kind is tried, longest match first.
     const { key, length } = unitAtStart(units, rest);
@@ -92,19 +100,19 @@ export function parseQuantity(text: string, kind: KindName, choice: UnitChoice):
       const bad = /^[^\d\s]+(?:\s*\/\s*\S+)?/.exec(rest)?.[0] ?? rest;
       return {
         ok: false,
-        why: msg`“${bad}” is not a unit of ${noun.replace(/^(an?|una?) /, '')}. Try ${unitList(units)}.`,
+        why: msg`“${told(bad)}” is not a unit of ${noun.replace(/^(an?|una?) /, '')}. Try ${unitList(units)}.`,
       };
     }
     if (!key && rest)
       return {
         ok: false,
-        why: msg`“${text.trim()}” is not ${noun}. Write it like ${example(kind, choice)}.`,
+        why: msg`“${told(text)}” is not ${noun}. Write it like ${example(kind, choice)}.`,
       };
     const used: string | undefined = key ?? (previous ? units[previous].then : own);
     if (used === undefined)
-      return { ok: false, why: msg`What is the “${found[0]}” at the end? Add its unit.` };
+      return { ok: false, why: msg`What is the “${told(found[0])}” at the end? Add its unit.` };
     if (previous && units[used].perUnit >= units[previous].perUnit) {
-      return { ok: false, why: msg`“${text.trim()}” adds up oddly. Write it like ${example(kind, choice)}.` };
+      return { ok: false, why: msg`“${told(text)}” adds up oddly. Write it like ${example(kind, choice)}.` };
     }
     if (!previous && found[0].startsWith('-')) sign = -1;
     const u = units[used];
@@ -115,8 +123,22 @@ export function parseQuantity(text: string, kind: KindName, choice: UnitChoice):
   return { ok: true, value: total };
 }
 
+/** Letters of the longest name of a kind's units. */
+const longestNames = new WeakMap<Record<string, Unit>, number>();
+function longestName(units: Record<string, Unit>): number {
+  let longest = longestNames.get(units);
+  if (longest === undefined) {
+    const names = Object.entries(units).flatMap(([key, { symbol, also }]) => [key, symbol, ...also]);
+    longest = Math.max(...names.map((name) => name.length));
+    longestNames.set(units, longest);
+  }
+  return longest;
+}
+/** Between the letters of a unit there may be spaces and full stops: “l . p . h”. */
+const SPREAD = 4;
+
 function unitAtStart(units: Record<string, Unit>, text: string): { key?: string; length: number } {
-  for (let end = text.length; end > 0; end--) {
+  for (let end = Math.min(text.length, SPREAD * longestName(units)); end > 0; end--) {
     const piece = text.slice(0, end).trim();
     // A unit ends where the text ends, or before a space, a comma or a digit.
     if (end < text.length && !/[\s,\d]/.test(text[end])) continue;

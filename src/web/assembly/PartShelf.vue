@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue';
 import { msg } from '../../core/language';
-import { readParts, writeParts } from '../../core/plan';
+import { writeParts } from '../../core/plan';
+import { useFiles } from '../stores/files';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
 import { useView } from '../stores/view';
@@ -23,6 +24,7 @@ const tabs = useId();
 const own = (id: string): boolean => plan.full.parts.some((p) => p.id === id);
 const input = ref<HTMLInputElement>();
 const why = ref('');
+const files = useFiles();
 
 const shelf = ref<HTMLElement>();
 useShelf(shelf, 'parts');
@@ -30,9 +32,11 @@ async function take(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
   const file = field.files?.[0];
   if (!file) return;
-  const reading = readParts(await file.text());
   field.value = '';
-  why.value = '';
+  const outcome = await files.read('parts', file, (reader, number) => reader.readParts(number, file));
+  why.value = outcome.ended === 'failed' ? outcome.why : '';
+  if (outcome.ended !== 'answered') return;
+  const reading = outcome.value;
   if (!reading.ok) why.value = msg`The file was not taken: ${reading.why}.`;
   else {
     const refusal = edits.ownParts(reading.parts, msg`take parts from a file`);

@@ -1,19 +1,6 @@
 import localforage from 'localforage';
-import type { Plan } from '../../core/plan';
+import type { Shared } from '../../core/formats/parcel';
 import { within } from './within';
-
-/** The other device's plan as it was when it was taken in here last. */
-export interface Received {
-  /** When that device wrote it, ms since 1970. */
-  at: number;
-  plan: Plan;
-}
-
-/** What a plan here is a copy of, whatever it is called on each device. */
-export interface Shared {
-  lineage: string;
-  received?: Received;
-}
 
 const store = localforage.createInstance({ name: 'idle-furrow-sharing' });
 

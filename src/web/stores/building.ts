@@ -9,6 +9,7 @@ import { plain } from '../plain';
 import { calledBack, createJobs, forWorker, type Jobs, type Outcome } from './jobs';
 import { inRole } from './workers';
 import { paperLanguage } from '../chosenLanguage';
+import { useFiles } from './files';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
 import type { Programme } from '../../core/sets';
@@ -39,6 +40,7 @@ export const useBuilding = defineStore('building', () => {
     if (!made) printers.set(language, (made = createJobs(inRole('builder'), { speaks: () => language })));
     return made;
   }
+  const readers = useFiles();
   const built = shallowRef<Built>();
   const of = shallowRef<Plan>();
   const working = ref(false);
@@ -144,26 +146,22 @@ export const useBuilding = defineStore('building', () => {
     say(outcome);
     return outcome.ended === 'answered' ? outcome.value : undefined;
   }
-  async function readPrices(bytes: Uint8Array): Promise<PriceReading | undefined> {
-    failed.value = '';
-    const outcome = await files.ask(
-      (builder, number) =>
-        builder.readPrices(number, forWorker(toRaw(plan.plan)), bytes, plain(settings.choice)),
-      { beside: true },
-    );
-    say(outcome);
+  const fileRead = <T>(outcome: Outcome<T>): T | undefined => {
+    failed.value = outcome.ended === 'failed' ? outcome.why : '';
     return outcome.ended === 'answered' ? outcome.value : undefined;
-  }
-  async function readHave(bytes: Uint8Array): Promise<HaveReading | undefined> {
-    failed.value = '';
-    const outcome = await files.ask(
-      (builder, number) =>
-        builder.readHave(number, forWorker(toRaw(plan.plan)), bytes, plain(settings.choice)),
-      { beside: true },
+  };
+  const readPrices = async (file: File): Promise<PriceReading | undefined> =>
+    fileRead(
+      await readers.read('prices', file, (reader, number) =>
+        reader.readPrices(number, file, forWorker(toRaw(plan.plan)), plain(settings.choice)),
+      ),
     );
-    say(outcome);
-    return outcome.ended === 'answered' ? outcome.value : undefined;
-  }
+  const readHave = async (file: File): Promise<HaveReading | undefined> =>
+    fileRead(
+      await readers.read('have', file, (reader, number) =>
+        reader.readHave(number, file, forWorker(toRaw(plan.plan)), plain(settings.choice)),
+      ),
+    );
   /** What changes would cost in the grower's own prices, the plan itself first. */
   async function price(ways: readonly (readonly Change[])[]): Promise<Priced[] | undefined> {
     const outcome = await files.ask(

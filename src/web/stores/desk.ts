@@ -1,15 +1,13 @@
 import { defineStore } from 'pinia';
 import { ref, shallowRef, toRaw } from 'vue';
 import { msg } from '../../core/language';
-import { blankPlan, MAX_PLAN_BYTES, readPlan, writePlan, type Plan, type Recovered } from '../../core/plan';
+import { blankPlan, readPlan, writePlan, type Plan, type Recovered } from '../../core/plan';
 import { planOf, type Sketch } from '../../core/sketches';
-import type { ReaderApi } from '../../worker/reader';
 import { download } from '../storage/download';
 import { isOpenSomewhere } from '../storage/pen';
 import { discard, fetchKept, rawText, shelf, type ShelfEntry } from '../storage/shelf';
 import { DEMOS, demoId, demoOf, type DemoName } from './demos';
-import { createJobs } from './jobs';
-import { inRole } from './workers';
+import { useFiles } from './files';
 import { useKeeping, type Opened } from './keeping';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
@@ -18,8 +16,6 @@ import { useView } from './view';
 /** How often, and how far apart (ms), it is looked whether a plan is open elsewhere before it is thrown away. */
 const PEN_TRIES = 4;
 const PEN_MS = 80;
-/** A plan with a season's photographs is no larger, bytes. */
-const MOST_PARCEL_BYTES = 300 * 1024 * 1024;
 
 /** A file that was not opened: why, and what could be saved of it. */
 export interface NotOpened {
@@ -38,7 +34,7 @@ export const useDesk = defineStore('desk', () => {
   const looked = ref(false);
   /** A file is being read. */
   const readingFile = shallowRef('');
-  const reader = createJobs<ReaderApi>(inRole('reader'));
+  const files = useFiles();
 
   /** A demo or a file is first shown in the units that it was made in. */
   const takeUnits = (next: Plan): void => void (next.units && settings.setSystem(next.units));
@@ -83,22 +79,11 @@ export const useDesk = defineStore('desk', () => {
   /** Opens a file. @returns its id; or what is wrong with it, and then the plan on the desk stays */
   async function openFile(file: File): Promise<string | NotOpened> {
     if (/\.zip$/i.test(file.name)) return openParcel(file);
-    if (file.size > MAX_PLAN_BYTES)
-      return { problems: [msg`The file is larger than 20 MB; a plan is far smaller.`] };
     readingFile.value = file.name;
-    let text: string;
-    try {
-      text = await file.text();
-    } catch {
-      readingFile.value = '';
-      return {
-        problems: [msg`The file cannot be read: it was moved or changed meanwhile. Choose it again.`],
-      };
-    }
-    const outcome = await reader.ask((worker, number) => worker.readPlan(number, text));
+    const outcome = await files.read('plan', file, (reader, number) => reader.readPlan(number, file));
     readingFile.value = '';
     if (outcome.ended === 'cancelled') return { problems: [] };
-    if (outcome.ended === 'failed') return { problems: [msg`The file could not be read: ${outcome.why}`] };
+    if (outcome.ended === 'failed') return { problems: [outcome.why] };
     const { reading, recovered } = outcome.value;
     if (reading.ok) return take(reading.plan);
     return {
@@ -110,17 +95,20 @@ export const useDesk = defineStore('desk', () => {
   }
   /** A plan with its book and photographs. */
   async function openParcel(file: File): Promise<string | NotOpened> {
-    if (file.size > MOST_PARCEL_BYTES)
-      return { problems: [msg`The file is larger than 300 MB; a plan with its book is far smaller.`] };
+    readingFile.value = file.name;
+    const outcome = await files.read('parcel', file, (reader, number) => reader.readParcel(number, file));
+    readingFile.value = '';
+    if (outcome.ended === 'cancelled') return { problems: [] };
+    if (outcome.ended === 'failed') return { problems: [outcome.why] };
+    const unpacked = outcome.value;
+    if (!unpacked.ok) return { problems: [msg`The file could not be opened: ${unpacked.why}.`] };
     // Only who opens such a file loads what it takes.
-    const [{ keepPhotos, unpack }, { writeEntries }, { copyOf }, { useSharing }] = await Promise.all([
+    const [{ keepPhotos }, { writeEntries }, { copyOf }, { useSharing }] = await Promise.all([
       import('../storage/bookFile'),
       import('../storage/bookShelf'),
       import('../storage/sharing'),
       import('./sharing'),
     ]);
-    const unpacked = await unpack(file).catch(() => ({ ok: false as const, why: msg`it cannot be read` }));
-    if (!unpacked.ok) return { problems: [msg`The file could not be opened: ${unpacked.why}.`] };
     if (unpacked.plan === undefined)
       return { problems: [msg`There is a book in the file, and no plan. Add it under Book, in Season.`] };
     const sharing = useSharing();
@@ -142,7 +130,10 @@ export const useDesk = defineStore('desk', () => {
     await keepPhotos(opened, unpacked.photos);
     return opened;
   }
-  const stopReading = (): void => reader.stop();
+  const stopReading = (): void => {
+    files.stop('plan');
+    files.stop('parcel');
+  };
 
   const fileName = (name: string): string => {
     const slug = name

@@ -2,13 +2,15 @@ import { defineStore } from 'pinia';
 import { shallowRef, toRaw, watch } from 'vue';
 import { forms, msg } from '../../core/language';
 import { mergePlans, readPlan, withValue, type Plan, type PlanClash } from '../../core/plan';
-import { keepPhotos, parcel, type Unpacked } from '../storage/bookFile';
-import { readShared, writeShared, type Received } from '../storage/sharing';
+import type { ParcelReading, Shared } from '../../core/formats/parcel';
+import { keepPhotos, parcel } from '../storage/bookFile';
+import { readShared, writeShared } from '../storage/sharing';
 import { useBook } from './book';
 import { useKeeping } from './keeping';
 import { usePlan } from './plan';
 
-export type Parcel = Extract<Unpacked, { ok: true }>;
+export type Parcel = Extract<ParcelReading, { ok: true }>;
+type Received = NonNullable<Shared['received']>;
 
 const LABEL = msg`add changes from the other device`;
 

@@ -102,7 +102,11 @@ export function readFeatures(features: readonly Feature[], crs?: string, local =
     const role = typeof properties.role === 'string' ? properties.role : '';
     if (RESULT_ROLES.includes(role)) return void left.results++;
     const nameFound = lookUp(properties, NAME_NAMES);
-    const name = nameFound === undefined ? undefined : String(nameFound).slice(0, 80);
+    // Some programs write numbers; anything else is no name.
+    const name =
+      typeof nameFound === 'string' || typeof nameFound === 'number'
+        ? String(nameFound).slice(0, 80)
+        : undefined;
     const shape = (points: Position[]): Shape | undefined => {
       const list = Array.isArray(points) ? points : [];
       const good = list.flatMap((p) => {

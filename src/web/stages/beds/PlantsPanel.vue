@@ -2,12 +2,14 @@
 import { computed, ref } from 'vue';
 import { msg } from '../../../core/language';
 import { ADJUSTABLE_MOST_LPH, LIES, material, materialsFor } from '../../../core/catalog/materials';
-import { readPlantsCsv, writePlantsCsv } from '../../../core/formats/plantsCsv';
+import { writePlantsCsv } from '../../../core/formats/plantsCsv';
 import { layOut } from '../../../core/layout';
 import type { Places, Stated } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { download } from '../../storage/download';
+import { plain } from '../../plain';
+import { useFiles } from '../../stores/files';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
@@ -55,12 +57,17 @@ const pipeM = computed(() => layout.value.small?.pipes.reduce((m, p) => m + p.le
 const trouble = ref('');
 const notes = ref<string[]>([]);
 const file = ref<HTMLInputElement>();
+const files = useFiles();
 async function take(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
   const picked = field.files?.[0];
   if (!picked) return;
-  const read = readPlantsCsv(await picked.text(), settings.units);
   field.value = '';
+  notes.value = [];
+  const outcome = await files.read('plants', picked, (reader, number) => reader.readPlants(number, picked, plain(settings.choice)));
+  if (outcome.ended === 'failed') trouble.value = outcome.why;
+  if (outcome.ended !== 'answered') return;
+  const read = outcome.value;
   notes.value = read.ok ? read.notes : [];
   trouble.value = read.ok ? '' : read.why;
   if (read.ok && edits.addPlants(plan.block.id, read.plants, msg`put ${read.plants.length} plants from ${picked.name}`).length === 0)

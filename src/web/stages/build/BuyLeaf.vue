@@ -117,17 +117,16 @@ async function takeFile(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
   const file = field.files?.[0];
   if (!file) return;
-  const bytes = new Uint8Array(await file.arrayBuffer());
   field.value = '';
   tookIn.value = '';
   if (reads.value === 'prices') {
-    const reading = await building.readPrices(bytes);
+    const reading = await building.readPrices(file);
     if (!reading) return;
     refused.value = reading.refused;
     const no = reading.prices.length > 0 ? edits.priceBook(reading.prices, reading.packs, reading.currency) : undefined;
     tookIn.value = no ? no.what : msg`${reading.prices.length} ${forms(reading.prices.length, 'price is', 'prices are')} taken${reading.refused.length > 0 ? msg`, ${reading.refused.length} ${forms(reading.refused.length, 'line is', 'lines are')} not` : ''}.`;
   } else {
-    const reading = await building.readHave(bytes);
+    const reading = await building.readHave(file);
     if (!reading) return;
     refused.value = reading.refused;
     const no = reading.have.length > 0 ? edits.inventory(reading.have) : undefined;

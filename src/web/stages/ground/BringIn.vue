@@ -2,13 +2,12 @@
 import { useDropZone } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
 import { grouped, msg } from '../../../core/language';
-import { MAX_GROUND_BYTES, type FileReading, type FoundGround, type OneWay, type SurveyColumns, type SurveyTable } from '../../../core/formats/ground';
+import type { FileReading, FoundGround, OneWay, SurveyColumns, SurveyTable } from '../../../core/formats/ground';
 import { areaM2 } from '../../../core/ground';
-import type { ReaderApi } from '../../../worker/reader';
 import { plain } from '../../plain';
 import { useEdits } from '../../stores/edits';
-import { createJobs, type Question } from '../../stores/jobs';
-import { inRole } from '../../stores/workers';
+import { useFiles } from '../../stores/files';
+import type { Outcome } from '../../stores/jobs';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
@@ -28,9 +27,9 @@ const found = shallowRef<FoundGround>();
 const ways = shallowRef<Extract<FileReading, { ok: 'swapped' }>>();
 const table = shallowRef<SurveyTable>();
 const columns = ref<SurveyColumns>();
-const reader = createJobs<ReaderApi>(inRole('reader'));
+const files = useFiles();
 
-const stop = (): void => reader.stop();
+const stop = (): void => files.stop('ground');
 onBeforeUnmount(stop);
 function clear(): void {
   why.value = '';
@@ -42,11 +41,11 @@ const place = () => {
   const { origin, grid, northDeg } = plan.ground;
   return plain({ northDeg, ...(origin && { origin }), ...(grid && { grid }) });
 };
-async function read(question: Question<ReaderApi, FileReading>): Promise<void> {
+async function read(asked: Promise<Outcome<FileReading>>): Promise<void> {
   reading.value = true;
-  const outcome = await reader.ask(question);
+  const outcome = await asked;
   if (outcome.ended !== 'cancelled') reading.value = false;
-  if (outcome.ended === 'failed') why.value = msg`The file cannot be read: ${outcome.why}`;
+  if (outcome.ended === 'failed') why.value = outcome.why;
   if (outcome.ended !== 'answered') return;
   const answer = outcome.value;
   if (answer.ok === 'ask') {
@@ -68,14 +67,8 @@ async function take(file: File | undefined): Promise<void> {
   if (!file) return;
   clear();
   name.value = file.name;
-  if (file.size > MAX_GROUND_BYTES) return void (why.value = msg`The file is larger than 40 MB. Cut it down to the field and choose it again.`);
-  let bytes: Uint8Array;
-  try {
-    bytes = new Uint8Array(await file.arrayBuffer());
-  } catch {
-    return void (why.value = msg`The file cannot be read: it was moved or changed meanwhile. Choose it again.`);
-  }
-  await read((worker, number) => worker.readGround(number, bytes, place()));
+  const asked = file;
+  await read(files.read('ground', asked, (worker, number) => worker.readGround(number, asked, place())));
 }
 function pick(event: Event): void {
   const input = event.target as HTMLInputElement;
@@ -83,7 +76,7 @@ function pick(event: Event): void {
   input.value = '';
 }
 useDropZone(zone, { onDrop: (files) => void take(files?.[0]) });
-const readTable = () => read((worker, number) => worker.readTable(number, plain(table.value!), plain(columns.value!), place()));
+const readTable = () => read(files.ask('ground', (worker, number) => worker.readTable(number, plain(table.value!), plain(columns.value!), place())));
 function bringIn(): void {
   const refusal = edits.takeGround(found.value!, name.value);
   if (refusal) return void (why.value = msg`Not taken: ${refusal.what}.`);

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, toRaw } from 'vue';
 import { dateLocale, msg } from '../../../core/language';
 import { writeBookCsv } from '../../../core/formats/bookCsv';
-import { readReadings, type ReadingsAsk, type ReadingsReading } from '../../../core/formats/readingsCsv';
-import { FEELS, spotsOf, openFarm, type Feel, type Standing } from '../../../core/season';
+import type { ReadingsAsk, ReadingsReading } from '../../../core/formats/readingsCsv';
+import { FEELS, type Feel, type Standing } from '../../../core/season';
 import { clashPlace, type PlanClash } from '../../../core/plan';
 import { parseQuantity, type KindName } from '../../../core/units';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -11,6 +11,9 @@ import TextField from '../../parts/TextField.vue';
 import { useDraftText } from '../../parts/useDraft';
 import { download } from '../../storage/download';
 import { writePhoto } from '../../storage/bookShelf';
+import { plain } from '../../plain';
+import { useFiles } from '../../stores/files';
+import { forWorker } from '../../stores/jobs';
 import { useBook } from '../../stores/book';
 import { useKeeping } from '../../stores/keeping';
 import { usePlan } from '../../stores/plan';
@@ -21,7 +24,7 @@ import { useView } from '../../stores/view';
 import AskedFirst from './AskedFirst.vue';
 import BookCharts from './BookCharts.vue';
 import BookWater from './BookWater.vue';
-import { madeSmall, unpack } from '../../storage/bookFile';
+import { madeSmall } from '../../storage/bookFile';
 import { entrySays, FEEL_NAMES, WHAT_NAMES } from './entryWords';
 import { fileName } from './fileName';
 import PhotoOf from './PhotoOf.vue';
@@ -35,6 +38,7 @@ const settings = useSettings();
 const keeping = useKeeping();
 const view = useView();
 const sharing = useSharing();
+const files = useFiles();
 const { note, asked, takeAnyway, drop } = useNoting();
 type Quick = 'minutes' | 'rain' | 'soil' | 'meter' | 'repair' | 'flush' | 'cleaned' | 'feed' | 'note' | 'photo';
 const QUICK: { id: Quick; name: string; asks?: 'number' | 'text' | 'feel' | 'photo' }[] = [
@@ -165,25 +169,36 @@ async function takeFile(event: Event): Promise<void> {
   field.value = '';
   if (!chosen) return;
   if (/\.csv$/i.test(chosen.name)) return takeReadings(chosen);
-  const unpacked = await unpack(chosen);
+  const outcome = await files.read('parcel', chosen, (reader, number) => reader.readParcel(number, chosen));
+  if (outcome.ended === 'failed') told.value = outcome.why;
+  if (outcome.ended !== 'answered') return;
+  const unpacked = outcome.value;
   if (!unpacked.ok) return void (told.value = msg`${chosen.name} was not added: ${unpacked.why}.`);
   told.value = (await sharing.takeIn(unpacked)).join(' ');
 }
 /** A logger's table whose columns do not say in which unit they are. */
-const table = shallowRef<{ name: string; bytes: Uint8Array; asks: ReadingsAsk[]; units: Record<string, string> }>();
+const table = shallowRef<{ file: File; reading: ReadingsReading; asks: ReadingsAsk[]; units: Record<string, string> }>();
 async function takeReadings(chosen: File): Promise<void> {
-  const bytes = new Uint8Array(await chosen.arrayBuffer());
-  const { asks } = readTable(bytes, {});
-  table.value = { name: chosen.name, bytes, asks, units: Object.fromEntries(asks.map((a) => [a.column, a.taken])) };
-  if (asks.length === 0) takeTable();
+  const reading = await readTable(chosen, {});
+  if (!reading) return;
+  const { asks } = reading;
+  table.value = { file: chosen, reading, asks, units: Object.fromEntries(asks.map((a) => [a.column, a.taken])) };
+  if (asks.length === 0) await takeTable();
 }
-const readTable = (bytes: Uint8Array, units: Record<string, string>): ReadingsReading => readReadings(bytes, spotsOf(openFarm(plan.full, season.set)), settings.choice, units);
+async function readTable(file: File, units: Record<string, string>): Promise<ReadingsReading | undefined> {
+  const outcome = await files.read('readings', file, (reader, number) =>
+    reader.readReadings(number, file, forWorker(toRaw(plan.plan)), season.set, plain(settings.choice), plain(units)),
+  );
+  told.value = outcome.ended === 'failed' ? outcome.why : '';
+  return outcome.ended === 'answered' ? outcome.value : undefined;
+}
 function useUnit(column: string, unit: string): void {
   table.value = { ...table.value!, units: { ...table.value!.units, [column]: unit } };
 }
-function takeTable(): void {
-  const { bytes, units } = table.value!;
-  const read = readTable(bytes, units);
+async function takeTable(): Promise<void> {
+  const { file, reading, asks, units } = table.value!;
+  const read = asks.length === 0 ? reading : await readTable(file, units);
+  if (!read) return;
   table.value = undefined;
   for (const r of read.readings)
     book.add({ what: r.seen ? 'seen' : 'reading', spot: r.spot, ...inSet(), ...(r.value !== undefined && { value: r.value }), ...(r.seen && { seen: r.seen }), ...(r.at !== undefined && { at: r.at }) });
@@ -231,7 +246,7 @@ function takeTable(): void {
     <p class="files"><button type="button" class="plain" @click="file">Save plan and book as one file</button> <button type="button" class="plain" @click="csv">Book as a table</button> <button type="button" class="plain" :disabled="making" @click="report">{{ making ? msg`Making the report …` : msg`Season report (PDF)` }}</button></p>
     <label class="photo">Add a book from elsewhere, or a logger’s table <input type="file" accept=".zip,.json,.csv,application/zip" @change="takeFile" /></label>
     <section v-if="table" aria-label="Units of the table" class="clashes">
-      <p>{{ table.name }} does not say in which units these columns are:</p>
+      <p>{{ table.file.name }} does not say in which units these columns are:</p>
       <p v-for="a in table.asks" :key="a.column" class="fill">“{{ a.column }}”, for example {{ a.sample || msg`empty` }}, is in <ChoiceField :label="msg`Unit of ${a.column}`" :value="table.units[a.column]" :options="a.options.map((u) => ({ id: u, name: u }))" @pick="useUnit(a.column, $event)" /></p>
       <button type="button" @click="takeTable">Use these units</button> <button type="button" @click="table = undefined">Do not add it</button>
     </section>

@@ -10,10 +10,8 @@ import TextField from '../../parts/TextField.vue';
 import { useDraftText } from '../../parts/useDraft';
 import { parseQuantity, type KindName } from '../../../core/units';
 import { dayAfter } from '../../../core/sets';
-import type { ReaderApi } from '../../../worker/reader';
 import { plain } from '../../plain';
-import { createJobs } from '../../stores/jobs';
-import { inRole } from '../../stores/workers';
+import { useFiles } from '../../stores/files';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
@@ -29,39 +27,33 @@ const MOST_TOLD = 5;
 const listening = ref(false);
 
 const { open, onChange } = useFileDialog({ accept: '.csv,.txt,text/csv', multiple: false, reset: true });
-const reader = createJobs<ReaderApi>(inRole('reader'));
-onBeforeUnmount(() => reader.stop());
+const files = useFiles();
+onBeforeUnmount(() => files.stop('weather'));
 const name = ref('');
-let bytes: Uint8Array | undefined;
+let chosen: File | undefined;
 /** What was read of the table, shown before it is taken. */
 const found = shallowRef<WeatherReading>();
 const answers = ref<WeatherAnswers>({});
-const MOST_BYTES = 20 * 1024 * 1024;
 
 async function read(): Promise<void> {
-  const asked = bytes;
+  const asked = chosen;
   if (!asked) return;
   said.value = msg`Reading ${name.value} …`;
-  const outcome = await reader.ask((worker, number) => worker.readWeather(number, asked, plain(answers.value)));
+  const outcome = await files.read('weather', asked, (worker, number) => worker.readWeather(number, asked, plain(answers.value)));
   if (outcome.ended === 'cancelled') return;
-  said.value = outcome.ended === 'failed' ? msg`The file could not be read: ${outcome.why}` : '';
+  said.value = outcome.ended === 'failed' ? outcome.why : '';
   if (outcome.ended !== 'answered') return;
   const reading = outcome.value;
   refused.value = reading.refused.map((r) => msg`line ${r.line}: ${r.why}`);
   found.value = reading.days.length > 0 ? reading : undefined;
   if (reading.days.length === 0) said.value = msg`No day could be used.`;
 }
-onChange(async (files) => {
-  const file = files?.[0];
+onChange(async (list) => {
+  const file = list?.[0];
   if (!file) return;
   leave();
   name.value = file.name;
-  if (file.size > MOST_BYTES) return void (said.value = msg`The table is larger than 20 MB. Cut it down to the seasons you need.`);
-  try {
-    bytes = new Uint8Array(await file.arrayBuffer());
-  } catch {
-    return void (said.value = msg`The file could not be read: it was moved or changed meanwhile. Choose it again.`);
-  }
+  chosen = file;
   answers.value = {};
   await read();
 });
@@ -73,7 +65,7 @@ function leave(): void {
   found.value = undefined;
   refused.value = [];
   said.value = '';
-  bytes = undefined;
+  chosen = undefined;
 }
 const notes = computed(() => (found.value ? [...found.value.notes, ...seasonNotes(found.value.days, plan.full.watering.season)] : []));
 const ASKED: Record<WeatherAsk['group'], string> = {
