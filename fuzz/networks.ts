@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { anyLoops } from '../src/core/hydraulics/network/anyLoops.testing';
 import { anyNetwork } from '../src/core/hydraulics/network/anyNetwork.testing';
 import { createNetworkSolver, type NetworkSpec } from '../src/core/hydraulics/network';
 import { createRunStore } from '../src/core/hydraulics/network/runStore';
@@ -37,19 +38,21 @@ export function fuzzNetworks(count: number, seed: number, report: Report): Found
   // In portions, so that a network is known again by its seed and place.
   const portion = 1000;
   for (let done = 0; done < count; done += portion) {
-    fc.sample(anyNetwork, { seed: seed + done, numRuns: Math.min(portion, count - done) }).forEach(
-      (network, i) => {
-        const budget = new Budget(BUDGET_MS);
-        report.alive(`network ${done + i} of seed ${seed}`);
-        try {
-          const wrong = wrongWith(network, budget);
-          if (wrong) found.wrong(wrong, `network ${done + i}: ${JSON.stringify(network)}`);
-        } catch (error) {
-          found.wrong((error as Error).message, `network ${done + i}: ${JSON.stringify(network)}`);
-        }
-        found.took(budget.spentMs());
-      },
-    );
+    // One in four has loops, with regulators and parts of a fixed loss inside them.
+    fc.sample(fc.oneof({ arbitrary: anyNetwork, weight: 3 }, { arbitrary: anyLoops, weight: 1 }), {
+      seed: seed + done,
+      numRuns: Math.min(portion, count - done),
+    }).forEach((network, i) => {
+      const budget = new Budget(BUDGET_MS);
+      report.alive(`network ${done + i} of seed ${seed}`);
+      try {
+        const wrong = wrongWith(network, budget);
+        if (wrong) found.wrong(wrong, `network ${done + i}: ${JSON.stringify(network)}`);
+      } catch (error) {
+        found.wrong((error as Error).message, `network ${done + i}: ${JSON.stringify(network)}`);
+      }
+      found.took(budget.spentMs());
+    });
   }
   return found;
 }

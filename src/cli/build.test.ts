@@ -1,18 +1,12 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { shell } from './shell.testing';
 
 const root = join(__dirname, '../..');
 const folder = mkdtempSync(join(tmpdir(), 'furrow-build-'));
-const furrow = (...words: string[]) => {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'src/cli/furrow.ts'), 'build', ...words],
-    { encoding: 'utf8' },
-  );
-  return { status, stdout, stderr };
-};
+const furrow = (...words: string[]) => shell('build', ...words);
 const demo = (name: string): string => join(root, `demo/${name}.json`);
 const file = (name: string, content: string): string => {
   const path = join(folder, name);
@@ -23,8 +17,8 @@ const file = (name: string, content: string): string => {
 jest.setTimeout(120_000);
 
 describe('furrow build', () => {
-  test('prints what to buy and the steps, and ends with 0', () => {
-    const { status, stdout } = furrow(demo('wren-bottom'));
+  test('prints what to buy and the steps, and ends with 0', async () => {
+    const { status, stdout } = await furrow(demo('wren-bottom'));
     expect(status).toBe(0);
     expect(stdout).toMatch(/1 × 4,000 ft +tape/);
     expect(stdout).toMatch(
@@ -34,10 +28,10 @@ describe('furrow build', () => {
     expect(stdout).toMatch(/1\. Put the head together/);
   });
 
-  test('takes prices and what there is, and tells the lines it cannot use', () => {
+  test('takes prices and what there is, and tells the lines it cannot use', async () => {
     const prices = file('prices.csv', 'item;price €;per\npipe:pe-1-1/4;2,50;m\nstaple;-1;pack\n');
     const have = file('have.csv', 'item,count\nstaple,1000\n');
-    const { status, stdout, stderr } = furrow(
+    const { status, stdout, stderr } = await furrow(
       demo('wren-bottom'),
       '--prices',
       prices,
@@ -53,24 +47,24 @@ describe('furrow build', () => {
     expect(stderr).toBe(`${prices}, line 3: a price of -1 is below zero\n`);
   });
 
-  test('prints JSON and CSV of the same lines', () => {
-    const json = JSON.parse(furrow(demo('otter-strip'), '--json').stdout);
-    const csv = furrow(demo('otter-strip'), '--csv').stdout.trim().split('\r\n');
+  test('prints JSON and CSV of the same lines', async () => {
+    const json = JSON.parse((await furrow(demo('otter-strip'), '--json')).stdout);
+    const csv = (await furrow(demo('otter-strip'), '--csv')).stdout.trim().split('\r\n');
     expect(csv).toHaveLength(json.lines.length + 1);
     expect(json.joints.every((j: { chain?: unknown }) => j.chain)).toBe(true);
     expect(json.runs).toHaveLength(1);
     expect(json.steps[0].id).toBe('head');
   });
 
-  test('ends with 1 where something cannot be joined, with 2 where a file cannot be used', () => {
+  test('ends with 1 where something cannot be joined, with 2 where a file cannot be used', async () => {
     const plan = JSON.parse(readFileSync(demo('otter-strip'), 'utf8'));
     plan.head = [{ id: 'x', kind: 'screen-1', inEnd: 'taper-1', outEnd: 'taper-1' }];
-    const { status, stdout } = furrow(file('odd.json', JSON.stringify(plan)));
+    const { status, stdout } = await furrow(file('odd.json', JSON.stringify(plan)));
     expect(status).toBe(1);
     expect(stdout).toMatch(/The 1 in screen filter and the ⅝ in garden hose cannot be joined/);
-    expect(furrow(demo('otter-strip'), '--prices', join(folder, 'nothing.csv')).status).toBe(2);
-    expect(furrow(join(folder, 'nothing.json')).status).toBe(2);
-    expect(furrow(demo('otter-strip'), '--pdf', join(folder, 'no/such/place.pdf')).stderr).toMatch(
+    expect((await furrow(demo('otter-strip'), '--prices', join(folder, 'nothing.csv'))).status).toBe(2);
+    expect((await furrow(join(folder, 'nothing.json'))).status).toBe(2);
+    expect((await furrow(demo('otter-strip'), '--pdf', join(folder, 'no/such/place.pdf'))).stderr).toMatch(
       /cannot be written/,
     );
   });
@@ -126,15 +120,15 @@ describe.each([
 ])('field sheets of %s, read back', (name, widthPt, heightPt) => {
   const pdf = join(folder, `${name}.pdf`);
   let texts: string[] = [];
-  beforeAll(() => {
-    expect(furrow(demo(name), '--pdf', pdf)).toMatchObject({ status: 0, stderr: '' });
+  beforeAll(async () => {
+    expect(await furrow(demo(name), '--pdf', pdf)).toMatchObject({ status: 0, stderr: '' });
     texts = execFileSync('pdftotext', ['-layout', pdf, '-'], { encoding: 'utf8' }).split('\f').slice(0, -1);
   });
   const all = (): string => texts.join('\n').replace(/\s+/g, ' ');
   const pageOf = (words: RegExp): number => texts.findIndex((t) => words.test(t)) + 1;
 
-  test('every line of the list and every step is there, and every page is numbered and marked', () => {
-    const json = JSON.parse(furrow(demo(name), '--json').stdout);
+  test('every line of the list and every step is there, and every page is numbered and marked', async () => {
+    const json = JSON.parse((await furrow(demo(name), '--json')).stdout);
     const said = all().replace(/ /g, '');
     for (const line of json.lines)
       expect([line.item, said.includes(line.name.replace(/\s/g, ''))]).toEqual([line.item, true]);
@@ -157,7 +151,7 @@ describe.each([
     expect(all()).toMatch(/Backflow protection is required by law|licensed electrician/);
   });
 
-  test('no word lies off its page or in its margin', () => {
+  test('no word lies off its page or in its margin', async () => {
     const boxes = execFileSync('pdftotext', ['-bbox', pdf, '-'], { encoding: 'utf8', maxBuffer: 1e9 });
     let page: [number, number] = [0, 0];
     let words = 0;
@@ -176,7 +170,7 @@ describe.each([
     expect(Math.min(...page)).toBeCloseTo(widthPt, 0);
   });
 
-  test('the scale bar of the farm is true to half a hundredth', () => {
+  test('the scale bar of the farm is true to half a hundredth', async () => {
     const [, scale] = texts[0].match(/1:(\d+) when printed/)!;
     // Whole numbers alone: lengths of mains stand on the sheet too, and the bar's is the last.
     const bar = [...texts[0].matchAll(/(?<![\d.,])(\d+) (ft|m)\b/g)].at(-1)!;
@@ -190,7 +184,7 @@ describe.each([
     expect(off).toBeLessThan(0.005 * wanted + 1);
   });
 
-  test('the strip rule’s line is 100 mm, and its holes stand at the emitters', () => {
+  test('the strip rule’s line is 100 mm, and its holes stand at the emitters', async () => {
     const at = pageOf(/Strip rule, one hole every/);
     if (at === 0) return expect(all()).toContain('no holes are cut');
     const wanted = (100 / 25.4) * DPI;

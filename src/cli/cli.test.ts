@@ -1,17 +1,10 @@
-import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { shell } from './shell.testing';
 
 const root = join(__dirname, '../..');
-const furrow = (...words: string[]) => {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'src/cli/furrow.ts'), ...words],
-    { encoding: 'utf8' },
-  );
-  return { status, stdout, stderr };
-};
+const furrow = (...words: string[]) => shell(...words);
 const cases = join(root, 'src/core/hydraulics/network/cases');
 const folder = mkdtempSync(join(tmpdir(), 'furrow-cli-'));
 const file = (name: string, content: string): string => {
@@ -23,8 +16,8 @@ const file = (name: string, content: string): string => {
 jest.setTimeout(60_000);
 
 describe('furrow', () => {
-  test('network prints the steady state in the shape of a case’s expectation', () => {
-    const { status, stdout } = furrow('network', join(cases, 'run-flat.json'));
+  test('network prints the steady state in the shape of a case’s expectation', async () => {
+    const { status, stdout } = await furrow('network', join(cases, 'run-flat.json'));
     expect(status).toBe(0);
     const result = JSON.parse(stdout);
     expect(result.supply.flowLph).toBeCloseTo(573.869, 2);
@@ -57,18 +50,18 @@ describe('furrow', () => {
       '{"supply":{"node":"s","kind":"pump","points":[{"flowLph":0,"pressureKpa":10},{"flowLph":9,"pressureKpa":20}]},"nodes":[{"id":"s","elevationM":0}],"links":[],"laterals":[]}',
       /supply\.points\[1\]\.pressureKpa/,
     ],
-  ])('%s ends with 2 and says where', (name, content, why) => {
-    const { status, stderr } = furrow('network', file(`${name}.json`, content));
+  ])('%s ends with 2 and says where', async (name, content, why) => {
+    const { status, stderr } = await furrow('network', file(`${name}.json`, content));
     expect(status).toBe(2);
     expect(stderr).toMatch(why);
   });
 
-  test('check: 0 for the demo that works, 1 for the one with faults, 2 for what is no plan', () => {
-    const fine = furrow('check', join(root, 'demo/wren-bottom.json'));
+  test('check: 0 for the demo that works, 1 for the one with faults, 2 for what is no plan', async () => {
+    const fine = await furrow('check', join(root, 'demo/wren-bottom.json'));
     expect(fine.status).toBe(0);
     expect(fine.stdout).toMatch(/Runs, with \d+ % to spare/);
     expect(fine.stdout).toMatch(/gpm/);
-    const faulty = furrow('check', join(root, 'demo/otter-strip.json'), '--json');
+    const faulty = await furrow('check', join(root, 'demo/otter-strip.json'), '--json');
     expect(faulty.status).toBe(1);
     const report = JSON.parse(faulty.stdout);
     expect(
@@ -78,16 +71,16 @@ describe('furrow', () => {
         .sort(),
     ).toEqual(['burst-at-rest', 'main-eats', 'run-too-long']);
     for (const demo of ['hollin-bank', 'beck-side', 'larch-tunnels'])
-      expect(furrow('check', join(root, `demo/${demo}.json`)).stdout).toMatch(
+      expect((await furrow('check', join(root, `demo/${demo}.json`))).stdout).toMatch(
         /Runs[^.]*\. (Nothing|One thing) to mend/,
       );
-    const foreign = furrow('check', join(cases, 'run-flat.json'));
+    const foreign = await furrow('check', join(cases, 'run-flat.json'));
     expect(foreign.status).toBe(2);
     expect(foreign.stderr).toMatch(/not an Idle Furrow plan/);
-    expect(furrow('check', join(folder, 'gone.json'))).toMatchObject({ status: 2 });
+    expect(await furrow('check', join(folder, 'gone.json'))).toMatchObject({ status: 2 });
   });
 
-  test('check of a plan in sets tells each', () => {
+  test('check of a plan in sets tells each', async () => {
     const plan = JSON.parse(readFileSync(join(root, 'demo/wren-bottom.json'), 'utf8'));
     const keys = (from: number, to: number): string[] =>
       Array.from({ length: to - from + 1 }, (_, i) => String(from + i));
@@ -98,19 +91,19 @@ describe('furrow', () => {
         { id: 'far', beds: [{ block, keys: keys(8, 14) }] },
       ],
     };
-    const { stdout } = furrow('check', '--json', file('sets.json', JSON.stringify(plan)));
+    const { stdout } = await furrow('check', '--json', file('sets.json', JSON.stringify(plan)));
     const report = JSON.parse(stdout);
     expect(report.sets.map((s: { name: string }) => s.name)).toEqual(['Set 1', 'Set 2']);
     for (const s of report.sets) expect(s.askedLph).toBeLessThan(s.availableLph);
     expect(new Set(report.runs.map((r: { bed: string }) => r.bed)).size).toBe(7);
   });
 
-  test('words it does not know end with 2', () => {
-    expect(furrow('dance').status).toBe(2);
+  test('words it does not know end with 2', async () => {
+    expect((await furrow('dance')).status).toBe(2);
   });
 
-  test('check --working --remedies writes out how numbers were come by, and what would help', () => {
-    const { status, stdout } = furrow(
+  test('check --working --remedies writes out how numbers were come by, and what would help', async () => {
+    const { status, stdout } = await furrow(
       'check',
       '--working',
       '--remedies',

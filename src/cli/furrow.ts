@@ -199,6 +199,11 @@ const program = new Command('furrow')
   .exitOverride((error) => {
     process.exitCode = error.exitCode === 0 ? EXIT.fine : EXIT.unusable;
     throw error;
+  })
+  // Kept, so that commands in process are heard like those of a shell.
+  .configureOutput({
+    writeOut: (text) => void process.stdout.write(text),
+    writeErr: (text) => void process.stderr.write(text),
   });
 
 program
@@ -289,9 +294,12 @@ program
     }),
   );
 
-try {
-  await program.parseAsync();
-} catch (error) {
-  // Commander has said what is wrong with the words and set the exit code.
-  if (!(error instanceof Error) || !('code' in error)) throw error;
+/** Does what the words of a command line say, and sets the exit code of the process. */
+export async function furrow(words: readonly string[]): Promise<void> {
+  try {
+    await program.parseAsync([...words], { from: 'user' });
+  } catch (error) {
+    // Commander has said what is wrong with the words and set the exit code.
+    if (!(error instanceof Error) || !('code' in error)) throw error;
+  }
 }

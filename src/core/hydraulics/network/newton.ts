@@ -285,7 +285,7 @@ function closeLoops(tree: Tree, w: Workspace): void {
   }
   const step = eliminate(rows);
   // No tie carries more than the farm draws: a flat start must not throw it about.
-  const most = Math.abs(w.lph[0]);
+  const most = Math.max(tree.mayCirculateLph, Math.abs(w.lph[0]));
   for (let i = 0; i < k; i++) w.tie[i] = Math.min(most, Math.max(-most, w.tie[i] + step[i]));
 }
 

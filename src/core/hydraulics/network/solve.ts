@@ -4,6 +4,7 @@ import { canPair, marchPair } from '../marchPair';
 import { runEmitterLph } from '../run';
 import { KPA_PER_M } from '../water';
 import { firstGuess } from './firstGuess';
+import { bentInLoops, createPivots, type Bent, type Reduced, type State } from './oneWay';
 import { newtonSteps, newWorkspace, refit, type Steps, type Workspace } from './newton';
 import type { RunCurve } from './runCurve';
 import { createRunStore, type RunStore } from './runStore';
@@ -34,6 +35,8 @@ const ACCEPTABLE_KPA = 1e-4;
  * millimetre of water.
  */
 const STARVED_KPA = 1e-3;
+/** Through a regulator that is taken to hold while water comes from behind it, as long as that is not found out: far over any farm's flow. */
+const MAY_CIRCULATE_LPH = 1e6;
 
 /**
  * Solves drip networks, remembering runs, shape and pressures from one to the next, so that after an edit only the runs
@@ -51,55 +54,119 @@ export interface NetworkSolver {
 export function createNetworkSolver(store: RunStore = createRunStore()): NetworkSolver {
   let last: { network: NetworkSpec; tree: Tree; kpa: Float64Array; tie: Float64Array } | undefined;
   let kept: Workspace | undefined;
+  /** States of what bends inside loops, as they were found last. */
+  let lastStates: State[] = [];
+
+  /** Brings a workspace to the steady state of a tree, from where it is if that is near. */
+  function settle(tree: Tree, curves: readonly RunCurve[], w: Workspace, warm: boolean): Steps {
+    let steps: Steps | undefined;
+    let iterations = 0;
+    const attempt = (rough: boolean, tolerance: number, most: number): boolean => {
+      steps = newtonSteps(tree, curves, w, rough, tolerance, most);
+      iterations += steps.iterations;
+      return steps.converged;
+    };
+    // After an edit the pressures are near and most runs have been marched: go straight to exact steps.
+    if (!warm || !attempt(false, TOLERANCE_KPA, WARM_ITERATIONS)) {
+      w.tie.fill(0);
+      firstGuess(tree, curves, w.kpa, store.checkpoint);
+      attempt(true, ROUGH_TOLERANCE_KPA, ROUGH_ITERATIONS);
+      spanAlike(tree, curves, w);
+      anchorByPairs(tree, curves, w);
+      attempt(false, TOLERANCE_KPA, ITERATIONS);
+    }
+    return { ...steps!, iterations };
+  }
+  /** The same, by way of the source's pressure where that is weak. @throws NetworkError where no answer is found */
+  function settleSurely(tree: Tree, curves: readonly RunCurve[], w: Workspace, first: Steps): Steps {
+    if (first.converged || first.residualKpa <= ACCEPTABLE_KPA) return first;
+    const steps = closeInOnSupply(tree, curves, w, store.checkpoint);
+    if (!(steps.residualKpa <= STARVED_KPA)) {
+      last = undefined;
+      throw new NetworkError(
+        'network',
+        msg`no steady state found: pressures still differ by ${steps.residualKpa.toPrecision(3)} kPa`,
+      );
+    }
+    return { ...steps, iterations: first.iterations + steps.iterations };
+  }
+
+  function solvePlain(network: NetworkSpec): NetworkSolution {
+    const tree = buildTree(network, last);
+    const curves = store.curvesOf(network, tree.medium);
+    const marchesBefore = store.marches;
+    // The same nodes: the arrays serve again.
+    const warm =
+      last !== undefined && sameIds(last.tree.ids, tree.ids) && last.tie.length === tree.ties.length;
+    const w = warm ? refit(kept!, curves.length) : newWorkspace(tree);
+    kept = w;
+    if (warm) {
+      w.kpa.set(last!.kpa);
+      w.tie.set(last!.tie);
+    }
+    const steps = settleSurely(tree, curves, w, settle(tree, curves, w, warm));
+    last = { network, tree, kpa: Float64Array.from(w.kpa), tie: Float64Array.from(w.tie) };
+    return solution(network, tree, curves, w, {
+      iterations: steps.iterations,
+      marches: store.marches - marchesBefore,
+      residualKpa: steps.residualKpa,
+    });
+  }
+
+  /** A network with regulators or parts of a fixed loss in its loops: solved for states of theirs until none contradicts its own. */
+  function solveBent(network: NetworkSpec, bent: readonly Bent[]): NetworkSolution {
+    const marchesBefore = store.marches;
+    const pivots = createPivots(network, bent, lastStates);
+    let iterations = 0;
+    for (;;) {
+      store.checkpoint();
+      const { reduced, states } = pivots.now();
+      const tree = buildTree(reduced.network);
+      tree.mayCirculateLph = MAY_CIRCULATE_LPH;
+      for (let v = 1; v < tree.ids.length; v++) {
+        const link = tree.link[v]!;
+        link.riseKpa += reduced.offsets.links[link.index];
+      }
+      tree.ties.forEach((tie, i) => (tie.link.riseKpa += reduced.offsets.ties[i]));
+      const curves = store.curvesOf(reduced.network, tree.medium);
+      const w = newWorkspace(tree);
+      let steps = settle(tree, curves, w, false);
+      iterations += steps.iterations;
+      const found = (): NetworkSolution =>
+        spread(network, reduced, solution(reduced.network, tree, curves, w, effort()));
+      const effort = (): NetworkSolution['effort'] => ({
+        iterations,
+        marches: store.marches - marchesBefore,
+        residualKpa: steps.residualKpa,
+      });
+      if (pivots.turn(found(), tree.medium)) continue;
+      // No state contradicts itself.
+      const rough = steps.iterations;
+      steps = settleSurely(tree, curves, w, steps);
+      iterations += steps.iterations - rough;
+      lastStates = [...states];
+      const answer = found();
+      if (!pivots.turn(answer, tree.medium)) return answer;
+    }
+  }
 
   return {
     solve(network) {
-      const tree = buildTree(network, last);
-      const curves = store.curvesOf(network, tree.medium);
-      const marchesBefore = store.marches;
-      // The same nodes: the arrays serve again.
-      const warm =
-        last !== undefined && sameIds(last.tree.ids, tree.ids) && last.tie.length === tree.ties.length;
-      const w = warm ? refit(kept!, curves.length) : newWorkspace(tree);
-      kept = w;
-      let steps: Steps | undefined;
-      let iterations = 0;
-      const attempt = (rough: boolean, tolerance: number, most: number): boolean => {
-        steps = newtonSteps(tree, curves, w, rough, tolerance, most);
-        iterations += steps.iterations;
-        return steps.converged;
-      };
-      // After an edit the pressures are near and most runs have been marched: go straight to exact steps.
-      if (warm) {
-        w.kpa.set(last!.kpa);
-        w.tie.set(last!.tie);
-      }
-      if (!warm || !attempt(false, TOLERANCE_KPA, WARM_ITERATIONS)) {
-        w.tie.fill(0);
-        firstGuess(tree, curves, w.kpa, store.checkpoint);
-        attempt(true, ROUGH_TOLERANCE_KPA, ROUGH_ITERATIONS);
-        spanAlike(tree, curves, w);
-        anchorByPairs(tree, curves, w);
-        attempt(false, TOLERANCE_KPA, ITERATIONS);
-      }
-      if (!steps!.converged && steps!.residualKpa > ACCEPTABLE_KPA) {
-        steps = closeInOnSupply(tree, curves, w, store.checkpoint);
-        iterations += steps.iterations;
-        if (!(steps!.residualKpa <= STARVED_KPA)) {
-          last = undefined;
-          throw new NetworkError(
-            'network',
-            msg`no steady state found: pressures still differ by ${steps!.residualKpa.toPrecision(3)} kPa`,
-          );
-        }
-      }
-      last = { network, tree, kpa: Float64Array.from(w.kpa), tie: Float64Array.from(w.tie) };
-      return solution(network, tree, curves, w, {
-        iterations,
-        marches: store.marches - marchesBefore,
-        residualKpa: steps!.residualKpa,
-      });
+      const bent = bentInLoops(network);
+      return bent.length === 0 ? solvePlain(network) : solveBent(network, bent);
     },
+  };
+}
+
+/** A reduced network's flows at the links and ties of the whole one; none passes those that are shut. */
+function spread(network: NetworkSpec, { places }: Reduced, found: NetworkSolution): NetworkSolution {
+  const flows = places.map((p) =>
+    p ? p.sign * (p.among === 'links' ? found.linkLph : found.tieLph)[p.at] : 0,
+  );
+  return {
+    ...found,
+    linkLph: Float64Array.from(flows.slice(0, network.links.length)),
+    tieLph: Float64Array.from(flows.slice(network.links.length)),
   };
 }
 

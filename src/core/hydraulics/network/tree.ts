@@ -33,6 +33,8 @@ export interface Tree extends Shape {
   curve: SupplyCurve;
   /** Node of each lateral, in the spec's order. */
   lateralNode: Int32Array;
+  /** Ties may carry so much beyond what the farm draws, L/h: while states of parts are tried water may go round. */
+  mayCirculateLph: number;
 }
 
 /** A link that closes a loop: between two nodes of the tree. */
@@ -85,6 +87,7 @@ export function buildTree(network: NetworkSpec, before?: { network: NetworkSpec;
     ...shape,
     lateralNode: placeLaterals(network, shape, before),
     curve: supplyCurve(network.supply, supplyNode.elevationM),
+    mayCirculateLph: 0,
   };
 }
 
