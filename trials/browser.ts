@@ -28,19 +28,15 @@ export interface Ground {
   stop: () => Promise<void>;
 }
 
-export async function serveTrials(): Promise<Ground> {
+/** @param webRoot another build than the one that lies in dist */
+export async function serveTrials(webRoot = join(process.cwd(), 'dist/web')): Promise<Ground> {
   const seen: Seen[] = [];
   const app = express();
   app.post('/trial/seen', express.json({ type: () => true }), (request, response) => {
     seen.push(request.body as Seen);
     response.sendStatus(204);
   });
-  // Pressing every file together for each fresh browser costs more than all that is tried.
-  app.use((request, _response, next) => {
-    delete request.headers['accept-encoding'];
-    next();
-  });
-  app.use(createApp(join(process.cwd(), 'dist/web'), { filesPerMinute: 1e6, stationPerMinute: 1e6 }));
+  app.use(createApp(webRoot, { filesPerMinute: 1e6, stationPerMinute: 1e6 }));
   const listen = (port: number) =>
     new Promise<ReturnType<typeof app.listen>>((resolve) => {
       const server = app.listen(port, '127.0.0.1', () => resolve(server));
@@ -80,7 +76,11 @@ export function newProfile(): { path: string; remove: () => void } {
   };
 }
 
-export async function startBrowser(profile: string, more: string[] = []): Promise<Browser> {
+export async function startBrowser(
+  profile: string,
+  more: string[] = [],
+  preferences: Record<string, unknown> = {},
+): Promise<Browser> {
   const options = new chrome.Options();
   options.addArguments(
     ...QUIET,
@@ -93,6 +93,7 @@ export async function startBrowser(profile: string, more: string[] = []): Promis
   options.setUserPreferences({
     'download.default_directory': join(profile, 'files'),
     'download.prompt_for_download': false,
+    ...preferences,
   });
   mkdirSync(join(profile, 'files'), { recursive: true });
   // A page that asks whether it may be left is answered by the trial itself.

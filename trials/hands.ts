@@ -32,6 +32,11 @@ const beds = (count: number, lengthM: number): Plan => ({
 });
 
 const LENGTH = `parseFloat(document.querySelector('input[aria-label^="Length of the beds"]').value)`;
+/** The number at the end of what is in a text field; 0 where there is none. */
+const numberIn = (label: string): string =>
+  `Number((document.querySelector('input[aria-label="${label}"]').value.match(/\\d+$/) || [0])[0])`;
+const NAMED = numberIn('Name of the block');
+const UNTAKEN = numberIn('Note');
 const BED_1 = `[aria-label="Bed 1, length"]`;
 const BED_LENGTH = `document.querySelector('${BED_1}').getAttribute('aria-valuenow')`;
 const PAINTED = `document.querySelector('[aria-label^="squash and pumpkins: paint squash"]').getAttribute('aria-label').match(/(\\d+) beds/)[1]`;
@@ -44,14 +49,14 @@ const there = (driver: WebDriver, css: string) =>
 const value = (driver: WebDriver, shows: string): Promise<number> =>
   driver.executeScript<number>(`return Number(${shows})`);
 
-/** A number typed, letter by letter and over what stood there, by the browser's own editing. */
-const typing = (from: string): string => `
-  const field = document.querySelector('input[aria-label^="Length of the beds"]');
+/** Typed letter by letter and over what was there, by the browser's own editing. @param before words before the number */
+const typing = (from: string, label = 'Length of the beds', before = ''): string => `
+  const field = document.querySelector('input[aria-label^="${label}"]');
   field.focus();
   let n = ${from};
   const next = () => {
     field.select();
-    document.execCommand('insertText', false, String(++n));
+    document.execCommand('insertText', false, '${before}' + ++n);
     setTimeout(next, 20 + (n * 37) % 60);
   };
   setTimeout(next, 60);`;
@@ -70,6 +75,29 @@ export const HANDS: readonly Hand[] = [
         field.focus(); field.select(); document.execCommand('insertText', false, '30'); field.blur();`);
     },
     moves: typing(LENGTH),
+  },
+  {
+    name: 'a name typed',
+    plan: beds(6, 30),
+    stage: 'beds',
+    shows: NAMED,
+    way: () => 1,
+    moves: typing(NAMED, 'Name of the block', 'Plot '),
+  },
+  {
+    name: 'a reading typed, not yet taken',
+    plan: beds(6, 30),
+    stage: 'season',
+    shows: UNTAKEN,
+    way: () => 1,
+    show: async (driver) => {
+      await (await there(driver, '#season-book')).click();
+      await driver.executeScript(
+        `[...document.querySelectorAll('[aria-label="What to note"] button')].find((b) => b.textContent.trim() === 'Note').click()`,
+      );
+      await there(driver, 'input[aria-label="Note"]');
+    },
+    moves: typing(UNTAKEN, 'Note', 'Leak '),
   },
   {
     name: 'noted in the book',

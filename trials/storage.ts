@@ -1,5 +1,6 @@
 import { By, until, type WebDriver } from 'selenium-webdriver';
-import { newProfile, startBrowser, type Browser, type Ground } from './browser';
+import { zipSync } from 'fflate';
+import { fileFor, newProfile, startBrowser, type Browser, type Ground } from './browser';
 import { HANDS, WAIT_MS } from './hands';
 import { layPlan } from './losing';
 
@@ -51,6 +52,8 @@ const beforeAll = (driver: WebDriver, source: string): Promise<unknown> =>
 type Check = (what: string, yes: boolean) => void;
 interface Trial {
   name: string;
+  /** Settings of the browser itself. */
+  preferences?: Record<string, unknown>;
   run: (driver: WebDriver, ground: Ground, check: Check) => Promise<void>;
 }
 const TYPED = HANDS[0];
@@ -60,6 +63,7 @@ const asksBeforeLeaving = (driver: WebDriver): Promise<boolean> =>
     "const leave = new Event('beforeunload', { cancelable: true }); window.dispatchEvent(leave); return leave.defaultPrevented;",
   );
 const UNSAFE = /does not keep the plan/;
+const STAGES = ['water', 'ground', 'beds', 'pipework', 'check', 'sets', 'build', 'season'];
 
 const TRIALS: readonly Trial[] = [
   {
@@ -165,6 +169,69 @@ const TRIALS: readonly Trial[] = [
     },
   },
   {
+    // The browser's own setting: even naming localStorage throws, and there are no locks.
+    name: 'blocked site data',
+    preferences: { 'profile.default_content_setting_values.cookies': 2 },
+    async run(driver, ground, check) {
+      await driver.get(ground.url);
+      check(
+        'is blocked indeed',
+        await driver.executeScript<boolean>('try { return !localStorage } catch { return true }'),
+      );
+      check(
+        'says so on the start page',
+        await reads(driver, '.start', /keeps no plans here/).then(Boolean, () => false),
+      );
+      await layPlan(driver, ground.url, TYPED);
+      await reads(driver, VERDICT, /\S/);
+      await driver.executeScript(`document.querySelector('.order a[href$="/beds"]').click()`);
+      await type(driver, 72);
+      check('says that it is not kept', await reads(driver, '.panel', UNSAFE).then(Boolean, () => false));
+      check('asks before it is left', await asksBeforeLeaving(driver));
+      for (const stage of STAGES) {
+        await driver.executeScript(`document.querySelector('.order a[href$="/${stage}"]').click()`);
+        await driver.wait(until.urlContains(`/${stage}`), WAIT_MS);
+        check(
+          `${stage} opens`,
+          await reads(driver, '[aria-label=Stage] h2', /\S/).then(Boolean, () => false),
+        );
+      }
+      await (await there(driver, '#season-book')).click();
+      await driver.executeScript(
+        `[...document.querySelectorAll('[aria-label="What to note"] button')].find((b) => b.textContent.trim() === 'Flushed').click()`,
+      );
+      check(
+        'the book takes a note for the sitting',
+        await reads(driver, '[aria-label="Entries"]', /Flushed/).then(Boolean, () => false),
+      );
+      await driver.executeScript("window.onbeforeunload = null; document.querySelector('.order a').click()");
+      await driver.executeScript(`document.querySelector('.order a[href$="/beds"]').click()`);
+      check('nothing is lost in the sitting', (await lengthOf(driver)) === 72);
+    },
+  },
+  {
+    name: 'a parcel far too large',
+    async run(driver, ground, check) {
+      const photo = new Uint8Array(1000);
+      const zipped = zipSync({
+        'book.json': new Uint8Array(2),
+        ...Object.fromEntries(Array.from({ length: 16 }, (_, i) => [`photos/p${i}.jpg`, photo] as const)),
+      });
+      // As if each photograph were 200 MB once unpacked.
+      const view = new DataView(zipped.buffer, zipped.byteOffset);
+      for (let i = 0; i + 46 < zipped.length; i++)
+        if (view.getUint32(i, true) === 0x02014b50 && view.getUint32(i + 24, true) === photo.length)
+          view.setUint32(i + 24, 200 * 1024 * 1024, true);
+      await driver.get(ground.url);
+      const input = await there(driver, 'input[type=file]');
+      const began = Date.now();
+      await input.sendKeys(fileFor('large.furrow.zip', Buffer.from(zipped)));
+      const refused = await reads(driver, '.v-overlay-container', /200 MB/).then(Boolean, () => false);
+      check('is refused in words', refused);
+      check(`within two seconds (${Date.now() - began} ms)`, Date.now() - began <= 2000);
+    },
+  },
+  {
     name: 'silent storage',
     async run(driver, ground, check) {
       await beforeAll(driver, 'IDBFactory.prototype.open = () => new EventTarget();');
@@ -266,7 +333,7 @@ const TRIALS: readonly Trial[] = [
 ];
 
 /** Those that the short form does. */
-const IN_SHORT: readonly string[] = ['blocked storage', 'three tabs'];
+const IN_SHORT: readonly string[] = ['blocked site data', 'a parcel far too large', 'three tabs'];
 
 /** What storage may do, each in a fresh browser. */
 export async function storageTrials(
@@ -280,7 +347,7 @@ export async function storageTrials(
     let browser: Browser | undefined;
     const borne: Borne = { trial: trial.name, checks: 0, borne: 0, says: '' };
     try {
-      browser = await startBrowser(profile.path);
+      browser = await startBrowser(profile.path, [], trial.preferences);
       await trial.run(browser.driver, ground, (what, yes) => {
         borne.checks++;
         if (yes) borne.borne++;
@@ -301,7 +368,6 @@ export async function storageTrials(
 
 /** As the page marks it: src/web/offline.ts. */
 const KEPT = 'offline store filled';
-const STAGES = ['water', 'ground', 'beds', 'pipework', 'check', 'sets', 'build', 'season'];
 
 /** After one visit the server dies: every stage, opened before or not, opens and answers; the start page and a demo too. */
 export async function offlineTour(ground: Ground, short: boolean): Promise<Borne[]> {

@@ -1,6 +1,7 @@
 import { serveTrials, table, type Ground } from './browser';
 import { AIMS, largeFarms } from './large';
 import { kills, leavings, SAFE_MS, type Tally } from './losing';
+import { renewing } from './renewing';
 import { offlineTour, storageTrials, type Borne } from './storage';
 
 /*
@@ -63,6 +64,7 @@ export async function trials(counts: typeof WHOLE, seed: number, only: string | 
   const storage = async (ground: Ground): Promise<void> => {
     if (wants('storage')) bearing('What storage may do', await storageTrials(ground, say, counts.short));
     if (wants('offline')) bearing('Without the server', await offlineTour(ground, counts.short));
+    if (wants('renewing')) bearing('A newer build', await renewing());
   };
   const large = async (ground: Ground): Promise<void> => {
     if (only !== 'large' && (only || counts.short)) return;
@@ -106,7 +108,7 @@ if (process.argv[1]?.endsWith('trials.ts')) {
   const short = process.argv.includes('short');
   const only = process.argv
     .slice(2)
-    .find((a) => ['kills', 'leavings', 'storage', 'offline', 'large'].includes(a));
+    .find((a) => ['kills', 'leavings', 'storage', 'offline', 'renewing', 'large'].includes(a));
   const count = Number(process.env.COUNT);
   const counts = { ...(short ? SHORT : WHOLE), ...(count > 0 && { kills: count, leavings: count }) };
   const wrong = await trials(counts, Number(process.env.SEED ?? SEED), only);

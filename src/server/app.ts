@@ -28,6 +28,16 @@ const perMinute = (limit: number): express.RequestHandler =>
       refuse(request, response, 429, msg`Too many requests. Wait a minute and try again.`),
   });
 
+/** Whether an address has whole escapes only. */
+function isReadable(path: string): boolean {
+  try {
+    decodeURIComponent(path);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /** An answer that something cannot be had, of the kind that was asked for, and nothing about the machine. */
 function refuse(request: Request, response: Response, status: number, why: string): void {
   response.status(status).set('Cache-Control', 'no-store');
@@ -73,6 +83,7 @@ export function createApp(webRoot: string, allowances: Allowances = USUAL): Expr
   app.use((request, response, next) => {
     if (request.originalUrl.length > LONGEST_ADDRESS)
       return refuse(request, response, 414, msg`The address is too long.`);
+    if (!isReadable(request.path)) return refuse(request, response, 400, msg`This request cannot be read.`);
     if (!['GET', 'HEAD'].includes(request.method)) {
       response.set('Allow', 'GET, HEAD');
       return refuse(request, response, 405, msg`Only reading is possible here.`);

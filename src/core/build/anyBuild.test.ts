@@ -5,8 +5,8 @@ import { layOut } from '../layout';
 import { fillIn, type Plan } from '../plan';
 import { format, METRIC } from '../units';
 import { amountOf, headerRules, runCuts, shopFor, stepsFor, trenchesOf, type Show } from './index';
+import { PLANS } from '../effort.testing';
 
-const RUNS = Number(process.env.PLANS ?? 50);
 const show: Show = (v, k) => format(v, k, METRIC);
 
 /** What is bought covers what is used, each place has its share, and rules and steps belong to what is laid. */
@@ -67,7 +67,7 @@ function holds(stated: Plan): void {
 }
 
 test('of any plan', () => {
-  fc.assert(fc.property(anyPlan, holds), { numRuns: RUNS });
+  fc.assert(fc.property(anyPlan, holds), { numRuns: PLANS });
 });
 
 test.each(BATTERY.map((b) => [b.name, b.plan] as const))('of %s', (_, plan) => holds(plan));

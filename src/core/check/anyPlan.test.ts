@@ -7,9 +7,7 @@ import { anyPlan } from './anyPlan.testing';
 import { BATTERY } from './battery.testing';
 import { judge, opensOf, roots, stageOf, verdict, type Judgement } from './index';
 import { SOUND_PLANS } from './soundPlans.testing';
-
-/** Plans tried by each property; PLANS=500 tries more. */
-const RUNS = Number(process.env.PLANS ?? 50);
+import { PLANS, thinned } from '../effort.testing';
 
 /** Pressures agree to this, kPa. */
 const SAME_KPA = 1e-3;
@@ -47,10 +45,10 @@ const someOpen = (plan: Judgement['plan'], lot: readonly boolean[]): BedGroup[] 
 
 describe('any plan', () => {
   test('is judged alike by verdict, list and stages; so is every plan of the battery', () => {
-    for (const { plan } of [...BATTERY, ...SOUND_PLANS]) agree(judge(plan));
+    for (const { plan } of thinned([...BATTERY, ...SOUND_PLANS])) agree(judge(plan));
     fc.assert(
       fc.property(anyPlan, (plan) => agree(judge(plan))),
-      { numRuns: RUNS },
+      { numRuns: PLANS },
     );
   });
 
@@ -74,7 +72,7 @@ describe('any plan', () => {
           if (most !== undefined && r.emitters > 0) expect(r.maxKpa).toBeLessThanOrEqual(most + SAME_KPA);
         }
       }),
-      { numRuns: RUNS },
+      { numRuns: PLANS },
     );
   });
 });

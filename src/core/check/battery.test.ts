@@ -2,12 +2,20 @@ import { refusalOf, type Plan } from '../plan';
 import { METRIC, US, type UnitChoice } from '../units';
 import { BATTERY } from './battery.testing';
 import { KINDS } from './findings';
-import { describe as inWords, judge, opensOf, roots, verdict } from './index';
+import { describe as inWords, judge, opensOf, roots, verdict, type Judgement } from './index';
 import { SOUND_PLANS } from './soundPlans.testing';
+
+/** Each plan is judged once, whoever looks at it. */
+const judgements = new Map<Plan, Judgement>();
+function judgedOf(plan: Plan): Judgement {
+  let judged = judgements.get(plan);
+  if (!judged) judgements.set(plan, (judged = judge(plan)));
+  return judged;
+}
 
 /** All that is said of a plan, line by line. */
 function saidOf(stated: Plan, choice: UnitChoice): string {
-  const judged = judge(stated);
+  const judged = judgedOf(stated);
   const { headline, detail, tone } = verdict(opensOf(judged), judged.told, choice);
   const lines = judged.told.map((f) => {
     const w = inWords(f, judged.plan, choice, stated);
@@ -24,7 +32,7 @@ describe('a battery of small plans: what was planted is found, and nothing else'
   });
 
   test.each(BATTERY.map((b) => [b.name, b] as const))('%s', (_, { plan, finds }) => {
-    const { told, each } = judge(plan);
+    const { told, each } = judgedOf(plan);
     expect(
       roots(told)
         .map((f) => f.code)
@@ -47,7 +55,7 @@ describe('a battery of small plans: what was planted is found, and nothing else'
 });
 
 test('every kind of finding is found in one of them', () => {
-  const found = new Set(BATTERY.flatMap(({ plan }) => judge(plan).each.map((f) => f.code)));
+  const found = new Set(BATTERY.flatMap(({ plan }) => judgedOf(plan).each.map((f) => f.code)));
   expect(KINDS.map((k) => k.code).filter((code) => !found.has(code))).toEqual([]);
 });
 

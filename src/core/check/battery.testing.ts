@@ -425,9 +425,3 @@ export const LAID: readonly Planted[] = [
 
 /** Plans of every family: laid, heads and sources, sets and timing. */
 export const BATTERY: readonly Planted[] = [...LAID, ...HEADS, ...TIMES];
-
-/** Every so many of a list, where THIN=so many is asked for: tests that take long are run so by `npm run mutate`. */
-export const thinned = <T>(list: readonly T[]): readonly T[] => {
-  const every = Number(process.env.THIN ?? 1);
-  return list.filter((_, i) => i % every === 0);
-};

@@ -2,6 +2,7 @@ import { blankPlan, type Plan } from '../plan';
 import { METRIC, US } from '../units';
 import { BATTERY } from './battery.testing';
 import { describe as inWords, findingWorking, judge, opensOf, verdict } from './index';
+import { thinned } from '../effort.testing';
 
 const regulated = (setKpa: number) => [{ id: 'regulator', kind: 'regulator-mid', setKpa }];
 
@@ -119,7 +120,7 @@ describe('workings of findings', () => {
     const w = findingWorking(short, now, METRIC);
     expect(w.formula).toBe('Q_asked ≤ Q(p_needed)');
     expect(w.result?.value).toBeCloseTo(short.measured - short.limit, 9);
-    for (const { plan, finds } of BATTERY) {
+    for (const { plan, finds } of thinned(BATTERY)) {
       const judged = find(plan);
       for (const x of judged.findings.filter((y) => finds.includes(y.code))) {
         const shown = findingWorking(x, judged.full, METRIC);

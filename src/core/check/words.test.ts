@@ -6,6 +6,7 @@ import { blankPlan, fillIn, type Plan } from '../plan';
 import { METRIC, US } from '../units';
 import { workingOf, type WorkingName } from '../working';
 import { describe as inWords, GRADE_WORDS, judge, opensOf, verdict } from './index';
+import { runs } from '../effort.testing';
 
 const whole = (min: number, max: number): fc.Arbitrary<number> => fc.integer({ min, max });
 
@@ -150,7 +151,7 @@ describe('any plan', () => {
         if (stops) expect(tone).toBe('stop');
         if (states.some((s) => s.results.flowLph > 0) && !stops) expect(tone).not.toBe('stop');
       }),
-      { numRuns: 20, endOnFailure: true },
+      { numRuns: runs(20), endOnFailure: true },
     );
   });
 
@@ -183,7 +184,7 @@ describe('any plan', () => {
           if (run.emitters > 0) expect(under(i)).toBeGreaterThanOrEqual(under(r.weakest) - 1e-9);
         });
       }),
-      { numRuns: 20, endOnFailure: true },
+      { numRuns: runs(20), endOnFailure: true },
     );
   });
 
@@ -204,7 +205,7 @@ describe('any plan', () => {
           else if (name !== 'available') expect(Number.isFinite(working.result!.value)).toBe(true);
         }
       }),
-      { numRuns: 20, endOnFailure: true },
+      { numRuns: runs(20), endOnFailure: true },
     );
   });
 
@@ -220,7 +221,7 @@ describe('any plan', () => {
         };
         expect(with_('pe-2')).toBeGreaterThanOrEqual(with_('pe-3/4') - 1e-4);
       }),
-      { numRuns: 20, endOnFailure: true },
+      { numRuns: runs(20), endOnFailure: true },
     );
   });
 });

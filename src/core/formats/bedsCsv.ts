@@ -1,10 +1,7 @@
-import Papa from 'papaparse';
+import { writeCsv } from './csv';
 import type { FarmResults } from '../network';
 import type { FullPlan } from '../plan';
 import { formatParts, type KindName, type UnitChoice } from '../units';
-
-/** A text that a spreadsheet would take for a formula is kept a text. */
-const harmless = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
 
 /** Every bed as a line of a table, in the units chosen: which are told in the titles, so that each cell is a bare number. */
 export function writeBedsCsv(plan: FullPlan, results: FarmResults, choice: UnitChoice): string {
@@ -39,13 +36,13 @@ export function writeBedsCsv(plan: FullPlan, results: FarmResults, choice: UnitC
       const crop = bed.single?.crop ?? layout.block.beds.crop;
       const tape = plan.tapes.find((t) => t.id === bed.single?.tape)?.name ?? 'the block’s';
       return [
-        harmless(layout.block.name),
+        layout.block.name,
         bed.key,
         number(bed.lengthM, 'length'),
         number(bed.widthM, 'width'),
         bed.runs,
         crop === 'none' ? '' : crop,
-        harmless(tape),
+        tape,
         layout.block.inUse && !bed.resting ? 'yes' : 'no',
         number(laid, 'length'),
         r && !bed.resting ? number(r.flowLph, 'flow') : '',
@@ -54,5 +51,5 @@ export function writeBedsCsv(plan: FullPlan, results: FarmResults, choice: UnitC
       ];
     });
   });
-  return '\uFEFF' + Papa.unparse({ fields, data }) + '\r\n';
+  return writeCsv(fields, data);
 }

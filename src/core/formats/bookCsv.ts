@@ -1,10 +1,7 @@
-import Papa from 'papaparse';
+import { writeCsv } from './csv';
 import { msg } from '../language';
 import { localTime, seenName, type Standing } from '../season';
 import type { FullPlan } from '../plan';
-
-/** What stands before a value that a spreadsheet would take for a formula. */
-const harmless = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
 
 export const BOOK_COLUMNS = [
   'time',
@@ -40,7 +37,7 @@ export function writeBookCsv(standing: readonly Standing[], plan: FullPlan): str
       plan.blocks.find((b) => b.id === e.block)?.name ?? e.block ?? '',
       e.beds?.join(' ') ?? '',
       e.part ?? '',
-      harmless(text),
+      text,
       before.length > 0 ? 'yes' : '',
     ];
     if (e.what === 'cups')
@@ -49,5 +46,5 @@ export function writeBookCsv(standing: readonly Standing[], plan: FullPlan): str
       );
     return [line(e.value ?? '', e.value === undefined ? '' : (UNITS[e.what] ?? ''), e.text ?? '')];
   });
-  return '\uFEFF' + Papa.unparse({ fields: [...BOOK_COLUMNS], data: rows }) + '\r\n';
+  return writeCsv(BOOK_COLUMNS, rows);
 }

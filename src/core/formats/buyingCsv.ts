@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { writeCsv } from './csv';
 import { grouped, msg } from '../language';
 import { isItemId, itemName, type Item, type Line, type Shop, type Show } from '../build';
 import { LIMITS, type Have, type Price } from '../plan';
@@ -222,9 +223,6 @@ const MOST_COUNT = 1e6;
 const DECIMALS = 2;
 const round = (v: number): number => Number(v.toFixed(DECIMALS));
 const lineName = (item: Item, show: Show): string => itemName(item, show).replace(/\u00a0/g, ' ');
-/** A cell that a spreadsheet would take for a formula is led by a mark. */
-const safe = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
-
 export const PART_COLUMNS = [
   'item',
   'name',
@@ -243,7 +241,7 @@ export const PART_COLUMNS = [
 export const partRows = (shop: Shop, show: Show): (string | number)[][] =>
   shop.lines.map((l: Line) => [
     l.item.id,
-    safe(lineName(l.item, show)),
+    lineName(l.item, show),
     round(l.used),
     round(l.spares),
     round(l.had),
@@ -257,7 +255,7 @@ export const partRows = (shop: Shop, show: Show): (string | number)[][] =>
 
 /** The parts list as a table. A price that is not known is an empty cell. */
 export const partsCsv = (shop: Shop, show: Show): string =>
-  Papa.unparse([[...PART_COLUMNS], ...partRows(shop, show)]) + '\r\n';
+  writeCsv(PART_COLUMNS, partRows(shop, show), { marked: false });
 
 /** The price book as a table, with a blank for every item to buy that has no price yet. */
 export function priceBookCsv(
@@ -275,19 +273,16 @@ export function priceBookCsv(
     const line = shop.lines.find((l) => l.item.id === id);
     return [
       id,
-      safe(names.get(id) ?? ''),
+      names.get(id) ?? '',
       p?.per === 'pack' ? (line?.item.sold ?? 'pack') : line?.item.unit === 'm' ? 'm' : 'each',
       p ? p.price : '',
       packs[id] ?? '',
       p?.asked ?? '',
     ];
   });
-  return (
-    Papa.unparse([
-      ['item', 'name', 'per', currency ? `price ${currency}` : 'price', 'holds', 'asked'],
-      ...rows,
-    ]) + '\r\n'
-  );
+  return writeCsv(['item', 'name', 'per', currency ? `price ${currency}` : 'price', 'holds', 'asked'], rows, {
+    marked: false,
+  });
 }
 
 /** What the grower has as a table, with a blank for every item of the list. */
@@ -299,10 +294,10 @@ export function haveCsv(shop: Shop, have: readonly Have[], show: Show): string {
     const h = known.get(id);
     return [
       id,
-      safe(names.get(id) ?? ''),
+      names.get(id) ?? '',
       h?.count ?? '',
       (h?.piecesM ?? []).map((p) => Number(p.toFixed(3))).join(' + '),
     ];
   });
-  return Papa.unparse([['item', 'name', 'count', 'lengths m'], ...rows]) + '\r\n';
+  return writeCsv(['item', 'name', 'count', 'lengths m'], rows, { marked: false });
 }

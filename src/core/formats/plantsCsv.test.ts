@@ -53,7 +53,7 @@ test.each([METRIC, US])('what is written is read back', (choice) => {
   const { plants } = read(writePlantsCsv(places!, choice), choice);
   expect(plants).toEqual([
     {
-      name: "'=pear",
+      name: '=pear',
       xM: expect.closeTo(1.25, 2),
       yM: expect.closeTo(-3, 2),
       emitters: 1,

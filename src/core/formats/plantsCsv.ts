@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { unguarded, writeCsv } from './csv';
 import { msg } from '../language';
 import { LIMITS, type Places, type Plant } from '../plan';
 import { formatParts, parseQuantity, type UnitChoice } from '../units';
@@ -66,7 +67,7 @@ export function readPlantsCsv(text: string, choice: UnitChoice): PlantsReading {
     const plant = {
       xM: xM ?? NaN,
       yM: yM ?? NaN,
-      name: name === undefined ? undefined : row[name]?.trim() || undefined,
+      name: name === undefined ? undefined : unguarded(row[name]?.trim() ?? '') || undefined,
       emitters: n,
       spreadM: quantity(row, spread, 'length'),
       potL: quantity(row, pot, 'volume'),
@@ -100,26 +101,22 @@ export function writePlantsCsv(places: Places, choice: UnitChoice): string {
   const m = per.ok ? per.value : 1;
   const l = perL.ok ? perL.value : 1;
   const number = (v: number): number => Number(v.toFixed(3));
-  return (
-    '\uFEFF' +
-    Papa.unparse({
-      fields: [
-        'name',
-        `x (${unit('length')})`,
-        `y (${unit('length')})`,
-        'emitters',
-        `spread (${unit('length')})`,
-        `pot (${unit('volume')})`,
-      ],
-      data: places.plants.map((p) => [
-        (p.name ?? p.id).replace(/^[=+\-@]/, "'$&"),
-        number(p.xM / m),
-        number(p.yM / m),
-        p.emitters ?? places.emitters,
-        number((p.spreadM ?? places.spreadM) / m),
-        number((p.potL ?? places.potL) / l),
-      ]),
-    }) +
-    '\r\n'
+  return writeCsv(
+    [
+      'name',
+      `x (${unit('length')})`,
+      `y (${unit('length')})`,
+      'emitters',
+      `spread (${unit('length')})`,
+      `pot (${unit('volume')})`,
+    ],
+    places.plants.map((p) => [
+      p.name ?? p.id,
+      number(p.xM / m),
+      number(p.yM / m),
+      p.emitters ?? places.emitters,
+      number((p.spreadM ?? places.spreadM) / m),
+      number((p.potL ?? places.potL) / l),
+    ]),
   );
 }

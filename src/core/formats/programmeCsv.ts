@@ -1,9 +1,6 @@
-import Papa from 'papaparse';
+import { writeCsv } from './csv';
 import { msg } from '../language';
 import { clockText, type Programme } from '../sets';
-
-/** A text that a spreadsheet would take for a formula is kept a text. */
-const harmless = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
 
 /** Days between waterings as timers ask for them. */
 export const everyText = (days: number): string =>
@@ -22,7 +19,7 @@ export function writeProgrammeCsv(programme: Programme): string {
   ];
   const rows = programme.rows.map((r) => [
     r.station,
-    harmless(r.name),
+    r.name,
     ...Array.from({ length: most }, (_, i) => (r.starts[i] === undefined ? '' : clockText(r.starts[i]))),
     r.minutes,
     everyText(r.everyDays),
@@ -36,5 +33,5 @@ export function writeProgrammeCsv(programme: Programme): string {
     '',
     Math.round(m.share * 100),
   ]);
-  return '\uFEFF' + Papa.unparse({ fields, data: [...rows, ...months] }) + '\r\n';
+  return writeCsv(fields, [...rows, ...months]);
 }

@@ -11,6 +11,7 @@ import {
   toSheet,
   type BlockLayout,
 } from './index';
+import { runs } from '../effort.testing';
 
 const settings = { endOnFailure: true, interruptAfterTimeLimit: 25_000 };
 
@@ -116,7 +117,7 @@ describe('beds in an outline', () => {
             }
         },
       ),
-      { ...settings, numRuns: 60 },
+      { ...settings, numRuns: runs(60) },
     );
   });
 
@@ -130,7 +131,7 @@ describe('beds in an outline', () => {
         expect(beds).toBeLessThanOrEqual(areaM2(outline) + 1e-6);
         expect(beds).toBeGreaterThan(0.85 * areaM2(outline) - 40);
       }),
-      { ...settings, numRuns: 40 },
+      { ...settings, numRuns: runs(40) },
     );
   });
 
@@ -156,7 +157,7 @@ describe('beds in an outline', () => {
           });
         },
       ),
-      { ...settings, numRuns: 60 },
+      { ...settings, numRuns: runs(60) },
     );
   });
 

@@ -14,6 +14,7 @@ import {
   type StatedBlock,
 } from '../plan';
 import { createPlanSolver, kpaAt, walkTo } from './index';
+import { runs } from '../effort.testing';
 
 const pots = (more: Stated<Places>, block: Partial<StatedBlock> = {}): Plan => ({
   ...blankPlan('metric'),
@@ -362,7 +363,7 @@ describe('any plants on any small pipe', () => {
           if (header.shape!.length > 0) expect(header.shape!.at(-1)!.kpa).toBeCloseTo(r.runs[i].inletKpa, 9);
         }
       }),
-      { numRuns: 60, endOnFailure: true },
+      { numRuns: runs(60), endOnFailure: true },
     );
   });
 
@@ -376,7 +377,7 @@ describe('any plants on any small pipe', () => {
           }).r.flowLph;
         expect(flow('pe-1')).toBeGreaterThanOrEqual(flow('hose-1/2') - 1e-4);
       }),
-      { numRuns: 30, endOnFailure: true },
+      { numRuns: runs(30), endOnFailure: true },
     );
   });
 });

@@ -1,8 +1,9 @@
 import { changed } from '../changes';
 import { judge } from '../check';
-import { BATTERY, thinned } from '../check/battery.testing';
+import { BATTERY } from '../check/battery.testing';
 import { fit, tellRefusal, type FitLimits } from './index';
 import { format, METRIC } from '../units';
+import { thinned } from '../effort.testing';
 
 const FREE: FitLimits = { keepTape: false, keepHeaders: false, budget: undefined, mostSets: 8 };
 

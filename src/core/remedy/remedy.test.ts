@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { judge, KINDS, opensOf, roots, verdict } from '../check';
-import { BATTERY, LAID, thinned } from '../check/battery.testing';
+import { BATTERY, LAID } from '../check/battery.testing';
 import { createPlanSolver } from '../network';
 import { fillIn, readPlan, refusalOf } from '../plan';
 import { format, METRIC } from '../units';
 import { cautionsOf, changed, figuresOf, remediesFor, sayChange } from './index';
+import { thinned } from '../effort.testing';
 
 const faulty = thinned(BATTERY).filter((b) => b.finds.some((code) => code !== 'water-avoid'));
 /** What no change of a plan can mend, or only the grower can know. */

@@ -11,6 +11,7 @@ import { buildLibrary } from './library';
 import { demoPlan, libraryOf } from './season.testing';
 import { search } from './session';
 import type { Reading } from './types';
+import { runs } from '../effort.testing';
 
 const numbers = (seed: number) => {
   const random = randomLcg(seed / 1e4 + 0.317);
@@ -203,7 +204,7 @@ describe('what to read next', () => {
 
 test('hidden faults are found by a few readings, chosen one by one; the same seed hides and reads the same', () => {
   let right = 0;
-  const CASES = 24;
+  const CASES = runs(24);
   for (let i = 0; i < CASES; i++) {
     const library = libraryOf(['larch-tunnels', 'wren-bottom', 'house-well'][i % 3]);
     const random = numbers(i);
@@ -222,7 +223,7 @@ test('hidden faults are found by a few readings, chosen one by one; the same see
 
 test('two faults at once are told together where neither explains it alone', () => {
   let both = 0;
-  const CASES = 8;
+  const CASES = runs(8);
   for (let i = 0; i < CASES; i++) {
     const library = libraryOf(['larch-tunnels', 'wren-bottom'][i % 2]);
     const random = numbers(i + 77);

@@ -10,6 +10,7 @@ import { monthBudgets, programmeRows } from './programme';
 import { gardenPlan } from './sets.testing';
 import { emptyTank, tankThrough, type TankTable } from './tankOverTime';
 import { alongRunS } from './travel';
+import { runs } from '../effort.testing';
 
 const RULES: DayRules = fillIn(blankPlan('metric')).watering.day;
 const minute = fc.integer({ min: 0, max: MINUTES_A_DAY - 1 });
@@ -57,7 +58,7 @@ describe('any day', () => {
           );
         },
       ),
-      { numRuns: 60, endOnFailure: true },
+      { numRuns: runs(60), endOnFailure: true },
     );
   });
 });
@@ -96,7 +97,7 @@ describe('any tank', () => {
           expect(emptyTank(tableOf(highM, perM, k), 2).emptyMin / run.emptyMin).toBeCloseTo(2, 9);
         },
       ),
-      { numRuns: 40, endOnFailure: true },
+      { numRuns: runs(40), endOnFailure: true },
     );
   });
 
@@ -120,7 +121,7 @@ describe('any tank', () => {
           }
         },
       ),
-      { numRuns: 40, endOnFailure: true },
+      { numRuns: runs(40), endOnFailure: true },
     );
   });
 });

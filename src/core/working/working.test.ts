@@ -6,6 +6,7 @@ import { blankPlan, fillIn, readPlan, type EvennessSchool, type Plan } from '../
 import { METRIC } from '../units';
 import { isDefault, WORKING_NAMES, workingOf, workingText, type Working, type WorkingName } from './index';
 import { wrongIn } from './readBack.testing';
+import { thinned } from '../effort.testing';
 
 /** Eight beds of 40 m behind a tap that fills 20 L in 10 s. */
 const TAP: Plan = {
@@ -63,7 +64,7 @@ const DEMOS = readdirSync('demo')
 const SCHOOLS: readonly EvennessSchool[] = ['eu', 'variation', 'cu', 'du'];
 const PLANS: readonly { name: string; plan: Plan }[] = [
   ...DEMOS,
-  ...BATTERY.map((b, i) => ({ name: `battery ${i}, ${b.finds.join(' ')}`, plan: b.plan })),
+  ...thinned(BATTERY).map((b, i) => ({ name: `battery ${i}, ${b.finds.join(' ')}`, plan: b.plan })),
   ...SOUND_PLANS,
   ...SCHOOLS.map((evenness) => ({ name: `by ${evenness}`, plan: { ...TAP, wishes: { evenness } } as Plan })),
   { name: 'by Hazen–Williams', plan: { ...TAP, wishes: { friction: 'hazen-williams' } } as Plan },

@@ -3,6 +3,7 @@ import { endPressure } from '../endPressure';
 import { newMarch } from '../march';
 import { prepareRun, type RunSpec } from '../run';
 import { createLogCells, type Marched, type Read } from './logCells';
+import { runs } from '../../effort.testing';
 
 const WATER = { waterC: 20, friction: 'darcy-weisbach' as const };
 /** Far longer than its tape bears: its end is nearly dry at any pressure. */
@@ -51,7 +52,7 @@ describe('a run read off between marched pressures', () => {
         expect(got.minKpa).toBeCloseTo(exact.minKpa, 4);
         expect(got.maxKpa).toBeCloseTo(exact.maxKpa, 4);
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
 

@@ -10,6 +10,7 @@ import {
   type NetworkSpec,
   type NodeSpec,
 } from './index';
+import { runs } from '../../effort.testing';
 
 const WATER = { waterC: 20, friction: 'darcy-weisbach' as const };
 const pipe = (from: string, to: string, lengthM: number, diameterMm = 26.6): LinkSpec => ({
@@ -154,7 +155,7 @@ describe('loops', () => {
         for (const over of into.values())
           expect(Math.abs(over)).toBeLessThan(1e-5 * Math.max(1, got.supply.flowLph));
       }),
-      { numRuns: 120, interruptAfterTimeLimit: 20000, endOnFailure: true },
+      { numRuns: runs(120), interruptAfterTimeLimit: 20000, endOnFailure: true },
     );
   });
 

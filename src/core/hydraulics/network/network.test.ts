@@ -16,6 +16,7 @@ import {
   type NetworkSpec,
   type NodeSpec,
 } from './index';
+import { runs } from '../../effort.testing';
 
 const CASES = join(__dirname, 'cases');
 
@@ -97,7 +98,7 @@ describe('any network', () => {
         expect(Object.values(got.nodes).every(Number.isFinite)).toBe(true);
         expect(got.effort.residualKpa).toBeLessThanOrEqual(1e-4);
       }),
-      { numRuns: 150, interruptAfterTimeLimit: 20000, endOnFailure: true },
+      { numRuns: runs(150), interruptAfterTimeLimit: 20000, endOnFailure: true },
     );
   });
 
@@ -117,7 +118,7 @@ describe('any network', () => {
           expect(high.byId[id].flowLph).toBeGreaterThanOrEqual(low.byId[id].flowLph - 1e-5);
         }
       }),
-      { numRuns: 60, interruptAfterTimeLimit: 15000, endOnFailure: true },
+      { numRuns: runs(60), interruptAfterTimeLimit: 15000, endOnFailure: true },
     );
   });
 
@@ -141,7 +142,7 @@ describe('any network', () => {
           expect(Math.abs(a.flowLph - b.flowLph)).toBeLessThan(0.001 + 1e-5 * b.flowLph);
         });
       }),
-      { numRuns: 60, interruptAfterTimeLimit: 15000, endOnFailure: true },
+      { numRuns: runs(60), interruptAfterTimeLimit: 15000, endOnFailure: true },
     );
   });
 

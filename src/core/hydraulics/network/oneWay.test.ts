@@ -3,6 +3,7 @@ import { friction, frictionKpaPerM } from '../friction';
 import { KPA_PER_M } from '../water';
 import { anyLoops } from './anyLoops.testing';
 import { createNetworkSolver, lossAcross, solveNetwork, type LinkSpec, type NetworkSpec } from './index';
+import { runs } from '../../effort.testing';
 
 const WATER = { waterC: 20, friction: 'darcy-weisbach' as const };
 const pipe = (from: string, to: string, lengthM: number, diameterMm = 26.6): LinkSpec => ({
@@ -139,6 +140,6 @@ test('any network with whatever parts in its loops has an answer that every one 
     fc.property(anyLoops, (network) => {
       expect(wrongWith(structuredClone(network))).toEqual([]);
     }),
-    { numRuns: Number(process.env.LOOPS ?? 80), endOnFailure: true },
+    { numRuns: runs(Number(process.env.LOOPS ?? 150)), endOnFailure: true },
   );
 });

@@ -180,7 +180,7 @@ const setCurrency = (text: string, gesture: string) => edits.build({ currency: t
           <span class="num how"><b>{{ buys(l) }}</b><template v-if="l.packs > 0 && (l.holds > 1 || l.spares > 0 || l.had > 0)">: {{ amount(l.used, l) }} used<template v-if="l.spares > 0">, {{ amount(l.spares, l) }} spare</template><template v-if="l.had > 0">, {{ amount(l.had, l) }} of yours</template><template v-if="l.left > 0.005">, {{ amount(l.left, l) }} left</template></template></span>
           <span class="own">
             <label>have <TextField :id="`have ${l.item.id}`" look="small" :longest="2000" :label="msg`What I have of ${name(l)}`" :value="haveText(l)" :placeholder="l.cuts ? msg`lengths` : '0'" :take="setHave(l)" /></label>
-            <PriceField :label="msg`Price of ${name(l)}`" :id="`price ${l.item.id}`" :value="priceOf(l)?.price" :take="(v, g) => setPrice(l, v, g)" />
+            <PriceField :id="`price ${l.item.id}`" :label="msg`Price of ${name(l)}`" :value="priceOf(l)?.price" :take="(v, g) => setPrice(l, v, g)" />
             <select v-if="priceOf(l) && l.holds !== 1" :value="priceOf(l)!.per" :aria-label="msg`What the price of ${name(l)} is for`" @change="setPer(l, ($event.target as HTMLSelectElement).value)">
               <option value="unit">{{ perWords(l) }}</option><option value="pack">{{ msg`a ${packWord(l.item.sold, 1)}` }}</option>
             </select>

@@ -54,7 +54,7 @@ const contour = computed(() => (tools.look.contourM > 0 ? tools.look.contourM : 
     <p class="fill">
       Its heights come from <ChoiceField label="Heights come from" :value="ground.by" :options="BY" :is-default="stated?.by === undefined" @pick="edits.block('ground', { by: $event as never }, msg`give the heights another way`)" />.
       <template v-if="ground.by === 'falls'">
-        Its near left corner lies at <QuantityField :key="plan.block.id" id="height-of-the-near-left-corner" label="Height of the near left corner" kind="height" :value="plan.block.heightM" :is-default="plan.statedBlock.heightM === undefined" :take="(v, g) => edits.blockSelf({ heightM: v }, msg`set the block’s height`, g)" />.
+        Its near left corner lies at <QuantityField id="height-of-the-near-left-corner" :key="plan.block.id" label="Height of the near left corner" kind="height" :value="plan.block.heightM" :is-default="plan.statedBlock.heightM === undefined" :take="(v, g) => edits.blockSelf({ heightM: v }, msg`set the block’s height`, g)" />.
         Along the beds the ground is {{ rises(ground.slopeAlong) }}:
         <QuantityField id="rise-along-the-beds" label="Rise along the beds" kind="slope" :value="ground.slopeAlong" :is-default="stated?.slopeAlong === undefined" :take="setGround('slopeAlong', msg`set the slope along`)" />; across them, left to right,
         <QuantityField id="rise-across-the-beds" label="Rise across the beds" kind="slope" :value="ground.slopeAcross" :is-default="stated?.slopeAcross === undefined" :take="setGround('slopeAcross', msg`set the slope across`)" />.
@@ -63,7 +63,7 @@ const contour = computed(() => (tools.look.contourM > 0 ? tools.look.contourM : 
     <p v-if="ground.by === 'falls'" class="quiet">A fall is written with a minus. That makes {{ settings.show(ground.slopeAlong * long, 'height') }} from the near to the far end.</p>
     <template v-else>
       <div v-if="corners.length <= MOST_CORNERS" class="corners">
-        <label v-for="c in corners" :key="c.i">corner {{ c.i + 1 }} <QuantityField :key="`${plan.block.id} ${c.i}`" :id="`height-of-corner ${c.i + 1}`" :label="msg`Height of corner ${c.i + 1}`" kind="height" :value="c.zM" :is-default="c.at < 0" :take="setCorner(c)" /></label>
+        <label v-for="c in corners" :key="c.i">corner {{ c.i + 1 }} <QuantityField :id="`height-of-corner ${c.i + 1}`" :key="`${plan.block.id} ${c.i}`" :label="msg`Height of corner ${c.i + 1}`" kind="height" :value="c.zM" :is-default="c.at < 0" :take="setCorner(c)" /></label>
       </div>
       <p class="fill">
         {{ heights.length === 0 ? msg`No height is measured yet: type some corners’ heights` : heights.length === 1 ? msg`One height is measured` : msg`${heights.length} heights are measured` }};

@@ -103,8 +103,8 @@ function addTee(): void {
       <template v-for="c in piece.crossings" :key="c.thing.id"> {{ settings.show(c.lengthM, 'length') }} of it lies under the {{ c.thing.name }}: bury that piece. </template>
     </p>
     <p v-if="tee" class="fill">
-      The tee stands <QuantityField :key="`${tee.id} x`" :id="`the-tee-to-the-right ${tee.id} x`" label="The tee, to the right" kind="length" :value="tee.xM" :take="(v, g) => edits.tee(tee!.id, { xM: v }, msg`move a tee`, g)" /> right and
-      <QuantityField :key="`${tee.id} y`" :id="`the-tee-up-the-sheet ${tee.id} y`" label="The tee, up the sheet" kind="length" :value="tee.yM" :take="(v, g) => edits.tee(tee!.id, { yM: v }, msg`move a tee`, g)" /> up; it lies at <QuantityField :key="tee.id" :id="`height-of-the-tee ${tee.id}`" label="Height of the tee" kind="height" :value="tee.heightM" :is-default="plan.plan.tees?.find((t) => t.id === tee!.id)?.heightM === undefined" :take="(v, g) => edits.tee(tee!.id, { heightM: v }, msg`set the tee’s height`, g)" />;
+      The tee stands <QuantityField :id="`the-tee-to-the-right ${tee.id} x`" :key="`${tee.id} x`" label="The tee, to the right" kind="length" :value="tee.xM" :take="(v, g) => edits.tee(tee!.id, { xM: v }, msg`move a tee`, g)" /> right and
+      <QuantityField :id="`the-tee-up-the-sheet ${tee.id} y`" :key="`${tee.id} y`" label="The tee, up the sheet" kind="length" :value="tee.yM" :take="(v, g) => edits.tee(tee!.id, { yM: v }, msg`move a tee`, g)" /> up; it lies at <QuantityField :id="`height-of-the-tee ${tee.id}`" :key="tee.id" label="Height of the tee" kind="height" :value="tee.heightM" :is-default="plan.plan.tees?.find((t) => t.id === tee!.id)?.heightM === undefined" :take="(v, g) => edits.tee(tee!.id, { heightM: v }, msg`set the tee’s height`, g)" />;
       <label class="vent"><input type="checkbox" :checked="tee.vent" @change="edits.tee(tee.id, { vent: ($event.target as HTMLInputElement).checked }, msg`change its air vent`)" /> with an air vent</label>
     </p>
     <p class="acts">

@@ -1,0 +1,76 @@
+// All that must hold before a commit that matters: lint, types, words, units, a fresh build, chance, browsers and hard treatment.
+// Parts that do not disturb each other run side by side; what each took and the ten slowest files are printed at the end.
+// `npm run test:long` (LONG=1) does whole what is long by nature.
+import { spawn } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+
+const long = process.env.LONG !== undefined;
+const took = [];
+const OUT = 'dist/test';
+rmSync(OUT, { recursive: true, force: true });
+mkdirSync(OUT, { recursive: true });
+
+/** Runs a part; what it prints is shown when it ends, so that parts side by side do not mix. */
+function part(name, command, args, { live = false, env = {} } = {}) {
+  return () =>
+    new Promise((resolve, reject) => {
+      const began = Date.now();
+      const child = spawn(command, args, { stdio: live ? 'inherit' : ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...env } });
+      let text = '';
+      if (!live) for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => (text += data));
+      child.on('error', reject);
+      child.on('close', (code) => {
+        const seconds = (Date.now() - began) / 1000;
+        took.push({ part: name, seconds });
+        process.stdout.write(`\n== ${name}: ${code === 0 ? 'passed' : `ended with ${code}`} in ${seconds.toFixed(0)} s\n${text}`);
+        if (code === 0) resolve();
+        else reject(new Error(name));
+      });
+    });
+}
+const npx = (name, words, options) => part(name, 'npx', ['--no-install', ...words], options);
+const inTurn = (...parts) => async () => {
+  for (const p of parts) await p();
+};
+const beside = (...parts) => () => Promise.all(parts.map((p) => p()));
+
+const jest = (name, words) => npx(name, ['jest', ...words, '--json', `--outputFile=${OUT}/${name}.json`]);
+const all = inTurn(
+  beside(
+    inTurn(npx('types', ['vue-tsc', '--noEmit']), npx('words', ['tsx', 'scripts/words/check.ts'])),
+    inTurn(npx('build', ['vite', 'build']), part('lint', 'npm', ['run', '-s', 'lint'])),
+  ),
+  jest('units', ['--maxWorkers=2', '--silent']),
+  jest('browser', ['--config', 'jest.e2e.config.cjs']),
+  // Each mostly waits: for the other core, or for browsers to start.
+  beside(
+    part('fuzz', 'npm', ['run', '-s', 'fuzz', '--', ...(long ? [] : ['short'])]),
+    npx('trials', ['tsx', 'trials/trials.ts', ...(long ? [] : ['short'])]),
+  ),
+);
+
+const began = Date.now();
+let failed = '';
+try {
+  await all();
+} catch (error) {
+  failed = error.message;
+}
+const files = ['units', 'browser'].flatMap((name) =>
+  existsSync(`${OUT}/${name}.json`)
+    ? JSON.parse(readFileSync(`${OUT}/${name}.json`, 'utf8')).testResults.map((r) => ({
+        seconds: (r.endTime - r.startTime) / 1000,
+        file: r.name.replace(`${process.cwd()}/`, ''),
+      }))
+    : [],
+);
+const counts = ['units', 'browser'].flatMap((name) =>
+  existsSync(`${OUT}/${name}.json`) ? [JSON.parse(readFileSync(`${OUT}/${name}.json`, 'utf8'))] : [],
+);
+const row = ({ seconds, part: name, file }) => `${seconds.toFixed(0).padStart(6)} s  ${name ?? file}`;
+console.log(`\nParts:\n${took.map(row).join('\n')}`);
+console.log(`\nThe ten slowest files:\n${files.sort((a, b) => b.seconds - a.seconds).slice(0, 10).map(row).join('\n')}`);
+console.log(`\nAll in ${((Date.now() - began) / 60_000).toFixed(1)} minutes.${failed ? ` “${failed}” did not pass.` : ''}`);
+const sum = (key) => counts.reduce((n, c) => n + c[key], 0);
+console.log(`${sum('numPassedTests')} passed, ${sum('numFailedTests')} failed`);
+process.exit(failed ? 1 : 0);
