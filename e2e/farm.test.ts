@@ -76,7 +76,7 @@ test('a demo is drawn soon after its press', async () => {
     await driver.wait(
       () =>
         driver.executeScript<boolean>(
-          "return ['PlanShell', 'solver'].every((name) => performance.getEntriesByType('resource').some((r) => r.name.includes('/' + name)))",
+          "return ['PlanShell', 'roles'].every((name) => performance.getEntriesByType('resource').some((r) => r.name.includes('/' + name)))",
         ),
       WAIT_MS,
       'nothing is loaded behind the start page',

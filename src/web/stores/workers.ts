@@ -1,5 +1,5 @@
-import type { Role } from '../../worker/start';
-import FurrowWorker from '../../worker/start?worker';
+import type { Role } from '../../worker/roles';
+import FurrowWorker from '../../worker/roles?worker';
 
 /** Starts the application's worker in a role; its language comes with the first job. */
 export const inRole = (role: Role) => (language: string) => new FurrowWorker({ name: `${role} ${language}` });
