@@ -6,6 +6,7 @@ import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
 import { compressed } from './scripts/build/compressed.ts';
 import { languageTables } from './scripts/build/languageTables.ts';
+import { LICENCES, licences } from './scripts/build/licences.ts';
 import { offlineStore, REST, WHEN_IDLE, WHEN_NEEDED } from './scripts/build/offlineStore.ts';
 import { messagesIn } from './scripts/words/find';
 import { templateWords } from './scripts/words/template';
@@ -133,7 +134,7 @@ const keepsItself = VitePWA({
   workbox: {
     globPatterns: ['**/*.{js,css,html,svg,png,webmanifest,woff,woff2,ttf,wasm,json}'],
     maximumFileSizeToCacheInBytes: 5_000_000,
-    globIgnores: [...WHEN_IDLE, ...WHEN_NEEDED].map((p) => `**/${p}`).concat(`**/${REST}`),
+    globIgnores: [...WHEN_IDLE, ...WHEN_NEEDED].map((p) => `**/${p}`).concat(`**/${REST}`, `**/${LICENCES}`),
     // The rest: what the page fetched when it idled (web/offline.ts), or first needed.
     runtimeCaching: [
       { urlPattern: /\/assets\//, handler: 'CacheFirst', options: { cacheName: 'idle-furrow-rest' } },
@@ -150,6 +151,7 @@ export default defineConfig({
     languageTables(),
     keepsItself,
     loads(),
+    licences(OUT_DIR),
     offlineStore(OUT_DIR),
     compressed(OUT_DIR),
   ],

@@ -53,7 +53,7 @@ export function offlineStore(outDir: string): Plugin {
       const rest = files.filter((f) => matches(WHEN_IDLE, f.split('/').pop()!));
       writeFileSync(join(outDir, REST), JSON.stringify(rest.map((f) => `/${f}`)));
       const kept = files.filter(
-        (f) => !matches(WHEN_NEEDED, f.split('/').pop()!) && !/^(sw|workbox-.*)\.js$/.test(f),
+        (f) => !matches(WHEN_NEEDED, f.split('/').pop()!) && !/^(sw|workbox-.*)\.js$|\.txt$/.test(f),
       );
       const sum = (list: readonly string[], size: (path: string) => number): number =>
         list.reduce((total, f) => total + size(join(outDir, f)), 0);

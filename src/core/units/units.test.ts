@@ -180,3 +180,11 @@ describe('dates by habit', () => {
     expect(format(NaN, 'date', METRIC)).toBe('–');
   });
 });
+
+test('a text that is far too long is refused with its beginning only', () => {
+  const parsed = parseQuantity('x '.repeat(5000), 'length', METRIC);
+  expect(parsed.ok).toBe(false);
+  if (!parsed.ok) expect(parsed.why.length).toBeLessThan(160);
+  // Units that are spread out are read all the same.
+  expect(parseQuantity('3 l . p . h', 'flow', METRIC)).toEqual(parseQuantity('3 lph', 'flow', METRIC));
+});

@@ -25,8 +25,14 @@ export const fieldsOf = (owner: () => string): void => provide(OWNER, owner);
  * @param id the field among those of its owner; never a word that is translated
  * @param label the field's name for people
  * @param judge says of a draft that was found why it is not in the plan
+ * @param options `figure`: what is worked out rests on it, so that results are marked as out of date while it cannot be used
  */
-export function useDraft(id: () => string, label: () => string, judge: (text: string) => string) {
+export function useDraft(
+  id: () => string,
+  label: () => string,
+  judge: (text: string) => string,
+  { figure = true }: { figure?: boolean } = {},
+) {
   const drafts = useDrafts();
   const plan = usePlan();
   const view = useView();
@@ -57,6 +63,7 @@ export function useDraft(id: () => string, label: () => string, judge: (text: st
     why,
     (now, _, onCleanup) => {
       const name = label();
+      if (!figure) return;
       if (now) view.badFields.add(name);
       else view.badFields.delete(name);
       onCleanup(() => view.badFields.delete(name));

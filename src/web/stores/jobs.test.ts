@@ -77,3 +77,38 @@ test('a worker that shows no life for half a minute is let go', async () => {
   expect(await asked).toMatchObject({ ended: 'failed', why: expect.stringMatching(/did not answer/) });
   expect(workers[0].terminated).toBe(true);
 });
+
+test('jobs of one lane end each other, and no others', async () => {
+  const sets = jobs.ask(forEver, { lane: 'sets' });
+  const season = jobs.ask(forEver, { lane: 'season' });
+  const newer = jobs.ask(async () => ({ value: 1 }), { lane: 'sets' });
+  expect(await sets).toEqual({ ended: 'cancelled' });
+  expect(await newer).toEqual({ ended: 'answered', value: 1 });
+  let over = false;
+  void season.then(() => (over = true));
+  await Promise.resolve();
+  expect(over).toBe(false);
+  jobs.stop('season');
+  expect(await season).toEqual({ ended: 'cancelled' });
+  expect(workers).toHaveLength(1);
+});
+
+test('a worker sees that a newer job of its own lane is wanted, not that one of another lane is', async () => {
+  const here = await import('../../worker/jobs');
+  const memory = new SharedArrayBuffer(4 * here.PLACES);
+  here.listen(memory);
+  const wanted = new Int32Array(memory);
+  const later = (lane: number, count: number): void =>
+    void (wanted[here.WANTED + lane] = here.numberOf(count, lane));
+  const work = (number: number, meanwhile: () => void) =>
+    here.job(number, () => {
+      meanwhile();
+      here.checkpoint();
+      return 'done';
+    });
+  expect(work(here.numberOf(1, 2), () => later(3, 9))).toEqual({ value: 'done' });
+  expect(work(here.numberOf(1, 2), () => later(2, 2))).toHaveProperty('calledOffAt');
+  // The one that is wanted is done.
+  expect(work(here.numberOf(2, 2), () => undefined)).toEqual({ value: 'done' });
+  expect(wanted[here.BEATS]).toBeGreaterThan(3);
+});
