@@ -9,6 +9,7 @@ import { type Block, type Plan, onlyPlaces } from '../plan';
 import { flowsUnder, judgeOpen, roots, widerThan, type Judgement } from '../check';
 import { changed, figuresOf, type Change, type Figures } from '../remedy';
 import { CHART_SLOPES, longestRunOn } from './runLength';
+import { MIN_PER_HOUR } from '../units/time';
 
 /** One of the things that can be laid side by side. */
 export interface Option {
@@ -96,7 +97,6 @@ export interface Compared {
 
 /** Emitters of a run that are drawn, at most. */
 const POINTS = 60;
-const MIN_PER_HOUR = 60;
 
 /** @param needMm depth wished on the beds, mm */
 export function compareOption(

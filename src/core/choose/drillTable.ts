@@ -3,6 +3,7 @@ import { changed } from '../changes';
 import type { PlanSolver } from '../network';
 import { fillIn, type Plan } from '../plan';
 import { alikeBeds, needFrom, peakDay, skyOver } from '../sets';
+import { MIN_PER_HOUR } from '../units/time';
 
 /** What the holes of one drill do in a whole block, with everything else open as it is. */
 export interface DrillRow {
@@ -25,8 +26,6 @@ export interface DrillTable {
   /** The largest drill that is even enough: it clogs least and waters soonest. */
   best: Drill | undefined;
 }
-
-const MIN_PER_HOUR = 60;
 
 /**
  * Drills holes of every size that growers have in a block's hose, solves the whole plan with each, and says how even they are

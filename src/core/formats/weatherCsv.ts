@@ -4,6 +4,7 @@ import { dayWeatherSchema } from '../plan';
 import { dayAfter, daysBetween } from '../sets';
 import type { DayWeather } from '../soil';
 import { decode } from './decode';
+import { MIN_PER_HOUR } from '../units/time';
 
 /** What a table's numbers are in, where its titles do not say: by the group of columns that it is asked for. */
 export type WeatherAnswers = Partial<Record<WeatherGroup, string>>;
@@ -61,7 +62,6 @@ const KNOT_MPS = 1852 / 3600;
 const MM_PER_INCH = 25.4;
 /** A mean of one watt through a day, MJ. */
 const MJ_PER_WATT = 0.0864;
-const MINUTES_PER_HOUR = 60;
 
 /** Units of each group of columns, the usual one first. */
 const UNITS: Record<WeatherGroup, readonly Unit[]> = {
@@ -81,7 +81,7 @@ const UNITS: Record<WeatherGroup, readonly Unit[]> = {
   ],
   sunshine: [
     { name: 'hours', says: /^h|hour/i, to: same },
-    { name: 'minutes', says: /min/i, to: (v) => v / MINUTES_PER_HOUR },
+    { name: 'minutes', says: /min/i, to: (v) => v / MIN_PER_HOUR },
   ],
   radiation: [
     { name: 'MJ/m²', says: /mj/i, to: same, joins: 'sum' },

@@ -1,3 +1,5 @@
+import { MIN_PER_HOUR } from '../units/time';
+
 /** A pressure tank with its switch. Pressures are gauge. */
 export interface PressureTank {
   volumeL: number;
@@ -40,7 +42,6 @@ export interface Cycle {
 
 /** Slices of the drawdown over which a run of the pump is added up. */
 const SLICES = 64;
-const MIN_PER_HOUR = 60;
 
 /**
  * Starts of a pump on a pressure tank while a flow is drawn.

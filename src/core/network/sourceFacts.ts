@@ -7,6 +7,7 @@ import { fullL, roofL, usableL } from '../hydraulics/storage';
 import { KPA_PER_M } from '../hydraulics/water';
 import type { FullPlan, PumpSource, Source, TankSource, WellSource } from '../plan';
 import { intakeCurve, intakeOf, mediumOf } from './intake';
+import { MIN_PER_HOUR } from '../units/time';
 
 /** A pump with no switch in the way. */
 function barePump(source: WellSource | PumpSource, plan: FullPlan): Pick<SupplyCurve, 'kpa'> {
@@ -107,7 +108,6 @@ export interface TankFacts {
 }
 
 const KG_PER_L = 1;
-const MIN_PER_HOUR = 60;
 
 export function tankFacts(tank: TankSource, flowLph: number): TankFacts {
   const usable = usableL(tank);

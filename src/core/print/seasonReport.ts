@@ -13,6 +13,7 @@ import {
 } from '../season';
 import type { Show } from '../build';
 import { heading, MARGIN_PT, num, para, subheading, table } from './page';
+import { S_PER_MIN } from '../units/time';
 
 /** What a season's report is made of. */
 export interface Reported {
@@ -25,8 +26,6 @@ export interface Reported {
   day: (at: number) => string;
   on: string;
 }
-
-const S_PER_MIN = 60;
 
 /** The season on paper: water given, gauges against what was expected, repairs, tests, and what was learned. */
 export function seasonReport(r: Reported): TDocumentDefinitions {

@@ -6,9 +6,11 @@ import { createPlanSolver } from '../network';
 import { fillIn, readPlan, refusalOf } from '../plan';
 import { format, METRIC } from '../units';
 import { cautionsOf, changed, figuresOf, remediesFor, sayChange } from './index';
-import { thinned } from '../effort.testing';
+import { leftOut, thinned } from '../effort.testing';
 
-const faulty = thinned(BATTERY).filter((b) => b.finds.some((code) => code !== 'water-avoid'));
+const isFaulty = (b: (typeof BATTERY)[number]): boolean => b.finds.some((code) => code !== 'water-avoid');
+const faulty = thinned(BATTERY).filter(isFaulty);
+const untried = leftOut(BATTERY).filter(isFaulty);
 /** What no change of a plan can mend, or only the grower can know. */
 const WORDS_ONLY: string[] = KINDS.flatMap((k: { code: string; offers?: unknown }) =>
   k.offers ? [] : [k.code],
@@ -32,6 +34,8 @@ describe('remedies', () => {
     expect(verdict(opensOf(now), now.told, METRIC).tone).toBe('fine');
   });
 
+  if (untried.length > 0)
+    test.skip.each(untried.map((b) => [b.name]))('%s: every remedy shown does what it says', () => undefined);
   test.each(faulty.map((b) => [b.name, b] as const))(
     '%s: every remedy shown does what it says',
     (_, planted) => {

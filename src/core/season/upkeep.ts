@@ -7,6 +7,7 @@ import { dueDay, lossesOf } from './book/series';
 import type { Flushing } from './flushing';
 import { FLUSH_MPS } from './flushing';
 import type { Show } from './told';
+import { MS_PER_DAY } from '../units/time';
 
 /*
  * What keeps a drip farm going through the year, from its water, its log and its ground; each with a day that it is due.
@@ -29,7 +30,6 @@ export interface Task {
   doneAt?: number;
 }
 
-const DAY_MS = 86_400_000;
 const WEEK = 7;
 /** Flushing: clear water once a month, dirty water every two weeks, by growers' practice. */
 const FLUSH_DAYS = { clear: 28, dirty: 14 };
@@ -77,7 +77,7 @@ const isDirty = (of: UpkeepOf): boolean => waters(of).some((w) => w !== 'clear' 
 /** Next time of what comes again: so many days after it was done, or after the start. */
 const again = (of: UpkeepOf, doneAt: number | undefined, days: number): number => {
   const from = doneAt ?? of.started;
-  return from + days * DAY_MS;
+  return from + days * MS_PER_DAY;
 };
 
 /** Filters by the trend of their loss where gauges stand on both sides, else by the calendar. */
@@ -163,7 +163,7 @@ const NEW_LINE = ['new line laid', msg`new line laid`];
 function firstWeeks(of: UpkeepOf): Task[] {
   const once = (id: string, title: string, how: string[], why: string, days: number): Task[] => {
     const done = lastOf(of.standing, ({ entry }) => entry.text === `done: ${id}`);
-    return done === undefined ? [{ id, title, how, why, due: of.started + days * DAY_MS }] : [];
+    return done === undefined ? [{ id, title, how, why, due: of.started + days * MS_PER_DAY }] : [];
   };
   return [
     ...once(
@@ -285,7 +285,7 @@ function tapes(of: UpkeepOf): Task[] {
           msg`When you lay new line, note a repair “${NEW_LINE[1]}” at ${b.name}.`,
         ],
         why: msg`Line of this kind lasts about ${years === 1 ? msg`one season` : msg`${years} seasons`}.`,
-        due: laid + years * YEAR_DAYS * DAY_MS - 60 * DAY_MS,
+        due: laid + years * YEAR_DAYS * MS_PER_DAY - 60 * MS_PER_DAY,
       },
     ];
   });

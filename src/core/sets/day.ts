@@ -1,5 +1,6 @@
 import type { DayRules, Hours } from '../plan';
 import { MINUTES_A_DAY } from './days';
+import { MIN_PER_HOUR } from '../units/time';
 
 /** A set as the day sees it. */
 export interface SetTime {
@@ -57,7 +58,6 @@ const STEP_MIN = 5;
 export const SOAK_MIN = 45;
 /** Hours that are not cool weigh like this price beside the dearest. */
 const WARM_WEIGHT = 1;
-const MINUTES_PER_HOUR = 60;
 
 /** Minutes of a day in some hours; hours that end before they begin go over midnight, and those that end as they begin are none. */
 export function minutesIn({ fromMin, toMin }: Hours): Uint8Array {
@@ -105,7 +105,7 @@ export function dayOf(times: readonly SetTime[], rules: DayRules): Day {
       byHand,
       clashes: [],
       coolMin: over(coolSum, fromMin, whole),
-      cost: (over(priceSum, fromMin, whole) / MINUTES_PER_HOUR) * rules.pumpKw,
+      cost: (over(priceSum, fromMin, whole) / MIN_PER_HOUR) * rules.pumpKw,
     };
   };
   /** Minutes of the day round that an entry and a stretch share, gaps counted. */
@@ -157,10 +157,10 @@ export function dayOf(times: readonly SetTime[], rules: DayRules): Day {
     const set = byId.get(e.set)!;
     const minutes = e.toMin - e.fromMin;
     waterMin += minutes;
-    volumeL += (minutes / MINUTES_PER_HOUR) * set.flowLph;
+    volumeL += (minutes / MIN_PER_HOUR) * set.flowLph;
     // A pump that has not been stopped by the last set runs on into the next.
     const runsOn = i > 0 && e.fromMin - entries[i - 1].toMin <= rules.gapMin + STEP_MIN;
-    pumpStarts += Math.max(runsOn ? 0 : 1, (minutes / MINUTES_PER_HOUR) * set.cyclesPerHour);
+    pumpStarts += Math.max(runsOn ? 0 : 1, (minutes / MIN_PER_HOUR) * set.cyclesPerHour);
   });
   return {
     entries,

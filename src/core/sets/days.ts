@@ -1,6 +1,6 @@
 import { dateDay } from '../units';
+import { MS_PER_DAY } from '../units/time';
 
-const MS_PER_DAY = 86_400_000;
 /** Of a date alone JavaScript reckons in universal time, where every day is as long. */
 const daysOf = dateDay;
 const DATE_LENGTH = '2027-05-01'.length;

@@ -5,6 +5,7 @@ import type { FullPlan } from '../plan';
 import type { Filling } from './filling';
 import { alikeBeds } from './groups';
 import type { Travel } from './travel';
+import { MIN_PER_HOUR } from '../units/time';
 
 /** How one set is fed through the drip. */
 export interface FeedPlan {
@@ -35,8 +36,6 @@ export interface Injector {
   /** Stock it draws as the set runs, L/h; not known of a dosing one, which is set by hand. */
   drawsLph: number | undefined;
 }
-
-const MIN_PER_H = 60;
 
 /** Ratio beyond which no common injector draws. */
 export const LEAST_RATIO = 20;
@@ -83,11 +82,11 @@ export function feedOf(plan: FullPlan, results: FarmResults, filling: Filling, t
   const travelMin = travel.seconds / 60;
   const injector = injectorOf(results);
   // A venturi that draws nothing is told of by itself.
-  const drawMin = injector?.drawsLph ? (stockL / injector.drawsLph) * MIN_PER_H : 0;
+  const drawMin = injector?.drawsLph ? (stockL / injector.drawsLph) * MIN_PER_HOUR : 0;
   const injectMin = Math.max(travelMin * injectTimes, drawMin);
   const rinseMin = travelMin * rinseTimes;
   const fillMin = filling.seconds / 60;
-  const rateLph = injectMin > 0 ? stockL / (injectMin / MIN_PER_H) : 0;
+  const rateLph = injectMin > 0 ? stockL / (injectMin / MIN_PER_HOUR) : 0;
   return {
     feedG,
     areaM2,

@@ -5,6 +5,7 @@ import { lossAcross } from '../hydraulics/network';
 import { KPA_PER_M } from '../hydraulics/water';
 import { emitterOf, intakeCurve, mediumOf, type FarmResults } from '../network';
 import type { FullPlan, Tape } from '../plan';
+import { S_PER_HOUR } from '../units/time';
 
 /** How what is open comes up to pressure. */
 export interface Filling {
@@ -23,7 +24,6 @@ export interface Filling {
 }
 
 const L_PER_M_PER_MM2 = Math.PI / 4 / 1000;
-const S_PER_H = 3600;
 
 /** Water in a pipe, L. */
 export const pipeL = (boreMm: number, lengthM: number): number => L_PER_M_PER_MM2 * boreMm ** 2 * lengthM;
@@ -98,7 +98,7 @@ export function fillingOf(
   const most = flowAt(inletKpa, 0, workingLph);
   const toFill = (mainsDrain ? mainsL : 0) + headersL;
   if (!(most > 0)) return none;
-  const beforeRunsS = (toFill / most) * S_PER_H;
+  const beforeRunsS = (toFill / most) * S_PER_HOUR;
   let seconds = beforeRunsS;
   for (let step = 0; alike.some((r) => r.filledM < r.lengthM); step++) {
     if (step > STEPS * alike.length * 4) return { ...none, flowLph: most, beforeRunsS };
@@ -117,7 +117,7 @@ export function fillingOf(
       r.filledM = Math.min(r.lengthM, r.filledM + litres / pipeL(r.tape.boreMm, 1));
       if (r.lengthM - r.filledM < r.lengthM * 1e-6) r.filledM = r.lengthM;
     });
-    seconds += hours * S_PER_H;
+    seconds += hours * S_PER_HOUR;
   }
   return { mainsL, headersL, runsL, drainsL, flowLph: most, beforeRunsS, seconds };
 }

@@ -13,6 +13,7 @@ import {
   type TankRun,
   type TankTable,
 } from './tankOverTime';
+import { MIN_PER_HOUR } from '../units/time';
 
 /** A well against what is asked of it. */
 export interface WellOutlook {
@@ -41,7 +42,6 @@ export interface TankOutlook {
 }
 
 const WEEK_H = 168;
-const MIN_PER_HOUR = 60;
 const MOST_REFILL_LPH = 20000;
 /** What lasts so long lasts, d. */
 const YEAR_D = 366;

@@ -18,6 +18,7 @@ import { runTimeOf, type RunTime } from './runTime';
 import type { Gift } from './seasonDays';
 import { tankTable, type TankTable } from './tankOverTime';
 import { slowestTravel, type Travel } from './travel';
+import { MIN_PER_HOUR } from '../units/time';
 
 /** One set and all that is known of it. */
 export interface SetOutlook {
@@ -58,7 +59,6 @@ export interface Outlook {
   gifts: [string, Gift][];
 }
 
-const MIN_PER_HOUR = 60;
 /** All that is open at once, where there are no sets. */
 export const ALL_SET = 'all';
 

@@ -12,6 +12,7 @@ import type { Filling } from './filling';
 import { alikeBeds, type AlikeBeds } from './groups';
 import { needFrom, soilOf, type Need } from './need';
 import type { Sky } from './sky';
+import { MIN_PER_HOUR } from '../units/time';
 
 /** Some beds of a set that need alike, and what they get. */
 export interface SetBeds {
@@ -65,7 +66,6 @@ export interface RunTime {
   drainsL: number;
 }
 
-const MIN_PER_HOUR = 60;
 /** A plan for a hot spell gives sand at least two starts: water goes straight down in it. */
 const SAND_STARTS = 2;
 export const MOST_STARTS = 6;

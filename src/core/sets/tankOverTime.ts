@@ -2,6 +2,7 @@ import { monotoneCubic, type MonotoneCubic } from '../hydraulics/pchip';
 import { litresPerM } from '../hydraulics/storage';
 import { footKpa, type FarmResults, type PlanSolver } from '../network';
 import { drawnSources, type FullPlan, type TankSource } from '../plan';
+import { MIN_PER_HOUR } from '../units/time';
 
 /** What a set does at one level of the tank. */
 export interface LevelFigures {
@@ -43,7 +44,6 @@ export interface TankRun {
 /** Levels that are solved; closer together near the outlet, where the flow changes most. */
 const LEVELS = 12;
 const STEPS = 240;
-const MIN_PER_HOUR = 60;
 
 /** The plan with its tank's water at a level. */
 function atLevel(plan: FullPlan, tank: TankSource & { id: string }, levelM: number): FullPlan {

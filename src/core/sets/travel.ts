@@ -2,8 +2,7 @@ import { prepareRun } from '../hydraulics/run';
 import { flowsAlong, lateralOf, mediumOf, piecesTo, type FarmResults } from '../network';
 import { HEAD, type FullPlan } from '../plan';
 import { pipeL } from './filling';
-
-const S_PER_H = 3600;
+import { S_PER_HOUR } from '../units/time';
 
 /** How long water takes from the head to an emitter. */
 export interface Travel {
@@ -32,7 +31,7 @@ export function alongRunS(flows: ArrayLike<number>, firstL: number, pieceL: numb
     hours += (i === 0 ? firstL : pieceL) / left;
     left -= flows[i];
   }
-  return hours * S_PER_H;
+  return hours * S_PER_HOUR;
 }
 
 /** Runs looked at exactly: those that look slowest at a glance. */
@@ -53,7 +52,7 @@ export function slowestTravel(plan: FullPlan, results: FarmResults): Travel {
       m;
       m = m.laid.from === HEAD ? undefined : byEnd.get(m.laid.from)
     )
-      if (m.flowLph > 0) mainS += (pipeL(m.laid.piece.boreMm, m.laid.lengthM) / m.flowLph) * S_PER_H;
+      if (m.flowLph > 0) mainS += (pipeL(m.laid.piece.boreMm, m.laid.lengthM) / m.flowLph) * S_PER_HOUR;
     const headers = new Map<number, number>();
     const headerTo = (takeOff: number): number => {
       let found = headers.get(takeOff);
@@ -61,7 +60,7 @@ export function slowestTravel(plan: FullPlan, results: FarmResults): Travel {
         found = piecesTo(b.built, takeOff).reduce((sum, p) => {
           const piece = b.built.header[p];
           const lph = Math.abs(solution.linkLph[built.linkAt(piece.link)]);
-          return lph > 0 ? sum + (pipeL(piece.pipe.boreMm, piece.lengthM) / lph) * S_PER_H : sum;
+          return lph > 0 ? sum + (pipeL(piece.pipe.boreMm, piece.lengthM) / lph) * S_PER_HOUR : sum;
         }, 0);
         headers.set(takeOff, found);
       }
@@ -72,7 +71,7 @@ export function slowestTravel(plan: FullPlan, results: FarmResults): Travel {
       if (r.emitters === 0 || !(r.flowLph > 0)) continue;
       const headerS = headerTo(r.run.takeOff);
       const runS =
-        (pipeL(r.run.tape.boreMm, r.run.lengthM) / r.flowLph) * (Math.log(r.emitters) + EULER) * S_PER_H;
+        (pipeL(r.run.tape.boreMm, r.run.lengthM) / r.flowLph) * (Math.log(r.emitters) + EULER) * S_PER_HOUR;
       ways.push({ seconds: 0, mainS, headerS, runS, runIndex: i, guessS: mainS + headerS + runS });
     }
   }

@@ -8,6 +8,7 @@ import { groundOf, WEEK_D } from './need';
 import type { Outlook, SetOutlook } from './outlook';
 import type { SetBeds } from './runTime';
 import type { BedSeason } from './seasonDays';
+import { MIN_PER_HOUR, S_PER_HOUR, S_PER_MIN } from '../units/time';
 
 /** Numbers of a set that show how they were come by. */
 export type SetWorkingName =
@@ -23,9 +24,6 @@ const weatherField = ({ watering }: FullPlan): string =>
     : watering.climate.months
       ? 'watering.climate.months'
       : `${FIELD}.hotDayMm`;
-const S_PER_MIN = 60;
-const MIN_PER_H = 60;
-const S_PER_H = 3600;
 const MM_PER_M = 1000;
 /** What is stated where need goes by a rule. */
 const RULE_FIELD = {
@@ -54,7 +52,7 @@ function longestInPots(set: string, { beds, ground, need, longestMin, flowLph }:
       ),
       term('Q', msg`flow of them all`, flowLph, 'flow'),
     ],
-    gives: ([a, z, area, q]) => ((a * MM_PER_M * z * area) / q) * S_PER_H,
+    gives: ([a, z, area, q]) => ((a * MM_PER_M * z * area) / q) * S_PER_HOUR,
     result: term('t', msg`until the pots are full`, longestMin * S_PER_MIN, 'minutes'),
     source: msg`A quarter of potting mix’s volume is water for plants; Handreck and Black, Growing Media.`,
   };
@@ -224,7 +222,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
         ...rations,
       ],
       gives: ([mm, d, ground, lph, e, n, filling, , share = 1]) => {
-        const net = lph > 0 && e > 0 ? ((mm * d * ground) / (lph * e)) * S_PER_H : 0;
+        const net = lph > 0 && e > 0 ? ((mm * d * ground) / (lph * e)) * S_PER_HOUR : 0;
         return net > 0 ? opened(net / n + filling, share, filling) : 0;
       },
       result,
@@ -285,7 +283,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
     if (!b) return undefined;
     if (b.beds.potL > 0) return longestInPots(s.name, b);
     const soil = soilKind(plan.blocks[b.beds.block].ground.soil);
-    const wetted = wettedBy((b.emitterLph * b.longestMin * S_PER_MIN) / S_PER_H, b.ground);
+    const wetted = wettedBy((b.emitterLph * b.longestMin * S_PER_MIN) / S_PER_HOUR, b.ground);
     return {
       title: msg`Longest useful watering of ${s.name}`,
       says: msg`The time after which the wetted soil under an emitter is as deep as the roots, the soil as dry before as it may get. Its size follows from the water: as much soil as what it takes; its shape, depth over width, from the formula. Where neighbours meet, what they would share is wetted further down.`,
@@ -302,7 +300,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
           'share',
           `blocks.${b.beds.block}.ground.soil`,
         ),
-        term('K_s', msg`conductivity of ${soil.name}`, soil.ksMps * S_PER_H * MM_PER_M, 'rate'),
+        term('K_s', msg`conductivity of ${soil.name}`, soil.ksMps * S_PER_HOUR * MM_PER_M, 'rate'),
         term(
           '',
           msg`room across for each run`,
@@ -314,7 +312,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
       gives: ([w, z, q, s, a]) => {
         const along = Math.min(s, w);
         const soilM3 = w > 0 ? (Math.PI / 4) * w * z * (along - along ** 3 / (3 * w ** 2)) : 0;
-        return Math.min(MOST_H, (a * MM_PER_M * soilM3) / q) * S_PER_H;
+        return Math.min(MOST_H, (a * MM_PER_M * soilM3) / q) * S_PER_HOUR;
       },
       result: term('t', msg`until water passes the roots`, b.longestMin * S_PER_MIN, 'minutes'),
       source: msg`Schwartzman & Zur 1986 for the shape; FAO 56, table 19, for what soil holds; K_s after Rawls, Brakensiek & Saxton 1982. V and q in SI units.`,
@@ -344,7 +342,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
         term(
           'Q_mean',
           msg`mean flow on the way`,
-          run.emptyMin > 0 ? (run.emptyL / run.emptyMin) * MIN_PER_H : 0,
+          run.emptyMin > 0 ? (run.emptyL / run.emptyMin) * MIN_PER_HOUR : 0,
           'flow',
         ),
         term('', msg`flow when full`, run.moments[0].flowLph, 'flow'),
@@ -357,7 +355,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
         ),
         term('', msg`until then`, run.leavesMin * S_PER_MIN, 'minutes'),
       ],
-      gives: ([litres, lph]) => (lph > 0 ? (litres / lph) * S_PER_H : 0),
+      gives: ([litres, lph]) => (lph > 0 ? (litres / lph) * S_PER_HOUR : 0),
       result: term('t', msg`until empty`, run.emptyMin * S_PER_MIN, 'minutes'),
       source: msg`Mass balance; for one opening it is Torricelli’s 2A(√h₁ − √h₂)/k.`,
     };
@@ -386,7 +384,7 @@ const MAKERS: Record<SetWorkingName, Make> = {
       term('V', 'stock', s.feed.stockL, 'volume'),
       term('', msg`water for one of stock`, s.feed.ratio, 'count'),
     ],
-    gives: ([g, a, c, t]) => (t > 0 ? ((g * a) / c / t) * S_PER_H : 0),
+    gives: ([g, a, c, t]) => (t > 0 ? ((g * a) / c / t) * S_PER_HOUR : 0),
     result: term('q', msg`of stock into the water`, s.feed.rateLph, 'emitterFlow'),
     source: msg`Travel time of the slowest path, from the solver.`,
   }),

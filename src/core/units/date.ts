@@ -1,9 +1,8 @@
 import { locale } from '../language';
+import { MS_PER_DAY } from './time';
 
 /** How people write a day of the year: 1 May, or May 1. */
 export type DateOrder = 'day-month' | 'month-day';
-
-const MS_PER_DAY = 86_400_000;
 
 /** A date as plans write it, 2027-05-01, as days from the beginning of 1970. Of a date alone every day is as long. */
 export const dateDay = (date: string): number => Date.parse(date) / MS_PER_DAY;

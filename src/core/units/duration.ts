@@ -1,5 +1,5 @@
-const MIN_PER_HOUR = 60;
-const MIN_PER_DAY = 24 * MIN_PER_HOUR;
+import { MIN_PER_DAY, MIN_PER_HOUR } from './time';
+
 /** From this many days on hours say nothing. */
 const DAYS_ALONE = 3;
 

@@ -5,8 +5,8 @@ import { fullL, litresPerM, roofL, usableL } from '../hydraulics/storage';
 import { longestRunM } from '../network';
 import { tapePath } from './block';
 import { sourceField, term, type Maker } from './types';
+import { S_PER_HOUR } from '../units/time';
 
-const S_PER_H = 3600;
 const KG_PER_L = 1;
 
 export const blockFlow: Maker = ({ results, block, plan }) => ({
@@ -119,7 +119,7 @@ export const tank: Maker = ({ plan, results: { layout, flowLph } }) => {
       term('z_high', msg`high water`, source.highM, 'height', sourceField(plan, 'highM')),
       term('z_low', msg`low water`, source.lowM, 'height', sourceField(plan, 'lowM')),
       term('Q', msg`flow now`, flowLph, 'flow'),
-      ...(flowLph > 0 ? [term('t', 'lasts', (usableL(source) / flowLph) * S_PER_H, 'time' as const)] : []),
+      ...(flowLph > 0 ? [term('t', 'lasts', (usableL(source) / flowLph) * S_PER_HOUR, 'time' as const)] : []),
     ],
     gives: ([a, high, low]) => a * (high - low),
     result: term('V', msg`between high and low water`, usableL(source), 'volume'),

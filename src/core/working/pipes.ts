@@ -6,8 +6,8 @@ import { KPA_PER_M } from '../hydraulics/water';
 import type { MainResult } from '../network';
 import { HEAD, type FullPlan } from '../plan';
 import { sum, term, type Maker } from './types';
+import { S_PER_HOUR } from '../units/time';
 
-const S_PER_H = 3600;
 const MM_PER_M = 1000;
 const L_PER_M3 = 1000;
 const G = 9.80665;
@@ -58,7 +58,7 @@ export const main: Maker = ({ plan, results, block }) => {
     ],
     gives: hazen(plan)
       ? ([l, d, v, k, q, c]) =>
-          ((HAZEN * l * (q / L_PER_M3 / S_PER_H) ** 1.852) / (c ** 1.852 * (d / MM_PER_M) ** 4.8704)) *
+          ((HAZEN * l * (q / L_PER_M3 / S_PER_HOUR) ** 1.852) / (c ** 1.852 * (d / MM_PER_M) ** 4.8704)) *
             KPA_PER_M +
           (k * v * v * KPA_PER_M) / (2 * G)
       : ([l, d, v, k, f]) => (((f * l) / (d / MM_PER_M) + k) * v * v * KPA_PER_M) / (2 * G),
@@ -78,7 +78,7 @@ export const velocity: Maker = ({ plan, results, block }) => {
       term('Q', 'flow', m.flowLph, 'flow'),
       term('D', 'bore', m.laid.piece.boreMm, 'bore', `${fieldOf(plan, m.laid.to)}.pipe`),
     ],
-    gives: ([q, d]) => q / L_PER_M3 / S_PER_H / ((Math.PI / 4) * (d / MM_PER_M) ** 2),
+    gives: ([q, d]) => q / L_PER_M3 / S_PER_HOUR / ((Math.PI / 4) * (d / MM_PER_M) ** 2),
     result: term('V', 'speed', velocityMps(m.flowLph, m.laid.piece.boreMm), 'velocity'),
     source: msg`By definition of flow.`,
   };

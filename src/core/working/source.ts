@@ -19,9 +19,7 @@ import {
 import type { LaidMain } from '../layout';
 import type { FullPlan, Source } from '../plan';
 import { sourceField, sum, term, type Maker, type Term } from './types';
-
-const S_PER_H = 3600;
-const S_PER_MIN = 60;
+import { S_PER_HOUR, S_PER_MIN } from '../units/time';
 
 export const bucket: Maker = ({
   plan,
@@ -45,7 +43,7 @@ export const bucket: Maker = ({
       ),
       term('', msg`spread of the tries`, spread(source.triesS), 'share'),
     ],
-    gives: ([v, t]) => (v / t) * S_PER_H,
+    gives: ([v, t]) => (v / t) * S_PER_HOUR,
     result: term('Q', msg`open flow`, measuredLph(source), 'flow'),
     source: msg`By definition of flow.`,
   };
@@ -308,7 +306,7 @@ export const starts: Maker = ({
       term('Q_p', msg`pump at cut-out`, facts.cutOutLph, 'flow'),
       term('Q', 'drawn', flowLph, 'flow'),
     ],
-    gives: ([run, rest]) => S_PER_H / (run + rest),
+    gives: ([run, rest]) => S_PER_HOUR / (run + rest),
     result: term('n', msg`starts an hour`, cycle.startsPerHour, 'factor'),
     source: msg`Balance of water in the tank.`,
   };

@@ -5,6 +5,7 @@ import { msg } from '../../core/language';
 import { dayAfter, daysBetween } from '../../core/sets';
 import type { Refusal } from '../stores/plan';
 import { usePhone } from './usePhone';
+import { MS_PER_DAY } from '../../core/units/time';
 
 /** A day in a sentence: typed as people there write dates, or taken from a calendar. A phone has its own. */
 const props = defineProps<{ date: string; label: string; isDefault?: boolean; take: (date: string) => Refusal | undefined | void }>();
@@ -22,15 +23,14 @@ function read(event: Event): void {
 }
 /** The calendar tells days by the clock where the person is; dates of a plan are the same everywhere. */
 const DAY_ONE = '1970-01-01';
-const DAY_MS = 86_400_000;
 const shown = computed(() => {
   if (!props.date) return undefined;
-  const at = new Date(daysBetween(DAY_ONE, props.date) * DAY_MS);
+  const at = new Date(daysBetween(DAY_ONE, props.date) * MS_PER_DAY);
   return new Date(at.getUTCFullYear(), at.getUTCMonth(), at.getUTCDate());
 });
 function pick(day: unknown): void {
   open.value = false;
-  if (day instanceof Date) give(dayAfter(DAY_ONE, Date.UTC(day.getFullYear(), day.getMonth(), day.getDate()) / DAY_MS));
+  if (day instanceof Date) give(dayAfter(DAY_ONE, Date.UTC(day.getFullYear(), day.getMonth(), day.getDate()) / MS_PER_DAY));
 }
 </script>
 

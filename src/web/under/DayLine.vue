@@ -9,6 +9,7 @@ import { useOpening } from '../stores/opening';
 import { useOutlook } from '../stores/outlook';
 import { usePlan } from '../stores/plan';
 import { setInk } from '../sheet/crops';
+import { MIN_PER_DAY } from '../../core/units/time';
 
 /** The day from midnight to midnight: when each set runs, and the hours that let it. Bars are dragged along it. */
 const plan = usePlan();
@@ -22,10 +23,9 @@ const LEFT = 92;
 const RIGHT = 34;
 const TOP = 22;
 const BANDS_H = 46;
-const DAY_MIN = 1440;
 const STEP_MIN = 5;
 const rules = computed(() => plan.full.watering.day);
-const x = computed(() => scaleLinear([0, DAY_MIN], [LEFT, Math.max(LEFT + 200, width.value - RIGHT)]));
+const x = computed(() => scaleLinear([0, MIN_PER_DAY], [LEFT, Math.max(LEFT + 200, width.value - RIGHT)]));
 /** Times as they were worked out, opened when the plan now says. */
 const times = computed(() =>
   (outlook.outlook?.times ?? []).map((t) => {
@@ -42,10 +42,10 @@ interface Band { name: string; cls: string; spans: [number, number][] }
 /** Hours of a kind as stretches of the day. */
 function spansOf(inside: Uint8Array): [number, number][] {
   const found: [number, number][] = [];
-  for (let m = 0; m < DAY_MIN; m++) {
+  for (let m = 0; m < MIN_PER_DAY; m++) {
     if (!inside[m]) continue;
     let end = m;
-    while (end < DAY_MIN && inside[end]) end++;
+    while (end < MIN_PER_DAY && inside[end]) end++;
     found.push([m, end]);
     m = end;
   }
@@ -66,7 +66,7 @@ const held = ref<{ set: string; start: number; fromX: number; fromMin: number; m
 /** Sets one start of a set; the others stay where they are. */
 function moveTo(e: { set: string; start: number }, minute: number, gesture: string): void {
   const own = day.value.entries.filter((o) => o.set === e.set).sort((a, b) => a.start - b.start);
-  const starts = own.map((o) => ((Math.round(o.start === e.start ? minute : o.fromMin) % DAY_MIN) + DAY_MIN) % DAY_MIN);
+  const starts = own.map((o) => ((Math.round(o.start === e.start ? minute : o.fromMin) % MIN_PER_DAY) + MIN_PER_DAY) % MIN_PER_DAY);
   const name = times.value.find((t) => t.id === e.set)?.name ?? msg`the set`;
   edits.setFields(e.set, { starts }, msg`open ${name} at ${clockText(minute)}`, gesture);
 }
@@ -139,8 +139,8 @@ const HOURS = [0, 3, 6, 9, 12, 15, 18, 21, 24];
           @keydown="nudge($event, e)"
         >
           <title>{{ told(e) }}</title>
-          <rect v-for="shift in e.toMin > DAY_MIN ? [0, -DAY_MIN] : [0]" :key="shift" :x="x(Math.max(0, e.fromMin + shift))" :y="rowY(e.set) + 2" :width="Math.max(3, x(Math.min(DAY_MIN, e.toMin + shift)) - x(Math.max(0, e.fromMin + shift)))" :height="rowH - 4" rx="2" :style="{ fill: `color-mix(in srgb, ${ink(e.set)} 72%, var(--paper))` }" />
-          <text v-if="rowH > 14" :x="x(Math.min(DAY_MIN, e.toMin)) + 6" :y="rowY(e.set) + rowH / 2 + 4" class="num when">{{ clockText(e.fromMin) }}–{{ clockText(e.toMin) }}{{ e.clashes.length > 0 ? ` · ${e.clashes.map((c) => CLASH_WORDS[c]).join(', ')}` : '' }}</text>
+          <rect v-for="shift in e.toMin > MIN_PER_DAY ? [0, -MIN_PER_DAY] : [0]" :key="shift" :x="x(Math.max(0, e.fromMin + shift))" :y="rowY(e.set) + 2" :width="Math.max(3, x(Math.min(MIN_PER_DAY, e.toMin + shift)) - x(Math.max(0, e.fromMin + shift)))" :height="rowH - 4" rx="2" :style="{ fill: `color-mix(in srgb, ${ink(e.set)} 72%, var(--paper))` }" />
+          <text v-if="rowH > 14" :x="x(Math.min(MIN_PER_DAY, e.toMin)) + 6" :y="rowY(e.set) + rowH / 2 + 4" class="num when">{{ clockText(e.fromMin) }}–{{ clockText(e.toMin) }}{{ e.clashes.length > 0 ? ` · ${e.clashes.map((c) => CLASH_WORDS[c]).join(', ')}` : '' }}</text>
         </g>
         <text v-if="times.length === 0" :x="LEFT" :y="TOP + 24">{{ outlook.working ? msg`Working it out` : msg`Nothing waters yet.` }}</text>
       </svg>

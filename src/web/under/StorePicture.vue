@@ -7,6 +7,7 @@ import { clockText } from '../../core/sets';
 import { useOutlook } from '../stores/outlook';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
+import { MIN_PER_DAY } from '../../core/units/time';
 
 /** The store against time: a tank's level through a dry spell, and what one set does as it empties; or a week's draw against the well. */
 const plan = usePlan();
@@ -21,11 +22,10 @@ const run = computed(() => tank.value?.sets.find((s) => s.id === outlook.current
 const LEFT = 58;
 const TOP = 14;
 const FOOT = 22;
-const DAY_MIN = 1440;
 const midX = computed(() => Math.round(width.value * 0.56));
 const days = computed(() => plan.full.watering.day.dryDays);
 const source = computed(() => (plan.source.kind === 'tank' ? plan.source : undefined));
-const lx = computed(() => scaleLinear([0, days.value * DAY_MIN], [LEFT, midX.value - 26]));
+const lx = computed(() => scaleLinear([0, days.value * MIN_PER_DAY], [LEFT, midX.value - 26]));
 const ly = computed(() => scaleLinear([source.value?.outletM ?? 0, source.value?.highM ?? 1], [height.value - FOOT, TOP]));
 const level = computed(() => line<{ minute: number; levelM: number }>((p) => lx.value(p.minute), (p) => ly.value(p.levelM))(tank.value?.days.points ?? []) ?? '');
 const dry = computed(() => tank.value?.days.dry);
@@ -72,13 +72,13 @@ const weekShare = computed(() => (well.value && well.value.givesWeekL > 0 ? Math
         <text :x="LEFT - 6" :y="ly(source!.highM) + 10" text-anchor="end">full</text>
         <text :x="LEFT - 6" :y="ly(source!.outletM)" text-anchor="end">outlet</text>
         <template v-for="d in dayTicks" :key="d">
-          <line :x1="lx(d * DAY_MIN)" :x2="lx(d * DAY_MIN)" :y1="TOP" :y2="height - FOOT" class="grid" />
-          <text :x="lx((d + 0.5) * DAY_MIN)" :y="height - 6" text-anchor="middle">{{ d === 0 ? msg`day 1` : d + 1 }}</text>
+          <line :x1="lx(d * MIN_PER_DAY)" :x2="lx(d * MIN_PER_DAY)" :y1="TOP" :y2="height - FOOT" class="grid" />
+          <text :x="lx((d + 0.5) * MIN_PER_DAY)" :y="height - 6" text-anchor="middle">{{ d === 0 ? msg`day 1` : d + 1 }}</text>
         </template>
         <path :d="level" class="level" />
         <g v-if="dry">
-          <line :x1="lx(dry.day * DAY_MIN + dry.minute)" :x2="lx(dry.day * DAY_MIN + dry.minute)" :y1="TOP" :y2="height - FOOT" class="dry" />
-          <text :x="lx(dry.day * DAY_MIN + dry.minute) + (dry.day > days / 2 ? -6 : 6)" :y="TOP + 14" :text-anchor="dry.day > days / 2 ? 'end' : 'start'" class="fails">fails on day {{ dry.day + 1 }}, {{ clockText(dry.minute) }}</text>
+          <line :x1="lx(dry.day * MIN_PER_DAY + dry.minute)" :x2="lx(dry.day * MIN_PER_DAY + dry.minute)" :y1="TOP" :y2="height - FOOT" class="dry" />
+          <text :x="lx(dry.day * MIN_PER_DAY + dry.minute) + (dry.day > days / 2 ? -6 : 6)" :y="TOP + 14" :text-anchor="dry.day > days / 2 ? 'end' : 'start'" class="fails">fails on day {{ dry.day + 1 }}, {{ clockText(dry.minute) }}</text>
         </g>
         <text :x="midX + 40" y="10">one watering of {{ outlook.current?.name }} from full, until empty</text>
         <line :x1="midX + 40" :x2="rx.range()[1]" :y1="height - FOOT" :y2="height - FOOT" class="grid" />

@@ -6,6 +6,7 @@ import { useAdvice } from '../stores/advice';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
 import { useWeigh } from '../stores/weigh';
+import { S_PER_MIN } from '../../core/units/time';
 
 /** Which drill gives an even share in the whole block, and how long to water then: every drill solved. */
 const plan = usePlan();
@@ -20,7 +21,6 @@ async function go(): Promise<void> {
   const index = plan.blockIndex;
   table.value = await weigh.ask((a, n, p, tell) => a.drills(n, p, index, tell));
 }
-const MIN_S = 60;
 function lay(mm: number): void {
   const block = plan.block.id;
   const material: Change[] = plan.block.tape.kind === 'drilled' ? [] : [{ kind: 'lay-material', block, material: 'drilled' }];
@@ -46,7 +46,7 @@ function lay(mm: number): void {
             <td class="num">{{ settings.show(r.evenness, 'share') }}</td>
             <td class="num">{{ settings.show(r.leastLph, 'emitterFlow') }} – {{ settings.show(r.mostLph, 'emitterFlow') }}</td>
             <td class="num">{{ settings.show(r.flowLph, 'flow') }}</td>
-            <td class="num">{{ Number.isFinite(r.minutes) ? settings.show(r.minutes * MIN_S, 'minutes') : '–' }}</td>
+            <td class="num">{{ Number.isFinite(r.minutes) ? settings.show(r.minutes * S_PER_MIN, 'minutes') : '–' }}</td>
             <td><button type="button" class="small" :aria-label="msg`Drill holes of ${r.drill.name}`" @click="lay(r.drill.mm)">drill these</button></td>
           </tr>
         </tbody>

@@ -2,8 +2,7 @@ import type { Expected } from '../expected';
 import { judgeReading, type Judged } from '../expected';
 import type { Entry } from './types';
 import type { Standing } from './entries';
-
-const DAY_MS = 86_400_000;
+import { MS_PER_DAY } from '../../units/time';
 
 /** A reading over what was expected there. */
 export interface SharePoint {
@@ -78,7 +77,7 @@ export function dueDay(
   const own = points.filter((p) => cleanedAt === undefined || p.at >= cleanedAt);
   if (own.length < 2) return undefined;
   const t0 = own[0].at;
-  const x = own.map((p) => (p.at - t0) / DAY_MS);
+  const x = own.map((p) => (p.at - t0) / MS_PER_DAY);
   const meanX = x.reduce((a, b) => a + b, 0) / x.length;
   const meanY = own.reduce((a, p) => a + p.kpa, 0) / own.length;
   const sxx = x.reduce((s, v) => s + (v - meanX) ** 2, 0);
@@ -86,5 +85,5 @@ export function dueDay(
   const perDay = x.reduce((s, v, i) => s + (v - meanX) * (own[i].kpa - meanY), 0) / sxx;
   if (perDay <= 0) return { perDay };
   const days = meanX + (limitKpa - meanY) / perDay;
-  return { perDay, at: Math.max(own.at(-1)!.at, t0 + days * DAY_MS) };
+  return { perDay, at: Math.max(own.at(-1)!.at, t0 + days * MS_PER_DAY) };
 }

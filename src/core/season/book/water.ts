@@ -14,6 +14,7 @@ import {
 import { localDay, localMinute } from './clock';
 import type { Standing } from './entries';
 import { FEELS, type Entry, type Feel } from './types';
+import { MIN_PER_HOUR } from '../../units/time';
 
 /*
  * The season's water after the book: what was given, by the minutes that were noted and by the meter, against what the crops
@@ -59,7 +60,6 @@ export interface SeasonWater {
 
 /** Longest stretch that is looked at, days. */
 const MOST_DAYS = 400;
-const MIN_PER_HOUR = 60;
 const L_PER_M3 = 1000;
 
 /** Share of the held water that each feel stands for: the scale of the soil notes, in the same order. */

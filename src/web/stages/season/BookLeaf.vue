@@ -29,6 +29,7 @@ import { entrySays, FEEL_NAMES, WHAT_NAMES } from './entryWords';
 import { fileName } from './fileName';
 import PhotoOf from './PhotoOf.vue';
 import { useNoting } from './useNoting';
+import { S_PER_MIN } from '../../../core/units/time';
 
 /** The season's book: entries by one hand, everything that was written, and the file that goes from laptop to phone. */
 const book = useBook();
@@ -60,7 +61,6 @@ const why = ref('');
 const block = ref('');
 const blocks = computed(() => [{ id: '', name: msg`the whole farm` }, ...plan.full.blocks.map((b) => ({ id: b.id, name: b.name }))]);
 const KINDS: Partial<Record<Quick, KindName>> = { minutes: 'minutes', rain: 'rain', meter: 'volume' };
-const S_PER_MIN = 60;
 const inSet = () => (season.set !== undefined ? { set: season.set } : {});
 /** A place or bed picked on the sheet goes before the block that is chosen. */
 const place = computed(() => season.placeOf(season.picked));

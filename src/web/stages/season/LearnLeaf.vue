@@ -7,6 +7,7 @@ import { useDraftText } from '../../parts/useDraft';
 import { useBook } from '../../stores/book';
 import { useSeason } from '../../stores/season';
 import { useSettings } from '../../stores/settings';
+import { MS_PER_DAY } from '../../../core/units/time';
 
 /** What the farm's own readings teach of what is not known exactly: shown first, taken if wished, undone at will. */
 const book = useBook();
@@ -22,13 +23,12 @@ function setDays(text: string): { what: string } | undefined {
   daysText.value = text;
   return undefined;
 }
-const DAY_MS = 86_400_000;
 /** Readings that are further off than this after all was learned, in deviations, cannot all be of good days. */
 const DISAGREE = 2;
 const found = shallowRef<(Calibration & { learned: Learned }) | undefined>();
 const working = ref(false);
 const readings = computed(() =>
-  book.standing.map((s) => s.entry).filter((e) => e.what === 'reading' && e.value !== undefined && e.spot && e.at > Date.now() - days.value * DAY_MS && (e.set !== season.set || season.judged(e.spot, e.value) !== 'stop')),
+  book.standing.map((s) => s.entry).filter((e) => e.what === 'reading' && e.value !== undefined && e.spot && e.at > Date.now() - days.value * MS_PER_DAY && (e.set !== season.set || season.judged(e.spot, e.value) !== 'stop')),
 );
 async function learn(): Promise<void> {
   const bySet = new Map<string | undefined, Reading[]>();

@@ -10,6 +10,7 @@ import { usePlan } from '../../stores/plan';
 import { useSeason } from '../../stores/season';
 import { useSettings } from '../../stores/settings';
 import { fileName } from './fileName';
+import { MS_PER_DAY } from '../../../core/units/time';
 
 /** What is due, the soonest first. */
 const season = useSeason();
@@ -25,13 +26,12 @@ async function list(): Promise<void> {
 onMounted(list);
 watch([() => book.standing, () => plan.plan, () => settings.choice, () => season.set], list);
 const day = (at: number): string => settings.day(new Date(at).toISOString().slice(0, 10));
-const DAY_MS = 86_400_000;
 const SOON_DAYS = 14;
 const when = (t: Task): string => {
-  const days = Math.round((t.due - Date.now()) / DAY_MS);
+  const days = Math.round((t.due - Date.now()) / MS_PER_DAY);
   return days <= 0 ? msg`due now` : days <= SOON_DAYS ? msg`in ${days} day${forms(days, '', 's')}` : day(t.due);
 };
-const state = (t: Task): string => (t.due <= Date.now() ? 'due' : t.due < Date.now() + SOON_DAYS * DAY_MS ? 'soon' : '');
+const state = (t: Task): string => (t.due <= Date.now() ? 'due' : t.due < Date.now() + SOON_DAYS * MS_PER_DAY ? 'soon' : '');
 /** Done: as what it is, so that the next time is reckoned from it. */
 function done(t: Task): void {
   if (t.id === 'flush') book.add({ what: 'flush' });

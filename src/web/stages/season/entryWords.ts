@@ -4,6 +4,7 @@ import { kindOfSpot } from '../../../core/formats/readingsCsv';
 import type { FullPlan } from '../../../core/plan';
 import type { KindName } from '../../../core/units';
 import type { Place } from '../../../worker/season';
+import { S_PER_MIN } from '../../../core/units/time';
 
 export const WHAT_NAMES: Record<What, string> = {
   reading: msg`reading`,
@@ -33,7 +34,6 @@ export const FEEL_NAMES: Record<Feel, string> = {
 };
 
 const unitOf: Partial<Record<What, KindName>> = { rain: 'rain', minutes: 'minutes', meter: 'volume' };
-const S_PER_MIN = 60;
 
 /** An entry in one line. */
 export function entrySays(

@@ -7,6 +7,7 @@ import { useOutlook } from '../../stores/outlook';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
+import { S_PER_MIN } from '../../../core/units/time';
 
 /** Feed through the drip: fill, inject until the last emitter has it, rinse. */
 const plan = usePlan();
@@ -18,8 +19,7 @@ const feeding = computed(() => plan.full.watering.feeding);
 const stated = computed(() => plan.plan.watering?.feeding ?? {});
 const sets = computed(() => outlook.outlook?.sets.filter((s) => s.beds > 0) ?? []);
 const current = computed(() => outlook.current);
-const MIN_S = 60;
-const minutes = (v: number): string => (Number.isFinite(v) ? settings.show(Math.round(v) * MIN_S, 'minutes') : '–');
+const minutes = (v: number): string => (Number.isFinite(v) ? settings.show(Math.round(v) * S_PER_MIN, 'minutes') : '–');
 function ask(name: SetWorkingName): void {
   if (outlook.outlook && current.value) view.openMade = setWorking(name, current.value.id, outlook.outlook, plan.full);
 }
@@ -40,7 +40,7 @@ function ask(name: SetWorkingName): void {
         <dt>fill first</dt>
         <dd class="num">{{ minutes(current.feed.fillMin) }}</dd>
         <dt><button type="button" class="asks" @click="ask('travel')">to the last emitter</button></dt>
-        <dd class="num">{{ minutes(current.travel.seconds / MIN_S) }}</dd>
+        <dd class="num">{{ minutes(current.travel.seconds / S_PER_MIN) }}</dd>
         <dt>inject · rinse</dt>
         <dd class="num">{{ minutes(current.feed.injectMin) }} · {{ minutes(current.feed.rinseMin) }}</dd>
         <dt>feed for its open beds</dt>

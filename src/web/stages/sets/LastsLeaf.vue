@@ -8,6 +8,7 @@ import { useOutlook } from '../../stores/outlook';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
+import { S_PER_MIN } from '../../../core/units/time';
 
 /** Whether the water lasts: a tank through a dry spell, a well through the week, and what each start loses. */
 const plan = usePlan();
@@ -25,8 +26,7 @@ const source = computed(() => tankOf(plan.full));
 const overName = computed(() => plan.full.sources.find((s) => s.id === tank.value?.takenOver?.source)?.name ?? msg`the backup`);
 const own = computed(() => source.value?.id === plan.source.id);
 const rules = computed(() => plan.full.watering.day);
-const MIN_S = 60;
-const long = (min: number): string => (Number.isFinite(min) ? (min < 120 ? settings.show(Math.round(min) * MIN_S, 'minutes') : msg`${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')} min`) : '–');
+const long = (min: number): string => (Number.isFinite(min) ? (min < 120 ? settings.show(Math.round(min) * S_PER_MIN, 'minutes') : msg`${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')} min`) : '–');
 /** Like tanks joined at the bottom that would do. */
 const enoughTanks = computed(() => {
   const t = tank.value;

@@ -16,6 +16,7 @@ import CropNeeds from './CropNeeds.vue';
 import NeedSentences from './NeedSentences.vue';
 import WaterAllowed from './WaterAllowed.vue';
 import WeatherIn from './WeatherIn.vue';
+import { S_PER_MIN } from '../../../core/units/time';
 
 /** How much the beds need and how long each set runs for it. */
 const plan = usePlan();
@@ -33,8 +34,7 @@ const season = computed(() => plan.full.watering.season);
 const current = computed(() => outlook.current);
 const date = computed(() => outlook.outlook?.date);
 const PHASES = { 'not yet': msg`not planted yet`, begins: msg`just planted`, grows: msg`growing`, stands: msg`full grown`, ripens: msg`ripening`, over: msg`over` };
-const MIN_S = 60;
-const minutes = (v: number): string => settings.show(Math.round(v) * MIN_S, 'minutes');
+const minutes = (v: number): string => settings.show(Math.round(v) * S_PER_MIN, 'minutes');
 /** Beds get about what they need: more, and less, is told. */
 const ENOUGH = { least: 0.9, most: 1.15 };
 /** Bed that litres are told for: a metre, or a hundred feet where people reckon so. */

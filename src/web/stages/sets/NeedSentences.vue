@@ -10,6 +10,7 @@ import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { M_PER_FT } from '../../../core/units';
+import { S_PER_MIN } from '../../../core/units/time';
 
 /** What the need is reckoned from: a rule, what covers the soil, whose need the minutes serve, salt. */
 const plan = usePlan();
@@ -32,7 +33,6 @@ const need = computed(() => plan.full.watering.need);
 const stated = computed(() => plan.plan.watering?.need ?? {});
 const isDefault = (name: keyof typeof need.value): boolean => stated.value[name] === undefined;
 const set = (name: string, label: string, to: (v: number) => number = (v) => v) => (v: number, g: string) => edits.need({ [name]: to(v) }, label, g);
-const MIN_S = 60;
 /** Rows are told by the foot where people do so, m. */
 const rowUnitM = computed(() => (settings.units.system === 'us' ? M_PER_FT : 1));
 /** What lies over the soil of each block that waters. */
@@ -51,7 +51,7 @@ const anyTunnel = computed(() => plan.blocks.some((b) => b.tunnel));
       <QuantityField id="depth-a-week" label="Depth a week" kind="rain" :value="need.depthMm" :is-default="isDefault('depthMm')" :take="set('depthMm', msg`set the depth a week`)" /> on the whole bed</template><template v-else-if="need.by === 'row'">:
       <QuantityField id="for-each-length-of-row-a-week" label="For each length of row a week" kind="volume" :value="need.rowL * rowUnitM" :is-default="isDefault('rowL')" :take="set('rowL', msg`set the litres for a row`, (v) => v / rowUnitM)" /> for each {{ settings.units.system === 'us' ? msg`foot` : msg`metre` }} of row a week, under mulch</template><template v-else-if="need.by === 'plant'">:
       <QuantityField id="for-each-plant-or-pot-a-day" label="For each plant or pot a day" kind="volume" :value="need.plantL" :is-default="isDefault('plantL')" :take="set('plantL', msg`set the litres for a plant`)" /></template><template v-else-if="need.by === 'minutes'">:
-      <QuantityField id="minutes-a-day" label="Minutes a day" kind="minutes" :value="need.minutes * MIN_S" :is-default="isDefault('minutes')" :take="set('minutes', msg`set the minutes a day`, (v) => v / MIN_S)" /></template>.
+      <QuantityField id="minutes-a-day" label="Minutes a day" kind="minutes" :value="need.minutes * S_PER_MIN" :is-default="isDefault('minutes')" :take="set('minutes', msg`set the minutes a day`, (v) => v / S_PER_MIN)" /></template>.
     <template v-if="need.by !== 'minutes'">A set runs for <ChoiceField label="A set runs for" :value="need.serves" :options="SERVES" :is-default="isDefault('serves')" @pick="edits.need({ serves: $event }, msg`serve beds of different need another way`)" />.</template>
   </p>
   <p v-if="need.by === 'weather' || need.by === 'depth'" class="fill">

@@ -17,6 +17,7 @@ import { useKeeping } from '../../stores/keeping';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
+import { S_PER_MIN } from '../../../core/units/time';
 
 /** When sets run, and the programme for the timer. */
 const plan = usePlan();
@@ -31,7 +32,6 @@ const rules = computed(() => plan.full.watering.day);
 const stated = computed(() => plan.plan.watering?.day ?? {});
 const isDefault = (name: keyof typeof rules.value): boolean => stated.value[name] === undefined;
 const hour = (name: 'pump' | 'cool' | 'person', end: keyof Hours, label: string) => (m: number, g: string) => edits.hours(name, { [end]: m }, label, g);
-const MIN_S = 60;
 /** Litres of the volume shown: a price is of a thousand of them. */
 const perVolume = computed(() => perShownUnit('volume', settings.units));
 const pumped = computed(() => plan.source.kind === 'well' || plan.source.kind === 'pump');
@@ -102,7 +102,7 @@ const dropPrice = (i: number): void => void edits.dayRules({ prices: rules.value
             <td class="num">{{ r.station }}</td>
             <th scope="row">{{ r.name }}</th>
             <td class="num">{{ r.starts.length > 0 ? r.starts.map(clockText).join(', ') : msg`no place` }}</td>
-            <td><QuantityField v-if="opening.sets.length > 0" :id="`minutes-of ${r.name}`" :label="msg`Minutes of ${r.name}`" kind="minutes" :value="r.minutes * MIN_S" :is-default="opening.sets.find((s) => s.id === r.set)?.minutes === undefined" :take="(v, g) => edits.setFields(r.set, { minutes: v / MIN_S }, msg`set the minutes of ${r.name}`, g)" /><span v-else class="num">{{ r.minutes }}</span>
+            <td><QuantityField v-if="opening.sets.length > 0" :id="`minutes-of ${r.name}`" :label="msg`Minutes of ${r.name}`" kind="minutes" :value="r.minutes * S_PER_MIN" :is-default="opening.sets.find((s) => s.id === r.set)?.minutes === undefined" :take="(v, g) => edits.setFields(r.set, { minutes: v / S_PER_MIN }, msg`set the minutes of ${r.name}`, g)" /><span v-else class="num">{{ r.minutes }}</span>
               <button v-if="opening.sets.find((s) => s.id === r.set)?.minutes !== undefined" type="button" class="small" :aria-label="msg`Minutes of ${r.name} by need again`" @click="edits.setFields(r.set, { minutes: undefined }, msg`let need set the minutes of ${r.name}`)">by need</button></td>
           </tr>
         </tbody>

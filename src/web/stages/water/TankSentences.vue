@@ -10,6 +10,7 @@ import QuantityField from '../../parts/QuantityField.vue';
 import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
 import { useSourceFields } from './useSourceFields';
+import { MIN_PER_HOUR } from '../../../core/units/time';
 
 const props = defineProps<{ tank: TankSource & { id: string } }>();
 const results = useResults();
@@ -35,7 +36,6 @@ const REFILLS = [
   { id: 'pump', name: msg`by pump` },
 ];
 const facts = computed(() => tankFacts(props.tank, results.results?.flowLph ?? 0));
-const MIN_PER_HOUR = 60;
 </script>
 
 <template>
