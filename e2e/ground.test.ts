@@ -122,7 +122,7 @@ test('seven corners, sixty heights, 120 beds of unlike length: the figures are t
   const path = await saveFile();
   let out: string;
   try {
-    out = execFileSync('npx', ['tsx', 'src/cli/furrow.ts', 'check', '--json', '--units', 'metric', path], {
+    out = execFileSync('npx', ['tsx', 'src/cli/main.ts', 'check', '--json', '--units', 'metric', path], {
       encoding: 'utf8',
       maxBuffer: 1e8,
       stdio: ['ignore', 'pipe', 'ignore'],

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
 import { msg } from '../../../core/language';
 import { cupPlaces, cupsAlong, LEAST_CUPS, type Cup } from '../../../core/season';
 import { parseQuantity } from '../../../core/units';
@@ -59,6 +59,13 @@ const mlOf = (text: string): number | undefined => {
   return parsed.ok && parsed.value >= 0 ? parsed.value * 1000 : undefined;
 };
 const where = (along: number): string => (along === 0 ? msg`first emitter` : along === 1 ? msg`last emitter` : `${Math.round(along * 100)} % along`);
+/** They were noted: the next test begins with empty cups. Until the leaf is left one of them may be put right. */
+let noted = false;
+onBeforeUnmount(() => {
+  if (!noted) return;
+  places.value.forEach((p) => drafts.drop(keyOf(p)));
+  secondsText.value = '';
+});
 async function workOut(): Promise<void> {
   const cups: Cup[] = [];
   for (const p of places.value) {
@@ -72,8 +79,7 @@ async function workOut(): Promise<void> {
   if (!(seconds.value > 0)) return void (why.value = msg`For how long did they stand? Use the stop-watch, or type the seconds.`);
   why.value = '';
   const label = plan.full.blocks.find((b) => b.id === block.value)?.tape.flowLph;
-  const noted = note({ what: 'cups', block: block.value, seconds: seconds.value, cups, ...(season.set !== undefined && { set: season.set }) }, label);
-  if (noted) places.value.forEach((p) => drafts.drop(keyOf(p)));
+  noted = note({ what: 'cups', block: block.value, seconds: seconds.value, cups, ...(season.set !== undefined && { set: season.set }) }, label);
   tried.value = cups;
   told.value = await season.cups(block.value, seconds.value, cups);
 }
@@ -98,7 +104,7 @@ const share = (v: number): string => settings.show(v, 'share');
       </tbody>
     </table>
     <p v-if="why" role="alert" class="alarm">{{ why }}</p>
-    <AskedFirst :questions="asked" @take="takeAnyway()" @drop="drop" />
+    <AskedFirst :questions="asked" @take="takeAnyway(); noted = true" @drop="drop" />
     <button type="button" class="do" @click="workOut">Note the cups</button>
     <section v-if="told" aria-label="What the cups say">
       <dl class="rows">
