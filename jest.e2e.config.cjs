@@ -5,5 +5,5 @@ module.exports = {
   roots: ['<rootDir>/e2e'],
   setupFilesAfterEnv: [...unit.setupFilesAfterEnv, '<rootDir>/e2e/retry.cjs'],
   testTimeout: 90_000,
-  maxWorkers: 2,
+  maxWorkers: 1,
 };

@@ -7,6 +7,7 @@ import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import TextField from '../../parts/TextField.vue';
 import { useBuilding } from '../../stores/building';
+import { useDrafts } from '../../stores/drafts';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
 import { useView } from '../../stores/view';
@@ -34,14 +35,23 @@ const PEOPLE = [
   { id: '2', name: msg`two` },
 ];
 const today = (): string => new Date().toISOString().slice(0, 10);
-const tick = (s: Step): void => void edits.done(s.id, done.value.has(s.id) ? undefined : { on: today() });
+/** What was done otherwise, of a step that is not ticked off yet: kept with it once it is. */
+const drafts = useDrafts();
+const noteKey = (s: Step): string => `note of step ${s.id}`;
+function tick(s: Step): void {
+  if (done.value.has(s.id)) return void edits.done(s.id, undefined);
+  const note = drafts.texts.get(noteKey(s))?.trim();
+  if (!edits.done(s.id, { on: today(), ...(note && { note }) })) drafts.drop(noteKey(s));
+}
 const told = (s: Step) => done.value.get(s.id);
 function tell(s: Step, fields: { note?: string; hours?: number }, gesture = msg`set details of ${s.id}`): ReturnType<typeof edits.done> {
   const { step: _, ...before } = told(s) ?? { step: s.id };
   void _;
   return edits.done(s.id, { on: today(), ...before, ...fields }, gesture);
 }
-const note = (s: Step) => (text: string, gesture: string) => tell(s, { note: text.trim() || undefined }, gesture);
+const noteOf = (s: Step): string => told(s)?.note ?? drafts.texts.get(noteKey(s)) ?? '';
+const note = (s: Step) => (text: string, gesture: string) =>
+  done.value.has(s.id) ? tell(s, { note: text.trim() || undefined }, gesture) : void (text ? drafts.put(noteKey(s), text) : drafts.drop(noteKey(s)));
 /** The piece of main that a step lays, for what was laid otherwise. */
 const mainOf = (s: Step) =>
   s.id.startsWith('main/') ? [...plan.full.blocks, ...plan.full.tees].find((b) => b.id === s.at.id)?.main : undefined;
@@ -72,7 +82,7 @@ const lit = (s: Step): boolean => view.pointedStep === (s.at.place === 'main' ? 
           <p><b>It is right when:</b> {{ s.check }}</p>
           <p class="quiet">{{ [s.dry ? msg`Dry weather` : '', s.warm ? msg`Pipe warm from the sun` : '', s.helper ? msg`A helper` : ''].filter(Boolean).join(' · ') }}</p>
           <p v-if="mainOf(s)" class="fill">As built, the pipe is longer than straight by <QuantityField :id="`pipe-beyond-the-straight-way-as-built ${s.id}`" label="Pipe beyond the straight way, as built" kind="length" :value="mainOf(s)!.extraM" :take="(v, g) => edits.main(s.at.id!, { extraM: v }, msg`lay the main as it was built`, g)" />.</p>
-          <label class="note">What was done otherwise <TextField :id="`note ${s.id}`" width="100%" :rows="2" :longest="400" label="What was done otherwise" :value="told(s)?.note ?? ''" :take="note(s)" /></label>
+          <label class="note">What was done otherwise <TextField :id="`note ${s.id}`" width="100%" :rows="2" :longest="400" label="What was done otherwise" :value="noteOf(s)" :take="note(s)" /></label>
           <p class="fill">One person alone is estimated to take <QuantityField :id="`hours-that-it-is-estimated-to-take ${s.id}`" label="Hours that it is estimated to take" kind="factor" :value="s.hours" :is-default="build.hours[s.id] === undefined" :take="(h, g) => edits.stepHours(s.id, h > 0 ? h : undefined, g)" /> hours.</p>
           <p class="fill">It took <QuantityField :id="`hours-that-it-took ${s.id}`" label="Hours that it took" kind="factor" :value="told(s)?.hours ?? 0" :is-default="told(s)?.hours === undefined" :take="(v) => tell(s, { hours: v > 0 ? v : undefined })" /> hours.</p>
           <button type="button" class="tick" @click="tick(s)">{{ done.has(s.id) ? msg`Not done after all` : msg`Done` }}</button>
