@@ -42,8 +42,7 @@ const all = inTurn(
   ),
   jest('units', ['--maxWorkers=2', '--silent']),
   jest('browser', ['--config', 'jest.e2e.config.cjs']),
-  // Each mostly waits: for the other core, or for browsers to start.
-  beside(
+  inTurn(
     part('fuzz', 'npm', ['run', '-s', 'fuzz', '--', ...(long ? [] : ['short'])]),
     npx('trials', ['tsx', 'trials/trials.ts', ...(long ? [] : ['short'])]),
   ),
