@@ -228,7 +228,9 @@ const TRIALS: readonly Trial[] = [
       await input.sendKeys(fileFor('large.furrow.zip', Buffer.from(zipped)));
       const refused = await reads(driver, '.v-overlay-container', /200 MB/).then(Boolean, () => false);
       check('is refused in words', refused);
-      check(`within two seconds (${Date.now() - began} ms)`, Date.now() - began <= 2000);
+      const took = Date.now() - began;
+      // In the short form other browsers run beside this one: time is no measure there.
+      if (!process.argv.includes('short')) check(`within two seconds (${took} ms)`, took <= 2000);
     },
   },
   {
