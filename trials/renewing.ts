@@ -2,6 +2,7 @@ import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { until, By } from 'selenium-webdriver';
+import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome';
 import { newProfile, serveTrials, startBrowser } from './browser';
 import { HANDS, WAIT_MS } from './hands';
 import { layPlan } from './losing';
@@ -11,8 +12,11 @@ import type { Borne } from './storage';
 const MARK = 'newer-build';
 
 /** A newer build comes while somebody types: it is told, and taken over with everything kept. */
-export async function renewing(): Promise<Borne[]> {
-  const row: Borne = { trial: 'a newer build', checks: 0, borne: 0, says: '' };
+export const renewing = async (): Promise<Borne[]> => [await renewed(true), await renewed(false)];
+
+/** @param under whether the page stands under its service worker; a first visit's, or one loaded past its stores, does not */
+async function renewed(under: boolean): Promise<Borne> {
+  const row: Borne = { trial: under ? 'a newer build' : 'a newer build, page under no worker', checks: 0, borne: 0, says: '' };
   const check = (what: string, yes: boolean): void => {
     row.checks++;
     if (yes) row.borne++;
@@ -41,8 +45,15 @@ export async function renewing(): Promise<Borne[]> {
         ),
       WAIT_MS,
     );
-    // The page is served by the worker from its next visit on.
-    await driver.get(address);
+    if (under) await driver.get(address);
+    else await (driver as ChromeDriver).sendDevToolsCommand('Page.reload', { ignoreCache: true });
+    await driver.wait(
+      async () =>
+        driver.executeScript<boolean>(
+          `return document.readyState === 'complete' && (navigator.serviceWorker.controller !== null) === ${under}`,
+        ),
+      WAIT_MS,
+    );
     await driver.wait(until.elementLocated(By.css('input[aria-label="Name of the block"]')), WAIT_MS);
     // The newer build: another page, and a worker that knows it by another revision.
     const page = join(folder, 'index.html');
@@ -67,7 +78,8 @@ export async function renewing(): Promise<Borne[]> {
       'nothing happens unasked',
       (await driver.findElements(By.css(`meta[name="${MARK}"]`))).length === 0,
     );
-    await told?.click();
+    // By script, so that the press cannot fall beside a bar that moves.
+    if (told) await driver.executeScript('arguments[0].click()', told);
     const taken = await driver
       .wait(until.elementLocated(By.css(`meta[name="${MARK}"]`)), WAIT_MS)
       .then(Boolean, () => false);
@@ -89,5 +101,5 @@ export async function renewing(): Promise<Borne[]> {
     profile.remove();
     rmSync(folder, { recursive: true, force: true });
   }
-  return [row];
+  return row;
 }

@@ -10,6 +10,12 @@ const view = useView();
 
 /** Not now: it is loaded with the next visit, or on the start page. */
 const later = ref(false);
+const taking = ref(false);
+
+function takeIt(): void {
+  taking.value = true;
+  newer.value?.();
+}
 
 function again(): void {
   const asked = view.stuck;
@@ -29,7 +35,7 @@ function again(): void {
     </div>
     <div v-if="newer && !view.stuck && !later" class="newer" role="status">
       <span>There is a newer version of Idle Furrow. What you typed and drew is kept.</span>
-      <v-btn size="small" @click="newer()">Load it now</v-btn>
+      <v-btn size="small" :loading="taking" @click="takeIt">Load it now</v-btn>
       <v-btn size="small" variant="text" @click="later = true">Later</v-btn>
     </div>
     <v-snackbar

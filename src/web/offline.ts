@@ -14,6 +14,8 @@ const STORE = 'idle-furrow-rest';
 const IDLES_MS = 4000;
 /** How often a newer version is looked for, ms. */
 const LOOKS_MS = 30 * 60_000;
+/** The newer version is waited for so long before the page is loaded again all the same, ms. */
+const TAKES_MS = 15_000;
 /** For whoever looks at the page's timings: all is kept. */
 export const KEPT = 'offline store filled';
 
@@ -39,14 +41,30 @@ async function keepRest(): Promise<void> {
 const savesData = (): boolean =>
   (navigator as { connection?: { saveData?: boolean } }).connection?.saveData === true;
 
+/**
+ * Lets the version that waits begin, then loads the page again. The page that a first visit opened has no worker over it and
+ * hears of no change: so it is the worker that waits that is listened to.
+ */
+async function takeOver(waiting: ServiceWorker | null): Promise<void> {
+  if (waiting)
+    await new Promise<void>((begun) => {
+      setTimeout(begun, TAKES_MS);
+      waiting.addEventListener('statechange', () => waiting.state === 'activated' && begun());
+      waiting.postMessage({ type: 'SKIP_WAITING' });
+    });
+  location.reload();
+}
+
 /** Begins to keep the application. Where the browser keeps nothing, nothing is kept, and all else goes on. */
 export async function keepApplication(): Promise<void> {
   const { registerSW } = await import('virtual:pwa-register');
-  const takeOver = registerSW({
-    onNeedRefresh: () => void (newer.value = () => void takeOver()),
+  let kept: ServiceWorkerRegistration | undefined;
+  registerSW({
+    onNeedRefresh: () => void (newer.value = () => void takeOver(kept?.waiting ?? null)),
     onRegisterError: () => undefined,
     onRegisteredSW: (_, registration) => {
       if (!registration) return;
+      kept = registration;
       const look = (): void => void registration.update().catch(() => undefined);
       setInterval(look, LOOKS_MS);
       useEventListener(document, 'visibilitychange', () => document.visibilityState === 'visible' && look());
