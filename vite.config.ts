@@ -135,7 +135,7 @@ const keepsItself = VitePWA({
     globPatterns: ['**/*.{js,css,html,svg,png,webmanifest,woff,woff2,ttf,wasm,json}'],
     maximumFileSizeToCacheInBytes: 5_000_000,
     globIgnores: [...WHEN_IDLE, ...WHEN_NEEDED].map((p) => `**/${p}`).concat(`**/${REST}`, `**/${LICENCES}`),
-    // The rest: what the page fetched when it idled (web/offline.ts), or first needed.
+    // The rest: what the page fetched when it idled (web/page/offline.ts), or first needed.
     runtimeCaching: [
       { urlPattern: /\/assets\//, handler: 'CacheFirst', options: { cacheName: 'idle-furrow-rest' } },
     ],

@@ -4,8 +4,8 @@ import { FARM } from './plans';
 import { SOUND_PLANS } from '../src/core/check/soundPlans.testing';
 import { fillIn, readPlan, type FullPlan } from '../src/core/plan';
 import { createNetworkSolver } from '../src/core/hydraulics/network';
-import { allDoubts, instrumentDeviation } from '../src/core/season/noise';
-import { shownBy } from '../src/core/season/predict';
+import { allDoubts, instrumentDeviation } from '../src/core/season/diagnosis/noise';
+import { shownBy } from '../src/core/season/diagnosis/predict';
 import { planOf, SKETCHES } from '../src/core/sketches';
 import {
   buildLibrary,

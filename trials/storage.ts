@@ -370,7 +370,7 @@ export async function storageTrials(
   return found;
 }
 
-/** As the page marks it: src/web/offline.ts. */
+/** As the page marks it: src/web/page/offline.ts. */
 const KEPT = 'offline store filled';
 
 /** After one visit the server dies: every stage, opened before or not, opens and answers; the start page and a demo too. */

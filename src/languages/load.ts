@@ -1,13 +1,6 @@
 import type { IntlMessageFormat as IcuMessage } from 'intl-messageformat';
 import { speak, type Language, type LanguageId } from '../core/language';
-
-/** Everything that a language adds: its table, and what it puts right between words. */
-export interface Table {
-  locale: string;
-  /** ICU messages by their English. */
-  words: Readonly<Record<string, string>>;
-  finish?(text: string): string;
-}
+import type { Table } from './table';
 
 /** Languages to choose from, by their names in themselves. A further one is a folder here and a line in both lists. */
 export const LANGUAGE_NAMES: Readonly<Record<LanguageId, string>> = { en: 'English', es: 'Español' };

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue';
 import { msg } from '../core/language';
-import { newer } from './offline';
+import { newer } from './page/offline';
 import { useSettings } from './stores/settings';
 import { useView } from './stores/view';
 
@@ -52,6 +52,35 @@ function again(): void {
 </template>
 
 <style scoped>
-.newer { position: fixed; z-index: 2900; left: 50%; bottom: 14px; transform: translateX(-50%); max-width: calc(100vw - 24px); display: flex; flex-wrap: wrap; gap: 6px 12px; align-items: center; background: var(--card); color: var(--ink); border: 2px solid var(--leaf); border-radius: 4px; padding: 8px 14px; font-size: 14.5px; }
-.stuck { position: fixed; z-index: 3000; left: 50%; top: 18px; transform: translateX(-50%); width: min(560px, calc(100vw - 24px)); background: var(--card); color: var(--ink); border: 2px solid var(--alarm); border-radius: 4px; padding: 14px 18px; }
+.newer {
+  position: fixed;
+  z-index: 2900;
+  left: 50%;
+  bottom: 14px;
+  transform: translateX(-50%);
+  max-width: calc(100vw - 24px);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+  background: var(--card);
+  color: var(--ink);
+  border: 2px solid var(--leaf);
+  border-radius: 4px;
+  padding: 8px 14px;
+  font-size: 14.5px;
+}
+.stuck {
+  position: fixed;
+  z-index: 3000;
+  left: 50%;
+  top: 18px;
+  transform: translateX(-50%);
+  width: min(560px, calc(100vw - 24px));
+  background: var(--card);
+  color: var(--ink);
+  border: 2px solid var(--alarm);
+  border-radius: 4px;
+  padding: 14px 18px;
+}
 </style>

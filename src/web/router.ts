@@ -4,7 +4,7 @@ import StartPage from './start/StartPage.vue';
 import { STAGES } from './shell/stages';
 import { lastId } from './storage/last';
 import { useView } from './stores/view';
-import { wholeLanguage } from './wholeLanguage';
+import { wholeLanguage } from './page/wholeLanguage';
 
 export const router = createRouter({
   history: createWebHistory(),

@@ -1,5 +1,5 @@
 import { blankPlan, type Plan, type StatedBlock, type StatedPart, type StatedWatering } from '../plan';
-import type { FindingCode } from './findings';
+import type { FindingCode } from './codes';
 
 /** A small plan with what was planted in it, and what must be found: no more, no less. */
 export interface Planted {

@@ -1,5 +1,5 @@
 import type { KindName } from '../units';
-import type { FindingCode } from './findings';
+import type { FindingCode } from './codes';
 
 /** stop: it will not work, or breaks something. mend: works badly. watch: take care. note: good to know. */
 export type Grade = 'stop' | 'mend' | 'watch' | 'note';

@@ -3,7 +3,7 @@ import { fillIn, openings, type Plan } from '../plan';
 import { loadOf, outlookOf } from '../sets';
 import { findIn, type InState } from './consequences';
 import { GRADES, isGraver, type Finding, type Found, type Grade, type Holds } from './finding';
-import { KINDS, type FindingCode } from './findings';
+import { KINDS } from './findings';
 import { idOf } from './identity';
 import { kindOfCode, orderOf, spoken } from './kindOf';
 import type { FindingKind, Whole } from './kind';
@@ -92,7 +92,7 @@ function findingOf(
   const { measured = 0, limit = 0, kind: quantity = 'count', ...rest } = found;
   return {
     ...rest,
-    code: kind.code as FindingCode,
+    code: kind.code,
     id,
     measured,
     limit,

@@ -2,10 +2,10 @@ import { msg, forms } from '../language';
 import type { FullPlan, Plan } from '../plan';
 import type { Outlook } from '../sets';
 import type { KindName } from '../units';
+import type { FindingCode } from './codes';
 import type { Found, Said, StageId } from './finding';
 import type { Offering } from './offers';
 import type { State } from './states';
-import type { Comparison } from './working';
 
 /** A finding in words, in a person's own units. */
 export interface Told {
@@ -36,8 +36,17 @@ export type Brings = (effect: Found, cause: Found, state: State) => boolean;
 /** In which states a kind is looked for: as planned, with the water high, with the filters due for cleaning. */
 export type LookedFor = 'open' | 'high' | 'dirty';
 
+/** What a kind of finding compares: the condition that must hold, what is measured and bounded, and where the bound is from. */
+export interface Comparison {
+  holds: string;
+  measured: string;
+  limit: string;
+  /** A limit of the plan, `label`, or the source in words. */
+  source: string;
+}
+
 /** All that there is to say of one kind of finding. */
-export interface KindOf<C extends string, S extends Said> {
+export interface KindOf<C extends FindingCode, S extends Said> {
   code: C;
   /** Where it is mended. */
   stage: StageId | ((place: Found['place']) => StageId);
@@ -51,7 +60,7 @@ export interface KindOf<C extends string, S extends Said> {
   /** What is compared with what, for its working; left out where something is there or not. */
   compares?: Comparison;
   /** Other kinds, by their codes, that it may bring about, and when. */
-  brings?: Readonly<Record<string, Brings>>;
+  brings?: Readonly<Partial<Record<FindingCode, Brings>>>;
   /** What a grower would try, in that order. */
   offers?: Offering;
   /** Tells apart what may be found more than once in one place. */
@@ -63,11 +72,12 @@ export interface KindOf<C extends string, S extends Said> {
 }
 
 /** A kind whose own values are known to itself only. */
-export type FindingKind<C extends string = string> = KindOf<C, Said>;
+export type FindingKind<C extends FindingCode = FindingCode> = KindOf<C, Said>;
 
 /** States one kind of finding. */
-export const findingKind = <const C extends string, S extends Said>(kind: KindOf<C, S>): FindingKind<C> =>
-  kind as unknown as FindingKind<C>;
+export const findingKind = <const C extends FindingCode, S extends Said>(
+  kind: KindOf<C, S>,
+): FindingKind<C> => kind as unknown as FindingKind<C>;
 
 export const percent = (ratio: number): string => `${Math.round(ratio * 100)} %`;
 /** “in 3 beds”, “at 1 plant” */

@@ -1,4 +1,5 @@
-import { KINDS, type FindingCode } from './findings';
+import type { FindingCode } from './codes';
+import { KINDS } from './findings';
 import type { Finding, Said, StageId } from './finding';
 import type { FindingKind, Spoken } from './kind';
 

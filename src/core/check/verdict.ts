@@ -4,7 +4,7 @@ import { format, type UnitChoice } from '../units';
 import { isGravity } from '../network';
 import { isMeasured } from './figures';
 import type { Finding } from './finding';
-import type { FindingCode } from './findings';
+import type { FindingCode } from './codes';
 import { roots, type Judgement } from './judge';
 
 export interface Verdict {

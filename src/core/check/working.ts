@@ -6,15 +6,6 @@ import type { Finding } from './finding';
 import { kindOfCode } from './kindOf';
 import { describe } from './words';
 
-/** What a kind of finding compares: the condition that must hold, what is measured and bounded, and where the bound is from. */
-export interface Comparison {
-  holds: string;
-  measured: string;
-  limit: string;
-  /** A limit of the plan, `label`, or the source in words. */
-  source: string;
-}
-
 const LABEL = msg`The label, or the typical part’s until it is read.`;
 const PRACTICE = msg`Growers’ practice and local rules.`;
 

@@ -1,30 +1,6 @@
 import { boxOf, spansClearOf, spansWithin, type Polygon, type Span } from '../ground';
-import type { LaidPlant } from './places';
 import { LIMITS, type Block, type SingleBed } from '../plan';
-
-export interface LaidBed {
-  /** Its number from 1, and from its second piece on a letter: how it is called and kept. */
-  key: string;
-  /** Number of its place across the block, from 1. */
-  number: number;
-  leftM: number;
-  widthM: number;
-  /** Its near and far ends along the beds. */
-  nearM: number;
-  farM: number;
-  lengthM: number;
-  runs: number;
-  /** Each run lies so many times along the bed. */
-  passes: number;
-  /** Line of a snaked run within the bed, m, where it was measured. */
-  hoseM?: number;
-  /** Lines of tape side by side: every run as often as it lies along the bed. */
-  lines: number;
-  resting: boolean;
-  single: SingleBed | undefined;
-  /** A plant at a place of its own, whose ground this is. */
-  plant?: LaidPlant;
-}
+import type { LaidBed } from './laid';
 
 /** A place for a bed across the block. */
 interface Slot {

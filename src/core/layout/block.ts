@@ -1,69 +1,13 @@
-import { boxOf, type Point, type Polygon, type Surface } from '../ground';
-import type { Block, Obstacle, Tape } from '../plan';
-import { layBeds, type LaidBed } from './beds';
+import { boxOf, type Polygon, type Surface } from '../ground';
+import type { Block, Obstacle } from '../plan';
+import { layBeds } from './beds';
 import { frameOf, polygonFromSheet, sheetOutline, type Frame } from './frame';
-import { feedXM, lineOf, yOnLine, type BedBox, type LaidHeader, type TakeOff } from './header';
-import { groundOf, type BlockGround, type Profile } from './heights';
-import { layPlaces, type Beginning, type SmallPipes } from './places';
+import { feedXM, lineOf, yOnLine } from './header';
+import { groundOf, type BlockGround } from './heights';
+import type { BedBox, BlockLayout, LaidBed, LaidRun, Lie, TakeOff } from './laid';
+import { layPlaces, type Beginning } from './places';
 import { profileAlong, snakeOf } from './snake';
 import { coversOf } from './things';
-
-/** One run of tape on the ground. Distances are in the block's own frame: x across the beds, y along them, m. */
-export interface LaidRun {
-  id: string;
-  /** Place of its block among the plan's. */
-  block: number;
-  /** Its bed's key, and the bed's place among the block's. */
-  bed: string;
-  bedIndex: number;
-  tape: Tape;
-  /** What the grower states of it, where a plant's emitters were made of it: those of one label are compared. */
-  label?: Tape;
-  /** Corners of its way from the take-off on, where it does not lie straight along the beds. */
-  way?: Point[];
-  xM: number;
-  /** Where it leaves the header. */
-  fromM: number;
-  /** Its take-off, by place among the layout's. */
-  takeOff: number;
-  /** From the header to its far end, `leadM` included. */
-  lengthM: number;
-  /** Plain pipe from the header to the bed's own end, where the bed stops short of the header. */
-  leadM: number;
-  /** +1 away from the near end, −1 towards it. */
-  direction: 1 | -1;
-  /** The ground along it, felt for when first asked. */
-  lie: () => Lie;
-}
-
-/** The ground along a run. */
-export interface Lie {
-  /** Rise per metre in its own direction, over its whole length. */
-  slope: number;
-  /** Where the ground is uneven. */
-  profile?: Profile;
-}
-
-/** A block laid out in its own frame. */
-export interface BlockLayout {
-  index: number;
-  block: Block;
-  frame: Frame;
-  ground: BlockGround;
-  beds: LaidBed[];
-  /** Of beds that do not rest. */
-  runs: LaidRun[];
-  /** Places where runs leave a header: header by header, from left to right. */
-  takeOffs: TakeOff[];
-  /** One, or two. */
-  headers: LaidHeader[];
-  /** Small pipe to plants at places, instead of a header or hanging on it. */
-  small?: SmallPipes;
-  /** The box that holds the beds. */
-  box: BedBox;
-  /** Its outline or a tunnel's walls, in its frame, where it has any. */
-  outline: Polygon | undefined;
-}
 
 /** A run shorter than this is not laid, m. */
 const SHORTEST_RUN_M = 0.05;

@@ -1,6 +1,6 @@
 import { sidesOf } from '../ground';
 import type { Block } from '../plan';
-import type { BlockLayout } from './block';
+import type { BlockLayout } from './laid';
 import { sheetOutline, toSheet } from './frame';
 
 /** A direction that beds are often laid in, and why. */

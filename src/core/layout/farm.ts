@@ -1,6 +1,7 @@
 import { boxOf, lengthWithinM, type Box, type Point, type Polygon } from '../ground';
 import { HEAD, surfaceOf, type FullPlan, type MainPiece, type Obstacle, type Source } from '../plan';
-import { layOutBlock, type BlockLayout } from './block';
+import { layOutBlock } from './block';
+import type { BlockLayout } from './laid';
 import { toSheet } from './frame';
 import { yOnLine } from './header';
 import { coverOf } from './things';

@@ -1,35 +1,6 @@
 import type { Point } from '../ground';
-import type { Block, HeaderLine, PipePiece } from '../plan';
-import type { LaidBed } from './beds';
-
-/** Where a run, or two back to back, leaves a header. */
-export interface TakeOff {
-  /** 0 for the first header, 1 for the second. */
-  header: number;
-  xM: number;
-  yM: number;
-  /** Height of the ground there, m. */
-  zM: number;
-}
-
-/** A header as it lies in its block's frame. */
-export interface LaidHeader {
-  /** Corners from left to right. */
-  line: Point[];
-  feed: Point;
-  /** Ends of the pipe: its take-offs and its feed lie between. */
-  fromXM: number;
-  toXM: number;
-  pipe: PipePiece;
-}
-
-/** The box that holds a block's beds, in its frame. */
-export interface BedBox {
-  leftM: number;
-  rightM: number;
-  nearM: number;
-  farM: number;
-}
+import type { Block, HeaderLine } from '../plan';
+import type { BedBox, LaidBed } from './laid';
 
 /** Height of a line of corners at a place across; level beyond its ends. */
 export function yOnLine(line: readonly Point[], xM: number): number {

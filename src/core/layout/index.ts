@@ -1,10 +1,9 @@
 export * from './frame';
-export type { LaidBed } from './beds';
+export * from './laid';
 export * from './header';
 export * from './heights';
 export * from './things';
 export * from './block';
-export type { LaidPlant, SmallNode, SmallPipe, SmallPipes } from './places';
 export * from './farm';
 export * from './snake';
 export * from './onlyBeds';

@@ -1,5 +1,5 @@
-import type { LaidBed } from './beds';
-import type { BlockLayout } from './block';
+import type { LaidBed } from './laid';
+import type { BlockLayout } from './laid';
 
 const known = new WeakMap<readonly LaidBed[], LaidBed[]>();
 

@@ -1,59 +1,16 @@
 import type { Point, Surface } from '../ground';
 import { pipeKind } from '../catalog/pipes';
 import { FEED, type Block, type Joint, type PipePiece, type Places, type Plant, type Tape } from '../plan';
-import type { LaidBed } from './beds';
-import type { BlockLayout, LaidRun } from './block';
 import { frameOf } from './frame';
-import type { TakeOff } from './header';
 import { groundOf } from './heights';
+import type { BlockLayout, LaidBed, LaidPlant, LaidRun, SmallNode, SmallPipe, TakeOff } from './laid';
 import { shortestTree } from './shortestTree';
-
-/** A plant as it is laid: its place, and what its emitters wet and serve. */
-export interface LaidPlant {
-  plant: Plant;
-  /** What the grower states of what stands there. */
-  label: Tape;
-  emitters: number;
-  /** Across its ring, m; 0 where all its emitters are at one place. */
-  ringM: number;
-  spreadM: number;
-  serves: number;
-  potL: number;
-  /** From its take-off to the plant, m. */
-  wayM: number;
-}
-
-/** Where small pipes meet or end, in the block's frame. */
-export interface SmallNode {
-  at: Point;
-  zM: number;
-}
-
-/** A stretch of small pipe between two nodes, by their places; the first node is the feed. */
-export interface SmallPipe {
-  from: number;
-  to: number;
-  lengthM: number;
-  pipe: PipePiece;
-}
 
 /** Where small pipe begins, in the block's frame. */
 export interface Beginning {
   at: Point;
   /** The take-off of the beds' header that it begins at, by its place; none where it begins at the header's feed. */
   takeOff?: number;
-}
-
-/** Small pipe as it lies: a tree from where it begins, each stretch after the one it comes from, and what closes rings in it. */
-export interface SmallPipes {
-  nodes: SmallNode[];
-  pipes: SmallPipe[];
-  loops: SmallPipe[];
-  /** Node of each take-off of its own, and the first of these among the layout's. */
-  nodeOf: number[];
-  firstTakeOff: number;
-  /** The take-off of the beds' header that it begins at; none where it begins at the feed. */
-  begins?: number;
 }
 
 /** Emitters at one place lie so far apart on their short line that the solver tells them apart, m. */

@@ -1,6 +1,6 @@
 import { soilKind } from '../catalog/soils';
 import type { Block } from '../plan';
-import type { LaidBed } from './beds';
+import type { LaidBed } from './laid';
 
 /**
  * Width wetted under a bed's runs, m: as much as the soil spreads from each, and no more than the bed. Emitters at one

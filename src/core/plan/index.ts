@@ -1,22 +1,30 @@
-export * from './limits';
-export * from './types';
-export { FEED } from './placesTypes';
-export { FEELS } from './wateringTypes';
-export * from './openSet';
-export * from './bedWord';
-export { dayWeather as dayWeatherSchema } from './wateringSchema';
-export { blankPlan, fillIn, fullPart, typicalHead } from './defaults';
-export { HEADLAND_M, surfaceOf } from './landDefaults';
-export { LIMITS } from './rules';
-export { planSchema } from './schema';
-export { migrate, MIGRATIONS } from './migrations';
-export { contradictions, type Contradiction } from './sanity';
-export { readPlan, writePlan, MAX_PLAN_BYTES, type PlanReading } from './file';
-export { clashPlace, mergePlans, withValue, type MergedPlans, type PlanClash, type PlanPath } from './merge';
-export { readParts, writeParts, type PartsReading } from './partsFile';
-export { extentOf, MOST, nestsTooDeep, type Extent } from './measure';
-export * from './history';
-export { recoverPlan, type Recovered } from './recover';
-export { brokenJson } from './brokenJson';
-export { refusalOf, type Refusal } from './refuse';
-export { cropIn, cropName, cropsOf, needIn, OWN_GROUP } from './crops';
+export * from './model/limits';
+export * from './model/types';
+export type { PipePiece } from './model/pipeTypes';
+export { FEED } from './model/placesTypes';
+export { FEELS } from './model/wateringTypes';
+export * from './model/openSet';
+export * from './model/bedWord';
+export { dayWeather as dayWeatherSchema } from './rules/wateringSchema';
+export { blankPlan, fillIn, fullPart, typicalHead } from './model/defaults';
+export { HEADLAND_M, surfaceOf } from './model/landDefaults';
+export { LIMITS } from './rules/bounds';
+export { planSchema } from './rules/schema';
+export { migrate, MIGRATIONS } from './file/migrations';
+export { contradictions, type Contradiction } from './rules/sanity';
+export { readPlan, writePlan, MAX_PLAN_BYTES, type PlanReading } from './file/file';
+export {
+  clashPlace,
+  mergePlans,
+  withValue,
+  type MergedPlans,
+  type PlanClash,
+  type PlanPath,
+} from './file/merge';
+export { readParts, writeParts, type PartsReading } from './file/partsFile';
+export { extentOf, MOST, nestsTooDeep, type Extent } from './rules/measure';
+export * from './file/history';
+export { recoverPlan, type Recovered } from './file/recover';
+export { brokenJson } from './file/brokenJson';
+export { refusalOf, type Refusal } from './rules/refuse';
+export { cropIn, cropName, cropsOf, needIn, OWN_GROUP } from './model/crops';

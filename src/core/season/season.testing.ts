@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { fillIn, readPlan, type FullPlan } from '../plan';
 import { planOf, sketchOf } from '../sketches';
-import { buildLibrary, type Library } from './library';
-import { openFarm } from './openFarm';
+import { buildLibrary, type Library } from './diagnosis/library';
+import { openFarm } from './diagnosis/openFarm';
 
 /** A demo, filled in. */
 export function demoPlan(name: string): FullPlan {

@@ -1,4 +1,4 @@
-import type { Table } from '../load';
+import type { Table } from '../table';
 import { table as start } from './start';
 import { words } from './words';
 

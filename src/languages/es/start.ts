@@ -1,4 +1,4 @@
-import type { Table } from '../load';
+import type { Table } from '../table';
 import words from './start.json';
 
 /**

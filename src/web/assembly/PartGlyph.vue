@@ -10,7 +10,9 @@ const half = computed(() => (props.width ?? 62) / 2);
 </script>
 
 <template>
-  <svg v-if="bare && role" width="20" height="20" viewBox="-12 -12 24 24" aria-hidden="true"><path :d="GLYPHS[role]" class="glyph" /></svg>
+  <svg v-if="bare && role" width="20" height="20" viewBox="-12 -12 24 24" aria-hidden="true">
+    <path :d="GLYPHS[role]" class="glyph" />
+  </svg>
   <svg v-else :width="half * 2" height="46" :viewBox="`${-half} -30 ${half * 2} 46`" aria-hidden="true">
     <path :d="`M${-half} 0H${half}`" class="case" />
     <path :d="`M${-half} 0H${half}`" class="water" />
@@ -30,11 +32,40 @@ const half = computed(() => (props.width ?? 62) / 2);
 </template>
 
 <style scoped>
-svg { display: block; flex: none; }
-.case { stroke: var(--ink); stroke-width: 6; fill: none; }
-.water { stroke: color-mix(in srgb, var(--water) 55%, var(--paper)); stroke-width: 3; fill: none; }
-.arrow { stroke: var(--ink); stroke-width: 1.8; fill: none; }
-.stub { stroke: var(--ink); stroke-width: 4; }
-rect, circle { fill: var(--card); stroke: var(--ink); stroke-width: 1.6; }
-.glyph { fill: none; stroke: var(--ink); stroke-width: 1.7; stroke-linecap: round; stroke-linejoin: round; }
+svg {
+  display: block;
+  flex: none;
+}
+.case {
+  stroke: var(--ink);
+  stroke-width: 6;
+  fill: none;
+}
+.water {
+  stroke: color-mix(in srgb, var(--water) 55%, var(--paper));
+  stroke-width: 3;
+  fill: none;
+}
+.arrow {
+  stroke: var(--ink);
+  stroke-width: 1.8;
+  fill: none;
+}
+.stub {
+  stroke: var(--ink);
+  stroke-width: 4;
+}
+rect,
+circle {
+  fill: var(--card);
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+.glyph {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.7;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
 </style>

@@ -49,26 +49,80 @@ async function take(event: Event): Promise<void> {
 <template>
   <details class="more shelf" :open="!shut">
     <summary>Shelf</summary>
-    <LeafTabs plain :leaves="BOARDS.map((b) => ({ id: b.name, name: b.name }))" :open="board" label="Groups of parts" :prefix="tabs" @turn="board = $event" />
+    <LeafTabs
+      plain
+      :leaves="BOARDS.map((b) => ({ id: b.name, name: b.name }))"
+      :open="board"
+      label="Groups of parts"
+      :prefix="tabs"
+      @turn="board = $event"
+    />
     <div ref="shelf" class="parts">
-      <button v-for="p in parts" :key="p.id" type="button" class="part" :data-shelf="p.id" :aria-label="msg`Put in: ${p.name}`" @click="emit('take', p.id)">
+      <button
+        v-for="p in parts"
+        :key="p.id"
+        type="button"
+        class="part"
+        :data-shelf="p.id"
+        :aria-label="msg`Put in: ${p.name}`"
+        @click="emit('take', p.id)"
+      >
         <PartGlyph :role="p.role" bare /> {{ p.name }}<em v-if="own(p.id)"> (own)</em>
       </button>
     </div>
     <p class="quiet foot">
       Typical parts: read your label.
-      <button v-if="plan.full.parts.length > 0" type="button" class="asks" @click="download('parts.furrow.json', writeParts(plan.full.parts))">Save own parts as a file</button>
+      <button
+        v-if="plan.full.parts.length > 0"
+        type="button"
+        class="asks"
+        @click="download('parts.furrow.json', writeParts(plan.full.parts))"
+      >
+        Save own parts as a file
+      </button>
       <button type="button" class="asks" @click="input?.click()">Take parts from a file…</button>
-      <input ref="input" type="file" accept=".json,application/json" class="sr" tabindex="-1" aria-label="Parts file" @change="take" />
+      <input
+        ref="input"
+        type="file"
+        accept=".json,application/json"
+        class="sr"
+        tabindex="-1"
+        aria-label="Parts file"
+        @change="take"
+      />
     </p>
     <p v-if="why" role="alert" class="why">{{ why }}</p>
   </details>
 </template>
 
 <style scoped>
-.parts { display: flex; flex-wrap: wrap; gap: 6px; }
-.part { display: flex; align-items: center; gap: 5px; border: 1.3px solid var(--line); border-radius: 4px; background: var(--card); padding: 2px 9px 2px 4px; font-size: 13.5px; cursor: grab; }
-.part:hover { background: var(--picked); }
-.foot { margin: 8px 0 0; display: flex; gap: 4px 14px; flex-wrap: wrap; }
-.why { color: var(--alarm); font-size: 13.5px; }
+.parts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.part {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  border: 1.3px solid var(--line);
+  border-radius: 4px;
+  background: var(--card);
+  padding: 2px 9px 2px 4px;
+  font-size: 13.5px;
+  cursor: grab;
+}
+.part:hover {
+  background: var(--picked);
+}
+.foot {
+  margin: 8px 0 0;
+  display: flex;
+  gap: 4px 14px;
+  flex-wrap: wrap;
+}
+.why {
+  color: var(--alarm);
+  font-size: 13.5px;
+}
 </style>

@@ -8,5 +8,7 @@ const view = useView();
 </script>
 
 <template>
-  <button type="button" class="asks" title="Show the working" @click="view.openWorking = working"><slot /></button>
+  <button type="button" class="asks" title="Show the working" @click="view.openWorking = working">
+    <slot />
+  </button>
 </template>

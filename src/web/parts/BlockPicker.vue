@@ -12,16 +12,48 @@ defineProps<{ chooser?: boolean }>();
 const plan = usePlan();
 const edits = useEdits();
 const several = computed(() => plan.blocks.length > 1);
-const blocks = computed(() => plan.blocks.map((b) => ({ id: b.id, name: b.inUse ? b.name : b.name + msg` (out of use)`, faint: !b.inUse })));
-const rename = (name: string, gesture: string) => edits.blockSelf({ name: name.trim() || undefined }, msg`name the block`, gesture);
+const blocks = computed(() =>
+  plan.blocks.map((b) => ({
+    id: b.id,
+    name: b.inUse ? b.name : b.name + msg` (out of use)`,
+    faint: !b.inUse,
+  })),
+);
+const rename = (name: string, gesture: string) =>
+  edits.blockSelf({ name: name.trim() || undefined }, msg`name the block`, gesture);
 </script>
 
 <template>
   <div class="blocks">
-    <ToggleRow v-if="several" class="list" label="Blocks" :options="blocks" :picked="plan.block.id" @press="plan.pickBlock($event)" />
+    <ToggleRow
+      v-if="several"
+      class="list"
+      label="Blocks"
+      :options="blocks"
+      :picked="plan.block.id"
+      @press="plan.pickBlock($event)"
+    />
     <p v-if="!chooser" class="fill line">
-      <TextField id="name" :key="plan.block.id" label="Name of the block" :value="plan.block.name" :take="rename" />
-      <label class="use"><input type="checkbox" :checked="plan.block.inUse" @change="edits.blockSelf({ inUse: ($event.target as HTMLInputElement).checked }, plan.block.inUse ? msg`leave ${plan.block.name} out` : msg`use ${plan.block.name}`)" /> in use</label>
+      <TextField
+        id="name"
+        :key="plan.block.id"
+        label="Name of the block"
+        :value="plan.block.name"
+        :take="rename"
+      />
+      <label class="use"
+        ><input
+          type="checkbox"
+          :checked="plan.block.inUse"
+          @change="
+            edits.blockSelf(
+              { inUse: ($event.target as HTMLInputElement).checked },
+              plan.block.inUse ? msg`leave ${plan.block.name} out` : msg`use ${plan.block.name}`,
+            )
+          "
+        />
+        in use</label
+      >
       <button type="button" class="small" @click="edits.copyBlock()">copy the block</button>
       <button v-if="several" type="button" class="small" @click="edits.removeBlock()">remove it</button>
     </p>
@@ -29,7 +61,19 @@ const rename = (name: string, gesture: string) => edits.blockSelf({ name: name.t
 </template>
 
 <style scoped>
-.list { max-height: 110px; overflow-y: auto; }
-.line { display: flex; flex-wrap: wrap; gap: 4px 12px; align-items: baseline; line-height: 1.7; font-size: 15px; }
-.use { white-space: nowrap; }
+.list {
+  max-height: 110px;
+  overflow-y: auto;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: baseline;
+  line-height: 1.7;
+  font-size: 15px;
+}
+.use {
+  white-space: nowrap;
+}
 </style>

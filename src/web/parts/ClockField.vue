@@ -6,7 +6,13 @@ import type { Refusal } from '../stores/plan';
 import { NOT_TAKEN, useDraft } from './useDraft';
 
 /** A time of day in a sentence: shown as 06:05, typed as people write it. */
-const props = defineProps<{ id: string; minute: number; label: string; isDefault?: boolean; take: (minute: number, gesture: string) => Refusal | undefined }>();
+const props = defineProps<{
+  id: string;
+  minute: number;
+  label: string;
+  isDefault?: boolean;
+  take: (minute: number, gesture: string) => Refusal | undefined;
+}>();
 const NO_TIME = msg`A time of day, such as 6:30 or 6:30 pm.`;
 const { typed, why, hold, done } = useDraft(
   () => props.id,
@@ -75,9 +81,38 @@ function revert(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.field { display: inline-block; }
-input { width: 6.4ch; background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-weight: 600; font-size: 15.5px; line-height: 1.5; padding: 0 3px; text-align: center; }
-input.default { border-bottom-style: dotted; font-weight: 400; color: var(--faint); }
-input.bad { border-bottom-color: var(--alarm); border-bottom-style: double; border-bottom-width: 4px; color: var(--alarm); }
-.why { display: block; color: var(--alarm); font-size: 13.5px; line-height: 1.35; padding: 3px 0 5px; max-width: 320px; }
+.field {
+  display: inline-block;
+}
+input {
+  width: 6.4ch;
+  background: var(--card);
+  border: 0;
+  border-bottom: 2px solid var(--leaf);
+  color: var(--ink);
+  font-weight: 600;
+  font-size: 15.5px;
+  line-height: 1.5;
+  padding: 0 3px;
+  text-align: center;
+}
+input.default {
+  border-bottom-style: dotted;
+  font-weight: 400;
+  color: var(--faint);
+}
+input.bad {
+  border-bottom-color: var(--alarm);
+  border-bottom-style: double;
+  border-bottom-width: 4px;
+  color: var(--alarm);
+}
+.why {
+  display: block;
+  color: var(--alarm);
+  font-size: 13.5px;
+  line-height: 1.35;
+  padding: 3px 0 5px;
+  max-width: 320px;
+}
 </style>

@@ -8,7 +8,12 @@ import { usePhone } from './usePhone';
 import { MS_PER_DAY } from '../../core/units/time';
 
 /** A day in a sentence: typed as people there write dates, or taken from a calendar. A phone has its own. */
-const props = defineProps<{ date: string; label: string; isDefault?: boolean; take: (date: string) => Refusal | undefined | void }>();
+const props = defineProps<{
+  date: string;
+  label: string;
+  isDefault?: boolean;
+  take: (date: string) => Refusal | undefined | void;
+}>();
 const phone = usePhone();
 const why = ref('');
 const open = ref(false);
@@ -30,28 +35,74 @@ const shown = computed(() => {
 });
 function pick(day: unknown): void {
   open.value = false;
-  if (day instanceof Date) give(dayAfter(DAY_ONE, Date.UTC(day.getFullYear(), day.getMonth(), day.getDate()) / MS_PER_DAY));
+  if (day instanceof Date)
+    give(dayAfter(DAY_ONE, Date.UTC(day.getFullYear(), day.getMonth(), day.getDate()) / MS_PER_DAY));
 }
 </script>
 
 <template>
   <span class="field">
-    <input type="date" :class="{ default: isDefault, phone }" :value="date" :aria-label="isDefault ? msg`${label} (default)` : label" :title="isDefault ? msg`A default, not yet your own` : undefined" @change="read" />
+    <input
+      type="date"
+      :class="{ default: isDefault, phone }"
+      :value="date"
+      :aria-label="isDefault ? msg`${label} (default)` : label"
+      :title="isDefault ? msg`A default, not yet your own` : undefined"
+      @change="read"
+    />
     <v-menu v-if="!phone" v-model="open" :close-on-content-click="false">
       <template #activator="{ props: opens }">
-        <button type="button" class="calendar" v-bind="opens" :aria-label="msg`Calendar: ${label}`"><v-icon :icon="mdiCalendarMonthOutline" size="17" /></button>
+        <button type="button" class="calendar" v-bind="opens" :aria-label="msg`Calendar: ${label}`">
+          <v-icon :icon="mdiCalendarMonthOutline" size="17" />
+        </button>
       </template>
-      <v-date-picker v-if="open" class="days" :model-value="shown" hide-header show-adjacent-months @update:model-value="pick" />
+      <v-date-picker
+        v-if="open"
+        class="days"
+        :model-value="shown"
+        hide-header
+        show-adjacent-months
+        @update:model-value="pick"
+      />
     </v-menu>
     <span v-if="why" class="why" role="alert">{{ why }}</span>
   </span>
 </template>
 
 <style scoped>
-input { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-weight: 600; font: inherit; padding: 0 2px; color-scheme: light dark; }
-input.default { border-bottom-style: dotted; color: var(--faint); }
-input:not(.phone)::-webkit-calendar-picker-indicator { display: none; }
-.calendar { border: 0; background: none; padding: 0 2px; cursor: pointer; color: var(--leaf); vertical-align: -3px; }
-.days { border: 1px solid var(--line); font-family: var(--text); letter-spacing: normal; }
-.why { display: block; color: var(--alarm); font-size: 13.5px; }
+input {
+  background: var(--card);
+  border: 0;
+  border-bottom: 2px solid var(--leaf);
+  color: var(--ink);
+  font-weight: 600;
+  font: inherit;
+  padding: 0 2px;
+  color-scheme: light dark;
+}
+input.default {
+  border-bottom-style: dotted;
+  color: var(--faint);
+}
+input:not(.phone)::-webkit-calendar-picker-indicator {
+  display: none;
+}
+.calendar {
+  border: 0;
+  background: none;
+  padding: 0 2px;
+  cursor: pointer;
+  color: var(--leaf);
+  vertical-align: -3px;
+}
+.days {
+  border: 1px solid var(--line);
+  font-family: var(--text);
+  letter-spacing: normal;
+}
+.why {
+  display: block;
+  color: var(--alarm);
+  font-size: 13.5px;
+}
 </style>

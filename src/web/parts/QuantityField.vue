@@ -56,10 +56,11 @@ const {
 
 const shown = computed(() => typed.value ?? settings.show(props.value, props.kind));
 const width = computed(() => `${Math.max(2, shown.value.length + 0.6)}ch`);
-const sizes = computed(() => (props.usual ? USUAL[props.usual][settings.units.system].map((v) => settings.show(v, props.kind)) : []));
+const sizes = computed(() =>
+  props.usual ? USUAL[props.usual][settings.units.system].map((v) => settings.show(v, props.kind)) : [],
+);
 const sizesId = `usual-${Math.random().toString(36).slice(2)}`;
 const errorId = `why-${Math.random().toString(36).slice(2)}`;
-
 
 function begin(event: FocusEvent): void {
   // The same digits as stood there: what was only looked at is not changed.
@@ -109,7 +110,9 @@ function untell(): void {
   for (const [field, { by }] of view.clashes) if (by === props.label) view.clashes.delete(field);
 }
 onBeforeUnmount(untell);
-const clash = computed(() => (props.field === undefined || why.value ? undefined : view.clashes.get(props.field)));
+const clash = computed(() =>
+  props.field === undefined || why.value ? undefined : view.clashes.get(props.field),
+);
 
 // Fields that hang together may be typed in any order: what could not be taken is tried again when another one changed.
 const box = ref<HTMLInputElement>();
@@ -145,7 +148,8 @@ function sentence({ rule, limit, what }: Refusal): string {
   const at = limit === undefined ? '' : settings.show(limit, props.kind);
   if (rule === 'number.max') return msg`At most ${at}.`;
   if (rule === 'number.min') return msg`At least ${at}.`;
-  if (rule === 'number.greater') return limit === 0 ? msg`This must be more than zero.` : msg`More than ${at}.`;
+  if (rule === 'number.greater')
+    return limit === 0 ? msg`This must be more than zero.` : msg`More than ${at}.`;
   if (rule === 'number.integer') return msg`Whole numbers only.`;
   return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`;
 }
@@ -192,18 +196,53 @@ function revert(event: KeyboardEvent): void {
       @keydown.enter="enter"
       @keydown.esc="revert"
     />
-    <datalist v-if="sizes.length > 0" :id="sizesId"><option v-for="s in sizes" :key="s" :value="s" /></datalist>
+    <datalist v-if="sizes.length > 0" :id="sizesId">
+      <option v-for="s in sizes" :key="s" :value="s" />
+    </datalist>
     <span v-if="clash" class="why clash" role="note">{{ clash.by }}, as typed: {{ clash.what }}.</span>
     <span v-if="why" :id="errorId" class="why" role="alert">{{ why }}</span>
   </span>
 </template>
 
 <style scoped>
-.field { display: inline-block; position: relative; }
-input { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font-weight: 600; font-size: 15.5px; line-height: 1.5; padding: 0 3px; text-align: center; }
-input.default { border-bottom-style: dotted; font-weight: 400; color: var(--faint); }
-input::-webkit-calendar-picker-indicator { display: none !important; }
-input.odd { border-bottom-color: var(--alarm); }
-input.bad { border-bottom-color: var(--alarm); border-bottom-style: double; border-bottom-width: 4px; color: var(--alarm); }
-.why { display: block; color: var(--alarm); font-size: 13.5px; line-height: 1.35; padding: 3px 0 5px; max-width: 320px; }
+.field {
+  display: inline-block;
+  position: relative;
+}
+input {
+  background: var(--card);
+  border: 0;
+  border-bottom: 2px solid var(--leaf);
+  color: var(--ink);
+  font-weight: 600;
+  font-size: 15.5px;
+  line-height: 1.5;
+  padding: 0 3px;
+  text-align: center;
+}
+input.default {
+  border-bottom-style: dotted;
+  font-weight: 400;
+  color: var(--faint);
+}
+input::-webkit-calendar-picker-indicator {
+  display: none !important;
+}
+input.odd {
+  border-bottom-color: var(--alarm);
+}
+input.bad {
+  border-bottom-color: var(--alarm);
+  border-bottom-style: double;
+  border-bottom-width: 4px;
+  color: var(--alarm);
+}
+.why {
+  display: block;
+  color: var(--alarm);
+  font-size: 13.5px;
+  line-height: 1.35;
+  padding: 3px 0 5px;
+  max-width: 320px;
+}
 </style>

@@ -9,5 +9,8 @@ const parts = computed(() => cutAtTerms(props.text));
 </script>
 
 <template>
-  <template v-for="(p, i) in parts" :key="i"><TermWord v-if="p.term" :term="p.term">{{ p.text }}</TermWord><template v-else>{{ p.text }}</template></template>
+  <template v-for="(p, i) in parts" :key="i"
+    ><TermWord v-if="p.term" :term="p.term">{{ p.text }}</TermWord
+    ><template v-else>{{ p.text }}</template></template
+  >
 </template>

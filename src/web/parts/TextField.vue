@@ -101,13 +101,59 @@ function revert(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.text-field { display: inline-block; width: 10em; max-width: 100%; vertical-align: baseline; }
-.text-field :is(input, textarea) { width: 100%; background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font: inherit; font-weight: 600; line-height: 1.5; padding: 0 4px; }
-.text-field .default { border-bottom-style: dotted; font-weight: 400; color: var(--faint); }
-.text-field .bad { border-bottom-color: var(--alarm); color: var(--alarm); }
-.as-tall { width: auto; flex: 1; min-width: 90px; }
-.as-tall :is(input, textarea) { min-height: 44px; border: 1px solid var(--line); border-bottom: 2.5px solid var(--leaf); border-radius: 3px; font-size: 16px; font-weight: 400; padding: 4px 8px; }
-.as-small { width: 84px; }
-.as-small :is(input, textarea) { font-weight: 400; border-bottom-color: var(--line); padding: 1px 4px; }
-.why { display: block; color: var(--alarm); font-size: 13.5px; line-height: 1.35; padding: 3px 0 5px; }
+.text-field {
+  display: inline-block;
+  width: 10em;
+  max-width: 100%;
+  vertical-align: baseline;
+}
+.text-field :is(input, textarea) {
+  width: 100%;
+  background: var(--card);
+  border: 0;
+  border-bottom: 2px solid var(--leaf);
+  color: var(--ink);
+  font: inherit;
+  font-weight: 600;
+  line-height: 1.5;
+  padding: 0 4px;
+}
+.text-field .default {
+  border-bottom-style: dotted;
+  font-weight: 400;
+  color: var(--faint);
+}
+.text-field .bad {
+  border-bottom-color: var(--alarm);
+  color: var(--alarm);
+}
+.as-tall {
+  width: auto;
+  flex: 1;
+  min-width: 90px;
+}
+.as-tall :is(input, textarea) {
+  min-height: 44px;
+  border: 1px solid var(--line);
+  border-bottom: 2.5px solid var(--leaf);
+  border-radius: 3px;
+  font-size: 16px;
+  font-weight: 400;
+  padding: 4px 8px;
+}
+.as-small {
+  width: 84px;
+}
+.as-small :is(input, textarea) {
+  font-weight: 400;
+  border-bottom-color: var(--line);
+  padding: 1px 4px;
+}
+.why {
+  display: block;
+  color: var(--alarm);
+  font-size: 13.5px;
+  line-height: 1.35;
+  padding: 3px 0 5px;
+}
 </style>

@@ -18,7 +18,8 @@ const view = useView();
 
 const working = computed(() => {
   if (view.openMade) return view.openMade;
-  if (view.openFinding && judgement.full) return findingWorking(view.openFinding, judgement.full, settings.choice);
+  if (view.openFinding && judgement.full)
+    return findingWorking(view.openFinding, judgement.full, settings.choice);
   return view.openWorking && results.solved && results.walkRun >= 0
     ? workingOf(view.openWorking, results.solved.plan, results.solved.results, results.walkRun)
     : undefined;
@@ -64,7 +65,10 @@ async function copy(): Promise<void> {
             </tr>
           </tbody>
         </table>
-        <p class="quiet">{{ working.source }}<template v-if="any"> Defaults are typical values that nobody has stated yet.</template></p>
+        <p class="quiet">
+          {{ working.source
+          }}<template v-if="any"> Defaults are typical values that nobody has stated yet.</template>
+        </p>
       </v-card-text>
       <v-card-actions>
         <v-btn @click="copy">Copy</v-btn>
@@ -76,11 +80,36 @@ async function copy(): Promise<void> {
 </template>
 
 <style scoped>
-.formula { border-left: 4px solid var(--water); padding: 6px 12px; font-size: 16px; }
-table { width: 100%; border-collapse: collapse; margin-bottom: 12px; }
-td { padding: 4px 8px 4px 0; border-bottom: 1px solid var(--line); vertical-align: baseline; }
-td:last-child { text-align: right; white-space: nowrap; padding-right: 0; }
-td:first-child { white-space: nowrap; }
-.result td { border-bottom: 2px solid var(--ink); font-weight: 700; }
-em { color: var(--faint); font-style: normal; border-bottom: 1.5px dotted var(--faint); }
+.formula {
+  border-left: 4px solid var(--water);
+  padding: 6px 12px;
+  font-size: 16px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  margin-bottom: 12px;
+}
+td {
+  padding: 4px 8px 4px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: baseline;
+}
+td:last-child {
+  text-align: right;
+  white-space: nowrap;
+  padding-right: 0;
+}
+td:first-child {
+  white-space: nowrap;
+}
+.result td {
+  border-bottom: 2px solid var(--ink);
+  font-weight: 700;
+}
+em {
+  color: var(--faint);
+  font-style: normal;
+  border-bottom: 1.5px dotted var(--faint);
+}
 </style>

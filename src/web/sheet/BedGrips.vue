@@ -31,7 +31,8 @@ const GRIP_PX = 16;
 /** Beds narrower than this on the screen are too close to be taken hold of one by one. */
 const LEAST_PX = 3;
 const end = (bed: LaidBed, yM: number): BedEnd => bedEndAt(props.on, props.k, bed, yM);
-const seen = ({ x, y }: BedEnd): boolean => x > -20 && y > -20 && x < props.width + 20 && y < props.height + 20;
+const seen = ({ x, y }: BedEnd): boolean =>
+  x > -20 && y > -20 && x < props.width + 20 && y < props.height + 20;
 const near = computed(() => (props.planBeds.widthM * props.k < LEAST_PX ? [] : props.beds));
 const farEnds = computed(() => near.value.map((b) => end(b, b.farM)).filter(seen));
 const nearEnds = computed(() => near.value.map((b) => end(b, b.nearM)).filter(seen));
@@ -44,7 +45,14 @@ const boxAt = (e: BedEnd) => ({
   transform: `translate(${e.x} ${e.y}) rotate(${props.on.angle})`,
 });
 /** Numbers are thinned until they do not touch. */
-const every = computed(() => Math.max(1, Math.ceil((18 + 8 * Math.abs(props.on.across[0])) / ((props.planBeds.widthM + props.planBeds.pathM) * props.k))));
+const every = computed(() =>
+  Math.max(
+    1,
+    Math.ceil(
+      (18 + 8 * Math.abs(props.on.across[0])) / ((props.planBeds.widthM + props.planBeds.pathM) * props.k),
+    ),
+  ),
+);
 const NUMBER_PX = { clear: 15, byHeader: 30 };
 const RANK = { picked: 4, number: 60 };
 /** A number stands off the near end of its bed, or, where that is taken, all of the block's stand off the far ends. */
@@ -65,7 +73,11 @@ const labelled = computed(() => {
         at: [near.x, near.y],
         stands: [
           { dx: -off * ax, dy: -off * ay, anchor: anchorFor([-ax, 0]) },
-          { dx: far.x - near.x + NUMBER_PX.clear * ax, dy: far.y - near.y + NUMBER_PX.clear * ay, anchor: anchorFor([ax, 0]) },
+          {
+            dx: far.x - near.x + NUMBER_PX.clear * ax,
+            dy: far.y - near.y + NUMBER_PX.clear * ay,
+            anchor: anchorFor([ax, 0]),
+          },
           { dx: -NUMBER_PX.clear * ax, dy: -NUMBER_PX.clear * ay, anchor: anchorFor([-ax, 0]) },
         ],
       };
@@ -81,7 +93,9 @@ const cursor = computed(() => {
 function grab(event: PointerEvent, b: LaidBed, which: 'far' | 'near'): void {
   view.pickedBed = refOf(b);
   const move = which === 'far' ? props.edits.bedEnd : props.edits.bedStart;
-  props.hand.grab(event, `${props.blockId}-${which}-${b.key}`, (x, y, g, free) => move(props.layoutNow(), b.key, props.on.from(x, y)[1], g, free));
+  props.hand.grab(event, `${props.blockId}-${which}-${b.key}`, (x, y, g, free) =>
+    move(props.layoutNow(), b.key, props.on.from(x, y)[1], g, free),
+  );
 }
 </script>
 
@@ -113,5 +127,8 @@ function grab(event: PointerEvent, b: LaidBed, which: 'far' | 'near'): void {
 </template>
 
 <style scoped>
-.grip { fill: transparent; cursor: var(--along); }
+.grip {
+  fill: transparent;
+  cursor: var(--along);
+}
 </style>

@@ -47,14 +47,22 @@ const focusBed = computed(() => {
   const bed = onlyBeds(props.layout).find((b) => b.key === picked.value) ?? onlyBeds(props.layout)[0];
   return bed && end(bed, bed.farM);
 });
-const name = computed(() => msg`${several.value ? msg`${block.value.name}, bed` : msg`Bed`} ${focusBed.value?.bed.key}, length`);
+const name = computed(
+  () => msg`${several.value ? msg`${block.value.name}, bed` : msg`Bed`} ${focusBed.value?.bed.key}, length`,
+);
 const said = computed(() => {
   const { bed } = focusBed.value;
   const length = settings.show(bed.lengthM, 'length');
   // Only the picked bed tells its pressure: the others need not be drawn anew with every answer.
   if (picked.value === undefined) return length;
-  const solved = results.results?.blocks.find((b) => b.index === props.layout.index)?.beds.find((b) => b.key === bed.key);
-  return bed.resting ? msg`${length}, resting` : solved && Number.isFinite(solved.minKpa) ? msg`${length}, weakest ${settings.show(solved.minKpa, 'pressure')}` : length;
+  const solved = results.results?.blocks
+    .find((b) => b.index === props.layout.index)
+    ?.beds.find((b) => b.key === bed.key);
+  return bed.resting
+    ? msg`${length}, resting`
+    : solved && Number.isFinite(solved.minKpa)
+      ? msg`${length}, weakest ${settings.show(solved.minKpa, 'pressure')}`
+      : length;
 });
 /** The picked bed's dimension line beside it. */
 const dimension = computed(() => {
@@ -86,7 +94,9 @@ useLabels(() => {
         rank: RANK,
         at,
         turn: angle,
-        stands: [0, 60, -60, 120, -120].flatMap((dx) => [lift, -lift].map((dy) => ({ dx, dy, anchor: 'middle' as const }))),
+        stands: [0, 60, -60, 120, -120].flatMap((dx) =>
+          [lift, -lift].map((dy) => ({ dx, dy, anchor: 'middle' as const })),
+        ),
       },
     ],
   };
@@ -101,7 +111,21 @@ const layoutNow = (): BlockLayout => props.layout;
 
 <template>
   <g class="handles">
-    <BedGrips :beds="onlyBeds(layout)" :plan-beds="block.beds" :block-id="block.id" :index="layout.index" :by-header="byHeader" :on="on" :k="k" :width="width" :height="height" :picked="picked" :layout-now="layoutNow" :hand="hand" :edits="edits" />
+    <BedGrips
+      :beds="onlyBeds(layout)"
+      :plan-beds="block.beds"
+      :block-id="block.id"
+      :index="layout.index"
+      :by-header="byHeader"
+      :on="on"
+      :k="k"
+      :width="width"
+      :height="height"
+      :picked="picked"
+      :layout-now="layoutNow"
+      :hand="hand"
+      :edits="edits"
+    />
     <g
       v-if="focusBed"
       role="slider"
@@ -126,10 +150,28 @@ const layoutNow = (): BlockLayout => props.layout;
 </template>
 
 <style scoped>
-.end rect { fill: var(--card); stroke: var(--ink); stroke-width: 1.8; pointer-events: none; }
-.end.quiet:not(:focus-visible) rect { opacity: 0; }
-.end:focus-visible { outline: none; }
-.end:focus-visible rect { stroke: var(--water); stroke-width: 3; }
-.dimension { pointer-events: none; }
-.dimension path { stroke: var(--leaf); fill: none; stroke-width: 1.2; }
+.end rect {
+  fill: var(--card);
+  stroke: var(--ink);
+  stroke-width: 1.8;
+  pointer-events: none;
+}
+.end.quiet:not(:focus-visible) rect {
+  opacity: 0;
+}
+.end:focus-visible {
+  outline: none;
+}
+.end:focus-visible rect {
+  stroke: var(--water);
+  stroke-width: 3;
+}
+.dimension {
+  pointer-events: none;
+}
+.dimension path {
+  stroke: var(--leaf);
+  fill: none;
+  stroke-width: 1.2;
+}
 </style>

@@ -46,7 +46,10 @@ function pick(event: MouseEvent, key: string): void {
       data-hand
       :data-bed="`${blockId}/${b.key}`"
       @pointerdown="painting.begin($event, { block: blockId, key: b.key })"
-      @pointerenter="view.pointedBed = { block: blockId, key: b.key }; painting.over({ block: blockId, key: b.key })"
+      @pointerenter="
+        view.pointedBed = { block: blockId, key: b.key };
+        painting.over({ block: blockId, key: b.key });
+      "
       @pointerleave="view.pointedBed = undefined"
       @click="pick($event, b.key)"
     />
@@ -54,5 +57,9 @@ function pick(event: MouseEvent, key: string): void {
 </template>
 
 <style scoped>
-.beds rect { fill: none; pointer-events: all; cursor: pointer; }
+.beds rect {
+  fill: none;
+  pointer-events: all;
+  cursor: pointer;
+}
 </style>

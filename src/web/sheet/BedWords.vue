@@ -6,7 +6,13 @@ import { useLabels, type SheetLabel } from './labels/useLabels';
 import { useBedPaint } from './useBedPaint';
 
 /** What beds are painted with, written along them where there is room. */
-const props = defineProps<{ beds: readonly LaidBed[]; planBeds: Beds; blockId: string; on: BlockView; k: number }>();
+const props = defineProps<{
+  beds: readonly LaidBed[];
+  planBeds: Beds;
+  blockId: string;
+  on: BlockView;
+  k: number;
+}>();
 const { paintOf } = useBedPaint();
 
 const WIDE_PX = 13;

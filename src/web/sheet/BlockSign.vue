@@ -34,7 +34,10 @@ const several = computed(() => plan.blocks.length > 1);
 const current = computed(() => plan.block.id === block.value.id);
 const flat = computed(() => Math.abs(props.on.across[0]) > 0.7);
 const LABELS_FROM_PX = 90;
-const size = computed(() => ({ wide: props.layout.box.rightM - props.layout.box.leftM, long: props.layout.box.farM - props.layout.box.nearM }));
+const size = computed(() => ({
+  wide: props.layout.box.rightM - props.layout.box.leftM,
+  long: props.layout.box.farM - props.layout.box.nearM,
+}));
 const roomy = computed(() => size.value.wide * props.k > LABELS_FROM_PX);
 /** Parts at the inlet, in a row before the feed. */
 const inlet = computed(() => {
@@ -55,7 +58,9 @@ const NAME_PX = { usual: 13, raised: 27 };
 const nameAt = computed(() => {
   const { box } = props.layout;
   const corners = [box.leftM, box.rightM].flatMap((x) => [box.nearM, box.farM].map((y) => props.on.at(x, y)));
-  const top = corners.reduce((a, b) => (b[1] < a[1] - 8 || (Math.abs(b[1] - a[1]) <= 8 && b[0] < a[0]) ? b : a));
+  const top = corners.reduce((a, b) =>
+    b[1] < a[1] - 8 || (Math.abs(b[1] - a[1]) <= 8 && b[0] < a[0]) ? b : a,
+  );
   const left = Math.min(...corners.map((c) => c[0]));
   const right = Math.max(...corners.map((c) => c[0]));
   const foot = Math.max(...corners.map((c) => c[1]));
@@ -80,9 +85,24 @@ const nameKey = computed(() => `name/${block.value.id}`);
 const placed = useLabels(() => {
   const labels: AnyLabel[] = [];
   if (several.value && (named.value || current.value))
-    labels.push({ key: nameKey.value, text: nameText.value, style: current.value ? 'name' : 'other', own: true, rank: current.value ? RANK.current : RANK.name, leads: true, ...nameAt.value });
+    labels.push({
+      key: nameKey.value,
+      text: nameText.value,
+      style: current.value ? 'name' : 'other',
+      own: true,
+      rank: current.value ? RANK.current : RANK.name,
+      leads: true,
+      ...nameAt.value,
+    });
   if (roomy.value && regulator.value)
-    labels.push({ key: `setting/${block.value.id}`, text: settings.show(regulator.value.part.setKpa, 'pressure'), style: 'figure', rank: RANK.setting, at: [regulator.value.x, regulator.value.y], stands: around(14, 18) });
+    labels.push({
+      key: `setting/${block.value.id}`,
+      text: settings.show(regulator.value.part.setKpa, 'pressure'),
+      style: 'figure',
+      rank: RANK.setting,
+      at: [regulator.value.x, regulator.value.y],
+      stands: around(14, 18),
+    });
   return { labels, hard: roomy.value ? inlet.value.map((p) => about([p.x, p.y], 9)) : [] };
 });
 const name = computed(() => placed.value.get(nameKey.value));
@@ -126,21 +146,62 @@ function moveBlock(x: number, y: number, g: string, free: boolean): void {
       :text-anchor="name?.anchor"
       :data-label="nameKey"
       :aria-label="msg`${block.name}${block.inUse ? '' : msg`, not in use`}. Arrow keys move it`"
-      @pointerdown="plan.pickBlock(block.id); heldAt = undefined; hand.grab($event, `block-${block.id}`, moveBlock)"
+      @pointerdown="
+        plan.pickBlock(block.id);
+        heldAt = undefined;
+        hand.grab($event, `block-${block.id}`, moveBlock);
+      "
       @focus="plan.pickBlock(block.id)"
-      @keydown="edits.moveKeys($event, block, (x, y, g, free) => edits.block(layout.index, x, y, g, free), `block-${block.id}`)"
+      @keydown="
+        edits.moveKeys(
+          $event,
+          block,
+          (x, y, g, free) => edits.block(layout.index, x, y, g, free),
+          `block-${block.id}`,
+        )
+      "
     >
       {{ nameText }}
     </text>
-    <path v-if="name?.leader" :d="`M${name.leader[0]} ${name.leader[1]}L${name.leader[2]} ${name.leader[3]}`" class="leader" />
+    <path
+      v-if="name?.leader"
+      :d="`M${name.leader[0]} ${name.leader[1]}L${name.leader[2]} ${name.leader[3]}`"
+      class="leader"
+    />
   </g>
 </template>
 
 <style scoped>
-.leader { stroke: var(--faint); fill: none; pointer-events: none; }
-.name { font-size: 13px; font-weight: 600; fill: var(--faint); stroke: var(--paper); stroke-width: 4px; paint-order: stroke; cursor: move; }
-.name.picked { fill: var(--ink); font-weight: 700; }
-.part rect { fill: var(--card); stroke: var(--ink); stroke-width: 1.6; }
-.part path { fill: none; stroke: var(--ink); stroke-width: 2.4; }
-.part.lit rect { stroke: var(--water); stroke-width: 3.2; }
+.leader {
+  stroke: var(--faint);
+  fill: none;
+  pointer-events: none;
+}
+.name {
+  font-size: 13px;
+  font-weight: 600;
+  fill: var(--faint);
+  stroke: var(--paper);
+  stroke-width: 4px;
+  paint-order: stroke;
+  cursor: move;
+}
+.name.picked {
+  fill: var(--ink);
+  font-weight: 700;
+}
+.part rect {
+  fill: var(--card);
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+.part path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2.4;
+}
+.part.lit rect {
+  stroke: var(--water);
+  stroke-width: 3.2;
+}
 </style>

@@ -24,11 +24,18 @@ const d = computed(() => props.drawing);
 const px = computed(() => d.value.points.value.map((p) => props.toScreen(p[0], p[1])));
 const hand = computed(() => props.toScreen(...(d.value.at.value as [number, number])));
 const closed = computed(() => ['outline', 'building', 'wet'].includes(tools.tool));
-const path = computed(() => (px.value.length > 0 ? `M${[...px.value, hand.value].map((p) => p.join(' ')).join('L')}${closed.value && px.value.length > 1 ? 'Z' : ''}` : ''));
+const path = computed(() =>
+  px.value.length > 0
+    ? `M${[...px.value, hand.value].map((p) => p.join(' ')).join('L')}${closed.value && px.value.length > 1 ? 'Z' : ''}`
+    : '',
+);
 const said = computed(() => {
   const s = d.value.stretch.value;
   if (!s) return '';
-  const rise = Math.abs(s.riseM) > 0.005 ? `, ${s.riseM > 0 ? msg`rising` : msg`falling`} ${settings.show(Math.abs(s.riseM), 'height')}` : '';
+  const rise =
+    Math.abs(s.riseM) > 0.005
+      ? `, ${s.riseM > 0 ? msg`rising` : msg`falling`} ${settings.show(Math.abs(s.riseM), 'height')}`
+      : '';
   return msg`${settings.show(s.lengthM, 'length')} at ${Math.round(s.deg)}°${rise}`;
 });
 const more = computed(() => {
@@ -36,9 +43,15 @@ const more = computed(() => {
   if (closed.value) return `${settings.show(areaM2([...d.value.points.value, d.value.at.value]), 'area')}`;
   return msg`${settings.show(d.value.totalM.value + (d.value.stretch.value?.lengthM ?? 0), 'length')} in all`;
 });
-const live = computed(() => msg`Crosshair ${settings.show(d.value.at.value[0], 'length')} right, ${settings.show(d.value.at.value[1], 'length')} up${said.value ? msg`; ${said.value} from the last place` : ''}`);
+const live = computed(
+  () =>
+    msg`Crosshair ${settings.show(d.value.at.value[0], 'length')} right, ${settings.show(d.value.at.value[1], 'length')} up${said.value ? msg`; ${said.value} from the last place` : ''}`,
+);
 
-watch(() => tools.tool, () => d.value.drawing.value && setTimeout(() => pad.value?.focus({ preventScroll: true })));
+watch(
+  () => tools.tool,
+  () => d.value.drawing.value && setTimeout(() => pad.value?.focus({ preventScroll: true })),
+);
 
 function keys(event: KeyboardEvent): void {
   if (event.key === ' ') d.value.add();
@@ -65,12 +78,37 @@ function press(event: PointerEvent): void {
 </script>
 
 <template>
-  <g v-if="d.drawing.value" ref="pad" class="draw" tabindex="0" role="application" data-hand :aria-label="msg`Drawing. Arrow keys move the crosshair, Space sets a place, Enter finishes, Backspace takes the last one back, Escape stops. ${live}`" @keydown="keys">
-    <rect x="0" y="0" :width="width" :height="height" class="pad" data-draw @pointermove="move" @pointerdown="press" @dblclick.stop="d.finish()" />
+  <g
+    v-if="d.drawing.value"
+    ref="pad"
+    class="draw"
+    tabindex="0"
+    role="application"
+    data-hand
+    :aria-label="
+      msg`Drawing. Arrow keys move the crosshair, Space sets a place, Enter finishes, Backspace takes the last one back, Escape stops. ${live}`
+    "
+    @keydown="keys"
+  >
+    <rect
+      x="0"
+      y="0"
+      :width="width"
+      :height="height"
+      class="pad"
+      data-draw
+      @pointermove="move"
+      @pointerdown="press"
+      @dblclick.stop="d.finish()"
+    />
     <path v-if="path" :d="path" class="line" :class="{ closed }" />
     <rect v-for="p in px" :key="p.join()" :x="p[0] - 3.5" :y="p[1] - 3.5" width="7" height="7" class="dot" />
     <path :d="`M${hand[0] - 9} ${hand[1]}h18M${hand[0]} ${hand[1] - 9}v18`" class="cross" />
-    <g v-if="said" :transform="`translate(${Math.min(hand[0] + 14, width - 210)} ${hand[1] - 12})`" class="told">
+    <g
+      v-if="said"
+      :transform="`translate(${Math.min(hand[0] + 14, width - 210)} ${hand[1] - 12})`"
+      class="told"
+    >
       <text>{{ said }}</text>
       <text v-if="more" y="16">{{ more }}</text>
     </g>
@@ -78,13 +116,48 @@ function press(event: PointerEvent): void {
 </template>
 
 <style scoped>
-.draw:focus { outline: none; }
-.pad { fill: transparent; cursor: crosshair; }
-.line { fill: none; stroke: var(--leaf); stroke-width: 2; stroke-dasharray: 7 4; pointer-events: none; }
-.line.closed { fill: color-mix(in srgb, var(--leaf) 12%, transparent); }
-.dot { fill: var(--card); stroke: var(--leaf); stroke-width: 2; pointer-events: none; }
-.cross { stroke: var(--ink); stroke-width: 1.2; fill: none; pointer-events: none; }
-.draw:focus-visible .cross { stroke: var(--water); stroke-width: 2.4; }
-.told { pointer-events: none; }
-.told text { font-size: 13px; font-weight: 600; fill: var(--ink); stroke: var(--paper); stroke-width: 4px; paint-order: stroke; }
+.draw:focus {
+  outline: none;
+}
+.pad {
+  fill: transparent;
+  cursor: crosshair;
+}
+.line {
+  fill: none;
+  stroke: var(--leaf);
+  stroke-width: 2;
+  stroke-dasharray: 7 4;
+  pointer-events: none;
+}
+.line.closed {
+  fill: color-mix(in srgb, var(--leaf) 12%, transparent);
+}
+.dot {
+  fill: var(--card);
+  stroke: var(--leaf);
+  stroke-width: 2;
+  pointer-events: none;
+}
+.cross {
+  stroke: var(--ink);
+  stroke-width: 1.2;
+  fill: none;
+  pointer-events: none;
+}
+.draw:focus-visible .cross {
+  stroke: var(--water);
+  stroke-width: 2.4;
+}
+.told {
+  pointer-events: none;
+}
+.told text {
+  font-size: 13px;
+  font-weight: 600;
+  fill: var(--ink);
+  stroke: var(--paper);
+  stroke-width: 4px;
+  paint-order: stroke;
+}
 </style>

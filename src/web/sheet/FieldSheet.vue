@@ -5,7 +5,7 @@ import { bedName, onlyPlaces } from '../../core/plan';
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { boxOf } from '../../core/ground';
-import { layOut, sheetCorners, type BlockLayout, onlyBeds } from '../../core/layout';
+import { sheetCorners, type BlockLayout, onlyBeds } from '../../core/layout';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
@@ -55,11 +55,21 @@ const ground = ref<SVGSVGElement>();
 const scene = ref<InstanceType<typeof SceneLayers>>();
 
 /** Laid out here from the plan itself, so that the drawing is never behind the hand. */
-const farm = computed(() => layOut(plan.full));
+const farm = computed(() => plan.laid);
 /** What the sheet is fitted to: the farm, not what lies about it. */
 const bounds = () => {
   const { blocks, mains, head } = farm.value;
-  return boxOf([...blocks.flatMap(sheetCorners), ...mains.flatMap((m) => [[m.start.xM, m.start.yM], [m.end.xM, m.end.yM]] as const), [head.xM, head.yM]]);
+  return boxOf([
+    ...blocks.flatMap(sheetCorners),
+    ...mains.flatMap(
+      (m) =>
+        [
+          [m.start.xM, m.start.yM],
+          [m.end.xM, m.end.yM],
+        ] as const,
+    ),
+    [head.xM, head.yM],
+  ]);
 };
 /** Long beds lie across the screen, where there is more room. */
 const TURN_FROM = 1.15;
@@ -77,11 +87,17 @@ function settle(): void {
   const { width, height } = frame.value?.getBoundingClientRect() ?? { width: 0, height: 0 };
   const upright = height > width;
   const { along, across } = size.value;
-  turned.value = !plan.blocks.some((b) => b.places) && (upright ? across > TURN_FROM * along : along > TURN_FROM * across);
+  turned.value =
+    !plan.blocks.some((b) => b.places) && (upright ? across > TURN_FROM * along : along > TURN_FROM * across);
 }
 settle();
 watch(turned, (now) => (view.sheetTurned = now), { immediate: true });
-const sheet = useSheetView(frame, () => [svg.value, back.value, ground.value, ...(scene.value?.canvases ?? [])], bounds, () => turned.value);
+const sheet = useSheetView(
+  frame,
+  () => [svg.value, back.value, ground.value, ...(scene.value?.canvases ?? [])],
+  bounds,
+  () => turned.value,
+);
 const hand = useHand(sheet.toField, sheet.hold, results.isBusy);
 const edits = useSheetEdits(() => turned.value);
 const painting = usePainting();
@@ -104,21 +120,48 @@ const seen = computed((before?: { layout: BlockLayout; on: BlockView; at: string
 /** Zoom and tools stand at the sheet's right edge, px. */
 const TOOLS = { wide: 44, high: 226 };
 const EDGE_PX = 4;
-const roomFor = (): Rect => ({ minX: EDGE_PX, minY: EDGE_PX, maxX: sheet.width.value - EDGE_PX, maxY: sheet.height.value - EDGE_PX });
-const toolsAt = (): Rect[] => [{ minX: sheet.width.value - TOOLS.wide, minY: 0, maxX: sheet.width.value, maxY: TOOLS.high }];
+const roomFor = (): Rect => ({
+  minX: EDGE_PX,
+  minY: EDGE_PX,
+  maxX: sheet.width.value - EDGE_PX,
+  maxY: sheet.height.value - EDGE_PX,
+});
+const toolsAt = (): Rect[] => [
+  { minX: sheet.width.value - TOOLS.wide, minY: 0, maxX: sheet.width.value, maxY: TOOLS.high },
+];
 /** Ground that beds cover; of blocks that lie aslant bed by bed. */
 const FLAT = 0.02;
 const bedsSoft = computed((): Soft[] =>
   seen.value.flatMap(({ layout, on }) => {
     const { box } = layout;
-    const corner = [[box.leftM, box.nearM], [box.rightM, box.nearM], [box.rightM, box.farM], [box.leftM, box.farM]].map(([x, y]) => on.at(x, y));
-    const whole = { minX: Math.min(...corner.map((c) => c[0])), minY: Math.min(...corner.map((c) => c[1])), maxX: Math.max(...corner.map((c) => c[0])), maxY: Math.max(...corner.map((c) => c[1])), weight: 1 };
+    const corner = [
+      [box.leftM, box.nearM],
+      [box.rightM, box.nearM],
+      [box.rightM, box.farM],
+      [box.leftM, box.farM],
+    ].map(([x, y]) => on.at(x, y));
+    const whole = {
+      minX: Math.min(...corner.map((c) => c[0])),
+      minY: Math.min(...corner.map((c) => c[1])),
+      maxX: Math.max(...corner.map((c) => c[0])),
+      maxY: Math.max(...corner.map((c) => c[1])),
+      weight: 1,
+    };
     if (Math.min(Math.abs(on.along[0]), Math.abs(on.along[1])) < FLAT) return [whole];
     const half = (layout.beds[0]?.widthM ?? 1) * k.value * 0.5;
-    return onlyBeds(layout).flatMap((b) => boxesAlong(on.at(b.leftM + b.widthM / 2, b.nearM), on.at(b.leftM + b.widthM / 2, b.farM), half, 48).map((r) => ({ ...r, weight: 1 })));
+    return onlyBeds(layout).flatMap((b) =>
+      boxesAlong(on.at(b.leftM + b.widthM / 2, b.nearM), on.at(b.leftM + b.widthM / 2, b.farM), half, 48).map(
+        (r) => ({ ...r, weight: 1 }),
+      ),
+    );
   }),
 );
-const { drawn } = provideLabels(roomFor, toolsAt, () => bedsSoft.value, () => hand.holding.value !== '');
+const { drawn } = provideLabels(
+  roomFor,
+  toolsAt,
+  () => bedsSoft.value,
+  () => hand.holding.value !== '',
+);
 /** The legend's height hangs on the sheet's width alone: what it says changes with the scale, and the scale with the room that is left. */
 const FOOT = [
   { fromPx: 721, highPx: 30, folded: false },
@@ -131,7 +174,9 @@ const nearEnough = computed(() => !onlyPlaces(plan.block) && k.value * plan.bloc
 const runWidth = computed(() => Math.min(6, Math.max(1.1, k.value * 0.22)));
 const onGround = computed(() => route.name === 'ground');
 /** Where something is read today. */
-const onSeason = computed(() => route.name === 'season' && (view.seasonLeaf === 'today' || view.seasonLeaf === 'walk'));
+const onSeason = computed(
+  () => route.name === 'season' && (view.seasonLeaf === 'today' || view.seasonLeaf === 'walk'),
+);
 const turnsBeds = computed(() => onGround.value || route.name === 'beds');
 const bedBlocks = computed(() => farm.value.blocks.filter((x) => !onlyPlaces(x.block)));
 const current = computed(() => seen.value.find((b) => b.layout.block.id === plan.block.id));
@@ -140,8 +185,14 @@ const overview = computed(() => {
   const r = results.results;
   const beds = farm.value.blocks.reduce((n, b) => n + b.beds.length, 0);
   const runs = farm.value.blocks.reduce((n, b) => n + b.runs.length, 0);
-  const weakest = r && r.weakest >= 0 ? msg`, weakest emitter ${settings.show(r.runs[r.weakest].minKpa, 'pressure')} in ${bedName(plan.full.blocks[r.runs[r.weakest].run.block], r.runs[r.weakest].run.bed)}` : '';
-  const plants = farm.value.blocks.reduce((n, b) => n + (b.small ? b.beds.filter((x) => x.plant).length : 0), 0);
+  const weakest =
+    r && r.weakest >= 0
+      ? msg`, weakest emitter ${settings.show(r.runs[r.weakest].minKpa, 'pressure')} in ${bedName(plan.full.blocks[r.runs[r.weakest].run.block], r.runs[r.weakest].run.bed)}`
+      : '';
+  const plants = farm.value.blocks.reduce(
+    (n, b) => n + (b.small ? b.beds.filter((x) => x.plant).length : 0),
+    0,
+  );
   return msg`Field sheet: ${plants < beds || beds === 0 ? msg`${beds - plants} beds` : ''}${plants > 0 ? msg`${plants < beds ? ', ' : ''}${plants} plants` : ''}, ${runs} runs${weakest}`;
 });
 function letGo(): void {
@@ -157,11 +208,17 @@ watch(
     if (!sheet.moved.value && sheet.width.value > 0) showAll();
   },
 );
-watch(() => plan.opened, () => {
-  settle();
-  void nextTick(sheet.fit);
-});
-watch(() => plan.blocks.some((b) => b.places), (places) => places && settle());
+watch(
+  () => plan.opened,
+  () => {
+    settle();
+    void nextTick(sheet.fit);
+  },
+);
+watch(
+  () => plan.blocks.some((b) => b.places),
+  (places) => places && settle(),
+);
 function showAll(): void {
   settle();
   void nextTick(sheet.fit);
@@ -174,50 +231,170 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
 
 <template>
   <section class="wrap" aria-label="Field sheet" :style="`--foot: ${foot.highPx}px`">
-    <div ref="frame" class="area" :style="sheet.width.value > 0 ? `--wide: ${sheet.width.value}px; --high: ${sheet.height.value}px` : ''">
-    <svg ref="back" class="back" aria-hidden="true">
-      <g v-if="underlay" :transform="place">
-        <image :href="underlay.picture" :width="underlay.widthPx" :height="underlay.heightPx" :opacity="underlay.strength" :transform="`translate(${underlay.xM} ${underlay.yM}) rotate(${-underlay.turnDeg}) scale(${underlay.mPerPx} ${-underlay.mPerPx})`" class="picture" />
-      </g>
-      <GridLayer v-if="onGround" :to-field="sheet.onField" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" :height="sheet.height.value" />
-    </svg>
-    <svg ref="ground" class="ground" @click.self="letGo" @pointerdown.self="choice.begin">
-      <template v-if="sheet.ready.value">
-      <ThingsLayer :place="place" :to-screen="sheet.toScreen" :open="onGround" :hand="hand" :edits="edits" />
-      <g :transform="place">
-        <BedShapes v-for="b in bedBlocks" :key="b.block.id" :block-id="b.block.id" :beds="onlyBeds(b)" :frame="b.frame" :pitch-m="b.block.beds.widthM + b.block.beds.pathM" :k="k" :painting="painting" />
-      </g>
-      </template>
-    </svg>
-    <SceneLayers v-if="sheet.ready.value" ref="scene" :farm="farm" :to-screen="sheet.toScreen" :matrix="matrix" :k="k" :width="sheet.width.value" :height="sheet.height.value" :run-width="runWidth" :near="nearEnough" />
-    <svg ref="svg" class="front sheet-front" role="group" :aria-label="overview">
-      <template v-if="sheet.ready.value">
-      <BedWords v-for="b in seen.filter((x) => !onlyPlaces(x.layout.block))" :key="`words ${b.layout.block.id}`" :block-id="b.layout.block.id" :beds="onlyBeds(b.layout)" :plan-beds="b.layout.block.beds" :on="b.on" :k="k" />
-      <BedMarks v-for="b in bedBlocks" :key="`marks ${b.block.id}`" :layout="b" :place="place" />
-      <MainsLayer :farm="farm" :k="k" :width="sheet.width.value" :to-screen="sheet.toScreen" :to-field="sheet.toField" :turned="turned" :hand="hand" :edits="edits" />
-      <template v-for="b in seen" :key="b.layout.block.id">
-        <template v-if="!onlyPlaces(b.layout.block)">
-        <HeaderLayer :layout="b.layout" :on="b.on" :turned="turned" :k="k" :raised="onGround" :hand="hand" :edits="edits" />
-        <BedHandles :layout="b.layout" :on="b.on" :turned="turned" :k="k" :width="sheet.width.value" :height="sheet.height.value" :hand="hand" :edits="edits" />
+    <div
+      ref="frame"
+      class="area"
+      :style="sheet.width.value > 0 ? `--wide: ${sheet.width.value}px; --high: ${sheet.height.value}px` : ''"
+    >
+      <svg ref="back" class="back" aria-hidden="true">
+        <g v-if="underlay" :transform="place">
+          <image
+            :href="underlay.picture"
+            :width="underlay.widthPx"
+            :height="underlay.heightPx"
+            :opacity="underlay.strength"
+            :transform="`translate(${underlay.xM} ${underlay.yM}) rotate(${-underlay.turnDeg}) scale(${underlay.mPerPx} ${-underlay.mPerPx})`"
+            class="picture"
+          />
+        </g>
+        <GridLayer
+          v-if="onGround"
+          :to-field="sheet.onField"
+          :to-screen="sheet.toScreen"
+          :k="k"
+          :width="sheet.width.value"
+          :height="sheet.height.value"
+        />
+      </svg>
+      <svg ref="ground" class="ground" @click.self="letGo" @pointerdown.self="choice.begin">
+        <template v-if="sheet.ready.value">
+          <ThingsLayer
+            :place="place"
+            :to-screen="sheet.toScreen"
+            :open="onGround"
+            :hand="hand"
+            :edits="edits"
+          />
+          <g :transform="place">
+            <BedShapes
+              v-for="b in bedBlocks"
+              :key="b.block.id"
+              :block-id="b.block.id"
+              :beds="onlyBeds(b)"
+              :frame="b.frame"
+              :pitch-m="b.block.beds.widthM + b.block.beds.pathM"
+              :k="k"
+              :painting="painting"
+            />
+          </g>
         </template>
-        <PlantsLayer v-if="b.layout.small" :layout="b.layout" :on="b.on" :k="k" :raised="onGround" :hand="hand" :edits="edits" :painting="painting" />
-      </template>
-      <HeightsLayer v-if="onGround" :to-screen="sheet.toScreen" :hand="hand" :edits="edits" :width="sheet.width.value" :height="sheet.height.value" />
-      <OutlineHandles v-if="turnsBeds && current" :layout="current.layout" :on="current.on" :to-screen="sheet.toScreen" :corners="onGround" :hand="hand" :edits="edits" />
-      <SpotsLayer v-if="onSeason" :to-screen="sheet.toScreen" />
-      <WeakestMark v-if="!onGround && !onSeason" :to-screen="sheet.toScreen" :k="k" :width="sheet.width.value" />
-      <LabelsLayer :drawn="drawn" />
-      <rect v-if="choice.box.value" v-bind="choice.box.value" class="choice" />
-      <DrawLayer :drawing="drawing" :edits="edits" :to-screen="sheet.toScreen" :to-field="sheet.toField" :width="sheet.width.value" :height="sheet.height.value" />
-      </template>
-    </svg>
-    <div class="zoom" role="group" aria-label="Zoom" data-kit>
-      <button type="button" title="Nearer" aria-label="Zoom in" @click="sheet.zoomBy(1.6)"><v-icon :icon="mdiPlus" size="18" /></button>
-      <button type="button" title="Further" aria-label="Zoom out" @click="sheet.zoomBy(1 / 1.6)"><v-icon :icon="mdiMinus" size="18" /></button>
-      <button type="button" title="Whole plan" aria-label="Show the whole plan" @click="showAll"><v-icon :icon="mdiFitToScreenOutline" size="18" /></button>
-    </div>
-    <HeldReadout :holding="hand.holding.value" />
-    <SheetTools :drawing="drawing" />
+      </svg>
+      <SceneLayers
+        v-if="sheet.ready.value"
+        ref="scene"
+        :farm="farm"
+        :to-screen="sheet.toScreen"
+        :matrix="matrix"
+        :k="k"
+        :width="sheet.width.value"
+        :height="sheet.height.value"
+        :run-width="runWidth"
+        :near="nearEnough"
+      />
+      <svg ref="svg" class="front sheet-front" role="group" :aria-label="overview">
+        <template v-if="sheet.ready.value">
+          <BedWords
+            v-for="b in seen.filter((x) => !onlyPlaces(x.layout.block))"
+            :key="`words ${b.layout.block.id}`"
+            :block-id="b.layout.block.id"
+            :beds="onlyBeds(b.layout)"
+            :plan-beds="b.layout.block.beds"
+            :on="b.on"
+            :k="k"
+          />
+          <BedMarks v-for="b in bedBlocks" :key="`marks ${b.block.id}`" :layout="b" :place="place" />
+          <MainsLayer
+            :farm="farm"
+            :k="k"
+            :width="sheet.width.value"
+            :to-screen="sheet.toScreen"
+            :to-field="sheet.toField"
+            :turned="turned"
+            :hand="hand"
+            :edits="edits"
+          />
+          <template v-for="b in seen" :key="b.layout.block.id">
+            <template v-if="!onlyPlaces(b.layout.block)">
+              <HeaderLayer
+                :layout="b.layout"
+                :on="b.on"
+                :turned="turned"
+                :k="k"
+                :raised="onGround"
+                :hand="hand"
+                :edits="edits"
+              />
+              <BedHandles
+                :layout="b.layout"
+                :on="b.on"
+                :turned="turned"
+                :k="k"
+                :width="sheet.width.value"
+                :height="sheet.height.value"
+                :hand="hand"
+                :edits="edits"
+              />
+            </template>
+            <PlantsLayer
+              v-if="b.layout.small"
+              :layout="b.layout"
+              :on="b.on"
+              :k="k"
+              :raised="onGround"
+              :hand="hand"
+              :edits="edits"
+              :painting="painting"
+            />
+          </template>
+          <HeightsLayer
+            v-if="onGround"
+            :to-screen="sheet.toScreen"
+            :hand="hand"
+            :edits="edits"
+            :width="sheet.width.value"
+            :height="sheet.height.value"
+          />
+          <OutlineHandles
+            v-if="turnsBeds && current"
+            :layout="current.layout"
+            :on="current.on"
+            :to-screen="sheet.toScreen"
+            :corners="onGround"
+            :hand="hand"
+            :edits="edits"
+          />
+          <SpotsLayer v-if="onSeason" :to-screen="sheet.toScreen" />
+          <WeakestMark
+            v-if="!onGround && !onSeason"
+            :to-screen="sheet.toScreen"
+            :k="k"
+            :width="sheet.width.value"
+          />
+          <LabelsLayer :drawn="drawn" />
+          <rect v-if="choice.box.value" v-bind="choice.box.value" class="choice" />
+          <DrawLayer
+            :drawing="drawing"
+            :edits="edits"
+            :to-screen="sheet.toScreen"
+            :to-field="sheet.toField"
+            :width="sheet.width.value"
+            :height="sheet.height.value"
+          />
+        </template>
+      </svg>
+      <div class="zoom" role="group" aria-label="Zoom" data-kit>
+        <button type="button" title="Nearer" aria-label="Zoom in" @click="sheet.zoomBy(1.6)">
+          <v-icon :icon="mdiPlus" size="18" />
+        </button>
+        <button type="button" title="Further" aria-label="Zoom out" @click="sheet.zoomBy(1 / 1.6)">
+          <v-icon :icon="mdiMinus" size="18" />
+        </button>
+        <button type="button" title="Whole plan" aria-label="Show the whole plan" @click="showAll">
+          <v-icon :icon="mdiFitToScreenOutline" size="18" />
+        </button>
+      </div>
+      <HeldReadout :holding="hand.holding.value" />
+      <SheetTools :drawing="drawing" />
     </div>
     <footer class="foot" :class="{ folded: foot.folded }">
       <SheetLegend :min-kpa="results.walkFootKpa" :max-kpa="results.walkTape.maxKpa" />
@@ -230,21 +407,94 @@ watch([() => size.value.across, () => size.value.along, turned], (_now, [, , was
 
 <style scoped>
 /* A block of known height within the page's grid: what moves on the sheet is laid out within it alone. */
-.wrap { min-height: 0; overflow: hidden; contain: strict; }
-.area { position: relative; height: calc(100% - var(--foot)); overflow: hidden; contain: strict; }
-.foot { contain: strict; display: flex; gap: 2px 18px; align-items: center; align-content: center; height: var(--foot); overflow: hidden; padding: 0 14px; border-top: 1px solid var(--line); background: var(--paper); }
-.foot.folded { flex-wrap: wrap; }
-.foot.folded > :first-child { flex-basis: 100%; }
-.grow { flex: 1; }
+.wrap {
+  min-height: 0;
+  overflow: hidden;
+  contain: strict;
+}
+.area {
+  position: relative;
+  height: calc(100% - var(--foot));
+  overflow: hidden;
+  contain: strict;
+}
+.foot {
+  contain: strict;
+  display: flex;
+  gap: 2px 18px;
+  align-items: center;
+  align-content: center;
+  height: var(--foot);
+  overflow: hidden;
+  padding: 0 14px;
+  border-top: 1px solid var(--line);
+  background: var(--paper);
+}
+.foot.folded {
+  flex-wrap: wrap;
+}
+.foot.folded > :first-child {
+  flex-basis: 100%;
+}
+.grow {
+  flex: 1;
+}
 /* In px: a share of the room would be worked out anew whenever anything on the page is. */
-.area > svg { position: relative; width: var(--wide, 100%); height: var(--high, 100%); display: block; touch-action: none; cursor: grab; user-select: none; overflow: visible; will-change: transform; transform-origin: 0 0; }
-.area > .ground, .area > .front { position: absolute; inset: 0; }
-.area > .back { position: absolute; inset: 0; pointer-events: none; }
-.area > svg:active { cursor: grabbing; }
-.zoom { position: absolute; right: 10px; top: 10px; display: flex; flex-direction: column; border: 1px solid var(--line); border-radius: 4px; background: var(--card); }
-.zoom button { width: 32px; height: 32px; border: 0; background: none; cursor: pointer; }
-.zoom button:hover { background: var(--picked); }
-.zoom button + button { border-top: 1px solid var(--line); }
-.picture { pointer-events: none; }
-.choice { fill: color-mix(in srgb, var(--leaf) 14%, transparent); stroke: var(--leaf); stroke-dasharray: 5 3; pointer-events: none; }
+.area > svg {
+  position: relative;
+  width: var(--wide, 100%);
+  height: var(--high, 100%);
+  display: block;
+  touch-action: none;
+  cursor: grab;
+  user-select: none;
+  overflow: visible;
+  will-change: transform;
+  transform-origin: 0 0;
+}
+.area > .ground,
+.area > .front {
+  position: absolute;
+  inset: 0;
+}
+.area > .back {
+  position: absolute;
+  inset: 0;
+  pointer-events: none;
+}
+.area > svg:active {
+  cursor: grabbing;
+}
+.zoom {
+  position: absolute;
+  right: 10px;
+  top: 10px;
+  display: flex;
+  flex-direction: column;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  background: var(--card);
+}
+.zoom button {
+  width: 32px;
+  height: 32px;
+  border: 0;
+  background: none;
+  cursor: pointer;
+}
+.zoom button:hover {
+  background: var(--picked);
+}
+.zoom button + button {
+  border-top: 1px solid var(--line);
+}
+.picture {
+  pointer-events: none;
+}
+.choice {
+  fill: color-mix(in srgb, var(--leaf) 14%, transparent);
+  stroke: var(--leaf);
+  stroke-dasharray: 5 3;
+  pointer-events: none;
+}
 </style>

@@ -31,12 +31,24 @@ const told = computed(() => seen.value.length <= MOST_HELD);
 const RANK = 75;
 useLabels(() => ({
   labels: told.value
-    ? seen.value.map(({ h, i, at }): SheetLabel => ({ key: `measured/${i}`, text: settings.parts(h.zM, 'height').number, style: 'contour', rank: RANK, at, stands: around(8, 11).slice(4) }))
+    ? seen.value.map(({ h, i, at }): SheetLabel => ({
+        key: `measured/${i}`,
+        text: settings.parts(h.zM, 'height').number,
+        style: 'contour',
+        rank: RANK,
+        at,
+        stands: around(8, 11).slice(4),
+      }))
     : [],
 }));
 const dots = computed(() => seen.value.map(({ at: [x, y] }) => `M${x - 3} ${y}h6M${x} ${y - 3}v6`).join(''));
 function move(i: number, x: number, y: number, g: string, free: boolean): void {
-  changes.height(i, { xM: props.edits.snapped(x, free), yM: props.edits.snapped(y, free) }, msg`move a height`, g);
+  changes.height(
+    i,
+    { xM: props.edits.snapped(x, free), yM: props.edits.snapped(y, free) },
+    msg`move a height`,
+    g,
+  );
 }
 function keys(event: KeyboardEvent, i: number): void {
   const h = plan.ground.heights[i];
@@ -50,7 +62,21 @@ function keys(event: KeyboardEvent, i: number): void {
 <template>
   <g class="heights">
     <path v-if="!told" :d="dots" class="dots" />
-    <g v-for="s in told ? seen : []" v-else :key="s.i" :transform="`translate(${s.at.join(' ')})`" role="button" tabindex="0" data-hand class="height" :aria-label="msg`Height ${s.i + 1}: ${settings.show(s.h.zM, 'height')}. Arrow keys move it, Delete takes it away`" @pointerdown="hand.grab($event, `height-${s.i}`, (x, y, g, free) => move(s.i, x, y, g, free))" @keydown="keys($event, s.i)">
+    <g
+      v-for="s in told ? seen : []"
+      v-else
+      :key="s.i"
+      :transform="`translate(${s.at.join(' ')})`"
+      role="button"
+      tabindex="0"
+      data-hand
+      class="height"
+      :aria-label="
+        msg`Height ${s.i + 1}: ${settings.show(s.h.zM, 'height')}. Arrow keys move it, Delete takes it away`
+      "
+      @pointerdown="hand.grab($event, `height-${s.i}`, (x, y, g, free) => move(s.i, x, y, g, free))"
+      @keydown="keys($event, s.i)"
+    >
       <circle r="9" class="room" />
       <path d="M-4 0H4M0 -4V4" />
     </g>
@@ -58,9 +84,23 @@ function keys(event: KeyboardEvent, i: number): void {
 </template>
 
 <style scoped>
-.room { fill: transparent; }
-.height { cursor: move; }
-.height path, .dots { stroke: var(--clay); stroke-width: 1.8; fill: none; }
-.height:focus-visible { outline: none; }
-.height:focus-visible path { stroke: var(--water); stroke-width: 4; }
+.room {
+  fill: transparent;
+}
+.height {
+  cursor: move;
+}
+.height path,
+.dots {
+  stroke: var(--clay);
+  stroke-width: 1.8;
+  fill: none;
+}
+.height:focus-visible {
+  outline: none;
+}
+.height:focus-visible path {
+  stroke: var(--water);
+  stroke-width: 4;
+}
 </style>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { msg } from '../../core/language';
-import { layOut } from '../../core/layout';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
 
@@ -11,7 +10,7 @@ const plan = usePlan();
 const settings = useSettings();
 
 const show = (m: number): string => settings.show(m, 'length');
-const farm = computed(() => layOut(plan.full));
+const farm = computed(() => plan.laid);
 /** Lengths of the pieces of main that meet at a tee or the head. */
 const pieces = (id: string): string =>
   farm.value.mains
@@ -41,5 +40,17 @@ const says = computed(() => {
 </template>
 
 <style scoped>
-.held { position: absolute; left: 50%; bottom: 14px; transform: translateX(-50%); background: var(--card); border: 1.2px solid var(--ink); border-radius: 3px; padding: 3px 12px; font-size: 14px; font-weight: 600; pointer-events: none; }
+.held {
+  position: absolute;
+  left: 50%;
+  bottom: 14px;
+  transform: translateX(-50%);
+  background: var(--card);
+  border: 1.2px solid var(--ink);
+  border-radius: 3px;
+  padding: 3px 12px;
+  font-size: 14px;
+  font-weight: 600;
+  pointer-events: none;
+}
 </style>

@@ -37,8 +37,11 @@ const pieces = computed(() =>
   props.farm.mains.map((m) => {
     const [from, to] = mainEnds(props.farm, m, 1 / props.k).map(([x, y]) => props.toScreen(x, y));
     const long = Math.hypot(to[0] - from[0], to[1] - from[1]);
-    const text = long > LABEL_FROM_PX ? `${pipeKind(m.piece.pipe).name} · ${settings.show(m.lengthM, 'length')}` : '';
-    const crosses = m.crossings.map((c) => msg`${settings.show(c.lengthM, 'length')} under the ${c.thing.name}`).join(', ');
+    const text =
+      long > LABEL_FROM_PX ? `${pipeKind(m.piece.pipe).name} · ${settings.show(m.lengthM, 'length')}` : '';
+    const crosses = m.crossings
+      .map((c) => msg`${settings.show(c.lengthM, 'length')} under the ${c.thing.name}`)
+      .join(', ');
     return { m, crosses, from, to, d: `M${from.join(' ')}L${to.join(' ')}`, text };
   }),
 );
@@ -55,22 +58,61 @@ function besidePiece(from: [number, number], to: [number, number]): Pick<SheetLa
   const stands = SHARES.flatMap((share): SheetLabel['stands'] => {
     const [dx, dy] = [(to[0] - from[0]) * (share - SHARES[0]), (to[1] - from[1]) * (share - SHARES[0])];
     return flat
-      ? [{ dx, dy: dy - 14, anchor: 'middle' }, { dx, dy: dy + 14, anchor: 'middle' }]
-      : [{ dx: dx - 14, dy, anchor: 'end' }, { dx: dx + 14, dy, anchor: 'start' }];
+      ? [
+          { dx, dy: dy - 14, anchor: 'middle' },
+          { dx, dy: dy + 14, anchor: 'middle' },
+        ]
+      : [
+          { dx: dx - 14, dy, anchor: 'end' },
+          { dx: dx + 14, dy, anchor: 'start' },
+        ];
   });
   return { at, stands };
 }
 useLabels(() => ({
   labels: [
-    { key: 'source', text: plan.source.name, style: 'pipe', rank: RANK.source, at: source.value, stands: [{ dx: -19, dy: 0, anchor: 'end' }, ...around(19, 24)], leads: true },
-    ...others.value.map((o): SheetLabel => ({ key: `source/${o.source.id}`, text: `${o.source.name}${o.backup ? ' (backup)' : ''}`, style: 'pipe', rank: RANK.other, at: o.at, stands: [{ dx: -14, dy: 0, anchor: 'end' }, ...around(14, 19)] })),
-    ...heights.value.map((h): SheetLabel => ({ key: h.key, text: h.text, style: 'height', rank: RANK.height, at: h.at, stands: around(9, 15), leads: true })),
+    {
+      key: 'source',
+      text: plan.source.name,
+      style: 'pipe',
+      rank: RANK.source,
+      at: source.value,
+      stands: [{ dx: -19, dy: 0, anchor: 'end' }, ...around(19, 24)],
+      leads: true,
+    },
+    ...others.value.map((o): SheetLabel => ({
+      key: `source/${o.source.id}`,
+      text: `${o.source.name}${o.backup ? ' (backup)' : ''}`,
+      style: 'pipe',
+      rank: RANK.other,
+      at: o.at,
+      stands: [{ dx: -14, dy: 0, anchor: 'end' }, ...around(14, 19)],
+    })),
+    ...heights.value.map((h): SheetLabel => ({
+      key: h.key,
+      text: h.text,
+      style: 'height',
+      rank: RANK.height,
+      at: h.at,
+      stands: around(9, 15),
+      leads: true,
+    })),
     // The longest first: a farm of many pieces tells what it has room for.
     ...pieces.value
       .filter((p) => p.text)
-      .map((p): SheetLabel => ({ key: `main/${p.m.to}`, text: p.text, style: 'pipe', rank: view.pointedStep === stepKey.main(p.m.to) ? RANK.source : RANK.main + 1 / (1 + p.m.lengthM), ...besidePiece(p.from, p.to) })),
+      .map((p): SheetLabel => ({
+        key: `main/${p.m.to}`,
+        text: p.text,
+        style: 'pipe',
+        rank: view.pointedStep === stepKey.main(p.m.to) ? RANK.source : RANK.main + 1 / (1 + p.m.lengthM),
+        ...besidePiece(p.from, p.to),
+      })),
   ],
-  hard: [about(source.value, MARK_PX.source), ...others.value.map((o) => about(o.at, MARK_PX.source)), ...heights.value.map((h) => about(h.at, MARK_PX.height))],
+  hard: [
+    about(source.value, MARK_PX.source),
+    ...others.value.map((o) => about(o.at, MARK_PX.source)),
+    ...heights.value.map((h) => about(h.at, MARK_PX.height)),
+  ],
   soft: [
     ...pieces.value.flatMap((p) => boxesAlong(p.from, p.to, 5).map((r) => ({ ...r, weight: PIPE_WEIGHT }))),
     ...plan.full.tees.map((t) => ({ ...about(on(t), MARK_PX.tee), weight: 2 * PIPE_WEIGHT })),
@@ -92,8 +134,12 @@ function teeKeys(event: KeyboardEvent, tee: { id: string; xM: number; yM: number
     changes.removeTee(tee.id);
   } else props.edits.moveKeys(event, tee, (x, y, g) => props.edits.tee(tee.id, x, y, g), `tee-${tee.id}`);
 }
-const side = (v: number, plus: string, minus: string): string => `${settings.show(Math.abs(v), 'length')} ${v < 0 ? minus : plus}`;
-const sourceSays = computed(() => msg`${plan.source.name}: ${side(props.farm.head.xM, msg`right`, msg`left`)} and ${side(props.farm.head.yM, msg`beyond`, msg`before`)} the near left corner. Arrow keys move it`);
+const side = (v: number, plus: string, minus: string): string =>
+  `${settings.show(Math.abs(v), 'length')} ${v < 0 ? minus : plus}`;
+const sourceSays = computed(
+  () =>
+    msg`${plan.source.name}: ${side(props.farm.head.xM, msg`right`, msg`left`)} and ${side(props.farm.head.yM, msg`beyond`, msg`before`)} the near left corner. Arrow keys move it`,
+);
 const teeSays = (t: { xM: number; yM: number; heightM: number }, i: number): string =>
   msg`Tee ${i + 1}: ${side(t.xM, msg`right`, msg`left`)}, ${side(t.yM, msg`beyond`, msg`before`)}, at ${settings.show(t.heightM, 'height')}. Arrow keys move it, Delete takes it out`;
 /** Shown only where the ground is not level. */
@@ -106,9 +152,17 @@ const heights = computed(() => {
     const [x, y] = on(s);
     // At the source its own glyph stands: the mark goes beside it.
     const aside = Math.hypot(x - source.value[0], y - source.value[1]) < NEAR_PX ? NEAR_PX : 0;
-    return { key, at: [x + aside, y] as [number, number], d, text: `${word} ${settings.show(s.zM, 'height')}` };
+    return {
+      key,
+      at: [x + aside, y] as [number, number],
+      d,
+      text: `${word} ${settings.show(s.zM, 'height')}`,
+    };
   };
-  return [mark('highest', highest, msg`highest`, 'M-6 4L0 -6L6 4Z'), mark('lowest', lowest, msg`lowest`, 'M-6 -4L0 6L6 -4Z')];
+  return [
+    mark('highest', highest, msg`highest`, 'M-6 4L0 -6L6 4Z'),
+    mark('lowest', lowest, msg`lowest`, 'M-6 -4L0 6L6 -4Z'),
+  ];
 });
 const others = computed(() =>
   plan.full.sources
@@ -130,7 +184,9 @@ const SOURCE_KEYS = ['source'];
       @pointerleave="view.pointedStep = undefined"
       @dblclick.stop="teeAt($event, p.m)"
     >
-      <path :d="p.d" class="grip"><title v-if="p.crosses">{{ p.crosses }}</title></path>
+      <path :d="p.d" class="grip"
+        ><title v-if="p.crosses">{{ p.crosses }}</title></path
+      >
     </g>
     <g
       v-for="(t, i) in plan.full.tees"
@@ -143,16 +199,31 @@ const SOURCE_KEYS = ['source'];
       data-hand
       :aria-label="teeSays(t, i)"
       @focus="view.pickedTee = t.id"
-      @pointerdown="view.pickedTee = t.id; hand.grab($event, `tee-${t.id}`, (x, y, g, free) => edits.tee(t.id, x, y, g, free))"
+      @pointerdown="
+        view.pickedTee = t.id;
+        hand.grab($event, `tee-${t.id}`, (x, y, g, free) => edits.tee(t.id, x, y, g, free));
+      "
       @keydown="teeKeys($event, t)"
     >
       <circle r="12" class="grip-dot" />
       <circle r="5.500" />
     </g>
-    <g v-for="h in heights" :key="h.key" :transform="`translate(${h.at.join(' ')})`" class="height" aria-hidden="true">
+    <g
+      v-for="h in heights"
+      :key="h.key"
+      :transform="`translate(${h.at.join(' ')})`"
+      class="height"
+      aria-hidden="true"
+    >
       <path :d="h.d" />
     </g>
-    <g v-for="o in others" :key="o.source.id" :transform="`translate(${o.at.join(' ')})`" class="spare" aria-hidden="true">
+    <g
+      v-for="o in others"
+      :key="o.source.id"
+      :transform="`translate(${o.at.join(' ')})`"
+      class="spare"
+      aria-hidden="true"
+    >
       <path v-if="o.backup" :d="`M0 0L${source[0] - o.at[0]} ${source[1] - o.at[1]}`" class="join" />
       <circle r="9" />
     </g>
@@ -183,27 +254,85 @@ const SOURCE_KEYS = ['source'];
       </template>
       <template v-else>
         <circle r="13" />
-        <path d="M0 -7.500c3.500 5 5.200 6.800 5.200 9.600a5.200 5.200 0 0 1-10.400 0c0-2.800 1.700-4.600 5.200-9.600z" class="drop" />
+        <path
+          d="M0 -7.500c3.500 5 5.200 6.800 5.200 9.600a5.200 5.200 0 0 1-10.400 0c0-2.800 1.700-4.600 5.200-9.600z"
+          class="drop"
+        />
       </template>
     </g>
   </g>
 </template>
 
 <style scoped>
-.grip { stroke: transparent; stroke-width: 14; fill: none; }
-.tee { cursor: move; }
-.tee circle { fill: var(--card); stroke: var(--ink); stroke-width: 2.4; }
-.tee .grip-dot { fill: transparent; stroke: none; }
-.tee.picked circle:not(.grip-dot), .tee:focus-visible circle:not(.grip-dot) { stroke: var(--water); stroke-width: 4; }
-.tee:focus-visible { outline: none; }
-.height path { fill: var(--clay); opacity: 0.8; }
-.height { pointer-events: none; }
-.spare circle { fill: var(--paper); stroke: var(--faint); stroke-width: 1.6; stroke-dasharray: 3 2; }
-.join { stroke: var(--faint); stroke-width: 2; stroke-dasharray: 5 4; }
-.source rect, .source circle { fill: var(--card); stroke: var(--ink); stroke-width: 2; }
-.source path { fill: none; stroke: var(--ink); stroke-width: 2; }
-.source .drop { fill: var(--water); stroke: none; }
-.source.lit rect, .source.lit circle, .source:focus-visible rect, .source:focus-visible circle { stroke: var(--water); stroke-width: 3.5; }
-.source:focus-visible { outline: none; }
-.source { cursor: move; }
+.grip {
+  stroke: transparent;
+  stroke-width: 14;
+  fill: none;
+}
+.tee {
+  cursor: move;
+}
+.tee circle {
+  fill: var(--card);
+  stroke: var(--ink);
+  stroke-width: 2.4;
+}
+.tee .grip-dot {
+  fill: transparent;
+  stroke: none;
+}
+.tee.picked circle:not(.grip-dot),
+.tee:focus-visible circle:not(.grip-dot) {
+  stroke: var(--water);
+  stroke-width: 4;
+}
+.tee:focus-visible {
+  outline: none;
+}
+.height path {
+  fill: var(--clay);
+  opacity: 0.8;
+}
+.height {
+  pointer-events: none;
+}
+.spare circle {
+  fill: var(--paper);
+  stroke: var(--faint);
+  stroke-width: 1.6;
+  stroke-dasharray: 3 2;
+}
+.join {
+  stroke: var(--faint);
+  stroke-width: 2;
+  stroke-dasharray: 5 4;
+}
+.source rect,
+.source circle {
+  fill: var(--card);
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.source path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.source .drop {
+  fill: var(--water);
+  stroke: none;
+}
+.source.lit rect,
+.source.lit circle,
+.source:focus-visible rect,
+.source:focus-visible circle {
+  stroke: var(--water);
+  stroke-width: 3.5;
+}
+.source:focus-visible {
+  outline: none;
+}
+.source {
+  cursor: move;
+}
 </style>

@@ -28,7 +28,9 @@ const view = useView();
 
 const block = computed(() => props.layout.block);
 const outline = computed(() => (props.corners ? sheetOutline(block.value) : undefined));
-const places = computed(() => (outline.value ?? []).map((p, i) => ({ i, xM: p[0], yM: p[1], at: props.toScreen(p[0], p[1]) })));
+const places = computed(() =>
+  (outline.value ?? []).map((p, i) => ({ i, xM: p[0], yM: p[1], at: props.toScreen(p[0], p[1]) })),
+);
 const sides = computed(() =>
   places.value.map((a, i) => {
     const b = places.value[(i + 1) % places.value.length];
@@ -36,14 +38,29 @@ const sides = computed(() =>
     const y = (a.at[1] + b.at[1]) / 2;
     const long = Math.hypot(b.at[0] - a.at[0], b.at[1] - a.at[1]);
     const angle = readable((Math.atan2(b.at[1] - a.at[1], b.at[0] - a.at[0]) * 180) / Math.PI);
-    return { i, x, y, long, angle, lengthM: Math.hypot(b.xM - a.xM, b.yM - a.yM), mid: [(a.xM + b.xM) / 2, (a.yM + b.yM) / 2] as Point };
+    return {
+      i,
+      x,
+      y,
+      long,
+      angle,
+      lengthM: Math.hypot(b.xM - a.xM, b.yM - a.yM),
+      mid: [(a.xM + b.xM) / 2, (a.yM + b.yM) / 2] as Point,
+    };
   }),
 );
 const ROOM_PX = 46;
 
 function move(i: number, xM: number, yM: number, gesture: string, free: boolean): void {
-  const corners = outline.value!.map((p, j): Point => (j === i ? [props.edits.snapped(xM, free), props.edits.snapped(yM, free)] : p));
-  const refusal = changes.outline(corners, msg`move corner ${i + 1} of ${block.value.name}`, gesture, props.layout.index);
+  const corners = outline.value!.map((p, j): Point =>
+    j === i ? [props.edits.snapped(xM, free), props.edits.snapped(yM, free)] : p,
+  );
+  const refusal = changes.outline(
+    corners,
+    msg`move corner ${i + 1} of ${block.value.name}`,
+    gesture,
+    props.layout.index,
+  );
   if (refusal) view.notice = msg`Left as it was: ${refusal.what}.`;
 }
 /** A new corner on a side, to be dragged on at once. */
@@ -59,7 +76,12 @@ function bend(i: number, xM: number, yM: number, gesture: string, free: boolean)
 function remove(i: number): void {
   if (places.value.length <= 3) return void (view.notice = msg`A field needs at least three corners.`);
   const corners = outline.value!.filter((_, j) => j !== i);
-  changes.outline(corners, msg`take corner ${i + 1} of ${block.value.name} away`, undefined, props.layout.index);
+  changes.outline(
+    corners,
+    msg`take corner ${i + 1} of ${block.value.name} away`,
+    undefined,
+    props.layout.index,
+  );
 }
 function keys(event: KeyboardEvent, c: { i: number; xM: number; yM: number }): void {
   if (event.key === 'Delete' || event.key === 'Backspace') {
@@ -70,7 +92,13 @@ function keys(event: KeyboardEvent, c: { i: number; xM: number; yM: number }): v
     added = -1;
     bend(c.i, ...(sides.value[c.i].mid as [number, number]), msg`bend ${Date.now()}`, true);
     added = -1;
-  } else props.edits.moveKeys(event, c, (x, y, g, free) => move(c.i, x, y, g, free), `corner-${block.value.id}-${c.i}`);
+  } else
+    props.edits.moveKeys(
+      event,
+      c,
+      (x, y, g, free) => move(c.i, x, y, g, free),
+      `corner-${block.value.id}-${c.i}`,
+    );
 }
 
 /** The turning handle stands beyond the far end of the beds. */
@@ -82,17 +110,27 @@ const knob = computed(() => {
   return [x + props.on.along[0] * OUT_PX, y + props.on.along[1] * OUT_PX] as const;
 });
 const degrees = computed(() => `${Math.round(((block.value.turnDeg % 360) + 360) % 360)}°`);
-const turnSays = computed(() => `${degrees.value}${props.edits.turnWhy.value ? `, ${DIRECTION_WORDS[props.edits.turnWhy.value]}` : ''}`);
+const turnSays = computed(
+  () =>
+    `${degrees.value}${props.edits.turnWhy.value ? `, ${DIRECTION_WORDS[props.edits.turnWhy.value]}` : ''}`,
+);
 const turning = computed(() => props.hand.holding.value === `turn-${block.value.id}`);
 function turnTo(xM: number, yM: number, gesture: string, free: boolean): void {
   const [mx, my] = middleOf(props.layout);
   props.edits.turn(props.layout, (Math.atan2(xM - mx, yM - my) * 180) / Math.PI, gesture, free);
 }
 function turnKeys(event: KeyboardEvent): void {
-  const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1, PageUp: 15, PageDown: -15 }[event.key];
+  const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1, PageUp: 15, PageDown: -15 }[
+    event.key
+  ];
   if (by === undefined) return;
   event.preventDefault();
-  props.edits.turn(props.layout, block.value.turnDeg + (event.shiftKey ? by / 10 : by), `turn-${block.value.id}-keys`, true);
+  props.edits.turn(
+    props.layout,
+    block.value.turnDeg + (event.shiftKey ? by / 10 : by),
+    `turn-${block.value.id}-keys`,
+    true,
+  );
 }
 const RANK = { side: 6, turn: 7, corner: 20 };
 useLabels(() => ({
@@ -108,9 +146,23 @@ useLabels(() => ({
         turn: x.angle,
         stands: [0, 50, -50].flatMap((dx) => [-12, 12].map((dy) => ({ dx, dy, anchor: 'middle' as const }))),
       })),
-    { key: 'turn', text: turning.value ? turnSays.value : degrees.value, style: 'length', rank: RANK.turn, at: [knob.value[0], knob.value[1]], stands: around(15, 20) },
+    {
+      key: 'turn',
+      text: turning.value ? turnSays.value : degrees.value,
+      style: 'length',
+      rank: RANK.turn,
+      at: [knob.value[0], knob.value[1]],
+      stands: around(15, 20),
+    },
     ...(props.corners
-      ? places.value.map((c): SheetLabel => ({ key: `corner/${c.i}`, text: String(c.i + 1), style: 'length', rank: RANK.corner, at: [c.at[0], c.at[1]], stands: around(12, 15).slice(4) }))
+      ? places.value.map((c): SheetLabel => ({
+          key: `corner/${c.i}`,
+          text: String(c.i + 1),
+          style: 'length',
+          rank: RANK.corner,
+          at: [c.at[0], c.at[1]],
+          stands: around(12, 15).slice(4),
+        }))
       : []),
   ],
   hard: [...places.value.map((c) => about(c.at, 7)), about([knob.value[0], knob.value[1]], 9)],
@@ -120,9 +172,34 @@ useLabels(() => ({
 <template>
   <g class="outline">
     <template v-for="s in sides" :key="`side ${s.i}`">
-      <circle :cx="s.x" :cy="s.y" r="4" class="bend" data-hand @pointerdown="added = -1; hand.grab($event, `bend-${block.id}`, (x, y, g, free) => bend(s.i, x, y, g, free))" />
+      <circle
+        :cx="s.x"
+        :cy="s.y"
+        r="4"
+        class="bend"
+        data-hand
+        @pointerdown="
+          added = -1;
+          hand.grab($event, `bend-${block.id}`, (x, y, g, free) => bend(s.i, x, y, g, free));
+        "
+      />
     </template>
-    <g v-for="c in places" :key="c.i" :transform="`translate(${c.at.join(' ')})`" role="button" tabindex="0" class="corner" data-hand :data-corner="c.i + 1" :aria-label="msg`Corner ${c.i + 1} of ${block.name}. Arrow keys move it, Insert puts one after it, Delete takes it away`" @pointerdown="hand.grab($event, `corner-${block.id}`, (x, y, g, free) => move(c.i, x, y, g, free))" @keydown="keys($event, c)" @dblclick.stop="remove(c.i)">
+    <g
+      v-for="c in places"
+      :key="c.i"
+      :transform="`translate(${c.at.join(' ')})`"
+      role="button"
+      tabindex="0"
+      class="corner"
+      data-hand
+      :data-corner="c.i + 1"
+      :aria-label="
+        msg`Corner ${c.i + 1} of ${block.name}. Arrow keys move it, Insert puts one after it, Delete takes it away`
+      "
+      @pointerdown="hand.grab($event, `corner-${block.id}`, (x, y, g, free) => move(c.i, x, y, g, free))"
+      @keydown="keys($event, c)"
+      @dblclick.stop="remove(c.i)"
+    >
       <circle r="13" class="room" />
       <rect x="-5.5" y="-5.5" width="11" height="11" transform="rotate(45)" />
     </g>
@@ -150,14 +227,47 @@ useLabels(() => ({
 </template>
 
 <style scoped>
-.corner rect { fill: var(--card); stroke: var(--leaf); stroke-width: 2.2; }
-.room { fill: transparent; }
-.corner { cursor: move; }
-.corner:focus-visible, .turn:focus-visible { outline: none; }
-.corner:focus-visible rect { stroke: var(--water); stroke-width: 4; }
-.bend { fill: var(--paper); stroke: var(--leaf); stroke-width: 1.2; cursor: copy; opacity: 0.75; }
-.turn { cursor: grab; }
-.turn > path { stroke: var(--leaf); stroke-dasharray: 5 4; fill: none; }
-.needle { fill: var(--leaf); stroke: var(--paper); }
-.turn:focus-visible .needle { fill: var(--water); stroke: var(--water); stroke-width: 3; }
+.corner rect {
+  fill: var(--card);
+  stroke: var(--leaf);
+  stroke-width: 2.2;
+}
+.room {
+  fill: transparent;
+}
+.corner {
+  cursor: move;
+}
+.corner:focus-visible,
+.turn:focus-visible {
+  outline: none;
+}
+.corner:focus-visible rect {
+  stroke: var(--water);
+  stroke-width: 4;
+}
+.bend {
+  fill: var(--paper);
+  stroke: var(--leaf);
+  stroke-width: 1.2;
+  cursor: copy;
+  opacity: 0.75;
+}
+.turn {
+  cursor: grab;
+}
+.turn > path {
+  stroke: var(--leaf);
+  stroke-dasharray: 5 4;
+  fill: none;
+}
+.needle {
+  fill: var(--leaf);
+  stroke: var(--paper);
+}
+.turn:focus-visible .needle {
+  fill: var(--water);
+  stroke: var(--water);
+  stroke-width: 3;
+}
 </style>

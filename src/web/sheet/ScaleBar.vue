@@ -12,17 +12,36 @@ const bar = computed(() => {
   const target = 100 / (props.pxPerM * perUnit);
   const ten = 10 ** Math.floor(Math.log10(target));
   const round = [5, 2, 1].map((f) => f * ten).find((v) => v <= target) ?? ten;
-  return { px: round * perUnit * props.pxPerM, text: `${round} ${settings.units.system === 'us' ? 'ft' : 'm'}` };
+  return {
+    px: round * perUnit * props.pxPerM,
+    text: `${round} ${settings.units.system === 'us' ? 'ft' : 'm'}`,
+  };
 });
 </script>
 
 <template>
   <span class="bar" aria-hidden="true">
-    0 <svg :width="bar.px + 2" height="10"><path :d="`M1 1V9M1 5H${bar.px + 1}M${bar.px + 1} 1V9M${bar.px / 2 + 1} 3V7`" stroke="var(--ink)" fill="none" /></svg> {{ bar.text }}
+    0
+    <svg :width="bar.px + 2" height="10">
+      <path
+        :d="`M1 1V9M1 5H${bar.px + 1}M${bar.px + 1} 1V9M${bar.px / 2 + 1} 3V7`"
+        stroke="var(--ink)"
+        fill="none"
+      />
+    </svg>
+    {{ bar.text }}
   </span>
 </template>
 
 <style scoped>
-.bar { display: inline-flex; align-items: center; gap: 6px; font-size: 12.5px; white-space: nowrap; }
-svg { display: block; }
+.bar {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  font-size: 12.5px;
+  white-space: nowrap;
+}
+svg {
+  display: block;
+}
 </style>

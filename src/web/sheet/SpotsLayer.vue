@@ -10,7 +10,12 @@ const props = defineProps<{ toScreen: (x: number, y: number) => [number, number]
 const season = useSeason();
 const GRAVEST: Judged[] = ['stop', 'drifting', 'as-expected'];
 const SAME_PX = 9;
-interface Mark { x: number; y: number; places: Place[]; judged: Judged | undefined }
+interface Mark {
+  x: number;
+  y: number;
+  places: Place[];
+  judged: Judged | undefined;
+}
 /** Places that fall on each other are one mark. */
 const marks = computed(() => {
   const list: Mark[] = [];
@@ -21,7 +26,8 @@ const marks = computed(() => {
     if (!near) list.push({ x, y, places: [p], judged });
     else {
       near.places.push(p);
-      if (judged && (!near.judged || GRAVEST.indexOf(judged) < GRAVEST.indexOf(near.judged))) near.judged = judged;
+      if (judged && (!near.judged || GRAVEST.indexOf(judged) < GRAVEST.indexOf(near.judged)))
+        near.judged = judged;
     }
   }
   return list;
@@ -32,13 +38,30 @@ function pick(m: Mark): void {
   const at = m.places.findIndex((p) => p.id === season.picked);
   season.picked = m.places[(at + 1) % m.places.length].id;
 }
-const SAYS: Record<Judged, string> = { 'as-expected': msg`as expected`, drifting: msg`drifting`, stop: msg`stop and look` };
-const says = (m: Mark): string => `${m.places[0].name}${m.places.length > 1 ? msg` and ${m.places.length - 1} more` : ''}${m.judged ? `, ${SAYS[m.judged]}` : ''}`;
+const SAYS: Record<Judged, string> = {
+  'as-expected': msg`as expected`,
+  drifting: msg`drifting`,
+  stop: msg`stop and look`,
+};
+const says = (m: Mark): string =>
+  `${m.places[0].name}${m.places.length > 1 ? msg` and ${m.places.length - 1} more` : ''}${m.judged ? `, ${SAYS[m.judged]}` : ''}`;
 </script>
 
 <template>
   <g aria-label="Places to read" role="group">
-    <g v-for="m in marks" :key="m.places[0].id" :transform="`translate(${m.x} ${m.y})`" class="spot" :class="[m.judged, { picked: isPicked(m) }]" role="button" tabindex="0" :aria-label="says(m)" @click="pick(m)" @keydown.enter.prevent="pick(m)" @keydown.space.prevent="pick(m)">
+    <g
+      v-for="m in marks"
+      :key="m.places[0].id"
+      :transform="`translate(${m.x} ${m.y})`"
+      class="spot"
+      :class="[m.judged, { picked: isPicked(m) }]"
+      role="button"
+      tabindex="0"
+      :aria-label="says(m)"
+      @click="pick(m)"
+      @keydown.enter.prevent="pick(m)"
+      @keydown.space.prevent="pick(m)"
+    >
       <circle r="16" class="hit" />
       <path v-if="m.judged === 'stop'" d="M0 -8L8 7H-8Z" />
       <rect v-else-if="m.judged === 'drifting'" x="-6" y="-6" width="12" height="12" />
@@ -49,11 +72,32 @@ const says = (m: Mark): string => `${m.places[0].name}${m.places.length > 1 ? ms
 </template>
 
 <style scoped>
-.spot { cursor: pointer; }
-.hit { fill: transparent; }
-.dot { fill: var(--card); stroke: var(--faint); stroke-width: 1.6; }
-.as-expected .dot { fill: var(--leaf); stroke: var(--leaf); }
-rect { fill: var(--clay); stroke: var(--paper); }
-path { fill: var(--alarm); stroke: var(--paper); }
-.ring { fill: none; stroke: var(--ink); stroke-width: 2.2; }
+.spot {
+  cursor: pointer;
+}
+.hit {
+  fill: transparent;
+}
+.dot {
+  fill: var(--card);
+  stroke: var(--faint);
+  stroke-width: 1.6;
+}
+.as-expected .dot {
+  fill: var(--leaf);
+  stroke: var(--leaf);
+}
+rect {
+  fill: var(--clay);
+  stroke: var(--paper);
+}
+path {
+  fill: var(--alarm);
+  stroke: var(--paper);
+}
+.ring {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2.2;
+}
 </style>

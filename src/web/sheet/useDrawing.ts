@@ -1,7 +1,7 @@
 import { computed, ref, watch } from 'vue';
 import { msg } from '../../core/language';
 import type { Point } from '../../core/ground';
-import { layOut, toSheet } from '../../core/layout';
+import { toSheet } from '../../core/layout';
 import { FEED, surfaceOf } from '../../core/plan';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
@@ -129,7 +129,7 @@ export function useDrawing(edits: ReturnType<typeof useSheetEdits>, middle: () =
 
   /** Small pipe from where its first place is nearest to, the feed or a joint, from corner to corner. */
   function layPipe(drawn: readonly Point[]): void {
-    const block = layOut(plan.full).blocks[plan.blockIndex];
+    const block = plan.laidBlock;
     const joints = plan.block.places?.joints ?? [];
     const on = (x: number, y: number): Point => toSheet(block.frame, x, y);
     const ends = [{ id: FEED, at: on(0, 0) }, ...joints.map((j) => ({ id: j.id, at: on(j.xM, j.yM) }))];

@@ -1,5 +1,5 @@
 import { ref } from 'vue';
-import { inFrame, notInFrame } from '../frame';
+import { inFrame, notInFrame } from '../page/frame';
 
 /** Edits follow a moving hand no closer than this, ms, */
 const APART_MS = 12;

@@ -1,7 +1,6 @@
 import { msg } from '../../core/language';
 import {
   directionsFor,
-  layOut,
   nearestDirection,
   yOnLine,
   type BlockLayout,
@@ -265,8 +264,7 @@ export function useSheetEdits(turned: () => boolean) {
     move(at.xM + by[0] * step, at.yM + by[1] * step, `${name}-keys`, event.shiftKey);
   }
 
-  const layoutOf = (id: string): BlockLayout | undefined =>
-    layOut(plan.full).blocks.find((b) => b.block.id === id);
+  const layoutOf = (id: string): BlockLayout | undefined => plan.laid.blocks.find((b) => b.block.id === id);
 
   return {
     stepM,

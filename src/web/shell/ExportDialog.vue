@@ -38,11 +38,15 @@ const busy = ref(false);
 const DOTS_PER_MM = 300 / 25.4;
 
 function stem(): string {
-  const slug = plan.full.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '');
+  const slug = plan.full.name
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, '');
   return slug || 'farm';
 }
 /** The plan as it was last solved, which is what the screen shows. */
-const solved = () => results.solved && { plan: toRaw(results.solved.plan), results: toRaw(results.solved.results) };
+const solved = () =>
+  results.solved && { plan: toRaw(results.solved.plan), results: toRaw(results.solved.results) };
 
 async function write(kind: 'geojson' | 'dxf' | 'csv' | 'svg' | 'png'): Promise<void> {
   const now = solved();
@@ -70,12 +74,20 @@ async function write(kind: 'geojson' | 'dxf' | 'csv' | 'svg' | 'png'): Promise<v
 async function writeSheet(now: NonNullable<ReturnType<typeof solved>>, kind: 'svg' | 'png'): Promise<void> {
   const { writeSheetSvg } = await import('../../core/formats/sheetSvg');
   const { shading, points } = results.solved!;
-  const options: SheetOptions = { paper: paper.value, units: { ...settings.units }, shading: { kpa: shading, points }, footOf: results.footOf };
+  const options: SheetOptions = {
+    paper: paper.value,
+    units: { ...settings.units },
+    shading: { kpa: shading, points },
+    footOf: results.footOf,
+  };
   if (scale.value > 0) options.scale = scale.value;
   if (tools.look.relief && now.plan.ground.heights.length > 0) {
     const { contourLines, contoursLayer, contourStepM, heightGrid } = await import('../../core/scene');
     const grid = heightGrid(now.results.layout.bounds, surfaceOf(now.plan.ground).heightAt);
-    const everyM = tools.look.contourM > 0 ? tools.look.contourM : contourStepM(grid, settings.units.system === 'us' ? M_PER_FT : 1);
+    const everyM =
+      tools.look.contourM > 0
+        ? tools.look.contourM
+        : contourStepM(grid, settings.units.system === 'us' ? M_PER_FT : 1);
     options.relief = [contoursLayer('farm', contourLines(grid, everyM), everyM)];
   }
   const sheet = writeSheetSvg(now.plan, now.results, options);
@@ -100,14 +112,33 @@ async function writeSheet(now: NonNullable<ReturnType<typeof solved>>, kind: 'sv
     <v-card>
       <v-card-title>Write files</v-card-title>
       <v-card-text>
-        <p class="row"><button type="button" :disabled="busy" @click="write('geojson')">Map (GeoJSON)</button> <span>ground, beds, runs, pipes and parts with their pressures. {{ comesBack }}</span></p>
-        <p class="row"><button type="button" :disabled="busy" @click="write('dxf')">Drawing (DXF)</button> <span>the layout in metres, a layer each</span></p>
-        <p class="row"><button type="button" :disabled="busy" @click="write('csv')">Beds (CSV)</button> <span>a line for each bed, in the units shown</span></p>
         <p class="row">
-          The sheet on <select v-model="paper" aria-label="Paper"><option v-for="p in PAPER_NAMES" :key="p">{{ p }}</option></select> at
-          <select v-model.number="scale" aria-label="Scale"><option :value="0">the largest scale that fits</option><option v-for="s in SCALES" :key="s" :value="s">1:{{ s }}</option></select>
+          <button type="button" :disabled="busy" @click="write('geojson')">Map (GeoJSON)</button>
+          <span>ground, beds, runs, pipes and parts with their pressures. {{ comesBack }}</span>
         </p>
-        <p class="row"><button type="button" :disabled="busy" @click="write('svg')">Sheet (SVG)</button> <button type="button" :disabled="busy" @click="write('png')">Sheet (PNG)</button></p>
+        <p class="row">
+          <button type="button" :disabled="busy" @click="write('dxf')">Drawing (DXF)</button>
+          <span>the layout in metres, a layer each</span>
+        </p>
+        <p class="row">
+          <button type="button" :disabled="busy" @click="write('csv')">Beds (CSV)</button>
+          <span>a line for each bed, in the units shown</span>
+        </p>
+        <p class="row">
+          The sheet on
+          <select v-model="paper" aria-label="Paper">
+            <option v-for="p in PAPER_NAMES" :key="p">{{ p }}</option>
+          </select>
+          at
+          <select v-model.number="scale" aria-label="Scale">
+            <option :value="0">the largest scale that fits</option>
+            <option v-for="s in SCALES" :key="s" :value="s">1:{{ s }}</option>
+          </select>
+        </p>
+        <p class="row">
+          <button type="button" :disabled="busy" @click="write('svg')">Sheet (SVG)</button>
+          <button type="button" :disabled="busy" @click="write('png')">Sheet (PNG)</button>
+        </p>
         <p v-if="why" role="alert" class="why">{{ why }}</p>
       </v-card-text>
       <v-card-actions><v-spacer /><v-btn @click="emit('close')">Close</v-btn></v-card-actions>
@@ -116,8 +147,29 @@ async function writeSheet(now: NonNullable<ReturnType<typeof solved>>, kind: 'sv
 </template>
 
 <style scoped>
-.row { display: flex; gap: 10px; align-items: baseline; margin-bottom: 8px; font-size: 14px; }
-.row button { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); padding: 3px 10px; cursor: pointer; white-space: nowrap; }
-select { background: var(--card); border: 0; border-bottom: 2px solid var(--leaf); color: var(--ink); font: inherit; }
-.why { color: var(--alarm); }
+.row {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  margin-bottom: 8px;
+  font-size: 14px;
+}
+.row button {
+  border: 1px solid var(--faint);
+  border-radius: 3px;
+  background: var(--card);
+  padding: 3px 10px;
+  cursor: pointer;
+  white-space: nowrap;
+}
+select {
+  background: var(--card);
+  border: 0;
+  border-bottom: 2px solid var(--leaf);
+  color: var(--ink);
+  font: inherit;
+}
+.why {
+  color: var(--alarm);
+}
 </style>

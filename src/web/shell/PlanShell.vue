@@ -66,7 +66,8 @@ watch(
 );
 watch(
   () => plan.refused,
-  () => void (view.notice = msg`Another tab is working on this plan. Press “Work here instead” to change it here.`),
+  () =>
+    void (view.notice = msg`Another tab is working on this plan. Press “Work here instead” to change it here.`),
 );
 /** On a phone the stage that was pressed is brought before the eyes, and to whoever hears the page. */
 const panel = useTemplateRef<HTMLElement>('panel');
@@ -86,14 +87,18 @@ onBeforeUnmount(async () => {
   await keeping.fold();
   if (keeping.id === id && keeping.state !== 'unsafe' && !route.params.id) keeping.letGo();
 });
-const broken = computed(() => (typeof opened.value === 'object' && 'text' in opened.value ? opened.value : undefined));
+const broken = computed(() =>
+  typeof opened.value === 'object' && 'text' in opened.value ? opened.value : undefined,
+);
 const brokenSays = computed(() => {
   const [first] = broken.value?.problems ?? [];
   if (!first) return '';
   const says = `${first.path ? `${first.path}: ` : ''}${first.what}.`;
   return says.charAt(0).toUpperCase() + says.slice(1);
 });
-const failed = computed(() => (typeof opened.value === 'object' && 'failed' in opened.value ? opened.value.failed : ''));
+const failed = computed(() =>
+  typeof opened.value === 'object' && 'failed' in opened.value ? opened.value.failed : '',
+);
 function openRecovered(): void {
   const id = desk.takeRecovered(broken.value!.recovered!);
   void router.replace({ name: route.name!, params: { id } });
@@ -101,7 +106,8 @@ function openRecovered(): void {
 const saveBroken = (): void => download('plan.furrow.json', broken.value!.text);
 
 /** A field being typed in keeps its own undo. */
-const typing = (event: KeyboardEvent): boolean => (event.target as HTMLElement).matches('input, textarea, select');
+const typing = (event: KeyboardEvent): boolean =>
+  (event.target as HTMLElement).matches('input, textarea, select');
 
 function undo(): void {
   const label = plan.undoLabel;
@@ -139,7 +145,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <FieldArea class="field">
       <p v-if="results.problem" role="alert" class="problem">{{ results.problem }}</p>
       <p v-else-if="keeping.reading" role="status" class="reading">
-        Another tab is working on this plan. You see each change as it is made. <button type="button" @click="keeping.takeOver()">Work here instead</button>
+        Another tab is working on this plan. You see each change as it is made.
+        <button type="button" @click="keeping.takeOver()">Work here instead</button>
       </p>
     </FieldArea>
     <aside ref="panel" class="panel" aria-label="Stage" tabindex="-1">
@@ -156,13 +163,20 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <main v-else class="none">
     <template v-if="opened === 'missing'">
       <h1>No plan here</h1>
-      <p role="alert">This browser keeps no plan under this address. It may have been deleted, or be in another browser: open it from a file.</p>
+      <p role="alert">
+        This browser keeps no plan under this address. It may have been deleted, or be in another browser:
+        open it from a file.
+      </p>
     </template>
     <template v-else-if="broken">
       <h1>This plan cannot be read</h1>
       <p role="alert">{{ brokenSays }} It stays where it is.</p>
       <p><v-btn @click="saveBroken">Save it as it is</v-btn> to send to somebody who can mend it.</p>
-      <p v-if="broken.recovered"><v-btn @click="openRecovered">Open what can be read</v-btn> as a plan of its own, with {{ broken.recovered.plan.blocks.length }} {{ forms(broken.recovered.plan.blocks.length, 'block', 'blocks') }}.</p>
+      <p v-if="broken.recovered">
+        <v-btn @click="openRecovered">Open what can be read</v-btn> as a plan of its own, with
+        {{ broken.recovered.plan.blocks.length }}
+        {{ forms(broken.recovered.plan.blocks.length, 'block', 'blocks') }}.
+      </p>
     </template>
     <template v-else-if="failed">
       <h1>The plan could not be opened</h1>
@@ -175,40 +189,134 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
-.shell { display: grid; height: 100vh; grid-template: 88px minmax(0, 1fr) / 148px minmax(0, 1fr) 384px; grid-template-areas: 'menu tally tally' 'order field panel'; }
-.menu { grid-area: menu; border-right: 1px solid var(--line); border-bottom: 1.5px solid var(--ink); }
-.tally { grid-area: tally; border-bottom: 1.5px solid var(--ink); }
-.order { grid-area: order; border-right: 1.5px solid var(--ink); }
-.field { grid-area: field; }
+.shell {
+  display: grid;
+  height: 100vh;
+  grid-template: 88px minmax(0, 1fr) / 148px minmax(0, 1fr) 384px;
+  grid-template-areas: 'menu tally tally' 'order field panel';
+}
+.menu {
+  grid-area: menu;
+  border-right: 1px solid var(--line);
+  border-bottom: 1.5px solid var(--ink);
+}
+.tally {
+  grid-area: tally;
+  border-bottom: 1.5px solid var(--ink);
+}
+.order {
+  grid-area: order;
+  border-right: 1.5px solid var(--ink);
+}
+.field {
+  grid-area: field;
+}
 /* Each part is laid out and painted by itself: an answer that changes one does not touch the others. */
-.tally, .panel, .order { contain: strict; }
-.menu { contain: layout; }
-.panel { grid-area: panel; border-left: 1.5px solid var(--ink); padding: 18px 20px 28px; overflow-y: auto; }
-.panel:focus { outline: none; }
-.reading { background: var(--slab); color: var(--on-slab); padding: 7px 14px; margin: 0; font-size: 14.5px; }
-.reading button { background: var(--card); color: var(--ink); border: 0; border-radius: 3px; padding: 4px 12px; margin-left: 8px; cursor: pointer; font-weight: 600; }
-.none { max-width: 620px; margin: 12vh auto 0; padding: 0 24px; display: grid; gap: 14px; align-content: start; }
-.none h1 { font-size: 28px; }
-.problem { position: absolute; z-index: 2; left: 12px; right: 12px; top: 10px; background: var(--alarm-slab); color: #fff; padding: 8px 12px; border-radius: 4px; }
+.tally,
+.panel,
+.order {
+  contain: strict;
+}
+.menu {
+  contain: layout;
+}
+.panel {
+  grid-area: panel;
+  border-left: 1.5px solid var(--ink);
+  padding: 18px 20px 28px;
+  overflow-y: auto;
+}
+.panel:focus {
+  outline: none;
+}
+.reading {
+  background: var(--slab);
+  color: var(--on-slab);
+  padding: 7px 14px;
+  margin: 0;
+  font-size: 14.5px;
+}
+.reading button {
+  background: var(--card);
+  color: var(--ink);
+  border: 0;
+  border-radius: 3px;
+  padding: 4px 12px;
+  margin-left: 8px;
+  cursor: pointer;
+  font-weight: 600;
+}
+.none {
+  max-width: 620px;
+  margin: 12vh auto 0;
+  padding: 0 24px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+.none h1 {
+  font-size: 28px;
+}
+.problem {
+  position: absolute;
+  z-index: 2;
+  left: 12px;
+  right: 12px;
+  top: 10px;
+  background: var(--alarm-slab);
+  color: #fff;
+  padding: 8px 12px;
+  border-radius: 4px;
+}
 @media (max-width: 1100px) {
-  .shell { grid-template-columns: 116px minmax(0, 1fr) 330px; }
+  .shell {
+    grid-template-columns: 116px minmax(0, 1fr) 330px;
+  }
 }
 @media (max-width: 820px), (max-height: 480px) {
   /* The verdict and the way through the stages stay; the panel comes first, the sheet is a strip that opens over all. */
-  .shell { height: 100dvh; grid-template: auto auto auto minmax(0, 1fr) auto / minmax(0, 1fr); grid-template-areas: 'menu' 'tally' 'order' 'panel' 'field'; }
-  .tally, .order, .menu { contain: none; }
-  .menu { border-right: 0; }
-  .order { border-right: 0; border-bottom: 1.5px solid var(--ink); }
-  .panel { border-left: 0; padding: 14px 16px 24px; }
+  .shell {
+    height: 100dvh;
+    grid-template: auto auto auto minmax(0, 1fr) auto / minmax(0, 1fr);
+    grid-template-areas: 'menu' 'tally' 'order' 'panel' 'field';
+  }
+  .tally,
+  .order,
+  .menu {
+    contain: none;
+  }
+  .menu {
+    border-right: 0;
+  }
+  .order {
+    border-right: 0;
+    border-bottom: 1.5px solid var(--ink);
+  }
+  .panel {
+    border-left: 0;
+    padding: 14px 16px 24px;
+  }
 }
 /* Held sideways there is little height: the way through the stages stands at the left. */
 @media (max-height: 480px) and (min-width: 560px) {
-  .shell { grid-template: auto minmax(0, 1fr) / 56px auto minmax(0, 1fr) auto; grid-template-areas: 'order menu tally field' 'order panel panel panel'; }
-  .order { border-bottom: 0; border-right: 1.5px solid var(--ink); }
+  .shell {
+    grid-template: auto minmax(0, 1fr) / 56px auto minmax(0, 1fr) auto;
+    grid-template-areas: 'order menu tally field' 'order panel panel panel';
+  }
+  .order {
+    border-bottom: 0;
+    border-right: 1.5px solid var(--ink);
+  }
 }
 /* A leaf that is printed is not cut off where the panel ends on the screen. */
 @media print {
-  .shell { display: block; height: auto; }
-  .panel { contain: none; overflow: visible; }
+  .shell {
+    display: block;
+    height: auto;
+  }
+  .panel {
+    contain: none;
+    overflow: visible;
+  }
 }
 </style>

@@ -1,10 +1,10 @@
-import { msg } from '../../core/language';
 import type { Plan } from '../../core/plan';
 import type { Component } from 'vue';
+import { STAGE_NAMES, type StageId } from '../page/stageNames';
 
 /** A stage of the working order. */
 export interface Stage {
-  id: 'water' | 'ground' | 'beds' | 'pipework' | 'check' | 'sets' | 'build' | 'season';
+  id: StageId;
   name: string;
   panel: () => Promise<Component>;
   /** Whether the grower has stated anything in it. */
@@ -15,7 +15,7 @@ export interface Stage {
 export const STAGES: readonly Stage[] = [
   {
     id: 'water',
-    name: msg`Water`,
+    name: STAGE_NAMES.water,
     panel: () => import('../stages/water/WaterPanel.vue'),
     touched: (plan) =>
       plan.sources.some((s) =>
@@ -24,7 +24,7 @@ export const STAGES: readonly Stage[] = [
   },
   {
     id: 'ground',
-    name: msg`Ground`,
+    name: STAGE_NAMES.ground,
     panel: () => import('../stages/ground/GroundPanel.vue'),
     touched: (plan) =>
       Boolean(
@@ -36,42 +36,40 @@ export const STAGES: readonly Stage[] = [
   },
   {
     id: 'beds',
-    name: msg`Beds`,
+    name: STAGE_NAMES.beds,
     panel: () => import('../stages/beds/BedsPanel.vue'),
     touched: (plan) => plan.blocks.some((b) => b.beds || b.tape),
   },
   {
     id: 'pipework',
-    name: msg`Pipework`,
+    name: STAGE_NAMES.pipework,
     panel: () => import('../stages/pipework/PipeworkPanel.vue'),
     touched: (plan) =>
       Boolean(plan.head || plan.tees || plan.blocks.some((b) => b.header || b.main || b.inlet)),
   },
   {
     id: 'check',
-    name: msg`Check`,
+    name: STAGE_NAMES.check,
     panel: () => import('../stages/check/CheckPanel.vue'),
     touched: (plan) => STAGES.slice(0, 4).some((s) => s.touched(plan)),
   },
   {
     id: 'sets',
-    name: msg`Sets`,
+    name: STAGE_NAMES.sets,
     panel: () => import('../stages/sets/SetsPanel.vue'),
     touched: (plan) => plan.watering !== undefined,
   },
   {
     id: 'build',
-    name: msg`Build`,
+    name: STAGE_NAMES.build,
     panel: () => import('../stages/build/BuildPanel.vue'),
     touched: (plan) => plan.build !== undefined,
   },
   {
     id: 'season',
-    name: msg`Season`,
+    name: STAGE_NAMES.season,
     panel: () => import('../stages/season/SeasonPanel.vue'),
     // What happens in a season stands in its book, not in the plan.
     touched: () => false,
   },
 ];
-
-export const stageName = (id: Stage['id']): string => STAGES.find((s) => s.id === id)!.name;

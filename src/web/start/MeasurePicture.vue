@@ -17,7 +17,10 @@ const DRAWINGS: Record<Measure, Drawing> = {
     ink: 'M60 24H84V34M84 30H78M64 18H80M62 92L68 130H100L106 92ZM150 96a26 26 0 1 1 52 0a26 26 0 1 1 -52 0M176 70V62M176 96V80M176 96L188 102',
     water: 'M84 38V90M65 104H103M66 112H102',
     span: '',
-    letters: [{ x: 58, y: 120, text: 'L' }, { x: 172, y: 136, text: 's' }],
+    letters: [
+      { x: 58, y: 120, text: 'L' },
+      { x: 172, y: 136, text: 's' },
+    ],
   },
   gauge: {
     ink: 'M40 110H96V92M96 92H120V80M108 70a30 30 0 1 1 60 0a30 30 0 1 1 -60 0M52 104V92H64V104M46 88H70',
@@ -41,19 +44,28 @@ const DRAWINGS: Record<Measure, Drawing> = {
     ink: 'M40 46H190V74H40ZM40 88H190V116H40Z',
     water: 'M40 56H190M40 64H190M40 98H190M40 106H190',
     span: 'M40 32H190M40 26V38M190 26V38M206 46V74M200 46H212M200 74H212',
-    letters: [{ x: 110, y: 26, text: 'l' }, { x: 214, y: 64, text: 'b' }],
+    letters: [
+      { x: 110, y: 26, text: 'l' },
+      { x: 214, y: 64, text: 'b' },
+    ],
   },
   tank: {
     ink: 'M70 96V26H140V96ZM74 130L80 96M136 130L130 96M74 116H136M140 88H160V94M30 130H210',
     water: 'M70 40H140M70 48H140',
     span: 'M182 88V130M176 88H188M176 130H188M56 40V88M50 40H62M50 88H62',
-    letters: [{ x: 192, y: 114, text: 'a' }, { x: 38, y: 70, text: 'b' }],
+    letters: [
+      { x: 192, y: 114, text: 'a' },
+      { x: 38, y: 70, text: 'b' },
+    ],
   },
   switch: {
     ink: 'M60 112V56Q60 36 84 36T108 56V112ZM60 92H40M108 92H176M130 92V78M120 64a14 14 0 1 1 28 0a14 14 0 1 1 -28 0M134 64L142 56M156 92V72H184V92ZM166 72V62M174 72V62',
     water: 'M60 84H108',
     span: '',
-    letters: [{ x: 112, y: 44, text: msg`in` }, { x: 152, y: 52, text: msg`out` }],
+    letters: [
+      { x: 112, y: 44, text: msg`in` },
+      { x: 152, y: 52, text: msg`out` },
+    ],
   },
   depth: {
     ink: 'M30 44H100M130 44H210M100 44V138M130 44V138M115 30V112M108 112H122V128H108Z',
@@ -71,7 +83,11 @@ const DRAWINGS: Record<Measure, Drawing> = {
     ink: 'M50 36H190V122H50ZM62 52H120M62 68H178M62 84H150M62 100H166M56 42h0.1M184 42h0.1M56 116h0.1M184 116h0.1',
     water: '',
     span: '',
-    letters: [{ x: 128, y: 58, text: 'kW' }, { x: 156, y: 90, text: 'L/h' }, { x: 172, y: 106, text: 'm' }],
+    letters: [
+      { x: 128, y: 58, text: 'kW' },
+      { x: 156, y: 90, text: 'L/h' },
+      { x: 172, y: 106, text: 'm' },
+    ],
   },
   roof: {
     ink: 'M40 70L120 30L200 70M52 70V118H188V70M200 70V104M192 104H212V126H192Z',
@@ -83,7 +99,10 @@ const DRAWINGS: Record<Measure, Drawing> = {
     ink: 'M46 78a16 16 0 1 1 32 0a16 16 0 1 1 -32 0M104 78a16 16 0 1 1 32 0a16 16 0 1 1 -32 0M162 78a16 16 0 1 1 32 0a16 16 0 1 1 -32 0',
     water: 'M24 78H178M62 78h0.1M120 78h0.1M178 78h0.1',
     span: 'M62 110H120M62 104V116M120 104V116M162 50H194M162 44V56M194 44V56',
-    letters: [{ x: 86, y: 128, text: 'a' }, { x: 174, y: 42, text: 'b' }],
+    letters: [
+      { x: 86, y: 128, text: 'a' },
+      { x: 174, y: 42, text: 'b' },
+    ],
   },
 };
 </script>
@@ -98,10 +117,35 @@ const DRAWINGS: Record<Measure, Drawing> = {
 </template>
 
 <style scoped>
-svg { width: 100%; height: auto; display: block; background: var(--card); border: 1px solid var(--line); border-radius: 4px; }
-path { fill: none; stroke-linecap: round; stroke-linejoin: round; }
-.ink { stroke: var(--ink); stroke-width: 2; }
-.water { stroke: var(--water); stroke-width: 2.4; }
-.span { stroke: var(--clay); stroke-width: 1.8; }
-text { font-family: var(--mono); font-size: 13px; font-weight: 600; fill: var(--clay); }
+svg {
+  width: 100%;
+  height: auto;
+  display: block;
+  background: var(--card);
+  border: 1px solid var(--line);
+  border-radius: 4px;
+}
+path {
+  fill: none;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+.ink {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.water {
+  stroke: var(--water);
+  stroke-width: 2.4;
+}
+.span {
+  stroke: var(--clay);
+  stroke-width: 1.8;
+}
+text {
+  font-family: var(--mono);
+  font-size: 13px;
+  font-weight: 600;
+  fill: var(--clay);
+}
 </style>

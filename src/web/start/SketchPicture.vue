@@ -18,7 +18,8 @@ const SOURCES: Record<Look['source'], string> = {
 const FIELDS: Record<Look['field'], { ground: string; lines: string; dots: [number, number][] }> = {
   raised: {
     ground: 'M72 30h24v22h-24zM106 30h24v22h-24zM72 64h24v22h-24zM106 64h24v22h-24z',
-    lines: 'M64 58H132M78 58V34M84 58V34M90 58V34M112 58V34M118 58V34M124 58V34M78 58V82M84 58V82M90 58V82M112 58V82M118 58V82M124 58V82',
+    lines:
+      'M64 58H132M78 58V34M84 58V34M90 58V34M112 58V34M118 58V34M124 58V34M78 58V82M84 58V82M90 58V82M112 58V82M118 58V82M124 58V82',
     dots: [],
   },
   rows: {
@@ -28,7 +29,8 @@ const FIELDS: Record<Look['field'], { ground: string; lines: string; dots: [numb
   },
   fields: {
     ground: 'M70 20h66v32h-66zM70 62h66v32h-66z',
-    lines: 'M64 58V36H70M64 58V78H70M70 24V48M70 66V90M70 26H134M70 32H134M70 38H134M70 44H134M70 68H134M70 74H134M70 80H134M70 86H134',
+    lines:
+      'M64 58V36H70M64 58V78H70M70 24V48M70 66V90M70 26H134M70 32H134M70 38H134M70 44H134M70 68H134M70 74H134M70 80H134M70 86H134',
     dots: [],
   },
   tunnel: {
@@ -44,16 +46,26 @@ const FIELDS: Record<Look['field'], { ground: string; lines: string; dots: [numb
   bushes: {
     ground: '',
     lines: 'M64 58H140',
-    dots: [[74, 58], [88, 58], [102, 58], [116, 58], [130, 58]],
+    dots: [
+      [74, 58],
+      [88, 58],
+      [102, 58],
+      [116, 58],
+      [130, 58],
+    ],
   },
   pots: {
     ground: 'M70 40h12l-2 14h-8zM90 40h12l-2 14h-8zM110 40h12l-2 14h-8z',
     lines: 'M64 58V34H116M76 34V42M96 34V42M116 34V42M64 58V80H122',
-    dots: [[82, 80], [122, 80]],
+    dots: [
+      [82, 80],
+      [122, 80],
+    ],
   },
   tubes: {
     ground: 'M72 28h62v14h-62zM72 68h62v14h-62z',
-    lines: 'M64 55H136M80 55L76 40M94 55L90 40M108 55L104 40M122 55L118 40M80 55L76 72M94 55L90 72M108 55L104 72M122 55L118 72',
+    lines:
+      'M64 55H136M80 55L76 40M94 55L90 40M108 55L104 40M122 55L118 40M80 55L76 72M94 55L90 72M108 55L104 72M122 55L118 72',
     dots: [],
   },
 };
@@ -77,11 +89,36 @@ const ringed = computed(() => props.look.field === 'pots');
 </template>
 
 <style scoped>
-.sketch { width: 100%; height: auto; display: block; }
-path, circle { fill: none; stroke-linecap: round; stroke-linejoin: round; }
-.ink { stroke: var(--ink); stroke-width: 2; }
-.pipe { stroke: var(--ink); stroke-width: 3; }
-.water { stroke: var(--water); stroke-width: 1.7; }
-.ground, .plant { fill: var(--earth); stroke: var(--earth-line); stroke-width: 1; }
-.drop { fill: var(--water); }
+.sketch {
+  width: 100%;
+  height: auto;
+  display: block;
+}
+path,
+circle {
+  fill: none;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+.ink {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.pipe {
+  stroke: var(--ink);
+  stroke-width: 3;
+}
+.water {
+  stroke: var(--water);
+  stroke-width: 1.7;
+}
+.ground,
+.plant {
+  fill: var(--earth);
+  stroke: var(--earth-line);
+  stroke-width: 1;
+}
+.drop {
+  fill: var(--water);
+}
 </style>

@@ -13,7 +13,7 @@ import {
   type Remedy,
 } from '../../core/remedy';
 import type { AdviserApi } from '../../worker/adviser';
-import { plain } from '../plain';
+import { plain } from '../page/plain';
 import { calledBack, createJobs, forWorker } from './jobs';
 import { inRole } from './workers';
 import { usePlan } from './plan';

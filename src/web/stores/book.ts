@@ -12,7 +12,7 @@ import {
 } from '../../core/season';
 import { moveBook, readEntriesOf, writeEntries } from '../storage/bookShelf';
 import { moveShared } from '../storage/sharing';
-import { plain } from '../plain';
+import { plain } from '../page/plain';
 import { useKeeping } from './keeping';
 
 const NOT_KEPT = msg`This browser does not keep the book: its storage is full, switched off or does not answer. Save the book as a file.`;

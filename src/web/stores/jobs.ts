@@ -1,8 +1,8 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { msg, type LanguageId } from '../../core/language';
 import { BEATS, LANES, numberOf, PLACES, WANTED, type Ended, type Listening } from '../../worker/jobs';
-import { workerLanguage } from '../chosenLanguage';
-import { plain } from '../plain';
+import { workerLanguage } from '../page/chosenLanguage';
+import { plain } from '../page/plain';
 
 /** A job that shows no life for so long hangs: its worker is let go, ms. */
 const HANGS_MS = 30_000;

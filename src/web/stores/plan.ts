@@ -2,6 +2,7 @@ import { Immer, type Draft } from 'immer';
 import { defineStore } from 'pinia';
 import { computed, shallowRef, toRaw } from 'vue';
 import { msg } from '../../core/language';
+import { layOut } from '../../core/layout';
 import {
   advance,
   begin,
@@ -16,7 +17,7 @@ import {
   type Plan,
   type Refusal,
 } from '../../core/plan';
-import { plain } from '../plain';
+import { plain } from '../page/plain';
 
 export type { Refusal };
 
@@ -73,6 +74,9 @@ export const usePlan = defineStore('plan', () => {
     ),
   );
   const block = computed(() => blocks.value[blockIndex.value]);
+  /** The farm laid out; what is the same as before is the same object. */
+  const laid = computed(() => layOut(full.value));
+  const laidBlock = computed(() => laid.value.blocks[blockIndex.value]);
   const statedBlock = computed(() => plan.value.blocks[blockIndex.value]);
   const pickBlock = (id: string): void => void (blockId.value = id);
 
@@ -185,6 +189,8 @@ export const usePlan = defineStore('plan', () => {
     blocks,
     block,
     blockIndex,
+    laid,
+    laidBlock,
     statedBlock,
     pickBlock,
     history,

@@ -4,7 +4,7 @@ import { msg } from '../../core/language';
 import { footKpa, resultsOf, walkTo, type FarmResults, type PressureWalk } from '../../core/network';
 import type { Block, FullPlan, Tape } from '../../core/plan';
 import type { Answer, PlanLetter, SolverApi } from '../../worker/solver';
-import { inFrame } from '../frame';
+import { inFrame } from '../page/frame';
 import { createJobs } from './jobs';
 import { inRole } from './workers';
 import { useOpening } from './opening';

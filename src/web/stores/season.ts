@@ -12,11 +12,11 @@ import type {
   Today,
   Wrong,
 } from '../../worker/season';
-import { plain } from '../plain';
+import { plain } from '../page/plain';
 import { useBook } from './book';
 import { calledBack, createJobs, forWorker, type Outcome } from './jobs';
 import { inRole } from './workers';
-import { paperLanguage } from '../chosenLanguage';
+import { paperLanguage } from '../page/chosenLanguage';
 import { usePlan } from './plan';
 import { useSettings } from './settings';
 

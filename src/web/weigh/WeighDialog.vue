@@ -26,11 +26,25 @@ function shut(): void {
 </script>
 
 <template>
-  <v-dialog :model-value="weigh.open !== undefined" max-width="1000" aria-label="Choose materials" scrollable @update:model-value="shut">
+  <v-dialog
+    :model-value="weigh.open !== undefined"
+    max-width="1000"
+    aria-label="Choose materials"
+    scrollable
+    @update:model-value="shut"
+  >
     <v-card>
       <v-card-title>Choose materials</v-card-title>
       <nav aria-label="What to compare">
-        <button v-for="w in WEIGHINGS" :key="w.id" type="button" :aria-current="weigh.open === w.id ? 'page' : undefined" @click="turn(w.id)">{{ w.name }}</button>
+        <button
+          v-for="w in WEIGHINGS"
+          :key="w.id"
+          type="button"
+          :aria-current="weigh.open === w.id ? 'page' : undefined"
+          @click="turn(w.id)"
+        >
+          {{ w.name }}
+        </button>
       </nav>
       <v-card-text>
         <BlockPicker v-if="weigh.open !== 'sure'" chooser />
@@ -47,7 +61,24 @@ function shut(): void {
 </template>
 
 <style scoped>
-nav { display: flex; flex-wrap: wrap; gap: 2px 4px; padding: 0 16px; border-bottom: 1px solid var(--line); }
-nav button { background: none; border: 0; border-bottom: 4px solid transparent; padding: 6px 10px 5px; font-size: 15px; color: var(--ink); cursor: pointer; }
-nav button[aria-current] { border-bottom-color: var(--leaf); font-weight: 700; }
+nav {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 4px;
+  padding: 0 16px;
+  border-bottom: 1px solid var(--line);
+}
+nav button {
+  background: none;
+  border: 0;
+  border-bottom: 4px solid transparent;
+  padding: 6px 10px 5px;
+  font-size: 15px;
+  color: var(--ink);
+  cursor: pointer;
+}
+nav button[aria-current] {
+  border-bottom-color: var(--leaf);
+  font-weight: 700;
+}
 </style>

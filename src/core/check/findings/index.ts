@@ -1,3 +1,4 @@
+import type { FindingCode } from '../codes';
 import { allowanceHigh } from './allowanceHigh';
 import { backflowWeak } from './backflowWeak';
 import { backupJoins } from './backupJoins';
@@ -141,7 +142,9 @@ export const KINDS = [
   waterAvoid,
 ] as const;
 
-export type FindingCode = (typeof KINDS)[number]['code'];
+/** Nothing, or codes that are listed and found by no kind: those do not compile. */
+type Unfound = Exclude<FindingCode, (typeof KINDS)[number]['code']>;
+true satisfies [Unfound] extends [never] ? true : Unfound;
 
 /** Those of sets and timing: who waters when, for how long, and whether the water lasts. */
 export const TIMING_CODES: readonly string[] = TIMING_KINDS.map((k) => k.code);

@@ -1,6 +1,6 @@
 import { msg } from '../../language';
-import { cupLph } from '../cups';
-import type { Expected } from '../expected';
+import { cupLph } from '../diagnosis/cups';
+import type { Expected } from '../diagnosis/expected';
 import type { Standing } from './entries';
 import type { Entry } from './types';
 

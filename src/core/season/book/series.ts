@@ -1,5 +1,5 @@
-import type { Expected } from '../expected';
-import { judgeReading, type Judged } from '../expected';
+import type { Expected } from '../diagnosis/expected';
+import { judgeReading, type Judged } from '../diagnosis/expected';
 import type { Entry } from './types';
 import type { Standing } from './entries';
 import { MS_PER_DAY } from '../../units/time';

@@ -1,5 +1,5 @@
-import type { Seen, Learned } from '../types';
-import type { Cup } from '../cups';
+import type { Seen, Learned } from '../diagnosis/types';
+import type { Cup } from '../diagnosis/cups';
 
 /** What an entry tells of. */
 export const WHATS = [

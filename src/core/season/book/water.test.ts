@@ -1,5 +1,5 @@
 import { fillIn, type FullPlan, type Plan } from '../../plan';
-import { openFarm } from '../openFarm';
+import { openFarm } from '../diagnosis/openFarm';
 import { standingOf } from './entries';
 import type { Entry } from './types';
 import { FEEL_SHARES, seasonWater, type SeasonWater } from './water';

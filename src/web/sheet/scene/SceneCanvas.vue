@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { boxOfLayer, type Layer, type StyleOf } from '../../../core/scene';
-import { inFrame, notInFrame } from '../../frame';
+import { inFrame, notInFrame } from '../../page/frame';
 import { paintLayer, type Matrix } from './paint';
 
 /**
@@ -11,7 +11,8 @@ import { paintLayer, type Matrix } from './paint';
 const props = defineProps<{
   layers: readonly Layer[];
   /** A picture under the layers: where it lies on the sheet, m. */
-  picture?: { image: CanvasImageSource; x0: number; y0: number; x1: number; y1: number; opacity: number } | undefined;
+  picture?:
+    { image: CanvasImageSource; x0: number; y0: number; x1: number; y1: number; opacity: number } | undefined;
   matrix: Matrix;
   /** Px to the metre. */
   k: number;
@@ -22,7 +23,12 @@ const props = defineProps<{
 const canvas = ref<HTMLCanvasElement>();
 defineExpose({ canvas });
 
-interface Box { x0: number; y0: number; x1: number; y1: number }
+interface Box {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+}
 /** Strokes reach so far beyond the corners of what they are drawn along, px. */
 const REACH_PX = 16;
 /** From this share of the canvas on it is painted as a whole. */
@@ -36,18 +42,39 @@ function onCanvas(layer: Layer, matrix: Matrix, ratio: number): Box | undefined 
   const box = boxOfLayer(layer);
   if (!box) return undefined;
   const [a, b, c, d, e, f] = matrix;
-  const xs = [a * box.x0 + c * box.y0 + e, a * box.x1 + c * box.y1 + e, a * box.x0 + c * box.y1 + e, a * box.x1 + c * box.y0 + e];
-  const ys = [b * box.x0 + d * box.y0 + f, b * box.x1 + d * box.y1 + f, b * box.x0 + d * box.y1 + f, b * box.x1 + d * box.y0 + f];
+  const xs = [
+    a * box.x0 + c * box.y0 + e,
+    a * box.x1 + c * box.y1 + e,
+    a * box.x0 + c * box.y1 + e,
+    a * box.x1 + c * box.y0 + e,
+  ];
+  const ys = [
+    b * box.x0 + d * box.y0 + f,
+    b * box.x1 + d * box.y1 + f,
+    b * box.x0 + d * box.y1 + f,
+    b * box.x1 + d * box.y0 + f,
+  ];
   const reach = REACH_PX * ratio;
-  return { x0: Math.floor(Math.min(...xs) - reach), y0: Math.floor(Math.min(...ys) - reach), x1: Math.ceil(Math.max(...xs) + reach), y1: Math.ceil(Math.max(...ys) + reach) };
+  return {
+    x0: Math.floor(Math.min(...xs) - reach),
+    y0: Math.floor(Math.min(...ys) - reach),
+    x1: Math.ceil(Math.max(...xs) + reach),
+    y1: Math.ceil(Math.max(...ys) + reach),
+  };
 }
 const meet = (a: Box, b: Box): boolean => a.x0 < b.x1 && b.x0 < a.x1 && a.y0 < b.y1 && b.y0 < a.y1;
-const both = (a: Box, b: Box): Box => ({ x0: Math.min(a.x0, b.x0), y0: Math.min(a.y0, b.y0), x1: Math.max(a.x1, b.x1), y1: Math.max(a.y1, b.y1) });
+const both = (a: Box, b: Box): Box => ({
+  x0: Math.min(a.x0, b.x0),
+  y0: Math.min(a.y0, b.y0),
+  x1: Math.max(a.x1, b.x1),
+  y1: Math.max(a.y1, b.y1),
+});
 /** Boxes that meet are joined until none do. */
 function apart(boxes: readonly Box[]): Box[] {
   const found: Box[] = [];
   for (let box of boxes) {
-    for (let i = found.findIndex((f) => meet(f, box)); i >= 0; i = found.findIndex((f) => meet(f, box))) box = both(box, found.splice(i, 1)[0]);
+    for (let i = found.findIndex((f) => meet(f, box)); i >= 0; i = found.findIndex((f) => meet(f, box)))
+      box = both(box, found.splice(i, 1)[0]);
     found.push(box);
   }
   return found;
@@ -92,7 +119,8 @@ function paint(): void {
       context.globalAlpha = 1;
     }
     layers.forEach((layer, i) => {
-      if (boxes[i] && meet(boxes[i], box)) paintLayer(context, layer, matrix, props.k * ratio, ratio, styleOf);
+      if (boxes[i] && meet(boxes[i], box))
+        paintLayer(context, layer, matrix, props.k * ratio, ratio, styleOf);
     });
     context.restore();
   }
@@ -100,7 +128,11 @@ function paint(): void {
 
 /** A sheet that lies elsewhere is painted in the same frame as what lies over it. */
 watch(() => [props.matrix, props.width, props.height], paint, { flush: 'post' });
-watch(() => [props.layers, props.picture, props.styleOf], () => inFrame('paint', paint), { flush: 'post' });
+watch(
+  () => [props.layers, props.picture, props.styleOf],
+  () => inFrame('paint', paint),
+  { flush: 'post' },
+);
 onMounted(paint);
 onBeforeUnmount(() => notInFrame('paint', paint));
 </script>
@@ -110,5 +142,12 @@ onBeforeUnmount(() => notInFrame('paint', paint));
 </template>
 
 <style scoped>
-canvas { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; transform-origin: 0 0; }
+canvas {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  pointer-events: none;
+  transform-origin: 0 0;
+}
 </style>

@@ -10,9 +10,21 @@ import { usePlan } from '../../stores/plan';
 defineProps<{ label: string }>();
 const plan = usePlan();
 const edits = useEdits();
-const options = computed(() => [{ id: 'none', name: msg`no crop named` }, ...cropsOf(plan.full).map((c) => ({ id: c.id, name: c.name }))]);
+const options = computed(() => [
+  { id: 'none', name: msg`no crop named` },
+  ...cropsOf(plan.full).map((c) => ({ id: c.id, name: c.name })),
+]);
 </script>
 
 <template>
-  <span>They are <ChoiceField :label="label" :value="plan.block.beds.crop" :options="options" :is-default="plan.statedBlock.beds?.crop === undefined" @pick="edits.block('beds', { crop: $event === 'none' ? undefined : $event }, msg`set the crop`)" />.</span>
+  <span
+    >They are
+    <ChoiceField
+      :label="label"
+      :value="plan.block.beds.crop"
+      :options="options"
+      :is-default="plan.statedBlock.beds?.crop === undefined"
+      @pick="edits.block('beds', { crop: $event === 'none' ? undefined : $event }, msg`set the crop`)"
+    />.</span
+  >
 </template>

@@ -20,7 +20,8 @@ async function even(): Promise<void> {
   const outcome = await outlook.openings(plan.blockIndex);
   busy.value = false;
   if (outcome.ended === 'failed') told.value = msg`The emitters could not be worked out: ${outcome.why}`;
-  else if (outcome.ended === 'cancelled' || plan.plan !== stated) told.value = msg`Nothing was changed: the plan changed meanwhile. Press again.`;
+  else if (outcome.ended === 'cancelled' || plan.plan !== stated)
+    told.value = msg`Nothing was changed: the plan changed meanwhile. Press again.`;
   else if (!outcome.value) told.value = msg`No water flows to these plants: nothing can be evened out.`;
   else {
     const { setLph, before, after } = outcome.value;
@@ -39,5 +40,13 @@ async function even(): Promise<void> {
 </template>
 
 <style scoped>
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13.5px; line-height: 1.5; padding: 2px 9px; cursor: pointer; }
+.small {
+  border: 1px solid var(--faint);
+  border-radius: 3px;
+  background: var(--card);
+  font-size: 13.5px;
+  line-height: 1.5;
+  padding: 2px 9px;
+  cursor: pointer;
+}
 </style>

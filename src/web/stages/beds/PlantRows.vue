@@ -42,7 +42,9 @@ const least = (v: number, low: number, set: () => void, what: string): Refusal |
   set();
   return undefined;
 };
-const total = computed(() => (shape.value === 'row' ? Math.round(count.value) * Math.round(rows.value) : Math.round(count.value)));
+const total = computed(() =>
+  shape.value === 'row' ? Math.round(count.value) * Math.round(rows.value) : Math.round(count.value),
+);
 
 function put(): void {
   const n = Math.round(count.value);
@@ -58,23 +60,108 @@ function put(): void {
           xM: xM.value + radiusM.value * Math.cos((2 * Math.PI * i) / n),
           yM: yM.value + radiusM.value * Math.sin((2 * Math.PI * i) / n),
         }));
-  edits.addPlants(plan.block.id, at, msg`put ${at.length} plants ${shape.value === 'row' ? msg`in rows` : msg`round a ring`}`);
+  edits.addPlants(
+    plan.block.id,
+    at,
+    msg`put ${at.length} plants ${shape.value === 'row' ? msg`in rows` : msg`round a ring`}`,
+  );
 }
 </script>
 
 <template>
   <p class="fill">
-    Or <QuantityField id="plants-to-put" label="Plants to put" kind="count" :value="count" :take="(v) => least(v, 1, () => (count = v), msg`at least one plant`)" /> plants {{ shape === 'row' ? msg`a row` : '' }} <ChoiceField label="How they stand" :value="shape" :options="SHAPES" @pick="shape = $event" />
-    <template v-if="shape === 'row'">, <QuantityField id="rows" label="Rows" kind="count" :value="rows" :take="(v) => least(v, 1, () => (rows = v), msg`at least one row`)" /> row{{ forms(rows, '', 's') }} of them,
-      <QuantityField id="plants-apart" label="Plants apart" kind="width" :value="apartM" :take="(v) => least(v, 0.05, () => (apartM = v), msg`further apart than that`)" /> apart<template v-if="rows > 1">, rows <QuantityField id="rows-apart" label="Rows apart" kind="width" :value="rowsApartM" :take="(v) => least(v, 0.05, () => (rowsApartM = v), msg`further apart than that`)" /> apart</template>,
-      going <ChoiceField label="Direction of the row" :value="way" :options="WAYS" @pick="way = $event" /> from</template>
-    <template v-else> of <QuantityField id="ring-radius" label="Ring radius" kind="width" :value="radiusM" :take="(v) => least(v, 0.1, () => (radiusM = v), msg`wider than that`)" /> about a middle</template>
-    <QuantityField id="first-plant-x" :label="msg`First plant, to the right of ${origin}`" kind="length" :value="xM" :take="(v) => { xM = v; return undefined; }" /> to the right of {{ origin }} and
-    <QuantityField id="first-plant-y" :label="msg`First plant, away from ${origin}`" kind="length" :value="yM" :take="(v) => { yM = v; return undefined; }" /> beyond it.
-    <button type="button" class="small" @click="put">put {{ total === 1 ? msg`it` : msg`${total} plants` }}</button>
+    Or
+    <QuantityField
+      id="plants-to-put"
+      label="Plants to put"
+      kind="count"
+      :value="count"
+      :take="(v) => least(v, 1, () => (count = v), msg`at least one plant`)"
+    />
+    plants {{ shape === 'row' ? msg`a row` : '' }}
+    <ChoiceField label="How they stand" :value="shape" :options="SHAPES" @pick="shape = $event" />
+    <template v-if="shape === 'row'"
+      >,
+      <QuantityField
+        id="rows"
+        label="Rows"
+        kind="count"
+        :value="rows"
+        :take="(v) => least(v, 1, () => (rows = v), msg`at least one row`)"
+      />
+      row{{ forms(rows, '', 's') }} of them,
+      <QuantityField
+        id="plants-apart"
+        label="Plants apart"
+        kind="width"
+        :value="apartM"
+        :take="(v) => least(v, 0.05, () => (apartM = v), msg`further apart than that`)"
+      />
+      apart<template v-if="rows > 1"
+        >, rows
+        <QuantityField
+          id="rows-apart"
+          label="Rows apart"
+          kind="width"
+          :value="rowsApartM"
+          :take="(v) => least(v, 0.05, () => (rowsApartM = v), msg`further apart than that`)"
+        />
+        apart</template
+      >, going
+      <ChoiceField label="Direction of the row" :value="way" :options="WAYS" @pick="way = $event" />
+      from</template
+    >
+    <template v-else>
+      of
+      <QuantityField
+        id="ring-radius"
+        label="Ring radius"
+        kind="width"
+        :value="radiusM"
+        :take="(v) => least(v, 0.1, () => (radiusM = v), msg`wider than that`)"
+      />
+      about a middle</template
+    >
+    <QuantityField
+      id="first-plant-x"
+      :label="msg`First plant, to the right of ${origin}`"
+      kind="length"
+      :value="xM"
+      :take="
+        (v) => {
+          xM = v;
+          return undefined;
+        }
+      "
+    />
+    to the right of {{ origin }} and
+    <QuantityField
+      id="first-plant-y"
+      :label="msg`First plant, away from ${origin}`"
+      kind="length"
+      :value="yM"
+      :take="
+        (v) => {
+          yM = v;
+          return undefined;
+        }
+      "
+    />
+    beyond it.
+    <button type="button" class="small" @click="put">
+      put {{ total === 1 ? msg`it` : msg`${total} plants` }}
+    </button>
   </p>
 </template>
 
 <style scoped>
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 13.5px; line-height: 1.5; padding: 2px 9px; cursor: pointer; }
+.small {
+  border: 1px solid var(--faint);
+  border-radius: 3px;
+  background: var(--card);
+  font-size: 13.5px;
+  line-height: 1.5;
+  padding: 2px 9px;
+  cursor: pointer;
+}
 </style>

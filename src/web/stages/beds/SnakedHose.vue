@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { msg } from '../../../core/language';
-import { layOut } from '../../../core/layout';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useEdits } from '../../stores/edits';
@@ -21,19 +20,59 @@ const LIES = [
 const USUAL_PASSES = 3;
 /** Line of a snaked run within the first bed that has one, m. */
 const hoseM = computed(() => {
-  const { beds: laid, runs } = layOut(plan.full).blocks[plan.blockIndex];
+  const { beds: laid, runs } = plan.laidBlock;
   const first = runs.find((r) => laid[r.bedIndex].passes > 1 && laid[r.bedIndex].single?.hoseM === undefined);
-  return runs.reduce((m, r) => (first && r.bed === first.bed && r.xM === first.xM ? m + r.lengthM - r.leadM : m), 0);
+  return runs.reduce(
+    (m, r) => (first && r.bed === first.bed && r.xM === first.xM ? m + r.lengthM - r.leadM : m),
+    0,
+  );
 });
 function lay(how: string): void {
-  edits.block('beds', { passes: how === 'snaked' ? USUAL_PASSES : undefined, hoseM: undefined }, how === 'snaked' ? msg`snake the runs through their beds` : msg`lay the runs straight`);
+  edits.block(
+    'beds',
+    { passes: how === 'snaked' ? USUAL_PASSES : undefined, hoseM: undefined },
+    how === 'snaked' ? msg`snake the runs through their beds` : msg`lay the runs straight`,
+  );
 }
 </script>
 
 <template>
   <p class="fill">
-    Each run lies <ChoiceField label="How a run lies in its bed" :value="beds.passes > 1 ? 'snaked' : 'straight'" :options="LIES" :is-default="stated?.passes === undefined" @pick="lay" /><template v-if="beds.passes > 1"> and goes
-      <QuantityField id="times-along-the-bed" label="Times along the bed" kind="count" :value="beds.passes" :is-default="stated?.passes === undefined" :take="(v, g) => edits.block('beds', { passes: v }, msg`set how often a run lies along its bed`, g)" /> times along it:
-      <QuantityField id="line-of-each-run" label="Line of each run" kind="length" :value="hoseM" :is-default="beds.hoseM === undefined" :take="(v, g) => edits.block('beds', { hoseM: v }, msg`set the line of each run`, g)" /> of line<template v-if="beds.hoseM !== undefined"> as measured (<button type="button" class="asks" @click="edits.block('beds', { hoseM: undefined }, msg`take the line as drawn`)">take it as drawn</button>)</template></template>.
+    Each run lies
+    <ChoiceField
+      label="How a run lies in its bed"
+      :value="beds.passes > 1 ? 'snaked' : 'straight'"
+      :options="LIES"
+      :is-default="stated?.passes === undefined"
+      @pick="lay"
+    /><template v-if="beds.passes > 1">
+      and goes
+      <QuantityField
+        id="times-along-the-bed"
+        label="Times along the bed"
+        kind="count"
+        :value="beds.passes"
+        :is-default="stated?.passes === undefined"
+        :take="(v, g) => edits.block('beds', { passes: v }, msg`set how often a run lies along its bed`, g)"
+      />
+      times along it:
+      <QuantityField
+        id="line-of-each-run"
+        label="Line of each run"
+        kind="length"
+        :value="hoseM"
+        :is-default="beds.hoseM === undefined"
+        :take="(v, g) => edits.block('beds', { hoseM: v }, msg`set the line of each run`, g)"
+      />
+      of line<template v-if="beds.hoseM !== undefined">
+        as measured (<button
+          type="button"
+          class="asks"
+          @click="edits.block('beds', { hoseM: undefined }, msg`take the line as drawn`)"
+        >
+          take it as drawn</button
+        >)</template
+      ></template
+    >.
   </p>
 </template>

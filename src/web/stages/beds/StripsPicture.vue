@@ -30,7 +30,12 @@ const picture = computed(() => {
         ? msg`strips do not meet on ${soil}: ${each}, ${settings.show(gap, 'spacing')} dry between`
         : msg`strips meet on ${soil}: ${each}, ${settings.show(-gap, 'spacing')} overlap`;
   const right = W - left;
-  return { xs, r: (strip / 2) * scale, says, path: `M0 26H${left - 8}Q${left - 2} 26 ${left} 12H${right}Q${right + 2} 26 ${right + 8} 26H${W}` };
+  return {
+    xs,
+    r: (strip / 2) * scale,
+    says,
+    path: `M0 26H${left - 8}Q${left - 2} 26 ${left} 12H${right}Q${right + 2} 26 ${right + 8} 26H${W}`,
+  };
 });
 </script>
 
@@ -38,7 +43,15 @@ const picture = computed(() => {
   <figure>
     <figcaption class="quiet">{{ picture.says }}</figcaption>
     <svg :viewBox="`0 0 ${W} 62`" aria-hidden="true">
-      <ellipse v-for="(x, i) in picture.xs" :key="i" :cx="x" cy="17" :rx="picture.r" :ry="DEPTH" class="wet" />
+      <ellipse
+        v-for="(x, i) in picture.xs"
+        :key="i"
+        :cx="x"
+        cy="17"
+        :rx="picture.r"
+        :ry="DEPTH"
+        class="wet"
+      />
       <rect x="0" y="-30" :width="W" height="41.500" class="air" />
       <path :d="picture.path" class="soil" />
       <circle v-for="(x, i) in picture.xs" :key="`r${i}`" :cx="x" cy="10" r="4" class="run" />
@@ -47,10 +60,27 @@ const picture = computed(() => {
 </template>
 
 <style scoped>
-figure { margin: 6px 0 12px; }
-svg { width: 100%; display: block; overflow: hidden; }
-.wet { fill: var(--water); opacity: 0.32; }
-.air { fill: var(--paper); }
-.soil { fill: none; stroke: var(--ink); stroke-width: 1.5; }
-.run { fill: var(--ink); }
+figure {
+  margin: 6px 0 12px;
+}
+svg {
+  width: 100%;
+  display: block;
+  overflow: hidden;
+}
+.wet {
+  fill: var(--water);
+  opacity: 0.32;
+}
+.air {
+  fill: var(--paper);
+}
+.soil {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.run {
+  fill: var(--ink);
+}
 </style>

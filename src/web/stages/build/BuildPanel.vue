@@ -35,14 +35,25 @@ fieldsOf(() => 'farm');
 <template>
   <section>
     <h2>Build<span v-if="ready && !building.fresh" class="quiet" role="status"> counting again …</span></h2>
-    <LeafTabs :leaves="LEAVES" :open="view.buildLeaf" label="Parts of Build" prefix="build" @turn="view.buildLeaf = $event" />
+    <LeafTabs
+      :leaves="LEAVES"
+      :open="view.buildLeaf"
+      label="Parts of Build"
+      prefix="build"
+      @turn="view.buildLeaf = $event"
+    />
     <p v-if="building.failed" role="alert" class="caution">{{ building.failed }}</p>
     <component :is="open.is" v-if="ready && building.built" class="to-print" />
     <p v-else-if="!building.failed" class="quiet" role="status">Counting the parts …</p>
-    <p class="caution">Planning figures: hold each fitting against what it goes into before you buy the rest.</p>
+    <p class="caution">
+      Planning figures: hold each fitting against what it goes into before you buy the rest.
+    </p>
   </section>
 </template>
 
 <style scoped>
-h2 .quiet { font-weight: 400; margin-left: 8px; }
+h2 .quiet {
+  font-weight: 400;
+  margin-left: 8px;
+}
 </style>

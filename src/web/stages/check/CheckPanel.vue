@@ -27,7 +27,9 @@ const fitOpen = ref(false);
 
 const shownRoots = computed(() => roots(judgement.told));
 const follows = (cause: Finding): Finding[] => bringsAbout(cause, judgement.told);
-const worse = computed(() => advice.together?.worse.map((f) => describe(f, plan.full, settings.choice).title) ?? []);
+const worse = computed(
+  () => advice.together?.worse.map((f) => describe(f, plan.full, settings.choice).title) ?? [],
+);
 
 const SAYS: Record<WorkingName, string> = {
   bucket: msg`Flow of the open tap`,
@@ -62,7 +64,9 @@ const WORKINGS = WORKING_NAMES.map((name) => ({ name, says: SAYS[name] }));
 const shown = computed(() => {
   const now = results.results;
   const runIndex = Math.max(0, now?.weakest ?? -1);
-  return now && results.toldPlan && now.runs.length > 0 ? WORKINGS.filter((w) => workingOf(w.name, results.toldPlan!, now, runIndex)) : [];
+  return now && results.toldPlan && now.runs.length > 0
+    ? WORKINGS.filter((w) => workingOf(w.name, results.toldPlan!, now, runIndex))
+    : [];
 });
 fieldsOf(() => 'farm');
 </script>
@@ -76,42 +80,100 @@ fieldsOf(() => 'farm');
       <v-btn variant="text" @click="weigh.open = 'compare'">Compare options</v-btn>
     </p>
     <FitDialog v-model="fitOpen" />
-    <p v-if="judgement.failed" class="caution" role="alert">{{ judgement.failed }} <button type="button" class="asks" @click="judgement.workOut()">Try again</button></p>
-    <p v-if="shownRoots.length === 0 && judgement.said" class="fine">Nothing found to mend. {{ judgement.said.headline }}.</p>
+    <p v-if="judgement.failed" class="caution" role="alert">
+      {{ judgement.failed }}
+      <button type="button" class="asks" @click="judgement.workOut()">Try again</button>
+    </p>
+    <p v-if="shownRoots.length === 0 && judgement.said" class="fine">
+      Nothing found to mend. {{ judgement.said.headline }}.
+    </p>
     <ol v-else>
-      <FindingCard v-for="finding in shownRoots" :key="finding.id" :finding="finding" :follows="follows(finding)" />
+      <FindingCard
+        v-for="finding in shownRoots"
+        :key="finding.id"
+        :finding="finding"
+        :follows="follows(finding)"
+      />
     </ol>
-    <p v-if="advice.broke" class="caution" role="alert">{{ advice.broke }} <button type="button" class="asks" @click="advice.workOut()">Try again</button></p>
+    <p v-if="advice.broke" class="caution" role="alert">
+      {{ advice.broke }} <button type="button" class="asks" @click="advice.workOut()">Try again</button>
+    </p>
     <aside v-if="advice.ticked.length > 0" class="together" aria-label="Remedies taken together">
       <p><b>Together:</b> {{ advice.tickedSays.join('; ') }}.</p>
       <template v-if="advice.ticked.length > 1">
         <p v-if="advice.together" class="num">
-          <span v-for="f in figuresTold(advice.together, settings.show)" :key="f.name">{{ f.name }} {{ f.from }} → {{ f.to }} </span>
-          {{ advice.together.left === 0 ? msg`Nothing is left to mend.` : msg`${advice.together.left} left to look at.` }}
+          <span v-for="f in figuresTold(advice.together, settings.show)" :key="f.name"
+            >{{ f.name }} {{ f.from }} → {{ f.to }}
+          </span>
+          {{
+            advice.together.left === 0
+              ? msg`Nothing is left to mend.`
+              : msg`${advice.together.left} left to look at.`
+          }}
         </p>
         <p v-else class="quiet">Working it out</p>
         <p v-if="worse.length > 0" class="worse">but: {{ worse.join('; ') }}</p>
-        <v-btn :disabled="!advice.together" @click="advice.take(advice.ticked.flat())">Take them together</v-btn>
+        <v-btn :disabled="!advice.together" @click="advice.take(advice.ticked.flat())"
+          >Take them together</v-btn
+        >
       </template>
       <p v-else class="quiet">Tick another to see what they come to together.</p>
     </aside>
     <LimitsTable />
     <h3 class="below">All workings</h3>
     <ul class="workings">
-      <li v-for="w in shown" :key="w.name"><Asks :working="w.name">{{ w.says }}</Asks></li>
+      <li v-for="w in shown" :key="w.name">
+        <Asks :working="w.name">{{ w.says }}</Asks>
+      </li>
     </ul>
-    <p class="caution">Planning figures, not a design signed by an engineer. Local water rules, licensed plumbers and electricians decide.</p>
+    <p class="caution">
+      Planning figures, not a design signed by an engineer. Local water rules, licensed plumbers and
+      electricians decide.
+    </p>
   </section>
 </template>
 
 <style scoped>
-ol { list-style: none; padding: 0; margin: 0; }
-.fine { border-left: 5px solid var(--leaf); padding: 6px 12px; }
-.together { position: sticky; bottom: 0; background: var(--paper); border: 1.5px solid var(--leaf); border-radius: 4px; padding: 10px 12px; margin-bottom: 12px; font-size: 14px; }
-.together p { margin-bottom: 6px; }
-.together .num { font-size: 13px; }
-.worse { color: var(--clay); }
-.below { margin-top: 18px; font-size: 16px; }
-.workings { list-style: none; padding: 0; columns: 2; margin: 0 0 14px; font-size: 14.5px; }
-.workings li { padding: 4px 0; }
+ol {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+.fine {
+  border-left: 5px solid var(--leaf);
+  padding: 6px 12px;
+}
+.together {
+  position: sticky;
+  bottom: 0;
+  background: var(--paper);
+  border: 1.5px solid var(--leaf);
+  border-radius: 4px;
+  padding: 10px 12px;
+  margin-bottom: 12px;
+  font-size: 14px;
+}
+.together p {
+  margin-bottom: 6px;
+}
+.together .num {
+  font-size: 13px;
+}
+.worse {
+  color: var(--clay);
+}
+.below {
+  margin-top: 18px;
+  font-size: 16px;
+}
+.workings {
+  list-style: none;
+  padding: 0;
+  columns: 2;
+  margin: 0 0 14px;
+  font-size: 14.5px;
+}
+.workings li {
+  padding: 4px 0;
+}
 </style>

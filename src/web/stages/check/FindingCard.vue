@@ -5,7 +5,7 @@ import { GRADE_WORDS, stageOf, type Finding } from '../../../core/check';
 import { stepKey } from '../../../core/network';
 import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
-import { stageName } from '../../shell/stages';
+import { STAGE_NAMES } from '../../page/stageNames';
 import { useJudgement } from '../../stores/judgement';
 import { useOpening } from '../../stores/opening';
 import { useView } from '../../stores/view';
@@ -33,7 +33,8 @@ function light(): void {
   if (place.kind === 'run') view.pickedBed = { block: idOf(place.block), key: place.bed };
   else if (place.kind === 'main') view.pointedStep = stepKey.main(place.to);
   else if (place.kind === 'part') view.pointedStep = stepKey.part(place.place, place.id);
-  else if (place.kind === 'header' || place.kind === 'block') view.pointedStep = stepKey.header(idOf(place.block));
+  else if (place.kind === 'header' || place.kind === 'block')
+    view.pointedStep = stepKey.header(idOf(place.block));
   else view.pointedStep = stepKey.source;
   if ('block' in place) plan.pickBlock(idOf(place.block));
   const set = place.kind === 'set' ? place.set : props.finding.holds.find((h) => h.set)?.set;
@@ -43,7 +44,9 @@ function light(): void {
 
 <template>
   <li :class="finding.grade">
-    <h3><span class="grade">{{ GRADE_WORDS[finding.grade] }}</span> {{ words.title }}</h3>
+    <h3>
+      <span class="grade">{{ GRADE_WORDS[finding.grade] }}</span> {{ words.title }}
+    </h3>
     <p><TermText :text="words.howMuch" /></p>
     <p v-if="words.whenOpen" class="when">It holds {{ words.whenOpen }}.</p>
     <p v-if="words.restsOn" class="when">It is based on {{ words.restsOn }}.</p>
@@ -57,23 +60,68 @@ function light(): void {
     <p class="where">
       <button type="button" class="asks" @click="light">Show on the sheet: {{ words.where }}</button>
       <button type="button" class="asks" @click="view.openFinding = finding">Show the working</button>
-      <router-link :to="{ name: stage }">mend it in {{ stageName(stage) }}</router-link>
+      <router-link :to="{ name: stage }">mend it in {{ STAGE_NAMES[stage] }}</router-link>
     </p>
   </li>
 </template>
 
 <style scoped>
-li { border-top: 1px solid var(--line); padding: 12px 0 4px 12px; border-left: 5px solid var(--clay); margin-bottom: 8px; }
-li.stop { border-left-color: var(--alarm); border-left-style: double; border-left-width: 7px; padding-left: 10px; }
-li.watch, li.note { border-left-color: var(--faint); border-left-style: dotted; }
-h3 { font-size: 16px; margin-bottom: 6px; }
-.grade { font-size: 12.5px; border: 1.5px solid currentcolor; border-radius: 3px; padding: 0 6px; margin-right: 4px; color: var(--clay); }
-.stop .grade { color: var(--alarm); }
-.watch .grade, .note .grade { color: var(--faint); }
-p { margin-bottom: 6px; font-size: 14.5px; }
-.brings, .when { font-size: 14px; }
-.when { font-style: italic; }
-.where { display: flex; gap: 16px; flex-wrap: wrap; }
-.where a { color: var(--ink); }
-.working { font-style: italic; }
+li {
+  border-top: 1px solid var(--line);
+  padding: 12px 0 4px 12px;
+  border-left: 5px solid var(--clay);
+  margin-bottom: 8px;
+}
+li.stop {
+  border-left-color: var(--alarm);
+  border-left-style: double;
+  border-left-width: 7px;
+  padding-left: 10px;
+}
+li.watch,
+li.note {
+  border-left-color: var(--faint);
+  border-left-style: dotted;
+}
+h3 {
+  font-size: 16px;
+  margin-bottom: 6px;
+}
+.grade {
+  font-size: 12.5px;
+  border: 1.5px solid currentcolor;
+  border-radius: 3px;
+  padding: 0 6px;
+  margin-right: 4px;
+  color: var(--clay);
+}
+.stop .grade {
+  color: var(--alarm);
+}
+.watch .grade,
+.note .grade {
+  color: var(--faint);
+}
+p {
+  margin-bottom: 6px;
+  font-size: 14.5px;
+}
+.brings,
+.when {
+  font-size: 14px;
+}
+.when {
+  font-style: italic;
+}
+.where {
+  display: flex;
+  gap: 16px;
+  flex-wrap: wrap;
+}
+.where a {
+  color: var(--ink);
+}
+.working {
+  font-style: italic;
+}
 </style>

@@ -31,9 +31,11 @@ function setBudget(value: number) {
   limits.budget = value;
   return undefined;
 }
-const go = (): Promise<void> => advice.search({ ...limits, budget: limits.budget > 0 ? limits.budget : undefined });
+const go = (): Promise<void> =>
+  advice.search({ ...limits, budget: limits.budget > 0 ? limits.budget : undefined });
 const names = (fit: Fit): string => fit.kinds.map((k) => FIT_NAMES[k]).join(', ');
-const steps = (fit: Fit): string[] => fit.changes.filter((c) => c.kind !== 'sets').map((c) => advice.say([c]));
+const steps = (fit: Fit): string[] =>
+  fit.changes.filter((c) => c.kind !== 'sets').map((c) => advice.say([c]));
 const prices = useOwnPrices(computed(() => found.value?.fits.map((fit) => fit.changes) ?? []));
 /** Long lists of like steps are cut. */
 const MOST_STEPS = 9;
@@ -53,16 +55,42 @@ function shut(): void {
       <v-card-title>Fit it for me</v-card-title>
       <v-card-text>
         <p class="fill">
-          The source stays as it is. <label><input v-model="limits.keepTape" type="checkbox" /> Keep the present tape.</label>
-          <label><input v-model="limits.keepHeaders" type="checkbox" /> Keep the headers where they are.</label><br />
-          At most <QuantityField id="most-sets-in-a-day" label="Most sets in a day" kind="count" :value="limits.mostSets" :take="setSets" /> sets a day, and a budget of
-          <QuantityField id="budget-at-typical-prices-0-for-none" label="Budget at typical prices, 0 for none" kind="count" :value="limits.budget" :is-default="limits.budget === 0" :take="setBudget" /> at typical prices (0: none).
+          The source stays as it is.
+          <label><input v-model="limits.keepTape" type="checkbox" /> Keep the present tape.</label>
+          <label
+            ><input v-model="limits.keepHeaders" type="checkbox" /> Keep the headers where they are.</label
+          ><br />
+          At most
+          <QuantityField
+            id="most-sets-in-a-day"
+            label="Most sets in a day"
+            kind="count"
+            :value="limits.mostSets"
+            :take="setSets"
+          />
+          sets a day, and a budget of
+          <QuantityField
+            id="budget-at-typical-prices-0-for-none"
+            label="Budget at typical prices, 0 for none"
+            kind="count"
+            :value="limits.budget"
+            :is-default="limits.budget === 0"
+            :take="setBudget"
+          />
+          at typical prices (0: none).
         </p>
         <div v-if="advice.searching" class="going">
-          <v-progress-linear :model-value="100 * advice.fitting" color="primary" height="8" aria-label="Progress of the search" />
+          <v-progress-linear
+            :model-value="100 * advice.fitting"
+            color="primary"
+            height="8"
+            aria-label="Progress of the search"
+          />
           <p class="quiet">Laying and solving: {{ Math.round(100 * advice.fitting) }} %</p>
         </div>
-        <p v-if="found?.refusal" class="caution" role="alert">{{ tellRefusal(found.refusal, settings.show) }}</p>
+        <p v-if="found?.refusal" class="caution" role="alert">
+          {{ tellRefusal(found.refusal, settings.show) }}
+        </p>
         <p v-if="advice.failed" class="caution" role="alert">{{ advice.failed }}</p>
         <div v-if="found" class="fits">
           <article v-for="(fit, i) in found.fits" :key="names(fit)">
@@ -71,7 +99,9 @@ function shut(): void {
             <p v-if="prices[i]" class="num">{{ prices[i] }}</p>
             <ul v-if="steps(fit).length > 0">
               <li v-for="step in steps(fit).slice(0, MOST_STEPS)" :key="step">{{ step }}</li>
-              <li v-if="steps(fit).length > MOST_STEPS">and {{ steps(fit).length - MOST_STEPS }} more like these</li>
+              <li v-if="steps(fit).length > MOST_STEPS">
+                and {{ steps(fit).length - MOST_STEPS }} more like these
+              </li>
             </ul>
             <p v-else class="quiet">Nothing needs to change.</p>
             <ol v-if="fit.sets.length > 1">
@@ -81,7 +111,10 @@ function shut(): void {
             <v-btn @click="take(fit)">Take this plan</v-btn>
           </article>
         </div>
-        <p v-if="found" class="quiet">{{ found.solves }} plans were solved. The first set is left open; the others are shut until their turn.</p>
+        <p v-if="found" class="quiet">
+          {{ found.solves }} plans were solved. The first set is left open; the others are shut until their
+          turn.
+        </p>
       </v-card-text>
       <v-card-actions>
         <v-btn v-if="advice.searching" @click="advice.stopSearch">Stop</v-btn>
@@ -94,13 +127,45 @@ function shut(): void {
 </template>
 
 <style scoped>
-.fits { display: grid; grid-template-columns: repeat(auto-fit, minmax(260px, 1fr)); gap: 14px; }
-article { border: 1px solid var(--faint); border-top: 5px solid var(--leaf); border-radius: 4px; padding: 10px 14px 12px; }
-h3 { font-size: 17px; margin-bottom: 6px; }
-h3::first-letter { text-transform: capitalize; }
-article p, article li { font-size: 14.5px; line-height: 1.4; }
-article ul, article ol { padding-left: 20px; margin: 6px 0; }
-label { margin-right: 10px; white-space: nowrap; }
-label input { accent-color: var(--leaf); width: 16px; height: 16px; vertical-align: -2px; }
-.going { margin: 10px 0; }
+.fits {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(260px, 1fr));
+  gap: 14px;
+}
+article {
+  border: 1px solid var(--faint);
+  border-top: 5px solid var(--leaf);
+  border-radius: 4px;
+  padding: 10px 14px 12px;
+}
+h3 {
+  font-size: 17px;
+  margin-bottom: 6px;
+}
+h3::first-letter {
+  text-transform: capitalize;
+}
+article p,
+article li {
+  font-size: 14.5px;
+  line-height: 1.4;
+}
+article ul,
+article ol {
+  padding-left: 20px;
+  margin: 6px 0;
+}
+label {
+  margin-right: 10px;
+  white-space: nowrap;
+}
+label input {
+  accent-color: var(--leaf);
+  width: 16px;
+  height: 16px;
+  vertical-align: -2px;
+}
+.going {
+  margin: 10px 0;
+}
 </style>

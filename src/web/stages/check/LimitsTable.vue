@@ -24,22 +24,61 @@ const SCHOOLS = [
   <details class="more">
     <summary>Limits used for these findings</summary>
     <p class="fill">
-      Evenness is measured as <ChoiceField label="Measure of evenness" :value="plan.wishes.evenness" :options="SCHOOLS" :is-default="plan.plan.wishes?.evenness === undefined" @pick="edits.wishes({ evenness: $event as 'eu' }, msg`measure evenness otherwise`)" />,
-      and <QuantityField id="target-evenness" label="Target evenness" kind="share" :value="plan.wishes.uniformity" :is-default="plan.plan.wishes?.uniformity === undefined" :take="(v, g) => edits.wishes({ uniformity: v }, msg`set the target evenness`, g)" /> is the target.
+      Evenness is measured as
+      <ChoiceField
+        label="Measure of evenness"
+        :value="plan.wishes.evenness"
+        :options="SCHOOLS"
+        :is-default="plan.plan.wishes?.evenness === undefined"
+        @pick="edits.wishes({ evenness: $event as 'eu' }, msg`measure evenness otherwise`)"
+      />, and
+      <QuantityField
+        id="target-evenness"
+        label="Target evenness"
+        kind="share"
+        :value="plan.wishes.uniformity"
+        :is-default="plan.plan.wishes?.uniformity === undefined"
+        :take="(v, g) => edits.wishes({ uniformity: v }, msg`set the target evenness`, g)"
+      />
+      is the target.
     </p>
     <ul>
       <li v-for="name in LIMIT_NAMES" :key="name">
         <span>{{ capital(LIMIT_TABLE[name].says) }}</span>
-        <QuantityField :id="`limit ${name}`" :label="capital(LIMIT_TABLE[name].says)" :kind="LIMIT_TABLE[name].kind" :value="limitsOf(plan.full)[name]" :is-default="!own(name)" :take="set(name)" />
+        <QuantityField
+          :id="`limit ${name}`"
+          :label="capital(LIMIT_TABLE[name].says)"
+          :kind="LIMIT_TABLE[name].kind"
+          :value="limitsOf(plan.full)[name]"
+          :is-default="!own(name)"
+          :take="set(name)"
+        />
         <small class="quiet">{{ LIMIT_TABLE[name].source }}</small>
-        <button v-if="own(name)" type="button" class="asks" @click="edits.limit(name, undefined)">back to the usual</button>
+        <button v-if="own(name)" type="button" class="asks" @click="edits.limit(name, undefined)">
+          back to the usual
+        </button>
       </li>
     </ul>
   </details>
 </template>
 
 <style scoped>
-ul { list-style: none; padding: 0; margin: 6px 0 12px; }
-li { display: grid; grid-template-columns: 1fr auto; gap: 0 10px; align-items: baseline; padding: 5px 0; border-bottom: 1px solid var(--line); font-size: 14px; }
-small { grid-column: 1 / -1; line-height: 1.35; }
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 6px 0 12px;
+}
+li {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 0 10px;
+  align-items: baseline;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line);
+  font-size: 14px;
+}
+small {
+  grid-column: 1 / -1;
+  line-height: 1.35;
+}
 </style>

@@ -17,7 +17,10 @@ const asked = computed(() => SOIL_QUESTIONS.filter((q) => reached.value.asked.in
 function answer(question: string, choice: string): void {
   // A changed answer leads elsewhere: what was answered after it is asked anew.
   const upTo = reached.value.asked.indexOf(question);
-  answers.value = Object.fromEntries([...reached.value.asked.slice(0, upTo).map((q) => [q, answers.value[q]]), [question, choice]]);
+  answers.value = Object.fromEntries([
+    ...reached.value.asked.slice(0, upTo).map((q) => [q, answers.value[q]]),
+    [question, choice],
+  ]);
 }
 function take(): void {
   edits.block('ground', { soil: reached.value.soil }, msg`set the soil by feel`);
@@ -29,24 +32,57 @@ const soilName = computed(() => SOILS.find((s) => s.id === reached.value.soil)?.
 <template>
   <div class="part">
     <p class="fill">
-      The soil is <ChoiceField label="Soil" :value="plan.block.ground.soil" :options="SOILS" :is-default="plan.statedBlock.ground?.soil === undefined" @pick="edits.block('ground', { soil: $event as never }, msg`set the soil`)" />.
-      <button type="button" class="small" :aria-expanded="testing" @click="testing = !testing">find it by feel</button>
+      The soil is
+      <ChoiceField
+        label="Soil"
+        :value="plan.block.ground.soil"
+        :options="SOILS"
+        :is-default="plan.statedBlock.ground?.soil === undefined"
+        @pick="edits.block('ground', { soil: $event as never }, msg`set the soil`)"
+      />.
+      <button type="button" class="small" :aria-expanded="testing" @click="testing = !testing">
+        find it by feel
+      </button>
     </p>
     <div v-if="testing" class="ladder">
-      <p class="quiet">Take a heaped spoon of soil, wet it drop by drop and knead it until it no longer sticks.</p>
+      <p class="quiet">
+        Take a heaped spoon of soil, wet it drop by drop and knead it until it no longer sticks.
+      </p>
       <fieldset v-for="q in asked" :key="q.id">
         <legend>{{ q.asks }}</legend>
-        <label v-for="c in q.choices" :key="c.id"><input type="radio" :name="q.id" :checked="answers[q.id] === c.id" @change="answer(q.id, c.id)" /> {{ c.says }}</label>
+        <label v-for="c in q.choices" :key="c.id"
+          ><input type="radio" :name="q.id" :checked="answers[q.id] === c.id" @change="answer(q.id, c.id)" />
+          {{ c.says }}</label
+        >
       </fieldset>
-      <p v-if="soilName" class="fill">That is <b>{{ soilName }}</b>. <button type="button" class="small" @click="take">take it</button></p>
+      <p v-if="soilName" class="fill">
+        That is <b>{{ soilName }}</b>. <button type="button" class="small" @click="take">take it</button>
+      </p>
     </div>
   </div>
 </template>
 
 <style scoped>
-.part { border-top: 1px solid var(--line); padding-top: 10px; }
-.ladder { border-left: 4px solid var(--leaf); padding-left: 10px; margin-bottom: 12px; }
-fieldset { border: 0; padding: 0; margin: 0 0 8px; }
-legend { font-size: 14.5px; font-weight: 600; }
-label { display: block; font-size: 14px; }
+.part {
+  border-top: 1px solid var(--line);
+  padding-top: 10px;
+}
+.ladder {
+  border-left: 4px solid var(--leaf);
+  padding-left: 10px;
+  margin-bottom: 12px;
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0 0 8px;
+}
+legend {
+  font-size: 14.5px;
+  font-weight: 600;
+}
+label {
+  display: block;
+  font-size: 14px;
+}
 </style>

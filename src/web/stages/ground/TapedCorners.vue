@@ -46,11 +46,14 @@ function lay(): void {
   const lengths: number[] = [];
   const diagonals: number[] = [];
   for (const [i, r] of rows.value.entries()) {
-    const asked: [string, string, number[]][] = [[r.side, msg`The side from corner ${i + 1} to ${next(i)}`, lengths]];
+    const asked: [string, string, number[]][] = [
+      [r.side, msg`The side from corner ${i + 1} to ${next(i)}`, lengths],
+    ];
     if (hasDiagonal(i)) asked.push([r.diagonal, msg`The diagonal from corner 1 to ${i + 1}`, diagonals]);
     for (const [text, what, list] of asked) {
       const parsed = parseQuantity(text, 'length', settings.units);
-      if (!parsed.ok) return void (why.value = `${what}: ${text.trim() === '' ? msg`still to be measured.` : parsed.why}`);
+      if (!parsed.ok)
+        return void (why.value = `${what}: ${text.trim() === '' ? msg`still to be measured.` : parsed.why}`);
       list.push(parsed.value);
     }
   }
@@ -71,22 +74,58 @@ function lay(): void {
 
 <template>
   <form class="taped" @submit.prevent="lay">
-    <p class="quiet">Walk round the field from corner to corner and tape each side; then, from the first corner, the diagonal to every corner that is not beside it.</p>
+    <p class="quiet">
+      Walk round the field from corner to corner and tape each side; then, from the first corner, the diagonal
+      to every corner that is not beside it.
+    </p>
     <table>
-      <thead><tr><th scope="col">corner</th><th scope="col">side to the next</th><th scope="col">from corner 1</th><th scope="col">dents in</th></tr></thead>
+      <thead>
+        <tr>
+          <th scope="col">corner</th>
+          <th scope="col">side to the next</th>
+          <th scope="col">from corner 1</th>
+          <th scope="col">dents in</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="(r, i) in rows" :key="i">
           <th scope="row">{{ i + 1 }}</th>
-          <td><TextField :id="`taped-side ${i}`" width="100%" :value="r.side" :label="msg`Side from corner ${i + 1} to ${next(i)}`" :take="(t) => void (r.side = t)" /></td>
-          <td><TextField v-if="hasDiagonal(i)" :id="`taped-diagonal ${i}`" width="100%" :value="r.diagonal" :label="msg`Diagonal from corner 1 to ${i + 1}`" :take="(t) => void (r.diagonal = t)" /></td>
-          <td><input v-if="i >= 2" v-model="r.dent" type="checkbox" :aria-label="msg`The field turns in at corner ${i + 1}`" /></td>
+          <td>
+            <TextField
+              :id="`taped-side ${i}`"
+              width="100%"
+              :value="r.side"
+              :label="msg`Side from corner ${i + 1} to ${next(i)}`"
+              :take="(t) => void (r.side = t)"
+            />
+          </td>
+          <td>
+            <TextField
+              v-if="hasDiagonal(i)"
+              :id="`taped-diagonal ${i}`"
+              width="100%"
+              :value="r.diagonal"
+              :label="msg`Diagonal from corner 1 to ${i + 1}`"
+              :take="(t) => void (r.diagonal = t)"
+            />
+          </td>
+          <td>
+            <input
+              v-if="i >= 2"
+              v-model="r.dent"
+              type="checkbox"
+              :aria-label="msg`The field turns in at corner ${i + 1}`"
+            />
+          </td>
         </tr>
       </tbody>
     </table>
     <p v-if="why" class="why" role="alert">{{ why }}</p>
     <p class="acts">
       <button type="submit" class="small">lay it out</button>
-      <button type="button" class="small" @click="rows.push({ side: '', diagonal: '', dent: false })">a further corner</button>
+      <button type="button" class="small" @click="rows.push({ side: '', diagonal: '', dent: false })">
+        a further corner
+      </button>
       <button v-if="canTake" type="button" class="small" @click="rows.pop()">one fewer</button>
       <button type="button" class="small" @click="emit('done')">leave it</button>
     </p>
@@ -94,10 +133,35 @@ function lay(): void {
 </template>
 
 <style scoped>
-.taped { border-left: 4px solid var(--leaf); padding-left: 10px; margin-bottom: 12px; }
-table { border-collapse: collapse; font-size: 14px; margin-bottom: 6px; }
-th, td { text-align: left; padding: 2px 8px 2px 0; font-weight: 400; }
-thead th { font-size: 12.5px; color: var(--faint); }
-.why { color: var(--alarm); font-size: 13.5px; margin-bottom: 6px; }
-.acts { display: flex; flex-wrap: wrap; gap: 6px; margin: 0; }
+.taped {
+  border-left: 4px solid var(--leaf);
+  padding-left: 10px;
+  margin-bottom: 12px;
+}
+table {
+  border-collapse: collapse;
+  font-size: 14px;
+  margin-bottom: 6px;
+}
+th,
+td {
+  text-align: left;
+  padding: 2px 8px 2px 0;
+  font-weight: 400;
+}
+thead th {
+  font-size: 12.5px;
+  color: var(--faint);
+}
+.why {
+  color: var(--alarm);
+  font-size: 13.5px;
+  margin-bottom: 6px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin: 0;
+}
 </style>

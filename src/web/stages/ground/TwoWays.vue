@@ -10,7 +10,8 @@ const emit = defineEmits<{ pick: [way: OneWay] }>();
 const SIZE = 120;
 const MARGIN = 8;
 
-const degrees = (v: number, plus: string, minus: string): string => `${fixed(Math.abs(v), 4)}° ${v < 0 ? minus : plus}`;
+const degrees = (v: number, plus: string, minus: string): string =>
+  `${fixed(Math.abs(v), 4)}° ${v < 0 ? minus : plus}`;
 const ways = computed(() =>
   [
     { name: msg`As it is written`, way: props.asWritten },
@@ -53,15 +54,51 @@ const ways = computed(() =>
 </template>
 
 <style scoped>
-.ways { display: grid; grid-template-columns: 1fr 1fr; gap: 10px; }
-.ways > p { grid-column: 1 / -1; }
-h4 { font-size: 14px; margin: 0; }
-.ways > p { margin: 0; }
-svg { width: 100%; background: var(--card); border: 1px solid var(--line); }
-polygon { fill: color-mix(in srgb, var(--leaf) 25%, transparent); stroke: var(--leaf); stroke-width: 1.5; }
-circle { fill: var(--leaf); }
-text { font-size: 12px; fill: var(--faint); }
-.num { font-size: 13px; margin: 4px 0 0; }
-button { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); padding: 3px 12px; cursor: pointer; }
-button:disabled { opacity: 0.4; cursor: default; }
+.ways {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+}
+.ways > p {
+  grid-column: 1 / -1;
+}
+h4 {
+  font-size: 14px;
+  margin: 0;
+}
+.ways > p {
+  margin: 0;
+}
+svg {
+  width: 100%;
+  background: var(--card);
+  border: 1px solid var(--line);
+}
+polygon {
+  fill: color-mix(in srgb, var(--leaf) 25%, transparent);
+  stroke: var(--leaf);
+  stroke-width: 1.5;
+}
+circle {
+  fill: var(--leaf);
+}
+text {
+  font-size: 12px;
+  fill: var(--faint);
+}
+.num {
+  font-size: 13px;
+  margin: 4px 0 0;
+}
+button {
+  border: 1px solid var(--faint);
+  border-radius: 3px;
+  background: var(--card);
+  padding: 3px 12px;
+  cursor: pointer;
+}
+button:disabled {
+  opacity: 0.4;
+  cursor: default;
+}
 </style>

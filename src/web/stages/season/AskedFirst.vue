@@ -17,8 +17,32 @@ const emit = defineEmits<{ take: []; drop: [] }>();
 </template>
 
 <style scoped>
-.asked { border: 2px solid var(--clay); border-radius: 4px; padding: 10px 12px; margin-bottom: 12px; background: var(--card); }
-.row { display: flex; gap: 8px; flex-wrap: wrap; }
-button { min-height: 44px; border: 0; border-radius: 4px; background: var(--clay); color: var(--paper); font-weight: 700; padding: 6px 16px; cursor: pointer; }
-.plain { background: none; color: var(--ink); border: 1px solid var(--line); font-weight: 400; }
+.asked {
+  border: 2px solid var(--clay);
+  border-radius: 4px;
+  padding: 10px 12px;
+  margin-bottom: 12px;
+  background: var(--card);
+}
+.row {
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
+}
+button {
+  min-height: 44px;
+  border: 0;
+  border-radius: 4px;
+  background: var(--clay);
+  color: var(--paper);
+  font-weight: 700;
+  padding: 6px 16px;
+  cursor: pointer;
+}
+.plain {
+  background: none;
+  color: var(--ink);
+  border: 1px solid var(--line);
+  font-weight: 400;
+}
 </style>

@@ -1,7 +1,12 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref, shallowRef } from 'vue';
 import { dateLocale, msg } from '../../../core/language';
-import { readChannels, readMessage, type FieldChannel, type FieldMessage } from '../../../core/formats/fieldMessages';
+import {
+  readChannels,
+  readMessage,
+  type FieldChannel,
+  type FieldMessage,
+} from '../../../core/formats/fieldMessages';
 import type { KindName } from '../../../core/units';
 import { useSeason } from '../../stores/season';
 import { useSettings } from '../../stores/settings';
@@ -57,7 +62,13 @@ function stop(): void {
   latest.value = new Map();
 }
 onBeforeUnmount(stop);
-const KINDS: Record<string, KindName> = { pressure: 'pressure', flow: 'flow', level: 'height', temperature: 'temperature', rain: 'rain' };
+const KINDS: Record<string, KindName> = {
+  pressure: 'pressure',
+  flow: 'flow',
+  level: 'height',
+  temperature: 'temperature',
+  rain: 'rain',
+};
 const says = (c: FieldChannel): string => {
   const m = latest.value.get(c.id);
   if (!m) return '–';
@@ -66,23 +77,54 @@ const says = (c: FieldChannel): string => {
 };
 const clock = (): string => {
   const last = [...latest.value.values()].reduce((a, m) => Math.max(a, m.at), 0);
-  return last > 0 ? new Date(last).toLocaleString(dateLocale(), { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }) : '';
+  return last > 0
+    ? new Date(last).toLocaleString(dateLocale(), {
+        day: 'numeric',
+        month: 'short',
+        hour: '2-digit',
+        minute: '2-digit',
+      })
+    : '';
 };
 </script>
 
 <template>
   <details class="more">
     <summary>Listen to a field station</summary>
-    <p class="quiet">A logger of gauges, valves, soil and air, made up: an hour of the farm goes by in a minute. Nothing of it goes into your book.</p>
-    <p><button type="button" class="do" @click="from ? stop() : listen()">{{ from ? msg`Stop listening` : msg`Listen` }}</button></p>
+    <p class="quiet">
+      A logger of gauges, valves, soil and air, made up: an hour of the farm goes by in a minute. Nothing of
+      it goes into your book.
+    </p>
+    <p>
+      <button type="button" class="do" @click="from ? stop() : listen()">
+        {{ from ? msg`Stop listening` : msg`Listen` }}
+      </button>
+    </p>
     <template v-if="from">
-      <p role="status"><b>Simulated</b>, {{ from === 'server' ? msg`from the server` : msg`on the plan that is open` }}. {{ clock() }}<template v-if="odd > 0"> {{ odd }} messages could not be read.</template></p>
-      <dl class="rows"><template v-for="c in channels" :key="c.id"><dt>{{ c.name }}</dt><dd class="num">{{ says(c) }}</dd></template></dl>
+      <p role="status">
+        <b>Simulated</b>, {{ from === 'server' ? msg`from the server` : msg`on the plan that is open` }}.
+        {{ clock() }}<template v-if="odd > 0"> {{ odd }} messages could not be read.</template>
+      </p>
+      <dl class="rows">
+        <template v-for="c in channels" :key="c.id"
+          ><dt>{{ c.name }}</dt>
+          <dd class="num">{{ says(c) }}</dd></template
+        >
+      </dl>
     </template>
   </details>
 </template>
 
 <style scoped>
-details { margin-top: 14px; }
-.do { min-height: 44px; border: 1.5px solid var(--leaf); border-radius: 4px; background: none; padding: 6px 16px; cursor: pointer; }
+details {
+  margin-top: 14px;
+}
+.do {
+  min-height: 44px;
+  border: 1.5px solid var(--leaf);
+  border-radius: 4px;
+  background: none;
+  padding: 6px 16px;
+  cursor: pointer;
+}
 </style>

@@ -28,5 +28,10 @@ onBeforeUnmount(free);
 </template>
 
 <style scoped>
-img { width: 100%; border-radius: 4px; display: block; margin-bottom: 8px; }
+img {
+  width: 100%;
+  border-radius: 4px;
+  display: block;
+  margin-bottom: 8px;
+}
 </style>

@@ -39,9 +39,17 @@ fieldsOf(() => 'farm');
   <section class="season">
     <div class="top">
       <h2>Season</h2>
-      <button v-if="book.made.length > 0" type="button" class="asks" @click="undo">Undo the last entry</button>
+      <button v-if="book.made.length > 0" type="button" class="asks" @click="undo">
+        Undo the last entry
+      </button>
     </div>
-    <LeafTabs :leaves="LEAVES" :open="view.seasonLeaf" label="Parts of Season" prefix="season" @turn="view.seasonLeaf = $event" />
+    <LeafTabs
+      :leaves="LEAVES"
+      :open="view.seasonLeaf"
+      label="Parts of Season"
+      prefix="season"
+      @turn="view.seasonLeaf = $event"
+    />
     <p v-if="book.trouble" role="alert" class="caution">{{ book.trouble }}</p>
     <p v-if="season.failed" role="alert" class="caution">{{ season.failed }}</p>
     <component :is="open.is" />
@@ -49,6 +57,14 @@ fieldsOf(() => 'farm');
 </template>
 
 <style scoped>
-.top { display: flex; justify-content: space-between; align-items: baseline; }
-@media (max-width: 820px), (max-height: 480px) { .top .asks { min-height: 44px; } }
+.top {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+@media (max-width: 820px), (max-height: 480px) {
+  .top .asks {
+    min-height: 44px;
+  }
+}
 </style>

@@ -25,14 +25,42 @@ function take(): void {
 
 <template>
   <form class="take" @submit.prevent="take">
-    <TextField id="reading" class="num" look="tall" decimal :placeholder="unit" :label="label" :value="text" :take="(t) => void (text = t)" />
+    <TextField
+      id="reading"
+      class="num"
+      look="tall"
+      decimal
+      :placeholder="unit"
+      :label="label"
+      :value="text"
+      :take="(t) => void (text = t)"
+    />
     <button type="submit">{{ button ?? msg`Note` }}</button>
     <p v-if="why" role="alert" class="why">{{ why }}</p>
   </form>
 </template>
 
 <style scoped>
-.take { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-button { min-height: 44px; border: 0; border-radius: 4px; background: var(--leaf); color: var(--paper); font-weight: 700; padding: 6px 18px; cursor: pointer; }
-.why { flex-basis: 100%; color: var(--alarm); font-size: 13.5px; margin: 0; }
+.take {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+button {
+  min-height: 44px;
+  border: 0;
+  border-radius: 4px;
+  background: var(--leaf);
+  color: var(--paper);
+  font-weight: 700;
+  padding: 6px 18px;
+  cursor: pointer;
+}
+.why {
+  flex-basis: 100%;
+  color: var(--alarm);
+  font-size: 13.5px;
+  margin: 0;
+}
 </style>

@@ -11,6 +11,8 @@ const tries = computed(() => words.value.tries.filter(Boolean).join('; '));
 </script>
 
 <template>
-  <b>{{ GRADE_WORDS[finding.grade] }}.</b> {{ words.title }}<template v-if="words.whenOpen">, {{ words.whenOpen }}</template>. {{ words.howMuch }}
+  <b>{{ GRADE_WORDS[finding.grade] }}.</b> {{ words.title
+  }}<template v-if="words.whenOpen">, {{ words.whenOpen }}</template
+  >. {{ words.howMuch }}
   <span v-if="tries" class="quiet">Try: {{ tries }}.</span>
 </template>

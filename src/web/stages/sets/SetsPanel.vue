@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, onMounted } from 'vue';
 import { msg } from '../../../core/language';
 import { TIMING_CODES, type Finding, type FindingCode } from '../../../core/check';
 import LeafTabs from '../../parts/LeafTabs.vue';
-import { toldIn } from '../../shell/toldIn';
+import { toldIn } from '../../page/toldIn';
 import { useJudgement } from '../../stores/judgement';
 import { useOutlook } from '../../stores/outlook';
 import { usePlan } from '../../stores/plan';
@@ -43,8 +43,11 @@ const OF_WHAT_OPENS: readonly FindingCode[] = ['flow-short', 'over-yield', 'shor
 /** What is mended here, and what hangs on which beds are open: the same list as everywhere. */
 const problems = computed(() => {
   const sets = plan.full.watering.sets.length;
-  const some = (f: Finding): boolean => new Set(f.holds.flatMap((h) => h.set ?? [])).size < sets && f.holds.some((h) => h.set);
-  return toldIn('check', judgement.told).filter((f) => TIMING_CODES.includes(f.code) || OF_WHAT_OPENS.includes(f.code) || some(f));
+  const some = (f: Finding): boolean =>
+    new Set(f.holds.flatMap((h) => h.set ?? [])).size < sets && f.holds.some((h) => h.set);
+  return toldIn('check', judgement.told).filter(
+    (f) => TIMING_CODES.includes(f.code) || OF_WHAT_OPENS.includes(f.code) || some(f),
+  );
 });
 fieldsOf(() => 'farm');
 </script>
@@ -52,10 +55,18 @@ fieldsOf(() => 'farm');
 <template>
   <section>
     <h2>Sets</h2>
-    <LeafTabs :leaves="LEAVES" :open="view.leaf" label="Questions of sets and timing" prefix="leaf" @turn="view.turnTo($event)" />
+    <LeafTabs
+      :leaves="LEAVES"
+      :open="view.leaf"
+      label="Questions of sets and timing"
+      prefix="leaf"
+      @turn="view.turnTo($event)"
+    />
     <p v-if="outlook.failed" role="alert" class="caution">{{ outlook.failed }}</p>
     <component :is="open.is" :class="{ stale: !outlook.fresh && !outlook.working }" />
-    <p v-if="outlook.working" class="quiet" role="status">Working it out: {{ Math.round(100 * outlook.progress) }} %</p>
+    <p v-if="outlook.working" class="quiet" role="status">
+      Working it out: {{ Math.round(100 * outlook.progress) }} %
+    </p>
     <section v-if="problems.length > 0" aria-label="Problems">
       <h3>Problems</h3>
       <ol class="problems">
@@ -68,12 +79,36 @@ fieldsOf(() => 'farm');
 </template>
 
 <style scoped>
-h3 { font-size: 16px; margin: 14px 0 8px; }
-.problems { list-style: none; margin: 0 0 12px; padding: 0; }
-.problems li { border-left: 5px solid var(--line); padding: 4px 0 4px 10px; margin-bottom: 8px; font-size: 14px; }
-.problems .stop { border-color: var(--alarm); }
-.problems .stop b { color: var(--alarm); }
-.problems .mend { border-color: var(--clay); }
-.problems .mend b { color: var(--clay); }
-.fine { border-left: 5px solid var(--leaf); padding: 4px 10px; font-size: 14px; }
+h3 {
+  font-size: 16px;
+  margin: 14px 0 8px;
+}
+.problems {
+  list-style: none;
+  margin: 0 0 12px;
+  padding: 0;
+}
+.problems li {
+  border-left: 5px solid var(--line);
+  padding: 4px 0 4px 10px;
+  margin-bottom: 8px;
+  font-size: 14px;
+}
+.problems .stop {
+  border-color: var(--alarm);
+}
+.problems .stop b {
+  color: var(--alarm);
+}
+.problems .mend {
+  border-color: var(--clay);
+}
+.problems .mend b {
+  color: var(--clay);
+}
+.fine {
+  border-left: 5px solid var(--leaf);
+  padding: 4px 10px;
+  font-size: 14px;
+}
 </style>

@@ -3,7 +3,6 @@ import { mdiDragVertical } from '@mdi/js';
 import { msg } from '../../../core/language';
 import { bedWord } from '../../../core/plan';
 import { computed, nextTick, ref } from 'vue';
-import { layOut } from '../../../core/layout';
 import { setWorking } from '../../../core/sets';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
@@ -33,13 +32,21 @@ const VALVES = [
   { id: 'block', name: msg`one for the block` },
 ];
 const bedsOf = (set: (typeof opening.sets)[number]): number => {
-  const { blocks } = layOut(plan.full);
-  return set.beds.reduce((n, g) => n + (g.keys?.length ?? blocks.find((b) => b.block.id === g.block)?.beds.filter((b) => !b.resting).length ?? 0), 0);
+  const { blocks } = plan.laid;
+  return set.beds.reduce(
+    (n, g) =>
+      n +
+      (g.keys?.length ??
+        blocks.find((b) => b.block.id === g.block)?.beds.filter((b) => !b.resting).length ??
+        0),
+    0,
+  );
 };
 const rows = computed(() =>
   opening.sets.map((set, i) => {
     const found = outlook.outlook?.sets.find((s) => s.id === set.id);
-    const load = found && Number.isFinite(found.givesLph) && found.givesLph > 0 ? found.asksLph / found.givesLph : 0;
+    const load =
+      found && Number.isFinite(found.givesLph) && found.givesLph > 0 ? found.asksLph / found.givesLph : 0;
     return { set, ink: setInk(i), beds: bedsOf(set), found, load, brush: msg`into ${set.name}` };
   }),
 );
@@ -57,7 +64,11 @@ function add(): void {
   tools.paint({ label: msg`into ${name}`, fields: {}, set: id });
 }
 const list = ref<HTMLElement>();
-useReorder(list, { things: 'li', handle: '.grip', moved: (from, to) => edits.moveSet(opening.sets[from].id, to) });
+useReorder(list, {
+  things: 'li',
+  handle: '.grip',
+  moved: (from, to) => edits.moveSet(opening.sets[from].id, to),
+});
 /** With the grip in hand the arrows move the set among the others. */
 async function gripKeys(event: KeyboardEvent, i: number): Promise<void> {
   const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
@@ -77,71 +88,216 @@ async function even(): Promise<void> {
   const stated = plan.plan;
   const outcome = await outlook.even(set?.id ?? 'all');
   if (outcome.ended === 'failed') evened.value = msg`The valves could not be worked out: ${outcome.why}`;
-  else if (outcome.ended === 'cancelled' || plan.plan !== stated) evened.value = msg`No valve was turned: the plan changed meanwhile. Press again.`;
+  else if (outcome.ended === 'cancelled' || plan.plan !== stated)
+    evened.value = msg`No valve was turned: the plan changed meanwhile. Press again.`;
   else {
     const answer = outcome.value;
     const turned = answer.valves.reduce((n, [, beds]) => n + beds.length, 0);
     const groups = set?.beds ?? plan.blocks.filter((b) => b.inUse).map((b) => ({ block: b.id }));
     edits.turnValves(answer.valves, groups);
-    const spread = (b: typeof answer.before): string => msg`${settings.show(b.least, 'share')} to ${settings.show(b.most, 'share')}`;
-    evened.value = turned === 0 ? msg`The beds are alike as they are: no valve needs to be turned.` : msg`${turned} valves turned: beds get ${spread(answer.after)} of the mean instead of ${spread(answer.before)}.`;
+    const spread = (b: typeof answer.before): string =>
+      msg`${settings.show(b.least, 'share')} to ${settings.show(b.most, 'share')}`;
+    evened.value =
+      turned === 0
+        ? msg`The beds are alike as they are: no valve needs to be turned.`
+        : msg`${turned} valves turned: beds get ${spread(answer.after)} of the mean instead of ${spread(answer.before)}.`;
   }
 }
 /** The bed picked on the sheet, and the set it waters in. */
 const pickedSet = computed(() => {
   const bed = view.pickedBed;
   if (!bed) return undefined;
-  const set = opening.sets.find((s) => s.beds.some((g) => g.block === bed.block && (!g.keys || g.keys.includes(bed.key))));
+  const set = opening.sets.find((s) =>
+    s.beds.some((g) => g.block === bed.block && (!g.keys || g.keys.includes(bed.key))),
+  );
   return { bed, id: set?.id ?? 'none', block: plan.blocks.find((b) => b.id === bed.block)?.name ?? '' };
 });
-const setChoices = computed(() => [...opening.sets.map((s) => ({ id: s.id, name: s.name })), { id: 'none', name: msg`no set` }]);
+const setChoices = computed(() => [
+  ...opening.sets.map((s) => ({ id: s.id, name: s.name })),
+  { id: 'none', name: msg`no set` },
+]);
 const turned = computed(() => plan.blocks.some((b) => Object.values(b.beds.single).some((s) => s.valveDeg)));
 const hasBedValves = computed(() => plan.blocks.some((b) => b.inUse && b.valves !== 'block'));
-const working = (id: string) => outlook.outlook && (view.openMade = setWorking('load', id, outlook.outlook, plan.full));
+const working = (id: string) =>
+  outlook.outlook && (view.openMade = setWorking('load', id, outlook.outlook, plan.full));
 </script>
 
 <template>
   <div>
     <p class="acts">
-      <v-btn :loading="outlook.making" @click="outlook.makeSets(opening.sets.length === 0)">{{ opening.sets.length === 0 ? msg`Make the sets` : msg`Fit them to the plan` }}</v-btn>
-      <v-btn v-if="opening.sets.length > 0" variant="text" :disabled="outlook.making" @click="outlook.makeSets(true)">Rebuild the sets</v-btn>
+      <v-btn :loading="outlook.making" @click="outlook.makeSets(opening.sets.length === 0)">{{
+        opening.sets.length === 0 ? msg`Make the sets` : msg`Fit them to the plan`
+      }}</v-btn>
+      <v-btn
+        v-if="opening.sets.length > 0"
+        variant="text"
+        :disabled="outlook.making"
+        @click="outlook.makeSets(true)"
+        >Rebuild the sets</v-btn
+      >
       <v-btn v-if="outlook.making || outlook.evening" variant="text" @click="outlook.stop()">Stop</v-btn>
     </p>
-    <p v-if="opening.sets.length === 0" class="quiet">All that is in use is open at once. Sets water one after the other: as few as the source can feed, similar beds and neighbours together.</p>
+    <p v-if="opening.sets.length === 0" class="quiet">
+      All that is in use is open at once. Sets water one after the other: as few as the source can feed,
+      similar beds and neighbours together.
+    </p>
     <p v-if="outlook.madeSays" class="quiet" role="status">{{ outlook.madeSays }}</p>
-    <label class="apart"><input type="checkbox" :checked="plan.full.watering.apart" @change="edits.watering(msg`keep different beds apart or not`, (w) => void (w.apart = ($event.target as HTMLInputElement).checked))" /> keep beds of different need or material apart</label>
+    <label class="apart"
+      ><input
+        type="checkbox"
+        :checked="plan.full.watering.apart"
+        @change="
+          edits.watering(
+            msg`keep different beds apart or not`,
+            (w) => void (w.apart = ($event.target as HTMLInputElement).checked),
+          )
+        "
+      />
+      keep beds of different need or material apart</label
+    >
     <ul v-show="rows.length > 0" ref="list" class="sets" aria-label="Sets">
       <li v-for="(r, i) in rows" :key="r.set.id" :class="{ open: opening.set?.id === r.set.id }">
         <div class="top">
-          <button v-if="rows.length > 1" type="button" class="grip" title="Drag it up or down: sets water in this order" :aria-label="msg`Order of ${r.set.name}: number ${i + 1} of ${rows.length}. Up and down move it`" @keydown="gripKeys($event, i)"><v-icon :icon="mdiDragVertical" size="18" /></button>
-          <button type="button" class="brush" :aria-pressed="tools.brush?.label === r.brush" :aria-label="msg`${r.set.name}: paint beds ${r.brush}`" @click="press(r.brush, r.set.id)"><i :style="{ background: r.ink }" /></button>
-          <TextField :id="`name ${r.set.id}`" class="name" :longest="40" :label="msg`Name of ${r.set.name}`" :value="r.set.name" :take="(name, g) => edits.setFields(r.set.id, { name: name.trim() || undefined }, msg`name the set`, g)" />
+          <button
+            v-if="rows.length > 1"
+            type="button"
+            class="grip"
+            title="Drag it up or down: sets water in this order"
+            :aria-label="msg`Order of ${r.set.name}: number ${i + 1} of ${rows.length}. Up and down move it`"
+            @keydown="gripKeys($event, i)"
+          >
+            <v-icon :icon="mdiDragVertical" size="18" />
+          </button>
+          <button
+            type="button"
+            class="brush"
+            :aria-pressed="tools.brush?.label === r.brush"
+            :aria-label="msg`${r.set.name}: paint beds ${r.brush}`"
+            @click="press(r.brush, r.set.id)"
+          >
+            <i :style="{ background: r.ink }" />
+          </button>
+          <TextField
+            :id="`name ${r.set.id}`"
+            class="name"
+            :longest="40"
+            :label="msg`Name of ${r.set.name}`"
+            :value="r.set.name"
+            :take="
+              (name, g) => edits.setFields(r.set.id, { name: name.trim() || undefined }, msg`name the set`, g)
+            "
+          />
           <span class="num">{{ r.beds }} {{ forms(r.beds, 'bed', 'beds') }}</span>
-          <button type="button" class="small" :aria-pressed="opening.set?.id === r.set.id" :aria-label="msg`Open ${r.set.name} on the sheet`" @click="opening.pick(r.set.id)">open</button>
-          <button type="button" class="small" :aria-label="msg`Take ${r.set.name} away`" @click="edits.removeSet(r.set.id)">×</button>
+          <button
+            type="button"
+            class="small"
+            :aria-pressed="opening.set?.id === r.set.id"
+            :aria-label="msg`Open ${r.set.name} on the sheet`"
+            @click="opening.pick(r.set.id)"
+          >
+            open
+          </button>
+          <button
+            type="button"
+            class="small"
+            :aria-label="msg`Take ${r.set.name} away`"
+            @click="edits.removeSet(r.set.id)"
+          >
+            ×
+          </button>
         </div>
-        <p v-if="sources.length > 1" class="from">draws on <ChoiceField :label="msg`Source of ${r.set.name}`" :value="r.set.source ?? plan.full.sourceId" :options="sources" :is-default="r.set.source === undefined" @pick="edits.setFields(r.set.id, { source: $event === plan.full.sourceId ? undefined : $event }, msg`draw on another source`)" /></p>
+        <p v-if="sources.length > 1" class="from">
+          draws on
+          <ChoiceField
+            :label="msg`Source of ${r.set.name}`"
+            :value="r.set.source ?? plan.full.sourceId"
+            :options="sources"
+            :is-default="r.set.source === undefined"
+            @pick="
+              edits.setFields(
+                r.set.id,
+                { source: $event === plan.full.sourceId ? undefined : $event },
+                msg`draw on another source`,
+              )
+            "
+          />
+        </p>
         <div class="sum">
-          <svg width="120" height="8" aria-hidden="true"><rect width="120" height="8" class="track" /><rect :width="120 * Math.min(1, r.load)" height="8" :class="r.load > 1.000001 ? 'over' : 'load'" /></svg>
-          <button v-if="r.found" type="button" class="asks num" @click="working(r.set.id)">asks {{ settings.show(r.found.asksLph, 'flow') }}<template v-if="Number.isFinite(r.found.givesLph)"> of {{ settings.show(r.found.givesLph, 'flow') }}</template></button>
-          <span v-if="r.found && r.found.beds > 0" class="num">{{ settings.show(r.found.evenness, 'share') }} even</span>
+          <svg width="120" height="8" aria-hidden="true">
+            <rect width="120" height="8" class="track" />
+            <rect
+              :width="120 * Math.min(1, r.load)"
+              height="8"
+              :class="r.load > 1.000001 ? 'over' : 'load'"
+            />
+          </svg>
+          <button v-if="r.found" type="button" class="asks num" @click="working(r.set.id)">
+            asks {{ settings.show(r.found.asksLph, 'flow')
+            }}<template v-if="Number.isFinite(r.found.givesLph)">
+              of {{ settings.show(r.found.givesLph, 'flow') }}</template
+            >
+          </button>
+          <span v-if="r.found && r.found.beds > 0" class="num"
+            >{{ settings.show(r.found.evenness, 'share') }} even</span
+          >
         </div>
       </li>
     </ul>
     <p class="quiet paint">
       <button type="button" class="asks" @click="add">add a set by hand</button>
-      <template v-if="rows.length > 0"> · <button type="button" class="asks" :aria-pressed="tools.brush?.label === NONE" @click="press(NONE, 'none')">paint beds out of all sets</button></template>
-      <template v-if="tools.brush?.set"> · painting <b>{{ tools.brush.label }}</b>: stroke across beds, Escape ends it</template>
-      <template v-if="unset > 0"> · <b class="unset">{{ unset }} {{ forms(unset, 'bed', 'beds') }} in no set</b></template>
+      <template v-if="rows.length > 0">
+        ·
+        <button
+          type="button"
+          class="asks"
+          :aria-pressed="tools.brush?.label === NONE"
+          @click="press(NONE, 'none')"
+        >
+          paint beds out of all sets
+        </button></template
+      >
+      <template v-if="tools.brush?.set">
+        · painting <b>{{ tools.brush.label }}</b>: stroke across beds, Escape ends it</template
+      >
+      <template v-if="unset > 0">
+        · <b class="unset">{{ unset }} {{ forms(unset, 'bed', 'beds') }} in no set</b></template
+      >
     </p>
     <p v-if="pickedSet && opening.sets.length > 0" class="fill valves">
-      {{ bedWord(plan.blocks.find((b) => b.id === pickedSet!.bed.block), pickedSet.bed.key) === 'plant' ? msg`Plant` : msg`Bed` }} {{ pickedSet.bed.key }} of {{ pickedSet.block }} waters in <ChoiceField label="Set of the picked bed" :value="pickedSet.id" :options="setChoices" @pick="edits.putInSet([pickedSet.bed], $event === 'none' ? undefined : $event)" />.
+      {{
+        bedWord(
+          plan.blocks.find((b) => b.id === pickedSet!.bed.block),
+          pickedSet.bed.key,
+        ) === 'plant'
+          ? msg`Plant`
+          : msg`Bed`
+      }}
+      {{ pickedSet.bed.key }} of {{ pickedSet.block }} waters in
+      <ChoiceField
+        label="Set of the picked bed"
+        :value="pickedSet.id"
+        :options="setChoices"
+        @pick="edits.putInSet([pickedSet.bed], $event === 'none' ? undefined : $event)"
+      />.
     </p>
     <p class="fill valves">
-      <template v-if="plan.blocks.length > 1">In {{ plan.block.name }} valves</template><template v-else>Valves</template> are
-      <ChoiceField label="Valves of the block" :value="plan.block.valves" :options="VALVES" :is-default="plan.statedBlock.valves === undefined" @pick="edits.blockValves(plan.block.id, $event as 'block' | 'beds' | 'runs')" />.
+      <template v-if="plan.blocks.length > 1">In {{ plan.block.name }} valves</template
+      ><template v-else>Valves</template> are
+      <ChoiceField
+        label="Valves of the block"
+        :value="plan.block.valves"
+        :options="VALVES"
+        :is-default="plan.statedBlock.valves === undefined"
+        @pick="edits.blockValves(plan.block.id, $event as 'block' | 'beds' | 'runs')"
+      />.
     </p>
-    <ToggleRow v-if="plan.blocks.length > 1" label="Blocks" :options="plan.blocks" :picked="plan.block.id" @press="plan.pickBlock($event)" />
+    <ToggleRow
+      v-if="plan.blocks.length > 1"
+      label="Blocks"
+      :options="plan.blocks"
+      :picked="plan.block.id"
+      @press="plan.pickBlock($event)"
+    />
     <template v-if="hasBedValves">
       <p class="acts">
         <v-btn variant="text" :loading="outlook.evening" @click="even">Even it by the valves</v-btn>
@@ -153,26 +309,111 @@ const working = (id: string) => outlook.outlook && (view.openMade = setWorking('
 </template>
 
 <style scoped>
-.acts { display: flex; flex-wrap: wrap; gap: 6px; margin-bottom: 8px; }
-.apart { display: block; font-size: 14px; margin-bottom: 8px; }
-.sets { list-style: none; padding: 0; margin: 0 0 8px; max-height: 330px; overflow-y: auto; }
-.sets li { border-bottom: 1px solid var(--line); padding: 5px 4px 6px; }
-.sets .open { background: var(--picked); box-shadow: inset 3px 0 0 var(--ink); }
-.top, .sum { display: flex; align-items: center; gap: 8px; }
-.sum { font-size: 12.5px; color: var(--faint); padding: 3px 0 0 34px; flex-wrap: wrap; }
-.name { flex: 1; min-width: 60px; }
-.name :deep(input) { border-bottom: 1px solid transparent; background: none; }
-.name :deep(input:hover), .name :deep(input:focus) { border-bottom-color: var(--leaf); }
-.grip { border: 0; background: none; padding: 0; color: var(--faint); cursor: grab; }
-.brush { border: 0; background: none; padding: 2px; cursor: pointer; }
-.brush i { display: block; width: 24px; height: 16px; border: 1px solid var(--earth-line); border-radius: 2px; }
-.brush[aria-pressed='true'] i { outline: 3px solid var(--ink); }
-.top .num { font-size: 12.5px; color: var(--faint); white-space: nowrap; }
-.small { border: 1px solid var(--faint); border-radius: 3px; background: var(--card); font-size: 12.5px; line-height: 1.3; padding: 1px 7px; cursor: pointer; }
-.small[aria-pressed='true'] { border-color: var(--ink); font-weight: 700; }
-.track { fill: var(--line); }
-.load { fill: var(--water); }
-.over { fill: var(--alarm); }
-.unset { color: var(--clay); }
-.valves { margin: 0 0 4px; font-size: 15px; }
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-bottom: 8px;
+}
+.apart {
+  display: block;
+  font-size: 14px;
+  margin-bottom: 8px;
+}
+.sets {
+  list-style: none;
+  padding: 0;
+  margin: 0 0 8px;
+  max-height: 330px;
+  overflow-y: auto;
+}
+.sets li {
+  border-bottom: 1px solid var(--line);
+  padding: 5px 4px 6px;
+}
+.sets .open {
+  background: var(--picked);
+  box-shadow: inset 3px 0 0 var(--ink);
+}
+.top,
+.sum {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.sum {
+  font-size: 12.5px;
+  color: var(--faint);
+  padding: 3px 0 0 34px;
+  flex-wrap: wrap;
+}
+.name {
+  flex: 1;
+  min-width: 60px;
+}
+.name :deep(input) {
+  border-bottom: 1px solid transparent;
+  background: none;
+}
+.name :deep(input:hover),
+.name :deep(input:focus) {
+  border-bottom-color: var(--leaf);
+}
+.grip {
+  border: 0;
+  background: none;
+  padding: 0;
+  color: var(--faint);
+  cursor: grab;
+}
+.brush {
+  border: 0;
+  background: none;
+  padding: 2px;
+  cursor: pointer;
+}
+.brush i {
+  display: block;
+  width: 24px;
+  height: 16px;
+  border: 1px solid var(--earth-line);
+  border-radius: 2px;
+}
+.brush[aria-pressed='true'] i {
+  outline: 3px solid var(--ink);
+}
+.top .num {
+  font-size: 12.5px;
+  color: var(--faint);
+  white-space: nowrap;
+}
+.small {
+  border: 1px solid var(--faint);
+  border-radius: 3px;
+  background: var(--card);
+  font-size: 12.5px;
+  line-height: 1.3;
+  padding: 1px 7px;
+  cursor: pointer;
+}
+.small[aria-pressed='true'] {
+  border-color: var(--ink);
+  font-weight: 700;
+}
+.track {
+  fill: var(--line);
+}
+.load {
+  fill: var(--water);
+}
+.over {
+  fill: var(--alarm);
+}
+.unset {
+  color: var(--clay);
+}
+.valves {
+  margin: 0 0 4px;
+  font-size: 15px;
+}
 </style>

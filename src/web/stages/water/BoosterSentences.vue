@@ -22,15 +22,57 @@ const KINDS = [
   <details class="more" :open="booster.kind !== 'none'">
     <summary>Booster</summary>
     <p class="fill">
-      After it comes <ChoiceField label="Booster" :value="booster.kind" :options="KINDS" :is-default="isDefault('kind', 'booster')" @pick="choose('kind', msg`change the booster`, 'booster')($event)" /><template v-if="booster.kind === 'variable'">
-        of <QuantityField id="pressure-held" label="Pressure held" kind="pressure" :value="booster.holdKpa" :is-default="isDefault('holdKpa', 'booster')" :take="set('holdKpa', msg`set the pressure held`, 'booster')" /></template>.
+      After it comes
+      <ChoiceField
+        label="Booster"
+        :value="booster.kind"
+        :options="KINDS"
+        :is-default="isDefault('kind', 'booster')"
+        @pick="choose('kind', msg`change the booster`, 'booster')($event)"
+      /><template v-if="booster.kind === 'variable'">
+        of
+        <QuantityField
+          id="pressure-held"
+          label="Pressure held"
+          kind="pressure"
+          :value="booster.holdKpa"
+          :is-default="isDefault('holdKpa', 'booster')"
+          :take="set('holdKpa', msg`set the pressure held`, 'booster')" /></template
+      >.
       <template v-if="booster.kind !== 'none'">
-        It stops when less than <QuantityField id="low-cut-out" label="Low cut-out" kind="pressure" :value="booster.lowCutKpa" :is-default="isDefault('lowCutKpa', 'booster')" :take="set('lowCutKpa', msg`set the low cut-out`, 'booster')" /> is left before it,
-        or more than <QuantityField id="high-cut-out" label="High cut-out" kind="pressure" :value="booster.highCutKpa" :is-default="isDefault('highCutKpa', 'booster')" :take="set('highCutKpa', msg`set the high cut-out`, 'booster')" /> stands after it;
-        at most <QuantityField id="maximum-flow-of-the-booster" label="Maximum flow of the booster" kind="flow" :value="booster.maxLph" :is-default="isDefault('maxLph', 'booster')" :take="set('maxLph', msg`set the booster’s maximum flow`, 'booster')" /> may pass.
+        It stops when less than
+        <QuantityField
+          id="low-cut-out"
+          label="Low cut-out"
+          kind="pressure"
+          :value="booster.lowCutKpa"
+          :is-default="isDefault('lowCutKpa', 'booster')"
+          :take="set('lowCutKpa', msg`set the low cut-out`, 'booster')"
+        />
+        is left before it, or more than
+        <QuantityField
+          id="high-cut-out"
+          label="High cut-out"
+          kind="pressure"
+          :value="booster.highCutKpa"
+          :is-default="isDefault('highCutKpa', 'booster')"
+          :take="set('highCutKpa', msg`set the high cut-out`, 'booster')"
+        />
+        stands after it; at most
+        <QuantityField
+          id="maximum-flow-of-the-booster"
+          label="Maximum flow of the booster"
+          kind="flow"
+          :value="booster.maxLph"
+          :is-default="isDefault('maxLph', 'booster')"
+          :take="set('maxLph', msg`set the booster’s maximum flow`, 'booster')"
+        />
+        may pass.
       </template>
     </p>
     <CurveFields v-if="booster.kind !== 'none'" :curve="booster.curve" of-booster />
-    <p v-if="booster.kind !== 'none'" class="caution">A booster adds pressure, not water. Pump electrics are work for a licensed electrician.</p>
+    <p v-if="booster.kind !== 'none'" class="caution">
+      A booster adds pressure, not water. Pump electrics are work for a licensed electrician.
+    </p>
   </details>
 </template>

@@ -14,8 +14,38 @@ const { isDefault, set } = useSourceFields();
 
 <template>
   <span>
-    <QuantityField :id="`length-of ${part}`" :label="msg`Length of the ${name}`" :field="`${part}.lengthM`" kind="length" :value="piece.lengthM" :is-default="isDefault('lengthM', part)" :take="set('lengthM', msg`set the ${name}’s length`, part)" /> of
-    <ChoiceField :label="msg`The ${name}`" :value="piece.pipe" :options="PIPES" :is-default="isDefault('pipe', part)" @pick="edits.source({ pipe: $event, boreMm: undefined, hazenWilliamsC: undefined }, msg`change the ${name}`, undefined, part)" />
-    (<QuantityField :id="`bore-of ${part}`" :label="msg`Bore of the ${name}`" kind="bore" :value="piece.boreMm" :is-default="isDefault('boreMm', part)" :take="set('boreMm', msg`set the ${name}’s bore`, part)" /> bore)
+    <QuantityField
+      :id="`length-of ${part}`"
+      :label="msg`Length of the ${name}`"
+      :field="`${part}.lengthM`"
+      kind="length"
+      :value="piece.lengthM"
+      :is-default="isDefault('lengthM', part)"
+      :take="set('lengthM', msg`set the ${name}’s length`, part)"
+    />
+    of
+    <ChoiceField
+      :label="msg`The ${name}`"
+      :value="piece.pipe"
+      :options="PIPES"
+      :is-default="isDefault('pipe', part)"
+      @pick="
+        edits.source(
+          { pipe: $event, boreMm: undefined, hazenWilliamsC: undefined },
+          msg`change the ${name}`,
+          undefined,
+          part,
+        )
+      "
+    />
+    (<QuantityField
+      :id="`bore-of ${part}`"
+      :label="msg`Bore of the ${name}`"
+      kind="bore"
+      :value="piece.boreMm"
+      :is-default="isDefault('boreMm', part)"
+      :take="set('boreMm', msg`set the ${name}’s bore`, part)"
+    />
+    bore)
   </span>
 </template>

@@ -11,10 +11,21 @@ import { usePlan } from '../../stores/plan';
 /** All sources of the plan: which is in use, which stands by as a backup and how it joins. */
 const plan = usePlan();
 const edits = useEdits();
-const KIND_NAMES: Record<SourceKind, string> = { tap: msg`tap or hydrant`, well: msg`well`, pump: msg`surface pump`, tank: msg`tank` };
-const ADD = [{ id: '', name: msg`add another…` }, ...Object.entries(KIND_NAMES).map(([id, name]) => ({ id, name }))];
+const KIND_NAMES: Record<SourceKind, string> = {
+  tap: msg`tap or hydrant`,
+  well: msg`well`,
+  pump: msg`surface pump`,
+  tank: msg`tank`,
+};
+const ADD = [
+  { id: '', name: msg`add another…` },
+  ...Object.entries(KIND_NAMES).map(([id, name]) => ({ id, name })),
+];
 const others = computed(() => plan.full.sources.filter((s) => s.id !== plan.source.id));
-const BACKFLOWS = [{ id: 'none', name: msg`no backflow preventer` }, ...HEAD_PARTS.filter((p) => p.role === 'backflow')];
+const BACKFLOWS = [
+  { id: 'none', name: msg`no backflow preventer` },
+  ...HEAD_PARTS.filter((p) => p.role === 'backflow'),
+];
 const VALVES = [
   { id: 'no', name: msg`no valve` },
   { id: 'yes', name: msg`a valve on each` },
@@ -24,8 +35,13 @@ const TURNS_ON = [
   { id: 'itself', name: msg`by itself` },
 ];
 /** The backup can take over from a tank, where it is no tank that the plan or a set draws on itself. */
-const drawsOnTank = computed(() => tankOf(plan.full) !== undefined && tankOf(plan.full)?.id !== plan.full.backup?.sourceId);
-const backups = computed(() => [{ id: '', name: msg`none` }, ...others.value.map((s) => ({ id: s.id, name: s.name }))]);
+const drawsOnTank = computed(
+  () => tankOf(plan.full) !== undefined && tankOf(plan.full)?.id !== plan.full.backup?.sourceId,
+);
+const backups = computed(() => [
+  { id: '', name: msg`none` },
+  ...others.value.map((s) => ({ id: s.id, name: s.name })),
+]);
 function pickBackup(id: string): void {
   if (!id) edits.backup(undefined, msg`no backup`);
   else edits.backup({ sourceId: id }, msg`choose the backup`);
@@ -39,23 +55,74 @@ function pickBackup(id: string): void {
       <li v-for="s in others" :key="s.id">
         <span>{{ s.name }}, {{ KIND_NAMES[s.kind] }}</span>
         <button type="button" class="asks" @click="edits.useSource(s.id)">use it</button>
-        <button type="button" class="asks quiet" :aria-label="msg`Take ${s.name} away`" @click="edits.removeSource(s.id)">take away</button>
+        <button
+          type="button"
+          class="asks quiet"
+          :aria-label="msg`Take ${s.name} away`"
+          @click="edits.removeSource(s.id)"
+        >
+          take away
+        </button>
       </li>
     </ul>
     <p class="fill">
-      <ChoiceField label="Add a source" value="" :options="ADD" @pick="$event && edits.addSource($event as SourceKind)" />
+      <ChoiceField
+        label="Add a source"
+        value=""
+        :options="ADD"
+        @pick="$event && edits.addSource($event as SourceKind)"
+      />
     </p>
     <p v-if="others.length > 0" class="fill">
-      Backup that joins the same pipes: <ChoiceField label="Backup" :value="plan.full.backup?.sourceId ?? ''" :options="backups" @pick="pickBackup" /><template v-if="plan.full.backup">,
-        with <ChoiceField label="Valve between" :value="plan.full.backup.valve ? 'yes' : 'no'" :options="VALVES" :is-default="plan.plan.backup?.valve === undefined" @pick="edits.backup({ valve: $event === 'yes' }, msg`change the valve between`)" /> and
-        <ChoiceField label="Backflow preventer of the backup" :value="plan.full.backup.backflow" :options="BACKFLOWS" :is-default="plan.plan.backup?.backflow === undefined" @pick="edits.backup({ backflow: $event }, msg`change the backup’s backflow preventer`)" /><template v-if="drawsOnTank">; when the tank is dry it is turned on
-        <ChoiceField label="When the tank is dry" :value="plan.full.backup.takesOver ? 'itself' : 'hand'" :options="TURNS_ON" :is-default="plan.plan.backup?.takesOver === undefined" @pick="edits.backup({ takesOver: $event === 'itself' }, msg`change how the backup takes over`)" /></template></template>.
+      Backup that joins the same pipes:
+      <ChoiceField
+        label="Backup"
+        :value="plan.full.backup?.sourceId ?? ''"
+        :options="backups"
+        @pick="pickBackup"
+      /><template v-if="plan.full.backup"
+        >, with
+        <ChoiceField
+          label="Valve between"
+          :value="plan.full.backup.valve ? 'yes' : 'no'"
+          :options="VALVES"
+          :is-default="plan.plan.backup?.valve === undefined"
+          @pick="edits.backup({ valve: $event === 'yes' }, msg`change the valve between`)" />
+        and
+        <ChoiceField
+          label="Backflow preventer of the backup"
+          :value="plan.full.backup.backflow"
+          :options="BACKFLOWS"
+          :is-default="plan.plan.backup?.backflow === undefined"
+          @pick="edits.backup({ backflow: $event }, msg`change the backup’s backflow preventer`)" /><template
+          v-if="drawsOnTank"
+          >; when the tank is dry it is turned on
+          <ChoiceField
+            label="When the tank is dry"
+            :value="plan.full.backup.takesOver ? 'itself' : 'hand'"
+            :options="TURNS_ON"
+            :is-default="plan.plan.backup?.takesOver === undefined"
+            @pick="
+              edits.backup({ takesOver: $event === 'itself' }, msg`change how the backup takes over`)
+            " /></template></template
+      >.
     </p>
   </details>
 </template>
 
 <style scoped>
-ul { list-style: none; padding: 0; margin: 6px 0; }
-li { display: flex; gap: 14px; padding: 4px 0; border-bottom: 1px solid var(--line); }
-li span { flex: 1; }
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 6px 0;
+}
+li {
+  display: flex;
+  gap: 14px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+}
+li span {
+  flex: 1;
+}
 </style>

@@ -33,11 +33,17 @@ const drawn = computed(() => {
   const asMeasured = intakeCurve(intakeOf(source, 1, 'best'), medium);
   const planned = intakeCurve(intakeOf(source, allowance), medium);
   const shut = asMeasured.kpa(0);
-  const open = source.kind === 'tap' ? measuredLph(source) : source.kind === 'tank' ? 0 : sourceFlowLph(source, plan.full, 0);
+  const open =
+    source.kind === 'tap'
+      ? measuredLph(source)
+      : source.kind === 'tank'
+        ? 0
+        : sourceFlowLph(source, plan.full, 0);
   const most = Math.max(Number.isFinite(open) ? open : 0, (demand?.askedLph ?? 0) * 1.15, flow * 1.15, 1);
   const top = Math.max(shut, Math.min(demand?.neededKpa ?? 0, shut * 2), 1) * 1.12;
   const flowUnit = KINDS.flow.units[shownUnit('flow', settings.units) as keyof typeof KINDS.flow.units];
-  const pressureUnit = KINDS.pressure.units[shownUnit('pressure', settings.units) as keyof typeof KINDS.pressure.units];
+  const pressureUnit =
+    KINDS.pressure.units[shownUnit('pressure', settings.units) as keyof typeof KINDS.pressure.units];
   const x = scaleLinear([0, most], [BOX.x0, BOX.x1]);
   const y = scaleLinear([0, top], [BOX.y1, BOX.y0]);
   const path = line<[number, number]>();
@@ -50,12 +56,19 @@ const drawn = computed(() => {
   return {
     best: trace(asMeasured.kpa),
     planned: trace(planned.kpa),
-    xTicks: scaleLinear([0, most / flowUnit.perUnit], [0, 1]).ticks(4).map((t) => ({ at: x(t * flowUnit.perUnit), text: grouped(t) })),
-    yTicks: scaleLinear([0, top / pressureUnit.perUnit], [0, 1]).ticks(4).map((t) => ({ at: y(t * pressureUnit.perUnit), text: grouped(t) })),
+    xTicks: scaleLinear([0, most / flowUnit.perUnit], [0, 1])
+      .ticks(4)
+      .map((t) => ({ at: x(t * flowUnit.perUnit), text: grouped(t) })),
+    yTicks: scaleLinear([0, top / pressureUnit.perUnit], [0, 1])
+      .ticks(4)
+      .map((t) => ({ at: y(t * pressureUnit.perUnit), text: grouped(t) })),
     flowUnit: flowUnit.symbol,
     pressureUnit: pressureUnit.symbol,
     works: results.results ? { x: x(flow), y: y(Math.max(0, planned.kpa(flow))) } : undefined,
-    needs: demand && demand.neededKpa <= top ? { x: x(demand.askedLph), y: y(Math.max(0, demand.neededKpa)) } : undefined,
+    needs:
+      demand && demand.neededKpa <= top
+        ? { x: x(demand.askedLph), y: y(Math.max(0, demand.neededKpa)) }
+        : undefined,
     offSheet: demand !== undefined && demand.neededKpa > top,
   };
 });
@@ -70,15 +83,27 @@ const summary = computed(() => {
   <figure>
     <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="summary">
       <g class="grid">
-        <g v-for="t in drawn.yTicks" :key="`y${t.text}`"><path :d="`M${BOX.x0} ${t.at}H${BOX.x1}`" /><text :x="BOX.x0 - 6" :y="t.at + 4" text-anchor="end" class="num">{{ t.text }}</text></g>
-        <g v-for="t in drawn.xTicks" :key="`x${t.text}`"><path :d="`M${t.at} ${BOX.y1}v4`" /><text :x="t.at" :y="BOX.y1 + 17" text-anchor="middle" class="num">{{ t.text }}</text></g>
+        <g v-for="t in drawn.yTicks" :key="`y${t.text}`">
+          <path :d="`M${BOX.x0} ${t.at}H${BOX.x1}`" />
+          <text :x="BOX.x0 - 6" :y="t.at + 4" text-anchor="end" class="num">{{ t.text }}</text>
+        </g>
+        <g v-for="t in drawn.xTicks" :key="`x${t.text}`">
+          <path :d="`M${t.at} ${BOX.y1}v4`" />
+          <text :x="t.at" :y="BOX.y1 + 17" text-anchor="middle" class="num">{{ t.text }}</text>
+        </g>
         <text :x="BOX.x0 - 6" y="11" text-anchor="end">{{ drawn.pressureUnit }}</text>
         <text :x="BOX.x1" :y="H - 3" text-anchor="end">flow, {{ drawn.flowUnit }}</text>
       </g>
       <path :d="drawn.best" class="measured" />
       <path :d="drawn.planned" class="planned" />
-      <g v-if="drawn.needs" class="needs"><path :d="`M${drawn.needs.x - 6} ${drawn.needs.y}h12M${drawn.needs.x} ${drawn.needs.y - 6}v12`" /><text :x="Math.min(drawn.needs.x + 9, BOX.x1 - 70)" :y="drawn.needs.y + 16">asked for</text></g>
-      <g v-if="drawn.works" class="works"><circle :cx="drawn.works.x" :cy="drawn.works.y" r="5.5" /><text :x="Math.min(drawn.works.x + 10, BOX.x1 - 76)" :y="drawn.works.y - 8">works here</text></g>
+      <g v-if="drawn.needs" class="needs">
+        <path :d="`M${drawn.needs.x - 6} ${drawn.needs.y}h12M${drawn.needs.x} ${drawn.needs.y - 6}v12`" />
+        <text :x="Math.min(drawn.needs.x + 9, BOX.x1 - 70)" :y="drawn.needs.y + 16">asked for</text>
+      </g>
+      <g v-if="drawn.works" class="works">
+        <circle :cx="drawn.works.x" :cy="drawn.works.y" r="5.5" />
+        <text :x="Math.min(drawn.works.x + 10, BOX.x1 - 76)" :y="drawn.works.y - 8">works here</text>
+      </g>
     </svg>
     <figcaption class="quiet">
       {{ SAYS[plan.source.kind] }}
@@ -88,14 +113,52 @@ const summary = computed(() => {
 </template>
 
 <style scoped>
-figure { margin: 4px 0 12px; }
-svg { width: 100%; display: block; overflow: visible; }
-.grid path { stroke: var(--line); fill: none; }
-.grid text { font-size: 12px; fill: var(--faint); }
-.planned { fill: none; stroke: var(--water); stroke-width: 2.6; }
-.measured { fill: none; stroke: var(--water); stroke-width: 1.4; stroke-dasharray: 5 4; }
-.works circle { fill: var(--card); stroke: var(--ink); stroke-width: 2.6; }
-.needs path { stroke: var(--clay); stroke-width: 2.4; }
-.works text, .needs text { font-size: 12.5px; font-weight: 600; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 4px; }
-.needs text { fill: var(--clay); }
+figure {
+  margin: 4px 0 12px;
+}
+svg {
+  width: 100%;
+  display: block;
+  overflow: visible;
+}
+.grid path {
+  stroke: var(--line);
+  fill: none;
+}
+.grid text {
+  font-size: 12px;
+  fill: var(--faint);
+}
+.planned {
+  fill: none;
+  stroke: var(--water);
+  stroke-width: 2.6;
+}
+.measured {
+  fill: none;
+  stroke: var(--water);
+  stroke-width: 1.4;
+  stroke-dasharray: 5 4;
+}
+.works circle {
+  fill: var(--card);
+  stroke: var(--ink);
+  stroke-width: 2.6;
+}
+.needs path {
+  stroke: var(--clay);
+  stroke-width: 2.4;
+}
+.works text,
+.needs text {
+  font-size: 12.5px;
+  font-weight: 600;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 4px;
+}
+.needs text {
+  fill: var(--clay);
+}
 </style>

@@ -40,33 +40,180 @@ const facts = computed(() => tankFacts(props.tank, results.results?.flowLph ?? 0
 
 <template>
   <p class="fill">
-    Its outlet is <QuantityField id="outlet-height" label="Outlet height" field="outletM" kind="height" :value="tank.outletM" :is-default="isDefault('outletM')" :take="set('outletM', msg`set the outlet`)" /> above the ground it stands on.
-    The water <ChoiceField label="The water level" :value="tank.level" :options="LEVELS" :is-default="isDefault('level')" @pick="choose('level', msg`change how the level is kept`)($event)" /><template v-if="tank.level === 'falling'">:
-      full, it stands at <QuantityField id="high-water" label="High water" field="highM" kind="height" :value="tank.highM" :is-default="isDefault('highM')" :take="set('highM', msg`set the high water`)" />; at its lowest while watering,
-      at <QuantityField id="low-water" label="Low water" field="lowM" kind="height" :value="tank.lowM" :is-default="isDefault('lowM')" :take="set('lowM', msg`set the low water`)" />.</template><template v-else>
-      at <QuantityField id="held-level" label="Held level" field="floatM" kind="height" :value="tank.floatM" :is-default="isDefault('floatM')" :take="set('floatM', msg`set the float`)" />, fed from
-      <ChoiceField label="Fed from" :value="tank.fedBy" :options="FEEDS" :is-default="isDefault('fedBy')" @pick="choose('fedBy', msg`feed the float valve another way`)($event)" />.</template>
+    Its outlet is
+    <QuantityField
+      id="outlet-height"
+      label="Outlet height"
+      field="outletM"
+      kind="height"
+      :value="tank.outletM"
+      :is-default="isDefault('outletM')"
+      :take="set('outletM', msg`set the outlet`)"
+    />
+    above the ground it stands on. The water
+    <ChoiceField
+      label="The water level"
+      :value="tank.level"
+      :options="LEVELS"
+      :is-default="isDefault('level')"
+      @pick="choose('level', msg`change how the level is kept`)($event)"
+    /><template v-if="tank.level === 'falling'"
+      >: full, it stands at
+      <QuantityField
+        id="high-water"
+        label="High water"
+        field="highM"
+        kind="height"
+        :value="tank.highM"
+        :is-default="isDefault('highM')"
+        :take="set('highM', msg`set the high water`)"
+      />; at its lowest while watering, at
+      <QuantityField
+        id="low-water"
+        label="Low water"
+        field="lowM"
+        kind="height"
+        :value="tank.lowM"
+        :is-default="isDefault('lowM')"
+        :take="set('lowM', msg`set the low water`)"
+      />.</template
+    ><template v-else>
+      at
+      <QuantityField
+        id="held-level"
+        label="Held level"
+        field="floatM"
+        kind="height"
+        :value="tank.floatM"
+        :is-default="isDefault('floatM')"
+        :take="set('floatM', msg`set the float`)"
+      />, fed from
+      <ChoiceField
+        label="Fed from"
+        :value="tank.fedBy"
+        :options="FEEDS"
+        :is-default="isDefault('fedBy')"
+        @pick="choose('fedBy', msg`feed the float valve another way`)($event)"
+      />.</template
+    >
   </p>
-  <p v-if="tank.level === 'falling'" class="quiet">The level falls while it waters, so the plan uses the low water level. A full tank looks better than it is.</p>
+  <p v-if="tank.level === 'falling'" class="quiet">
+    The level falls while it waters, so the plan uses the low water level. A full tank looks better than it
+    is.
+  </p>
   <p v-else class="quiet">Raise or lower the canister to set the pressure: each metre is a tenth of a bar.</p>
   <p class="fill">
-    The tank is of <ChoiceField label="Shape of the tank" :value="tank.shape" :options="SHAPES" :is-default="isDefault('shape')" @pick="choose('shape', msg`change the tank’s shape`)($event)" />:
-    <template v-if="tank.shape === 'stated'"><QuantityField id="volume-of-the-tank" label="Volume of the tank" usual="tanks" kind="volume" :value="tank.volumeL" :is-default="isDefault('volumeL')" :take="set('volumeL', msg`set the tank’s volume`)" /> between outlet and high water</template>
-    <template v-else-if="tank.shape === 'round'"><QuantityField id="width-of-the-tank" label="Width of the tank" kind="width" :value="tank.diameterM" :is-default="isDefault('diameterM')" :take="set('diameterM', msg`set the tank’s width`)" /> across</template>
-    <template v-else><QuantityField id="length-of-the-tank" label="Length of the tank" kind="width" :value="tank.lengthM" :is-default="isDefault('lengthM')" :take="set('lengthM', msg`set the tank’s length`)" /> by <QuantityField id="width-of-the-tank" label="Width of the tank" kind="width" :value="tank.widthM" :is-default="isDefault('widthM')" :take="set('widthM', msg`set the tank’s width`)" /></template>;
-    <QuantityField id="tanks-joined" label="Tanks joined" kind="count" :value="tank.count" :is-default="isDefault('count')" :take="set('count', msg`set the number of tanks`)" /> joined at the bottom.
-    It is refilled <ChoiceField label="Refill" :value="tank.refill" :options="REFILLS" :is-default="isDefault('refill')" @pick="choose('refill', msg`refill another way`)($event)" /><template v-if="tank.refill === 'roof'">:
-      <QuantityField id="roof" label="Roof" kind="area" :value="tank.roofM2" :is-default="isDefault('roofM2')" :take="set('roofM2', msg`set the roof`)" /> in
-      <QuantityField id="rain" label="Rain" kind="rain" :value="tank.rainMm" :is-default="isDefault('rainMm')" :take="set('rainMm', msg`set the rain`)" /> of rain, of which
-      <QuantityField id="share-that-arrives" label="Share that arrives" kind="share" :value="tank.roofShare" :is-default="isDefault('roofShare')" :take="set('roofShare', msg`set the share that arrives`)" /> arrives</template><template v-else-if="tank.refill !== 'none'">
-      at <QuantityField id="refill-flow" label="Refill flow" kind="flow" :value="tank.refillLph" :is-default="isDefault('refillLph')" :take="set('refillLph', msg`set the refill`)" /></template>.
+    The tank is of
+    <ChoiceField
+      label="Shape of the tank"
+      :value="tank.shape"
+      :options="SHAPES"
+      :is-default="isDefault('shape')"
+      @pick="choose('shape', msg`change the tank’s shape`)($event)"
+    />:
+    <template v-if="tank.shape === 'stated'"
+      ><QuantityField
+        id="volume-of-the-tank"
+        label="Volume of the tank"
+        usual="tanks"
+        kind="volume"
+        :value="tank.volumeL"
+        :is-default="isDefault('volumeL')"
+        :take="set('volumeL', msg`set the tank’s volume`)"
+      />
+      between outlet and high water</template
+    >
+    <template v-else-if="tank.shape === 'round'"
+      ><QuantityField
+        id="width-of-the-tank"
+        label="Width of the tank"
+        kind="width"
+        :value="tank.diameterM"
+        :is-default="isDefault('diameterM')"
+        :take="set('diameterM', msg`set the tank’s width`)"
+      />
+      across</template
+    >
+    <template v-else
+      ><QuantityField
+        id="length-of-the-tank"
+        label="Length of the tank"
+        kind="width"
+        :value="tank.lengthM"
+        :is-default="isDefault('lengthM')"
+        :take="set('lengthM', msg`set the tank’s length`)" />
+      by
+      <QuantityField
+        id="width-of-the-tank"
+        label="Width of the tank"
+        kind="width"
+        :value="tank.widthM"
+        :is-default="isDefault('widthM')"
+        :take="set('widthM', msg`set the tank’s width`)" /></template
+    >;
+    <QuantityField
+      id="tanks-joined"
+      label="Tanks joined"
+      kind="count"
+      :value="tank.count"
+      :is-default="isDefault('count')"
+      :take="set('count', msg`set the number of tanks`)"
+    />
+    joined at the bottom. It is refilled
+    <ChoiceField
+      label="Refill"
+      :value="tank.refill"
+      :options="REFILLS"
+      :is-default="isDefault('refill')"
+      @pick="choose('refill', msg`refill another way`)($event)"
+    /><template v-if="tank.refill === 'roof'"
+      >:
+      <QuantityField
+        id="roof"
+        label="Roof"
+        kind="area"
+        :value="tank.roofM2"
+        :is-default="isDefault('roofM2')"
+        :take="set('roofM2', msg`set the roof`)"
+      />
+      in
+      <QuantityField
+        id="rain"
+        label="Rain"
+        kind="rain"
+        :value="tank.rainMm"
+        :is-default="isDefault('rainMm')"
+        :take="set('rainMm', msg`set the rain`)"
+      />
+      of rain, of which
+      <QuantityField
+        id="share-that-arrives"
+        label="Share that arrives"
+        kind="share"
+        :value="tank.roofShare"
+        :is-default="isDefault('roofShare')"
+        :take="set('roofShare', msg`set the share that arrives`)"
+      />
+      arrives</template
+    ><template v-else-if="tank.refill !== 'none'">
+      at
+      <QuantityField
+        id="refill-flow"
+        label="Refill flow"
+        kind="flow"
+        :value="tank.refillLph"
+        :is-default="isDefault('refillLph')"
+        :take="set('refillLph', msg`set the refill`)" /></template
+    >.
   </p>
   <dl class="rows">
     <template v-if="tank.level === 'falling'">
       <dt><Asks working="tank">Between high and low water</Asks></dt>
       <dd class="num">{{ settings.show(facts.usableL, 'volume') }}</dd>
       <dt>Lasts at this flow, about</dt>
-      <dd class="num">{{ Number.isFinite(facts.lastsMin) ? formatDuration(facts.lastsMin) : msg`no flow` }}</dd>
+      <dd class="num">
+        {{ Number.isFinite(facts.lastsMin) ? formatDuration(facts.lastsMin) : msg`no flow` }}
+      </dd>
     </template>
     <template v-if="tank.refill === 'roof'">
       <dt><Asks working="roof">One such rain brings</Asks></dt>

@@ -19,16 +19,70 @@ const METHODS = [
 <template>
   <p class="fill">
     It was measured with
-    <ChoiceField label="How it was measured" :value="tap.method" :options="METHODS" :is-default="isDefault('method')" @pick="choose('method', msg`measure another way`)($event)" />.
+    <ChoiceField
+      label="How it was measured"
+      :value="tap.method"
+      :options="METHODS"
+      :is-default="isDefault('method')"
+      @pick="choose('method', msg`measure another way`)($event)"
+    />.
   </p>
   <p v-if="tap.method === 'bucket'" class="fill">
-    A <QuantityField id="bucket" label="Bucket" usual="buckets" kind="volume" :value="tap.bucketL" :is-default="isDefault('bucketL')" :take="set('bucketL', msg`set the bucket`)" /> bucket fills in
-    <BucketTries :tries="tap.triesS" :is-default="isDefault('triesS')" :take="(triesS, label, gesture) => edits.source({ triesS }, label, gesture)" /> with the tap wide open; shut, the gauge reads
-    <QuantityField id="gauge-shut" label="Gauge, shut" field="shutKpa" kind="pressure" :value="tap.shutKpa" :is-default="isDefault('shutKpa')" :take="set('shutKpa', msg`set the shut gauge`)" />.
+    A
+    <QuantityField
+      id="bucket"
+      label="Bucket"
+      usual="buckets"
+      kind="volume"
+      :value="tap.bucketL"
+      :is-default="isDefault('bucketL')"
+      :take="set('bucketL', msg`set the bucket`)"
+    />
+    bucket fills in
+    <BucketTries
+      :tries="tap.triesS"
+      :is-default="isDefault('triesS')"
+      :take="(triesS, label, gesture) => edits.source({ triesS }, label, gesture)"
+    />
+    with the tap wide open; shut, the gauge reads
+    <QuantityField
+      id="gauge-shut"
+      label="Gauge, shut"
+      field="shutKpa"
+      kind="pressure"
+      :value="tap.shutKpa"
+      :is-default="isDefault('shutKpa')"
+      :take="set('shutKpa', msg`set the shut gauge`)"
+    />.
   </p>
   <p v-else class="fill">
-    Shut, the gauge reads <QuantityField id="gauge-shut" label="Gauge, shut" field="shutKpa" kind="pressure" :value="tap.shutKpa" :is-default="isDefault('shutKpa')" :take="set('shutKpa', msg`set the shut gauge`)" />; while
-    <QuantityField id="flow-while-running" label="Flow while running" kind="flow" :value="tap.flowingLph" :is-default="isDefault('flowingLph')" :take="set('flowingLph', msg`set the running flow`)" /> runs it reads
-    <QuantityField id="gauge-running" label="Gauge, running" field="flowingKpa" kind="pressure" :value="tap.flowingKpa" :is-default="isDefault('flowingKpa')" :take="set('flowingKpa', msg`set the running gauge`)" />.
+    Shut, the gauge reads
+    <QuantityField
+      id="gauge-shut"
+      label="Gauge, shut"
+      field="shutKpa"
+      kind="pressure"
+      :value="tap.shutKpa"
+      :is-default="isDefault('shutKpa')"
+      :take="set('shutKpa', msg`set the shut gauge`)"
+    />; while
+    <QuantityField
+      id="flow-while-running"
+      label="Flow while running"
+      kind="flow"
+      :value="tap.flowingLph"
+      :is-default="isDefault('flowingLph')"
+      :take="set('flowingLph', msg`set the running flow`)"
+    />
+    runs it reads
+    <QuantityField
+      id="gauge-running"
+      label="Gauge, running"
+      field="flowingKpa"
+      kind="pressure"
+      :value="tap.flowingKpa"
+      :is-default="isDefault('flowingKpa')"
+      :take="set('flowingKpa', msg`set the running gauge`)"
+    />.
   </p>
 </template>

@@ -47,7 +47,8 @@ function draw(kind: SourceKind): void {
   const says = edits.sourceKind(kind);
   drawn.value = { source: source.value.id, says };
 }
-const rename = (name: string, gesture: string) => edits.source({ name: name.trim() || undefined }, msg`name the source`, gesture);
+const rename = (name: string, gesture: string) =>
+  edits.source({ name: name.trim() || undefined }, msg`name the source`, gesture);
 fieldsOf(() => source.value.id);
 </script>
 
@@ -56,12 +57,19 @@ fieldsOf(() => source.value.id);
     <h2>Water</h2>
     <p class="fill">
       It comes from a
-      <ChoiceField label="Kind of source" :value="source.kind" :options="KINDS" @pick="draw($event as SourceKind)" />
+      <ChoiceField
+        label="Kind of source"
+        :value="source.kind"
+        :options="KINDS"
+        @pick="draw($event as SourceKind)"
+      />
       called
       <TextField id="name" :key="source.id" label="Name of the source" :value="source.name" :take="rename" />.
     </p>
     <p v-if="drawn.source === source.id && drawn.says.length > 0" class="quiet" role="status">
-      <template v-if="source.kind === 'tank'">Some parts cannot work at this tank’s pressure, so this was done:</template>
+      <template v-if="source.kind === 'tank'"
+        >Some parts cannot work at this tank’s pressure, so this was done:</template
+      >
       <template v-else>Another source, so:</template>
       {{ drawn.says.join('; ') }}. Undo brings all back.
     </p>
@@ -75,11 +83,20 @@ fieldsOf(() => source.value.id);
     <SupplyCurve :class="{ stale: results.stale }" />
     <dl v-if="results.results" class="rows" :class="{ stale: results.stale }">
       <template v-if="source.kind === 'tap'">
-        <dt><Asks v-if="source.method === 'bucket'" working="bucket">Open, it gives</Asks><span v-else>Running, it gave</span></dt>
+        <dt>
+          <Asks v-if="source.method === 'bucket'" working="bucket">Open, it gives</Asks
+          ><span v-else>Running, it gave</span>
+        </dt>
         <dd class="num">{{ settings.show(measuredLph(source), 'flow') }}</dd>
       </template>
       <dt><Asks working="available">Here it can give</Asks></dt>
-      <dd class="num">{{ Number.isFinite(results.results.demand.availableLph) ? settings.show(results.results.demand.availableLph, 'flow') : msg`enough` }}</dd>
+      <dd class="num">
+        {{
+          Number.isFinite(results.results.demand.availableLph)
+            ? settings.show(results.results.demand.availableLph, 'flow')
+            : msg`enough`
+        }}
+      </dd>
       <dt><Asks working="asked">At the pressure needed</Asks></dt>
       <dd class="num">{{ settings.show(results.results.demand.neededKpa, 'pressure') }}</dd>
       <dt>The beds ask for</dt>
@@ -92,20 +109,57 @@ fieldsOf(() => source.value.id);
     <details class="more">
       <summary>Allowance, season, neighbours, temperature</summary>
       <p class="fill">
-        Plan on <QuantityField id="allowance" label="Allowance" kind="share" :value="plan.wishes.allowance" :is-default="plan.plan.wishes?.allowance === undefined" :take="(v, g) => edits.wishes({ allowance: v }, msg`set the allowance`, g)" />
+        Plan on
+        <QuantityField
+          id="allowance"
+          label="Allowance"
+          kind="share"
+          :value="plan.wishes.allowance"
+          :is-default="plan.plan.wishes?.allowance === undefined"
+          :take="(v, g) => edits.wishes({ allowance: v }, msg`set the allowance`, g)"
+        />
         of a measured flow or yield: wells sink, filters clog. It was measured
-        <ChoiceField label="When it was measured" :value="source.testedIn" :options="SEASONS" :is-default="isDefault('testedIn')" @pick="choose('testedIn', msg`say when it was measured`)($event)" />.
-        House and neighbours draw <QuantityField id="drawn-by-others" label="Drawn by others" kind="flow" :value="source.othersLph" :is-default="isDefault('othersLph')" :take="set('othersLph', msg`set what others draw`)" /> at the same time.
-        The water is at
-        <QuantityField id="water-temperature" label="Water temperature" kind="temperature" :value="plan.wishes.waterC" :is-default="plan.plan.wishes?.waterC === undefined" :take="(v, g) => edits.wishes({ waterC: v }, msg`set the water temperature`, g)" />.
+        <ChoiceField
+          label="When it was measured"
+          :value="source.testedIn"
+          :options="SEASONS"
+          :is-default="isDefault('testedIn')"
+          @pick="choose('testedIn', msg`say when it was measured`)($event)"
+        />. House and neighbours draw
+        <QuantityField
+          id="drawn-by-others"
+          label="Drawn by others"
+          kind="flow"
+          :value="source.othersLph"
+          :is-default="isDefault('othersLph')"
+          :take="set('othersLph', msg`set what others draw`)"
+        />
+        at the same time. The water is at
+        <QuantityField
+          id="water-temperature"
+          label="Water temperature"
+          kind="temperature"
+          :value="plan.wishes.waterC"
+          :is-default="plan.plan.wishes?.waterC === undefined"
+          :take="(v, g) => edits.wishes({ waterC: v }, msg`set the water temperature`, g)"
+        />.
       </p>
     </details>
     <MarksLegend />
-    <p v-if="source.kind === 'tap'" class="caution">Backflow protection is law on most public supplies. Local water rules and licensed plumbers decide what yours needs.</p>
-    <p v-else-if="source.kind === 'tank'" class="caution">A tank weighs 1 kg per litre. Above about 1 m or 200 kg somebody competent must design its stand. Rain and surface water is not for drinking.</p>
-    <p v-else class="caution">Pump and well electrics are work for a licensed electrician.<template v-if="source.kind === 'pump'"> Surface water is not for drinking, nor for overhead watering of leaves eaten raw.</template></p>
+    <p v-if="source.kind === 'tap'" class="caution">
+      Backflow protection is law on most public supplies. Local water rules and licensed plumbers decide what
+      yours needs.
+    </p>
+    <p v-else-if="source.kind === 'tank'" class="caution">
+      A tank weighs 1 kg per litre. Above about 1 m or 200 kg somebody competent must design its stand. Rain
+      and surface water is not for drinking.
+    </p>
+    <p v-else class="caution">
+      Pump and well electrics are work for a licensed electrician.<template v-if="source.kind === 'pump'">
+        Surface water is not for drinking, nor for overhead watering of leaves eaten raw.</template
+      >
+    </p>
   </section>
 </template>
 
-<style scoped>
-</style>
+<style scoped></style>

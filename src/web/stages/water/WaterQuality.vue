@@ -24,14 +24,27 @@ const advice = computed(() => plan.source.water.map(waterKind));
 <template>
   <div class="water">
     <p class="fill">The water is{{ isDefault ? msg` (taken to be)` : '' }}</p>
-    <ToggleRow label="The water is" :options="WATERS" :picked="plan.source.water" :is-default="isDefault" @press="toggle" />
+    <ToggleRow
+      label="The water is"
+      :options="WATERS"
+      :picked="plan.source.water"
+      :is-default="isDefault"
+      @press="toggle"
+    />
     <p v-for="w in advice" :key="w.id" class="quiet">
-      {{ w.id === 'clear' ? msg`It` : w.name.charAt(0).toUpperCase() + w.name.slice(1) + msg` water` }} wants {{ w.before ? msg`a ${ROLE_WORDS[w.before]}, then ` : '' }}a {{ w.filters.map((f) => ROLE_WORDS[f]).join(msg` or `) }} of {{ w.mesh }} mesh or finer. {{ w.cleaning }}
-      <template v-if="w.id !== 'clear'"> Leave alone: {{ w.avoid.charAt(0).toLowerCase() + w.avoid.slice(1) }}</template>
+      {{ w.id === 'clear' ? msg`It` : w.name.charAt(0).toUpperCase() + w.name.slice(1) + msg` water` }} wants
+      {{ w.before ? msg`a ${ROLE_WORDS[w.before]}, then ` : '' }}a
+      {{ w.filters.map((f) => ROLE_WORDS[f]).join(msg` or `) }} of {{ w.mesh }} mesh or finer.
+      {{ w.cleaning }}
+      <template v-if="w.id !== 'clear'">
+        Leave alone: {{ w.avoid.charAt(0).toLowerCase() + w.avoid.slice(1) }}</template
+      >
     </p>
   </div>
 </template>
 
 <style scoped>
-.fill { margin-bottom: 4px; }
+.fill {
+  margin-bottom: 4px;
+}
 </style>

@@ -12,9 +12,27 @@ const { isDefault, set } = useSourceFields();
 
 <template>
   <p class="fill">
-    While the pump runs the water stands <QuantityField id="pumping-level" label="Pumping level" field="pumpingLevelM" kind="height" :value="well.pumpingLevelM" :is-default="isDefault('pumpingLevelM')" :take="set('pumpingLevelM', msg`set the pumping level`)" /> under the ground;
-    it comes up through <PipeWords :piece="well.drop" part="drop" :name="msg`drop pipe`" />. The well gives
-    <QuantityField id="sustainable-yield" label="Sustainable yield" kind="flow" :value="well.yieldLph" :is-default="isDefault('yieldLph')" :take="set('yieldLph', msg`set the yield`)" /> day and night.
+    While the pump runs the water stands
+    <QuantityField
+      id="pumping-level"
+      label="Pumping level"
+      field="pumpingLevelM"
+      kind="height"
+      :value="well.pumpingLevelM"
+      :is-default="isDefault('pumpingLevelM')"
+      :take="set('pumpingLevelM', msg`set the pumping level`)"
+    />
+    under the ground; it comes up through <PipeWords :piece="well.drop" part="drop" :name="msg`drop pipe`" />.
+    The well gives
+    <QuantityField
+      id="sustainable-yield"
+      label="Sustainable yield"
+      kind="flow"
+      :value="well.yieldLph"
+      :is-default="isDefault('yieldLph')"
+      :take="set('yieldLph', msg`set the yield`)"
+    />
+    day and night.
   </p>
   <CurveFields :curve="well.curve" />
   <VesselSentences :source="well" />

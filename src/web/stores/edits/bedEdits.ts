@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import { msg } from '../../../core/language';
-import { layOut, type LaidBed } from '../../../core/layout';
+import { type LaidBed } from '../../../core/layout';
 import type { Plan, SingleBed } from '../../../core/plan';
 import type { usePlan, Refusal } from '../plan';
 import type { BedRef } from '../view';
@@ -13,7 +13,7 @@ const round = (m: number): number => Number(m.toFixed(3));
 /** Edits of single beds. */
 export function bedEdits(plan: ReturnType<typeof usePlan>) {
   const indexOf = (block: string): number => plan.blocks.findIndex((b) => b.id === block);
-  const laidBeds = (block: string): LaidBed[] => layOut(plan.full).blocks[indexOf(block)]?.beds ?? [];
+  const laidBeds = (block: string): LaidBed[] => plan.laid.blocks[indexOf(block)]?.beds ?? [];
   const laidBed = (bed: BedRef): LaidBed | undefined => laidBeds(bed.block).find((b) => b.key === bed.key);
 
   /** The stated fields of a single bed; a bed of which nothing is stated any more is left out. */

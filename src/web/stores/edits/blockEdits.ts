@@ -1,7 +1,7 @@
 import type { Draft } from 'immer';
 import { msg } from '../../../core/language';
 import { boxOf } from '../../../core/ground';
-import { layOut, sheetCorners } from '../../../core/layout';
+import { sheetCorners } from '../../../core/layout';
 import type { StatedBlock } from '../../../core/plan';
 import type { usePlan, Refusal } from '../plan';
 import { assign, freshId } from './fields';
@@ -49,7 +49,7 @@ export function blockEdits(plan: ReturnType<typeof usePlan>) {
   function copyBlock(): void {
     const from = plan.statedBlock;
     const id = freshId(plan.plan.blocks, 'block');
-    const farm = layOut(plan.full);
+    const farm = plan.laid;
     const own = boxOf(sheetCorners(farm.blocks[plan.blockIndex]));
     const right = Math.max(...farm.blocks.map((b) => boxOf(sheetCorners(b)).x1));
     const name = msg`Block ${plan.plan.blocks.length + 1}`;

@@ -1,5 +1,4 @@
 import { createPinia, setActivePinia } from 'pinia';
-import { layOut } from '../../../core/layout';
 import { blankPlan, HEAD, readPlan, writePlan } from '../../../core/plan';
 import { useEdits } from '../edits';
 import { usePlan } from '../plan';
@@ -172,9 +171,9 @@ describe('the main', () => {
     const plan = usePlan();
     const edits = useEdits();
     edits.main('block-1', { pipe: 'pe-50', minorK: 2 }, 'change the main');
-    const before = layOut(plan.full).mains[0];
+    const before = plan.laid.mains[0];
     const id = edits.addTee('block-1', 0.5);
-    const [toTee, toBlock] = layOut(plan.full).mains;
+    const [toTee, toBlock] = plan.laid.mains;
     expect(toTee).toMatchObject({ from: HEAD, to: id, piece: { pipe: 'pe-50', minorK: 2 } });
     expect(toBlock).toMatchObject({ from: id, to: 'block-1', piece: { pipe: 'pe-50' } });
     expect(toTee.lengthM + toBlock.lengthM).toBeCloseTo(before.lengthM, 1);
@@ -182,13 +181,13 @@ describe('the main', () => {
     expect(plan.full.tees[0]).toMatchObject({ heightM: 2, vent: true });
     const second = edits.addTee('block-1', 0.5);
     edits.removeTee(id);
-    expect(layOut(plan.full).mains.map((m) => [m.from, m.to])).toEqual([
+    expect(plan.laid.mains.map((m) => [m.from, m.to])).toEqual([
       [HEAD, second],
       [second, 'block-1'],
     ]);
     edits.removeTee(second);
     expect(plan.plan.tees).toBeUndefined();
-    expect(layOut(plan.full).mains[0].lengthM).toBeCloseTo(before.lengthM, 9);
+    expect(plan.laid.mains[0].lengthM).toBeCloseTo(before.lengthM, 9);
     expect(edits.addTee('nowhere', 0.5)).toBe('');
   });
 
@@ -208,7 +207,7 @@ describe('blocks', () => {
     edits.block('beds', { count: 9 }, 'set the number of beds');
     edits.copyBlock();
     expect(plan.block).toMatchObject({ id: 'block-2', beds: { count: 9 } });
-    const [a, b] = layOut(plan.full).blocks;
+    const [a, b] = plan.laid.blocks;
     expect(b.block.xM).toBeGreaterThan(a.block.xM + a.box.rightM);
     edits.blockSelf({ inUse: false }, 'shut it');
     expect(plan.block.inUse).toBe(false);

@@ -1,5 +1,4 @@
 import { createPinia, setActivePinia } from 'pinia';
-import { layOut } from '../../../core/layout';
 import { blankPlan, readPlan, writePlan } from '../../../core/plan';
 import { useEdits } from '../edits';
 import { usePlan } from '../plan';
@@ -23,7 +22,7 @@ const FIELD: [number, number][] = [
   [17, 55],
   [25, 5],
 ];
-const beds = () => layOut(usePlan().full).blocks[usePlan().blockIndex].beds;
+const beds = () => usePlan().laidBlock.beds;
 const keys = (): string[] => beds().map((b) => b.key);
 const bed = (key: string) => ({ block: usePlan().block.id, key });
 
@@ -228,9 +227,9 @@ describe('single beds', () => {
     edits.nameTape(id, 'wide tape');
     edits.furtherTape(id, { boreMm: 22.2 }, 'set the tape’s bore');
     edits.paint([bed('2')], { tape: id }, 'lay wide tape');
-    expect(layOut(plan.full).blocks[0].runs.find((r) => r.bed === '2')!.tape.boreMm).toBe(22.2);
+    expect(plan.laid.blocks[0].runs.find((r) => r.bed === '2')!.tape.boreMm).toBe(22.2);
     edits.removeTape(id);
     expect(plan.plan.tapes).toBeUndefined();
-    expect(layOut(plan.full).blocks[0].runs.find((r) => r.bed === '2')!.tape.boreMm).toBe(15.9);
+    expect(plan.laid.blocks[0].runs.find((r) => r.bed === '2')!.tape.boreMm).toBe(15.9);
   });
 });

@@ -1,7 +1,6 @@
 import type { Draft } from 'immer';
 import { msg } from '../../../core/language';
 import { boxOf, crossingSides, type Height, type LonLat, type Point } from '../../../core/ground';
-import { layOut } from '../../../core/layout';
 import type { Obstacle, Plan, StatedBlock, Underlay } from '../../../core/plan';
 import type { usePlan, Refusal } from '../plan';
 import { assign, freshId } from './fields';
@@ -80,7 +79,7 @@ export function groundEdits(plan: ReturnType<typeof usePlan>) {
   function addBlock(corners?: readonly Point[], name?: string): string {
     const id = freshId(plan.plan.blocks, 'block');
     const { tape, header, inlet } = plan.statedBlock;
-    const right = layOut(plan.full).bounds.x1;
+    const right = plan.laid.bounds.x1;
     const gapM = 6;
     const refusal = plan.edit(msg`add a block`, (draft) => {
       const block = { id, ...(name && { name }), tape, inlet } as Draft<StatedBlock>;

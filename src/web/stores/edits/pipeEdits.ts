@@ -2,7 +2,6 @@ import type { Draft } from 'immer';
 import { msg } from '../../../core/language';
 import type { EndId, PartKind } from '../../../core/catalog/headParts';
 import { inletsLike } from '../../../core/changes';
-import { layOut } from '../../../core/layout';
 import { HEAD, typicalHead, type Plan, type StatedBlock, type StatedPart } from '../../../core/plan';
 import type { usePlan, Refusal } from '../plan';
 import { assign, freshId } from './fields';
@@ -99,7 +98,7 @@ export function pipeEdits(plan: ReturnType<typeof usePlan>) {
 
   /** Puts a tee into a piece of the main, at a place on it, and hangs what it led to on the tee. Returns the tee's id. */
   function addTee(to: string, share: number): string {
-    const laid = layOut(plan.full).mains.find((m) => m.to === to);
+    const laid = plan.laid.mains.find((m) => m.to === to);
     if (!laid) return '';
     const id = freshId(plan.plan.tees ?? [], 'tee');
     const surveyed = plan.full.ground.heights.length > 0;

@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import { msg } from '../../../core/language';
-import { fromSheet, layOut } from '../../../core/layout';
+import { fromSheet } from '../../../core/layout';
 import { FEED, type Joint, type Places, type Plan, type Plant, type Stated } from '../../../core/plan';
 import type { usePlan, Refusal } from '../plan';
 import { assign, freshId } from './fields';
@@ -11,7 +11,7 @@ const round = (m: number): number => Number(m.toFixed(3));
 /** Edits of plants at places and of the small pipe to them. Places are in the block's own frame. */
 export function placeEdits(plan: ReturnType<typeof usePlan>) {
   const indexOf = (block: string): number => plan.blocks.findIndex((b) => b.id === block);
-  const frameOf = (block: string) => layOut(plan.full).blocks[indexOf(block)].frame;
+  const frameOf = (block: string) => plan.laid.blocks[indexOf(block)].frame;
   const placesOf = (draft: Draft<Plan>, block: string): Draft<StatedPlaces> =>
     (draft.blocks[indexOf(block)].places ??= {});
   const plantsOf = (places: Draft<StatedPlaces>): Draft<Plant>[] => (places.plants ??= []);

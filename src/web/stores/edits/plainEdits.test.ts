@@ -14,7 +14,7 @@ import {
   type Happening,
   type Plan,
 } from '../../../core/plan';
-import { plain } from '../../plain';
+import { plain } from '../../page/plain';
 import { useEdits } from '../edits';
 import { forWorker } from '../jobs';
 import { usePlan } from '../plan';

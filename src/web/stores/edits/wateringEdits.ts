@@ -1,7 +1,6 @@
 import type { Draft } from 'immer';
 import { msg } from '../../../core/language';
 import type { CropId } from '../../../core/catalog/crops';
-import { layOut } from '../../../core/layout';
 import type { BedGroup, Plan, StatedWatering } from '../../../core/plan';
 import { monthsOf, type DayWeather, type MonthClimate } from '../../../core/soil';
 import type { usePlan, Refusal } from '../plan';
@@ -52,8 +51,8 @@ export function wateringEdits(plan: ReturnType<typeof usePlan>) {
     );
 
   const allKeys = (block: string): string[] =>
-    layOut(plan.full)
-      .blocks.find((b) => b.block.id === block)
+    plan.laid.blocks
+      .find((b) => b.block.id === block)
       ?.beds.filter((b) => !b.resting)
       .map((b) => b.key) ?? [];
 

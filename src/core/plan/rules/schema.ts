@@ -1,0 +1,292 @@
+import Joi from 'joi';
+import { ENDS, ROLES } from '../../catalog/headParts';
+import { LIES, MATERIAL_IDS } from '../../catalog/materials';
+import { PIPES } from '../../catalog/pipes';
+import { WATERS } from '../../catalog/water';
+import { build } from './buildSchema';
+import { beds, ground, obstacle, outline, slopes, tunnel, turn, underlay } from './landSchema';
+import { LIMIT_NAMES, LIMIT_TABLE } from '../model/limits';
+import { places } from './placesSchema';
+import { planted, watering } from './wateringSchema';
+import { height, id, ids, LIMITS, notNegative, place, positive, text } from './bounds';
+import { PLAN_FORMAT, PLAN_VERSION } from '../model/types';
+
+const pipePiece = {
+  pipe: Joi.valid(...ids(PIPES)),
+  boreMm: positive(1000).min(1),
+  hazenWilliamsC: positive(200).min(40),
+};
+
+const label = {
+  fixedKpa: notNegative(LIMITS.pressureKpa),
+  lossKpa: notNegative(LIMITS.pressureKpa),
+  atLph: positive(LIMITS.flowLph),
+  dirtyKpa: notNegative(LIMITS.pressureKpa),
+  minLph: notNegative(LIMITS.flowLph),
+  maxLph: positive(LIMITS.flowLph),
+  ratingKpa: positive(10000),
+  needsKpa: notNegative(LIMITS.pressureKpa),
+  stockLph: notNegative(LIMITS.flowLph),
+  setKpa: positive(LIMITS.pressureKpa),
+  opensKpa: notNegative(10000),
+  mesh: notNegative(2000),
+  inEnd: Joi.valid(...ids(ENDS)),
+  outEnd: Joi.valid(...ids(ENDS)),
+};
+
+const parts = Joi.array()
+  .items(Joi.object({ id: id.required(), kind: id.required(), ...label }))
+  .max(LIMITS.parts)
+  .unique('id');
+
+/** A part of the grower's own, whole. */
+export const ownPartSchema = Joi.object({
+  id: id.required(),
+  role: Joi.valid(...ROLES).required(),
+  name: Joi.string().min(1).max(80).required(),
+  ...Object.fromEntries(
+    Object.entries(label).map(([key, rule]) => [key, key === 'stockLph' ? rule : rule.required()]),
+  ),
+});
+
+const curve = Joi.object({
+  method: Joi.valid('points', 'label', 'bucket'),
+  points: Joi.array()
+    .items(
+      Joi.object({
+        flowLph: notNegative(LIMITS.flowLph).required(),
+        headM: notNegative(LIMITS.headM).required(),
+      }),
+    )
+    .min(2)
+    .max(20),
+  powerKw: positive(500),
+  labelLph: positive(LIMITS.flowLph),
+  labelM: positive(LIMITS.headM),
+  bucketL: positive(10000),
+  triesS: Joi.array().items(positive(36000)).min(1).max(20),
+  bucketKpa: notNegative(LIMITS.pressureKpa),
+});
+
+const vessel = Joi.object({
+  part: Joi.valid('tank', 'flow', 'none'),
+  stopsLph: positive(LIMITS.flowLph),
+  volumeL: positive(100000),
+  prechargeKpa: notNegative(LIMITS.pressureKpa),
+  cutInKpa: positive(LIMITS.pressureKpa),
+  cutOutKpa: positive(LIMITS.pressureKpa),
+});
+
+const booster = Joi.object({
+  kind: Joi.valid('none', 'fixed', 'variable'),
+  curve,
+  holdKpa: positive(LIMITS.pressureKpa),
+  lowCutKpa: notNegative(LIMITS.pressureKpa),
+  highCutKpa: positive(LIMITS.pressureKpa),
+  maxLph: positive(LIMITS.flowLph),
+});
+
+const site = {
+  id: id.required(),
+  name: text(80),
+  xM: place,
+  yM: place,
+  heightM: height,
+  water: Joi.array()
+    .items(Joi.valid(...ids(WATERS)))
+    .min(1)
+    .unique(),
+  testedIn: Joi.valid('dry', 'wet', 'unknown'),
+  othersLph: notNegative(LIMITS.flowLph),
+  booster,
+  examples: Joi.array().items(text(40)).max(40),
+};
+
+const source = {
+  tap: Joi.object({
+    ...site,
+    kind: Joi.valid('tap').required(),
+    method: Joi.valid('bucket', 'gauge'),
+    shutKpa: positive(LIMITS.pressureKpa),
+    bucketL: positive(10000),
+    triesS: Joi.array().items(positive(36000)).min(1).max(20),
+    flowingKpa: notNegative(LIMITS.pressureKpa),
+    flowingLph: positive(LIMITS.flowLph),
+  }),
+  well: Joi.object({
+    ...site,
+    kind: Joi.valid('well').required(),
+    curve,
+    pumpingLevelM: notNegative(LIMITS.headM),
+    drop: Joi.object({ ...pipePiece, lengthM: positive(LIMITS.lengthM) }),
+    vessel,
+    yieldLph: positive(LIMITS.flowLph),
+  }),
+  pump: Joi.object({
+    ...site,
+    kind: Joi.valid('pump').required(),
+    curve,
+    liftM: Joi.number().min(-50).max(50),
+    suction: Joi.object({ ...pipePiece, lengthM: positive(LIMITS.lengthM), minorK: notNegative(1000) }),
+    footValve: Joi.boolean(),
+    altitudeM: Joi.number().min(-400).max(5000),
+    npshM: notNegative(20),
+    vessel,
+  }),
+  tank: Joi.object({
+    ...site,
+    kind: Joi.valid('tank').required(),
+    outletM: notNegative(100),
+    highM: notNegative(100),
+    lowM: notNegative(100),
+    shape: Joi.valid('round', 'box', 'stated'),
+    diameterM: positive(100),
+    lengthM: positive(200),
+    widthM: positive(200),
+    volumeL: positive(1e8),
+    count: Joi.number().integer().min(1).max(100),
+    level: Joi.valid('falling', 'held'),
+    floatM: notNegative(100),
+    fedBy: Joi.valid('mains', 'store'),
+    refill: Joi.valid('none', 'roof', 'hose', 'pump'),
+    roofM2: positive(1e6),
+    rainMm: notNegative(2000),
+    roofShare: positive(1),
+    refillLph: positive(LIMITS.flowLph),
+  }),
+};
+
+const ofKind = (kind: string): Joi.ObjectSchema => Joi.object({ kind: Joi.valid(kind).required() }).unknown();
+const anySource = Joi.alternatives().conditional(ofKind('tank'), {
+  then: source.tank,
+  otherwise: Joi.alternatives().conditional(ofKind('well'), {
+    then: source.well,
+    otherwise: Joi.alternatives().conditional(ofKind('pump'), { then: source.pump, otherwise: source.tap }),
+  }),
+});
+
+const mainPiece = Joi.object({
+  ...pipePiece,
+  from: id,
+  extraM: notNegative(LIMITS.lengthM * 5),
+  minorK: notNegative(1000),
+});
+
+const tape = Joi.object({
+  kind: Joi.valid(...MATERIAL_IDS),
+  boreMm: positive(100).min(2),
+  spacingM: positive(10).min(0.02),
+  flowLph: positive(500),
+  atKpa: positive(LIMITS.pressureKpa),
+  exponent: Joi.number().min(0).max(1),
+  wallMm: positive(20),
+  minKpa: notNegative(LIMITS.pressureKpa),
+  maxKpa: positive(LIMITS.pressureKpa),
+  cv: notNegative(0.5),
+  hazenWilliamsC: pipePiece.hazenWilliamsC,
+  holeMm: positive(10).min(0.2),
+  tubeMm: positive(5).min(0.2),
+  tubeM: positive(20),
+  lies: Joi.valid(...ids(LIES)),
+  seasons: Joi.number().integer().min(1).max(30),
+});
+
+const headerLine = {
+  line: Joi.valid('straight', 'near-ends', 'far-ends'),
+  along: Joi.number().min(0).max(1),
+  alongRight: Joi.number().min(0).max(1),
+};
+
+const block = Joi.object({
+  id: id.required(),
+  name: text(80),
+  inUse: Joi.boolean(),
+  valves: Joi.valid('block', 'beds', 'runs'),
+  planted,
+  xM: place,
+  yM: place,
+  heightM: height,
+  turnDeg: turn,
+  outline,
+  tunnel,
+  ground: slopes,
+  beds,
+  places,
+  tape,
+  inlet: parts,
+  header: Joi.object({
+    ...pipePiece,
+    ...headerLine,
+    feed: Joi.valid('left', 'middle', 'right', 'both'),
+    takeOffK: notNegative(1000),
+    throughK: notNegative(1000),
+    steps: Joi.array()
+      .items(Joi.object({ ...pipePiece, fromBed: Joi.number().integer().min(2).max(LIMITS.beds).required() }))
+      .max(10),
+    second: Joi.object({ ...pipePiece, extraM: notNegative(LIMITS.lengthM) }),
+    staggerM: notNegative(2),
+    other: Joi.object({
+      ...pipePiece,
+      ...headerLine,
+      link: Joi.object({ ...pipePiece, extraM: notNegative(LIMITS.lengthM) }),
+    }),
+  }),
+  main: mainPiece,
+});
+
+const tee = Joi.object({
+  id: id.required(),
+  xM: place,
+  yM: place,
+  heightM: height,
+  vent: Joi.boolean(),
+  main: mainPiece,
+});
+
+/** The plan file of this version: only what is stated, nothing unknown. */
+export const planSchema = Joi.object({
+  format: Joi.valid(PLAN_FORMAT).required(),
+  version: Joi.valid(PLAN_VERSION).required(),
+  name: text(120),
+  place: text(120),
+  units: Joi.valid('us', 'metric'),
+  sources: Joi.array().items(anySource).min(1).max(LIMITS.sources).unique('id').required(),
+  sourceId: id,
+  backup: Joi.object({
+    sourceId: id.required(),
+    valve: Joi.boolean(),
+    backflow: id,
+    takesOver: Joi.boolean(),
+  }),
+  head: parts,
+  setAside: Joi.array()
+    .items(Joi.object({ place: id.required(), had: parts.required(), left: parts.required() }))
+    .max(LIMITS.blocks + 1)
+    .unique('place'),
+  parts: Joi.array().items(ownPartSchema).max(200).unique('id'),
+  inlets: Joi.valid('own', 'alike'),
+  tees: Joi.array().items(tee).max(LIMITS.tees).unique('id'),
+  ground,
+  obstacles: Joi.array().items(obstacle).max(LIMITS.obstacles).unique('id'),
+  underlay,
+  tapes: Joi.array()
+    .items(Joi.object({ id: id.required(), name: text(80), tape }))
+    .max(LIMITS.tapes)
+    .unique('id'),
+  blocks: Joi.array().items(block).min(1).max(LIMITS.blocks).unique('id').required(),
+  wishes: Joi.object({
+    uniformity: Joi.number().min(0.3).max(0.99),
+    allowance: Joi.number().min(0.1).max(1),
+    feeding: Joi.boolean(),
+    friction: Joi.valid('darcy-weisbach', 'hazen-williams'),
+    waterC: Joi.number().min(0).max(60),
+    evenness: Joi.valid('eu', 'variation', 'cu', 'du'),
+    limits: Joi.object(
+      Object.fromEntries(
+        LIMIT_NAMES.map((n) => [n, Joi.number().min(LIMIT_TABLE[n].min).max(LIMIT_TABLE[n].max)]),
+      ),
+    ),
+  }),
+  watering,
+  build,
+});

@@ -1,0 +1,20 @@
+/** What each kind of fault is known by: one in this folder for each, or nothing compiles. */
+export type FaultKind =
+  | 'filter-loaded'
+  | 'clogged'
+  | 'leak'
+  | 'valve-part-shut'
+  | 'open-end'
+  | 'source-weak'
+  | 'pipe-squeezed'
+  | 'header-squeezed'
+  | 'extra-open'
+  | 'regulator-open'
+  | 'regulator-low'
+  | 'gauge-lies'
+  | 'pump-worn'
+  | 'tank-low'
+  | 'well-fallen'
+  | 'wrong-tape'
+  | 'air-locked'
+  | 'meter-slips';
