@@ -5,9 +5,20 @@ import { MS_PER_DAY } from '../units/time';
 const daysOf = dateDay;
 const DATE_LENGTH = '2027-05-01'.length;
 
+/** Dates as they are written, by their days: judging a plan asks for the same few hundred tens of thousands of times. */
+const written = new Map<number, string>();
+const MOST_WRITTEN = 10_000;
+
 /** Days as plans write them: 2027-05-01. They are calendar days, whatever the clock's zone. */
-export const dayAfter = (date: string, days: number): string =>
-  new Date((daysOf(date) + days) * MS_PER_DAY).toISOString().slice(0, DATE_LENGTH);
+export function dayAfter(date: string, days: number): string {
+  const day = daysOf(date) + days;
+  let text = written.get(day);
+  if (text === undefined) {
+    if (written.size >= MOST_WRITTEN) written.clear();
+    written.set(day, (text = new Date(day * MS_PER_DAY).toISOString().slice(0, DATE_LENGTH)));
+  }
+  return text;
+}
 
 /** Days from one date to another; below 0 where the other lies before. */
 export const daysBetween = (from: string, to: string): number => daysOf(to) - daysOf(from);

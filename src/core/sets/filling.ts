@@ -1,5 +1,12 @@
-import { emitterLph } from '../hydraulics/emitter';
-import { fittingKpaPerLph2, friction, frictionKpaPerM, type Friction } from '../hydraulics/friction';
+import { crossing, crossingNear } from '../hydraulics/crossing';
+import { emitterLph, ORIFICE_EXPONENT, type Emitter } from '../hydraulics/emitter';
+import {
+  fittingKpaPerLph2,
+  friction,
+  frictionKpaPerM,
+  frictionSlope,
+  type Friction,
+} from '../hydraulics/friction';
 import { monotoneCubic } from '../hydraulics/pchip';
 import { lossAcross } from '../hydraulics/network';
 import { KPA_PER_M } from '../hydraulics/water';
@@ -41,6 +48,11 @@ interface RunsAlike {
   workingLph: number;
   workingKpa: number;
   filledM: number;
+  emitter: Emitter;
+  /** Its front as it was found last: its flow, L/h, at which pressure, and how it goes with that. */
+  frontLph: number;
+  frontAtKpa: number;
+  frontPerKpa: number;
 }
 
 /** Lengths that differ by less than this share fill together. */
@@ -50,7 +62,10 @@ const PIECES = 10;
 const STEPS = 14;
 /** A front slower than this share of a run's working flow does not arrive. */
 const STALLED_SHARE = 1e-3;
-const BISECTIONS = 22;
+/** Flows are found to this share of the working flow. */
+const FLOW_SHARE = 1e-9;
+/** From one moment to the next flows change by about so much: there they are looked for first. */
+const NEAR_SHARE = 0.02;
 
 /**
  * How an opened set fills: mains and headers with all that the source gives into empty pipes, then its runs together,
@@ -100,9 +115,11 @@ export function fillingOf(
   if (!(most > 0)) return none;
   const beforeRunsS = (toFill / most) * S_PER_HOUR;
   let seconds = beforeRunsS;
+  let flowLph = most / 2;
   for (let step = 0; alike.some((r) => r.filledM < r.lengthM); step++) {
     if (step > STEPS * alike.length * 4) return { ...none, flowLph: most, beforeRunsS };
-    const kpa = balance(alike, inletKpa, most, plan.wishes.waterC, checkpoint);
+    flowLph = balance(alike, inletKpa, most, flowLph, plan.wishes.waterC, checkpoint);
+    const kpa = Math.max(0, inletKpa(flowLph));
     let hours = Infinity;
     const fronts = alike.map((r) => (r.filledM < r.lengthM ? frontLph(r, kpa, plan.wishes.waterC) : 0));
     alike.forEach((r, i) => {
@@ -148,6 +165,10 @@ function runsAlike(plan: FullPlan, { runs, layout }: FarmResults): RunsAlike[] {
       workingLph: r.flowLph,
       workingKpa: r.inletKpa,
       filledM: 0,
+      emitter: emitterOf(tape),
+      frontLph: r.flowLph,
+      frontAtKpa: r.inletKpa,
+      frontPerKpa: 0,
     });
   }
   return found;
@@ -206,69 +227,132 @@ function inletCurve(plan: FullPlan, results: FarmResults): (lph: number) => numb
 function flowAt(curve: (lph: number) => number, kpa: number, about: number): number {
   if (curve(0) <= kpa) return 0;
   let high = about;
-  for (let i = 0; i < 60 && curve(high) > kpa; i++) high *= 1.5;
-  let low = 0;
-  for (let i = 0; i < 2 * BISECTIONS; i++) {
-    const mid = (low + high) / 2;
-    if (curve(mid) > kpa) low = mid;
-    else high = mid;
-  }
-  return (low + high) / 2;
+  for (let i = 0; i < MOST_DOUBLINGS && curve(high) > kpa; i++) high *= 2;
+  return crossing((lph) => kpa - curve(lph), 0, high, FLOW_SHARE * about);
 }
 
-/** Pressure at the runs' inlets at which they take what the source gives, kPa. */
+/** Steps along tangents before the flow of all is closed in on. */
+const FLOW_TANGENTS = 6;
+
+/** The flow at which the runs take what the source gives, L/h; looked for from a guess on. */
 function balance(
   alike: readonly RunsAlike[],
   inletKpa: (lph: number) => number,
   most: number,
+  guess: number,
   waterC: number,
   checkpoint: () => void,
 ): number {
-  let low = 0;
-  let high = most;
-  for (let i = 0; i < BISECTIONS; i++) {
+  const within = FLOW_SHARE * most;
+  let takenPerKpa = 0;
+  const over = (lph: number): number => {
     checkpoint();
-    const mid = (low + high) / 2;
-    const kpa = inletKpa(mid);
-    const taken = alike.reduce((sum, r) => sum + r.count * takenLph(r, kpa, waterC), 0);
-    if (taken > mid) low = mid;
-    else high = mid;
+    const kpa = inletKpa(lph);
+    let taken = 0;
+    takenPerKpa = 0;
+    for (const r of alike) {
+      taken += r.count * takenLph(r, kpa, waterC);
+      takenPerKpa += r.count * found.takenPerKpa;
+    }
+    return lph - taken;
+  };
+  let lph = guess;
+  for (let i = 0; i < FLOW_TANGENTS; i++) {
+    const miss = over(lph);
+    const aside = Math.max(SLOPE_SHARE * lph, within);
+    const kpaPerLph = (inletKpa(lph + aside) - inletKpa(lph)) / aside;
+    const next = lph - miss / (1 - takenPerKpa * kpaPerLph);
+    if (!(next > 0 && next < most)) break;
+    if (Math.abs(next - lph) <= within) return next;
+    lph = next;
   }
-  return Math.max(0, inletKpa((low + high) / 2));
+  return crossingNear(over, guess, NEAR_SHARE, 0, most, within);
 }
+/** How far aside of a flow its slope is measured, of it. */
+const SLOPE_SHARE = 1e-4;
 
 /** What a run takes at an inlet pressure while it fills, or when it is full, L/h. */
 function takenLph(r: RunsAlike, kpa: number, waterC: number): number {
+  found.takenPerKpa = 0;
   if (kpa <= 0) return 0;
-  if (r.filledM >= r.lengthM) return r.workingLph * Math.sqrt(kpa / Math.max(r.workingKpa, LEAST_KPA));
-  return behind(r, frontLph(r, kpa, waterC), waterC).lph;
+  if (r.filledM >= r.lengthM) {
+    const lph = r.workingLph * Math.sqrt(kpa / Math.max(r.workingKpa, LEAST_KPA));
+    found.takenPerKpa = lph / (2 * kpa);
+    return lph;
+  }
+  if (frontLph(r, kpa, waterC) > 0) found.takenPerKpa = found.inletPerLph / found.kpaPerLph;
+  return found.inletLph;
 }
 const LEAST_KPA = 1e-6;
 
-/** Pressure and flow at the inlet of a partly filled run with a front that moves on at a flow. */
-function behind(r: RunsAlike, front: number, waterC: number): { kpa: number; lph: number } {
+/**
+ * What comes of a front: flow at the run's inlet, and how much flow and pressure there rise for each L/h more of the front; and for
+ * each kPa more of what a run takes.
+ */
+const found = { inletLph: 0, inletPerLph: 1, kpaPerLph: 0, takenPerKpa: 0 };
+/** A microtube's flow goes about with this power of the pressure; only how fast the front is found hangs on it. */
+const TUBE_POWER = 0.7;
+
+/** Pressure at the inlet of a partly filled run whose front moves on at a flow, L/h; the rest goes to `found`. */
+function behindKpa(r: RunsAlike, front: number, waterC: number): number {
+  const { emitter } = r;
+  const pieceM = r.filledM / PIECES;
+  const rise = r.slope * pieceM * KPA_PER_M;
+  const emitters = pieceM / r.tape.spacingM;
   let lph = front;
   let kpa = 0;
-  const pieceM = r.filledM / PIECES;
-  const emitter = emitterOf(r.tape);
-  const rise = r.slope * pieceM * KPA_PER_M;
+  let lphMore = 1;
+  let kpaMore = 0;
   for (let i = 0; i < PIECES && pieceM > 0; i++) {
+    kpaMore += frictionSlope(r.friction, lph) * pieceM * lphMore;
     kpa += frictionKpaPerM(r.friction, lph) * pieceM + rise;
-    lph += (emitterLph(emitter, kpa, waterC) * pieceM) / r.tape.spacingM;
+    if (kpa <= 0) continue;
+    const q = emitterLph(emitter, kpa, waterC) * emitters;
+    lph += q;
+    if (emitter.kind === 'compensating' && kpa >= emitter.minKpa) continue;
+    const power =
+      emitter.kind === 'power'
+        ? (emitter.exponent ?? ORIFICE_EXPONENT)
+        : emitter.kind === 'microtube'
+          ? TUBE_POWER
+          : ORIFICE_EXPONENT;
+    lphMore += ((power * q) / kpa) * kpaMore;
   }
-  return { kpa: kpa + r.inletKpaPerLph2 * lph * lph, lph };
+  found.inletLph = lph;
+  found.inletPerLph = lphMore;
+  found.kpaPerLph = kpaMore + 2 * r.inletKpaPerLph2 * lph * lphMore;
+  return kpa + r.inletKpaPerLph2 * lph * lph;
 }
+
+/** Steps along tangents before a front is closed in on. */
+const TANGENTS = 5;
+/** A front is found one tangent after its pressure was met within this share: what a tangent misses by goes with the square. */
+const KPA_SHARE = 1e-5;
 
 /** Flow of the front of a run that fills at an inlet pressure, L/h: what the pressure pushes past the emitters behind it. */
 function frontLph(r: RunsAlike, kpa: number, waterC: number): number {
-  if (kpa <= 0 || behind(r, 0, waterC).kpa >= kpa) return 0;
-  let low = 0;
-  let high = Math.max(1, r.workingLph);
-  for (let i = 0; i < 40 && behind(r, high, waterC).kpa < kpa; i++) high *= 2;
-  for (let i = 0; i < BISECTIONS; i++) {
-    const mid = (low + high) / 2;
-    if (behind(r, mid, waterC).kpa < kpa) low = mid;
-    else high = mid;
+  if (kpa <= 0) return 0;
+  let lph = r.frontLph + r.frontPerKpa * (kpa - r.frontAtKpa);
+  for (let i = 0; i < TANGENTS && lph > 0; i++) {
+    const more = (kpa - behindKpa(r, lph, waterC)) / found.kpaPerLph;
+    lph += more;
+    if (!(Math.abs(more * found.kpaPerLph) <= KPA_SHARE * kpa) || lph <= 0) continue;
+    found.inletLph += more * found.inletPerLph;
+    return keep(r, lph, kpa);
   }
-  return (low + high) / 2;
+  const over = (q: number): number => behindKpa(r, q, waterC) - kpa;
+  if (over(0) >= 0) return 0;
+  const about = Math.max(1, r.workingLph);
+  lph = crossingNear(over, r.frontLph, NEAR_SHARE, 0, MOST_FRONTS * about, FLOW_SHARE * about);
+  over(lph);
+  return keep(r, lph, kpa);
+}
+/** No front is faster than so many working flows: there the shortest piece of a run loses more than any source gives. */
+const MOST_FRONTS = 2 ** 20;
+
+function keep(r: RunsAlike, lph: number, kpa: number): number {
+  r.frontLph = lph;
+  r.frontAtKpa = kpa;
+  r.frontPerKpa = 1 / found.kpaPerLph;
+  return lph;
 }

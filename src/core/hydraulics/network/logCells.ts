@@ -49,9 +49,12 @@ export interface LogCells {
  */
 export function createLogCells(lowestRiseKpa: number, marchTo: (inletKpa: number) => Marched): LogCells {
   const points = new Map<number, Marched>();
-  const proved = new Map<string, Cell | 'halved' | 'none'>();
+  /** By how often they were halved, and where they begin. */
+  const proved = Array.from({ length: MOST_HALVINGS + 1 }, () => new Map<number, Cell | 'halved' | 'none'>());
   /** Finest steps of the logarithm: all points lie on them, so that finer cells share those of coarser ones. */
   const finest = Math.log(RATIO) / 2 ** (MOST_HALVINGS + 1);
+  const faintStep = Math.floor(Math.log(FAINT_KPA) / finest);
+  const faintKpa = Math.exp(faintStep * finest);
   const point = (step: number): Marched => {
     let found = points.get(step);
     if (!found) points.set(step, (found = marchTo(lowestRiseKpa + Math.exp(step * finest))));
@@ -67,15 +70,17 @@ export function createLogCells(lowestRiseKpa: number, marchTo: (inletKpa: number
       Math.abs(got.maxKpa - middle.maxKpa) <= PRESSURE_KPA
     );
   };
-  /** Under the least pressure that is told apart all goes on with the power that it has there. */
+  /**
+   * Under the least pressure that is told apart flow goes straight to nought with the pressure: with the power that it has
+   * there its slope would grow without bound, and steps of a network with many runs so nearly dry would never settle.
+   */
   function readFaint(over: number, out: Read): boolean {
-    const at = point(Math.floor(Math.log(FAINT_KPA) / finest));
+    const at = point(faintStep);
     const x = at.inletKpa - lowestRiseKpa;
-    const power = (at.slope * x) / at.flowLph;
-    if (!(at.minKpa > -DRY_KPA && at.flowLph > 0 && power > 0)) return false;
+    if (!(at.minKpa > -DRY_KPA && at.flowLph > 0)) return false;
     out.inletKpa = lowestRiseKpa + over;
-    out.flowLph = at.flowLph * (over / x) ** power;
-    out.slope = (out.flowLph * power) / over;
+    out.slope = at.flowLph / x;
+    out.flowLph = out.slope * over;
     out.endKpa = at.endKpa + at.endSlope * (over - x);
     out.minKpa = at.minKpa + at.minSlope * (over - x);
     out.maxKpa = at.maxKpa + at.maxSlope * (over - x);
@@ -85,7 +90,7 @@ export function createLogCells(lowestRiseKpa: number, marchTo: (inletKpa: number
     read(inletKpa, out) {
       const over = inletKpa - lowestRiseKpa;
       if (!(over > 0)) return false;
-      if (over < FAINT_KPA) return readFaint(over, out);
+      if (over < faintKpa) return readFaint(over, out);
       const cell = cellAt(over);
       if (cell) readCell(cell, lowestRiseKpa, inletKpa, out);
       return cell !== undefined;
@@ -97,8 +102,7 @@ export function createLogCells(lowestRiseKpa: number, marchTo: (inletKpa: number
     for (let halved = 0; halved <= MOST_HALVINGS; halved++) {
       const width = 2 ** (MOST_HALVINGS + 1 - halved);
       const from = Math.floor(along / width) * width;
-      const key = `${width} ${from}`;
-      let found = proved.get(key);
+      let found = proved[halved].get(from);
       if (!found) {
         const cell = { low: point(from), high: point(from + width) };
         // Where emitters lie dry, each that sets in bends the curve more than a middle shows.
@@ -106,7 +110,7 @@ export function createLogCells(lowestRiseKpa: number, marchTo: (inletKpa: number
           cell.low.minKpa > -DRY_KPA && cell.low.flowLph > 0 && cell.high.flowLph > cell.low.flowLph;
         found =
           isWet && isGood(cell, point(from + width / 2)) ? cell : halved < MOST_HALVINGS ? 'halved' : 'none';
-        proved.set(key, found);
+        proved[halved].set(from, found);
       }
       if (found === 'none') return undefined;
       if (found !== 'halved') return found;

@@ -82,6 +82,8 @@ const CHORDS_FROM = 5;
 const CHORD_KPA = 1e-7;
 /** A pressure that moved by no more than this has not moved: far below the agreement asked, kPa. */
 const STANDS_KPA = 1e-9;
+/** Nor has it where the run's flow moved by no more than this, L/h: a run that hardly drips answers to the least pressure. */
+const STANDS_LPH = 1e-7;
 /** Iterations after which steps are halved whenever they stop helping. */
 const PATIENCE = 12;
 
@@ -118,8 +120,15 @@ export function newtonSteps(
     else curves[i].exact(p, states[i]);
   };
   /** A state read exactly from this very curve at this pressure needs no second look. */
-  const stands = (i: number, p: number): boolean =>
-    !rough && w.curveOf[i] === curves[i] && Math.abs(p - states[i].inletKpa) <= STANDS_KPA;
+  const stands = (i: number, p: number): boolean => {
+    const moved = Math.abs(p - states[i].inletKpa);
+    return (
+      !rough &&
+      w.curveOf[i] === curves[i] &&
+      moved <= STANDS_KPA &&
+      moved * Math.abs(states[i].slope) <= STANDS_LPH
+    );
+  };
   for (let i = 0; i < curves.length; i++) {
     const p = kpa[tree.lateralNode[i]];
     if (!stands(i, p)) look(i, p);

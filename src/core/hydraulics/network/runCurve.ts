@@ -35,7 +35,7 @@ const TANGENT_TRUST = 1e-3;
 /** The same where an emitter stands at a bend of its law (dry, or starting to compensate), kPa. */
 const BEND_TRUST_KPA = 1e-9;
 /** Inlet pressure over what the lowest emitter's height takes that counts as none, kPa. */
-const NO_PRESSURE_KPA = 1e-9;
+const NO_PRESSURE_KPA = 1e-12;
 /** Relative distance of two anchors between which a cubic is as good as a march: it errs by 0.0024·(h/p)⁴, below 10⁻⁸. */
 const CUBIC_TRUST = 0.04;
 const MAX_ANCHORS = 48;
@@ -143,6 +143,8 @@ export class RunCurve {
         return;
       }
       const close = near && Math.abs(near.inletKpa - inletKpa) < CUBIC_TRUST * Math.abs(inletKpa);
+      // Once a run has been read off cells it mostly is again: that costs no march of groups.
+      if (!(close && this.smooth(near)) && this.cells?.read(inletKpa, out)) return;
       const guess = close
         ? near.endKpa + near.endSlope * (inletKpa - near.inletKpa)
         : this.guessEnd(inletKpa);
