@@ -23,7 +23,7 @@ export const AIMS: Record<number, Omit<Large, 'beds'>> = {
 
 const PATIENCE_MS = 180_000;
 const BEDS_A_BLOCK = 500;
-const EMITTERS_A_BED = 100;
+export const EMITTERS_A_BED = 100;
 const EDITS = 5;
 
 async function measure(driver: WebDriver, ground: Ground, beds: number): Promise<Large> {

@@ -16,7 +16,12 @@ export const renewing = async (): Promise<Borne[]> => [await renewed(true), awai
 
 /** @param under whether the page stands under its service worker; a first visit's, or one loaded past its stores, does not */
 async function renewed(under: boolean): Promise<Borne> {
-  const row: Borne = { trial: under ? 'a newer build' : 'a newer build, page under no worker', checks: 0, borne: 0, says: '' };
+  const row: Borne = {
+    trial: under ? 'a newer build' : 'a newer build, page under no worker',
+    checks: 0,
+    borne: 0,
+    says: '',
+  };
   const check = (what: string, yes: boolean): void => {
     row.checks++;
     if (yes) row.borne++;

@@ -53,15 +53,16 @@ export function slowestTravel(plan: FullPlan, results: FarmResults): Travel {
       m = m.laid.from === HEAD ? undefined : byEnd.get(m.laid.from)
     )
       if (m.flowLph > 0) mainS += (pipeL(m.laid.piece.boreMm, m.laid.lengthM) / m.flowLph) * S_PER_HOUR;
+    // Thousands of take-offs share a header's pieces: each is looked up once.
+    const pieceS = b.built.header.map((piece) => {
+      const lph = Math.abs(solution.linkLph[built.linkAt(piece.link)]);
+      return lph > 0 ? (pipeL(piece.pipe.boreMm, piece.lengthM) / lph) * S_PER_HOUR : 0;
+    });
     const headers = new Map<number, number>();
     const headerTo = (takeOff: number): number => {
       let found = headers.get(takeOff);
       if (found === undefined) {
-        found = piecesTo(b.built, takeOff).reduce((sum, p) => {
-          const piece = b.built.header[p];
-          const lph = Math.abs(solution.linkLph[built.linkAt(piece.link)]);
-          return lph > 0 ? sum + (pipeL(piece.pipe.boreMm, piece.lengthM) / lph) * S_PER_HOUR : sum;
-        }, 0);
+        found = piecesTo(b.built, takeOff).reduce((sum, p) => sum + pieceS[p], 0);
         headers.set(takeOff, found);
       }
       return found;

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia';
 import { computed, shallowRef, toRaw, watch } from 'vue';
 import { msg } from '../../core/language';
 import { describe, verdict, type Finding, type Words } from '../../core/check';
-import type { FullPlan, Plan } from '../../core/plan';
+import type { Block, FullPlan, Plan } from '../../core/plan';
 import type { Judged, PlannerApi } from '../../worker/planner';
 import { calledBack, createJobs, forWorker } from './jobs';
 import { inRole } from './workers';
@@ -18,6 +18,10 @@ const RESTS = 6;
 const LONG_MS = 100;
 /** for so long, ms. */
 const RESTED_MS = 250;
+
+/** A plan of more beds than this is large. */
+const MANY_BEDS = 1000;
+const bedsIn = (blocks: readonly Block[]): number => blocks.reduce((sum, b) => sum + b.beds.count, 0);
 
 /** For whoever looks at the page's timings: what the worker took. */
 const JUDGED = 'plan judged';
@@ -74,8 +78,8 @@ export const useJudgement = defineStore('judgement', () => {
   /** Judges the plan as it stands, when it is due. */
   function soon(): void {
     if (waiting || working.value || !plan.isOpen || of.value === toRaw(plan.plan)) return;
-    // The first picture of a plan comes before all that is judged of it.
-    if (!of.value && !pictured()) return;
+    // The first picture of a plan comes before all that is judged of it; of a large one both take seconds, and begin together.
+    if (!of.value && !pictured() && bedsIn(plan.blocks) <= MANY_BEDS) return;
     const due = tookMs > LONG_MS ? editedAt + RESTED_MS : endedAt + Math.max(PACE_MS, RESTS * tookMs);
     waiting = window.setTimeout(
       () => {
