@@ -26,7 +26,7 @@ export const holes: SheetMaker = (p) => {
       for (let k = Math.ceil(fromMm / stepMm); k * stepMm <= fromMm + roomMm + 1e-6; k++) {
         const y = k * stepMm - fromMm;
         marks.push(
-          `<circle cx="20" cy="${y.toFixed(3)}" r="3" fill="none" stroke="#000" stroke-width=".4"/><path d="M5 ${y.toFixed(3)}H35" stroke="#000" stroke-width=".3"/><text x="38" y="${(y + 1.5).toFixed(3)}" font-size="4" font-family="Page">hole ${k + 1}</text>`,
+          `<circle cx="20" cy="${y.toFixed(3)}" r="3" fill="none" stroke="#000" stroke-width=".4"/><path d="M5 ${y.toFixed(3)}H35" stroke="#000" stroke-width=".3"/><text x="38" y="${(y + 1.5).toFixed(3)}" font-size="4" font-family="Page">${msg`hole ${k + 1}`}</text>`,
         );
       }
       return {

@@ -16,7 +16,7 @@ export const steps: SheetMaker = (p) => {
         { ...(box() as object), margin: [0, 2, 0, 0] } as Content,
         {
           stack: [
-            { text: `${i + 1}. ${s.title}${done.has(s.id) ? ' (done)' : ''}`, bold: true },
+            { text: `${i + 1}. ${s.title}${done.has(s.id) ? msg` (done)` : ''}`, bold: true },
             { text: s.does.join(' ') },
             ...(s.tools.length > 0 ? [{ text: msg`At hand: ${s.tools.join(', ')}.`, italics: true }] : []),
             ...s.mistakes.map((m) => ({

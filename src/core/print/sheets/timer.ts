@@ -17,7 +17,7 @@ export const timer: SheetMaker = (p) => [
           r.name,
           r.starts.map(clock).join(', '),
           num(`${r.minutes}`),
-          r.everyDays > 1 ? msg`${r.everyDays} days` : 'day',
+          r.everyDays > 1 ? msg`${r.everyDays} days` : msg`day`,
         ]),
       ),
 ];
