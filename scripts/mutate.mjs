@@ -2,14 +2,15 @@ import { spawnSync } from 'node:child_process';
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { randomLcg } from 'd3-random';
+import { PLACES } from './mutatedPlaces.mjs';
 
 /*
- * Breaks the core line by line and sees whether the tests of the same folder notice: `npm run mutate`, or for some folders
+ * Breaks folders line by line and sees whether the tests of the same folder notice: `npm run mutate`, or for some folders
  * `npm run mutate -- soil sets`. The share of broken lines that are noticed is printed for each. LINES=80 breaks so many lines of
  * each folder, drawn by lot (SEED=3 draws others), which is quicker; the share is then told with its standard error.
+ * `npm run mutate:figures` breaks numbers, strings and rows of tables instead.
  */
 
-const FOLDERS = ['soil', 'build', 'working', 'sets', 'check', 'remedy', 'network'];
 /** Of the broken lines this share is to be noticed, %. */
 const LEAST = 75;
 
@@ -17,19 +18,19 @@ const LINES = Number(process.env.LINES ?? 0);
 const SEED = Number(process.env.SEED ?? 1);
 
 /** What is offered stands with the findings, and is tried by the tests of remedies. */
-const TRIED_ELSEWHERE = { remedy: ['check/offers'] };
+const TRIED_ELSEWHERE = { remedy: ['src/core/check/offers'] };
 
-const filesIn = (folder) =>
-  readdirSync(`src/core/${folder}`, { recursive: true })
+const filesIn = (place) =>
+  readdirSync(place, { recursive: true })
     .filter((f) => f.endsWith('.ts') && !/\.(test|testing)\.ts$|(^|\/)index\.ts$/.test(f))
-    .map((f) => `src/core/${folder}/${f}`);
+    .map((f) => `${place}/${f}`);
 
 /** Lines of a folder's files, or as many of them as are asked for. */
 function mutated(folder) {
   const elsewhere = Object.values(TRIED_ELSEWHERE).flat();
-  const files = [folder, ...(TRIED_ELSEWHERE[folder] ?? [])]
+  const files = [PLACES[folder], ...(TRIED_ELSEWHERE[folder] ?? [])]
     .flatMap(filesIn)
-    .filter((f) => !f.startsWith(`src/core/${folder}/`) || !elsewhere.some((e) => f.startsWith(`src/core/${e}/`)))
+    .filter((f) => !f.startsWith(`${PLACES[folder]}/`) || !elsewhere.some((e) => f.startsWith(`${e}/`)))
     .sort();
   if (!(LINES > 0)) return files;
   const lines = files.flatMap((f) =>
@@ -40,9 +41,9 @@ function mutated(folder) {
   return [...drawn.keys()].sort().slice(0, LINES).map((k) => drawn.get(k)).sort();
 }
 
-const asked = process.argv.slice(2).filter((a) => FOLDERS.includes(a));
+const asked = process.argv.slice(2).filter((a) => a in PLACES);
 const rows = [];
-for (const folder of asked.length > 0 ? asked : FOLDERS) {
+for (const folder of asked.length > 0 ? asked : Object.keys(PLACES)) {
   const out = `dist/mutate/${folder}`;
   mkdirSync(out, { recursive: true });
   const report = `${out}/report.json`;
@@ -69,7 +70,7 @@ for (const folder of asked.length > 0 ? asked : FOLDERS) {
   );
   const { status } = spawnSync('npx', ['stryker', 'run', `${out}/stryker.config.json`], {
     stdio: 'inherit',
-    env: { PLANS: '5', THIN: '4', ...process.env, MUTATE_FOLDER: folder },
+    env: { PLANS: '5', THIN: '4', ...process.env, MUTATE_PLACE: PLACES[folder] },
   });
   if (status !== 0) process.exit(status ?? 1);
   const { files } = JSON.parse(readFileSync(report, 'utf8'));
