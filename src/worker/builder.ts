@@ -25,7 +25,7 @@ import { linearSolver } from './linear';
 export interface Built {
   shop: Shop;
   steps: Step[];
-  /** Rolls and sticks were cut the longest first: the solver that cuts to least waste is still being loaded. */
+  /** Rolls and sticks were cut the longest first: the solver that cuts to least waste is not loaded. */
   rough: boolean;
   tookMs: number;
 }
@@ -68,7 +68,7 @@ const api = {
       const shop = shopFor(full, layout, solve, uses);
       checkpoint();
       const steps = stepsFor(full, shower(choice), layout, uses);
-      return { shop, steps, rough: !exactly && solve === undefined, tookMs: performance.now() - began };
+      return { shop, steps, rough: solve === undefined, tookMs: performance.now() - began };
     });
   },
 

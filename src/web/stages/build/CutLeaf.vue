@@ -146,6 +146,10 @@ const MOST_ROLLS = 12;
       </tbody>
     </table>
     <h3>From which roll or stick</h3>
+    <p v-if="building.built!.rough && !building.working" role="status">
+      What cuts to the least waste could not be loaded: the longest pieces are cut first. The list is right,
+      but may buy more than it must.
+    </p>
     <details v-for="l in cuts" :key="l.item.id">
       <summary>
         {{ itemName(l.item, settings.show) }}: {{ l.cuts!.bought }} to buy, at least {{ l.cuts!.atLeast }}
