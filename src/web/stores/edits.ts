@@ -10,6 +10,10 @@ import { sketchEdits } from './edits/sketchEdits';
 import { placeEdits } from './edits/placeEdits';
 import { pipeEdits } from './edits/pipeEdits';
 import { wateringEdits } from './edits/wateringEdits';
+import { cropEdits } from './edits/cropEdits';
+import { setEdits } from './edits/setEdits';
+import { valveEdits } from './edits/valveEdits';
+import { weatherEdits } from './edits/weatherEdits';
 import { sourceEdits } from './edits/sourceEdits';
 import { usePlan, type Refusal } from './plan';
 
@@ -47,6 +51,10 @@ export const useEdits = defineStore('edits', () => {
     ...placeEdits(plan),
     ...sketchEdits(plan),
     ...wateringEdits(plan),
+    ...setEdits(plan),
+    ...valveEdits(plan),
+    ...cropEdits(plan),
+    ...weatherEdits(plan),
     ...buildEdits(plan),
     wishes,
     limit,
