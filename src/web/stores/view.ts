@@ -87,8 +87,10 @@ export const useView = defineStore('view', () => {
     pointedStep.value = undefined;
     pickedTee.value = undefined;
     pickedPart.value = undefined;
+    pickedJoint.value = undefined;
     pickedThing.value = undefined;
     openWorking.value = undefined;
+    openFinding.value = undefined;
     openMade.value = undefined;
     turnTo('who');
     badFields.clear();
