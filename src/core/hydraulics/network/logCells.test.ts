@@ -80,4 +80,19 @@ describe('a run read off between marched pressures', () => {
     expect(cellsOf(LONG).cells.read(0, out())).toBe(false);
     expect(cellsOf(LONG).cells.read(-1, out())).toBe(false);
   });
+
+  it('goes straight to nought under a ten-thousandth of a millimetre of water, from what a march gives there', () => {
+    const { cells, marchTo } = cellsOf(LONG);
+    const per = (kpa: number): number => {
+      const got = out();
+      expect(cells.read(kpa, got)).toBe(true);
+      expect(got.slope).toBeCloseTo(got.flowLph / kpa, 6);
+      return got.flowLph / kpa;
+    };
+    const steep = per(9e-7);
+    for (const kpa of [1e-7, 1e-9, 1e-13]) expect(per(kpa) / steep).toBeCloseTo(1, 9);
+    // At the power of the pressure that it has there the slope would be eight times as steep at 10⁻¹⁰ kPa.
+    expect(steep / (marchTo(1e-6).flowLph / 1e-6)).toBeCloseTo(1, 2);
+    expect(marchTo(1e-6).flowLph).toBeLessThan(0.002);
+  });
 });

@@ -83,7 +83,7 @@ const CHORD_KPA = 1e-7;
 /** A pressure that moved by no more than this has not moved: far below the agreement asked, kPa. */
 const STANDS_KPA = 1e-9;
 /** Nor has it where the run's flow moved by no more than this, L/h: a run that hardly drips answers to the least pressure. */
-const STANDS_LPH = 1e-7;
+const STANDS_LPH = 1e-8;
 /** Iterations after which steps are halved whenever they stop helping. */
 const PATIENCE = 12;
 
