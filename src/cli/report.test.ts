@@ -17,7 +17,7 @@ test('names the plan, gives the verdict and the tally, and a line a bed', () => 
   expect(text).toMatch(/asked\s+10\.8 gpm/);
   expect(text).toMatch(/weakest emitter \(bed \d+\)\s+9\.4 psi/);
   expect(text.match(/^ {2,}\d+ {2,}[\d.]+ gpm {2,}[\d.]+ psi {2,}[\d.]+ psi$/gm)).toHaveLength(14);
-  expect(text).toContain('Nothing found to mend.');
+  expect(text).toContain('No problems found.');
   expect(text).toContain('not a design signed by an engineer');
 });
 

@@ -106,7 +106,7 @@ export function report(judged: Judgement, choice: UnitChoice, more: More = {}): 
     ofRemedies.push(...(found?.workings ?? []));
   }
   if (more.working) text += workings(judged, findings, choice, more.working, ofRemedies);
-  if (findings.length === 0) text += msg`\nNothing found to mend.\n`;
+  if (findings.length === 0) text += msg`\nNo problems found.\n`;
   text += msg`\nPlanning figures, not a design signed by an engineer.\n`;
   return text.replace(/\u00a0/g, ' ');
 }

@@ -12,9 +12,11 @@ const view = useView();
 const later = ref(false);
 const taking = ref(false);
 
-function takeIt(): void {
+async function takeIt(): Promise<void> {
   taking.value = true;
-  newer.value?.();
+  await newer.value?.();
+  // Whoever chose to stay on the page may ask again.
+  taking.value = false;
 }
 
 function again(): void {

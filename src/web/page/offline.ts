@@ -20,7 +20,7 @@ const TAKES_MS = 15_000;
 export const KEPT = 'offline store filled';
 
 /** Takes the newer version over and loads the page again; nothing where there is none. */
-export const newer = shallowRef<() => void>();
+export const newer = shallowRef<() => Promise<void>>();
 
 /** Keeps the rest, and lets go of what another version kept. */
 async function keepRest(): Promise<void> {
@@ -60,7 +60,7 @@ export async function keepApplication(): Promise<void> {
   const { registerSW } = await import('virtual:pwa-register');
   let kept: ServiceWorkerRegistration | undefined;
   registerSW({
-    onNeedRefresh: () => void (newer.value = () => void takeOver(kept?.waiting ?? null)),
+    onNeedRefresh: () => void (newer.value = () => takeOver(kept?.waiting ?? null)),
     onRegisterError: () => undefined,
     onRegisteredSW: (_, registration) => {
       if (!registration) return;

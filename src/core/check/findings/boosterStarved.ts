@@ -42,7 +42,7 @@ export const boosterStarved = findingKind({
     holds: 'p_before ≥ p_cut-out',
     measured: msg`before the booster`,
     limit: msg`its low cut-out`,
-    source: msg`The booster’s setting; the source’s curve with the allowance off.`,
+    source: msg`The booster’s setting; the source’s curve minus the allowance.`,
   },
   brings: { 'flow-short': always },
   offers: all(fewerAtOnce, lowerFlowEverywhere),

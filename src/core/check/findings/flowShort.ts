@@ -60,7 +60,7 @@ export const flowShort = findingKind({
     holds: 'Q_asked ≤ Q(p_needed)',
     measured: msg`asked`,
     limit: msg`the source gives at that pressure`,
-    source: msg`The source’s curve with the allowance off; solved demand.`,
+    source: msg`The source’s curve minus the allowance; solved demand.`,
   },
   brings: { 'regulator-starved': always, 'emitters-dry': always, 'emitter-under': always },
   offers: all(fewerAtOnce, lowerFlowEverywhere, widerMain, widerPart, lessPressure, booster, raisedTank),

@@ -38,7 +38,7 @@ export const overYield = findingKind({
     holds: 'Q ≤ a · Q_yield',
     measured: msg`drawn`,
     limit: msg`to plan on`,
-    source: msg`The well’s yield with the allowance off.`,
+    source: msg`The well’s yield minus the allowance.`,
   },
   offers: all(fewerAtOnce, lowerFlowEverywhere),
   restsOn: ['source'],

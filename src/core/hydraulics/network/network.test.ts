@@ -13,6 +13,7 @@ import {
   solveNetwork,
   type LateralSpec,
   type LinkSpec,
+  type NetworkSolution,
   type NetworkSpec,
   type NodeSpec,
 } from './index';

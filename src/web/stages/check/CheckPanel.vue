@@ -85,7 +85,7 @@ fieldsOf(() => 'farm');
       <button type="button" class="asks" @click="judgement.workOut()">Try again</button>
     </p>
     <p v-if="shownRoots.length === 0 && judgement.said" class="fine">
-      Nothing found to mend. {{ judgement.said.headline }}.
+      No problems found. {{ judgement.said.headline }}.
     </p>
     <ol v-else>
       <FindingCard

@@ -8,13 +8,13 @@ import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
 
-/** The source's pressure against its flow: as measured, with the allowance off, and where this plan works on it. */
+/** The source's pressure against its flow: as measured, minus the allowance, and where this plan works on it. */
 const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
 
 const SAYS = {
-  tap: msg`Solid: planned, with the allowance off. Dashed: as measured.`,
+  tap: msg`Solid: planned, minus the allowance. Dashed: as measured.`,
   well: msg`Solid: planned, held to cut-in. Dashed: at cut-out.`,
   pump: msg`Solid: as planned, its lift and suction taken off. Dashed: at its best.`,
   tank: msg`Solid: planned, at the low or held water. Dashed: full.`,

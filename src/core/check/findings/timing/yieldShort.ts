@@ -23,7 +23,7 @@ export const yieldShort = findingKind({
     holds: 'V_week ≤ a · Q_yield · 168 h',
     measured: msg`taken in a week`,
     limit: msg`the well gives`,
-    source: msg`The well’s yield with the allowance off.`,
+    source: msg`The well’s yield minus the allowance.`,
   },
   restsOn: ['source'],
 });
