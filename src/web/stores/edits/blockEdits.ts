@@ -3,7 +3,8 @@ import { msg } from '../../../core/language';
 import { boxOf } from '../../../core/ground';
 import { sheetCorners } from '../../../core/layout';
 import type { StatedBlock } from '../../../core/plan';
-import type { usePlan, Refusal } from '../plan';
+import type { Refusal } from '../plan';
+import type { PlanStore } from './bound';
 import { assign, freshId } from './fields';
 
 type BlockPart = 'beds' | 'tape' | 'ground' | 'header' | 'main';
@@ -12,7 +13,7 @@ type BlockPart = 'beds' | 'tape' | 'ground' | 'header' | 'main';
 const COPY_GAP_M = 6;
 
 /** Edits of blocks and their beds. */
-export function blockEdits(plan: ReturnType<typeof usePlan>) {
+export function blockEdits(plan: PlanStore) {
   /** Sets fields of one part of the block looked at; `undefined` goes back to the default. */
   function block<P extends BlockPart>(
     part: P,
@@ -45,36 +46,36 @@ export function blockEdits(plan: ReturnType<typeof usePlan>) {
     );
   }
 
-  /** A further block like the one looked at, to the right of all. */
-  function copyBlock(): void {
-    const from = plan.statedBlock;
-    const id = freshId(plan.plan.blocks, 'block');
-    const farm = plan.laid;
-    const own = boxOf(sheetCorners(farm.blocks[plan.blockIndex]));
-    const right = Math.max(...farm.blocks.map((b) => boxOf(sheetCorners(b)).x1));
-    const name = msg`Block ${plan.plan.blocks.length + 1}`;
-    const refusal = plan.edit(msg`copy ${plan.block.name}`, (draft) => {
-      draft.blocks.push({
-        ...structuredClone(from),
-        id,
-        name,
-        xM: Number((plan.block.xM + right + COPY_GAP_M - own.x0).toFixed(3)),
-        yM: plan.block.yM,
-      } as Draft<StatedBlock>);
-    });
-    if (!refusal) plan.pickBlock(id);
-  }
+  return { block, blockSelf, copyBlock: () => copyBlock(plan), removeBlock: () => removeBlock(plan) };
+}
 
-  function removeBlock(): void {
-    if (plan.plan.blocks.length < 2) return;
-    const index = plan.blockIndex;
-    const { id } = plan.block;
-    plan.edit(msg`remove ${plan.block.name}`, (draft) => {
-      draft.blocks.splice(index, 1);
-      for (const set of draft.watering?.sets ?? []) set.beds = set.beds.filter((g) => g.block !== id);
-      if (draft.watering?.notes) draft.watering.notes = draft.watering.notes.filter((n) => n.block !== id);
-    });
-  }
+/** A further block like the one looked at, to the right of all. */
+function copyBlock(plan: PlanStore): void {
+  const from = plan.statedBlock;
+  const id = freshId(plan.plan.blocks, 'block');
+  const farm = plan.laid;
+  const own = boxOf(sheetCorners(farm.blocks[plan.blockIndex]));
+  const right = Math.max(...farm.blocks.map((b) => boxOf(sheetCorners(b)).x1));
+  const name = msg`Block ${plan.plan.blocks.length + 1}`;
+  const refusal = plan.edit(msg`copy ${plan.block.name}`, (draft) => {
+    draft.blocks.push({
+      ...structuredClone(from),
+      id,
+      name,
+      xM: Number((plan.block.xM + right + COPY_GAP_M - own.x0).toFixed(3)),
+      yM: plan.block.yM,
+    } as Draft<StatedBlock>);
+  });
+  if (!refusal) plan.pickBlock(id);
+}
 
-  return { block, blockSelf, copyBlock, removeBlock };
+function removeBlock(plan: PlanStore): void {
+  if (plan.plan.blocks.length < 2) return;
+  const index = plan.blockIndex;
+  const { id } = plan.block;
+  plan.edit(msg`remove ${plan.block.name}`, (draft) => {
+    draft.blocks.splice(index, 1);
+    for (const set of draft.watering?.sets ?? []) set.beds = set.beds.filter((g) => g.block !== id);
+    if (draft.watering?.notes) draft.watering.notes = draft.watering.notes.filter((n) => n.block !== id);
+  });
 }

@@ -3,162 +3,182 @@ import { msg } from '../../../core/language';
 import type { EndId, PartKind } from '../../../core/catalog/headParts';
 import { inletsLike } from '../../../core/changes';
 import { HEAD, typicalHead, type Plan, type StatedBlock, type StatedPart } from '../../../core/plan';
-import type { usePlan, Refusal } from '../plan';
+import type { Refusal } from '../plan';
+import { boundTo, type PlanStore } from './bound';
 import { assign, freshId } from './fields';
 
-/** Edits of parts in line, and of the main with its tees. */
-export function pipeEdits(plan: ReturnType<typeof usePlan>) {
-  /** The parts stated at a place: the head, or a block's inlet; typical ones are stated as soon as they are touched. */
-  function listAt(draft: Draft<Plan>, place: string): Draft<StatedPart>[] {
-    if (place === HEAD) return (draft.head ??= typicalHead(plan.source.kind));
-    const b = draft.blocks.find((x) => x.id === place)!;
-    return (b.inlet ??= plan.full.blocks
-      .find((x) => x.id === place)!
-      .inlet.map(({ id, kind }) => ({ id, kind })));
-  }
-
-  /** @returns the new part's id */
-  function addPart(place: string, kind: string, at: number, ends?: { inEnd: EndId; outEnd: EndId }): string {
-    let id = '';
-    const name = [...plan.full.parts].find((p) => p.id === kind)?.name ?? kind;
-    plan.edit(msg`put in a ${name}`, (draft) => {
-      const list = listAt(draft, place);
-      id = freshId(list, kind);
-      list.splice(Math.max(0, Math.min(at, list.length)), 0, { id, kind, ...ends });
-      inletsLike(draft, place);
-    });
-    return id;
-  }
-
-  function movePart(place: string, id: string, to: number, gesture?: string): void {
-    plan.edit(
-      msg`move a part`,
-      (draft) => {
-        const list = listAt(draft, place);
-        const from = list.findIndex((p) => p.id === id);
-        const target = Math.max(0, Math.min(to, list.length - 1));
-        if (from < 0 || from === target) return;
-        const [part] = list.splice(from, 1);
-        list.splice(target, 0, part);
-        inletsLike(draft, place);
-      },
-      gesture,
-    );
-  }
-
-  function removePart(place: string, id: string): void {
-    plan.edit(msg`take a part out`, (draft) => {
-      const list = listAt(draft, place);
-      const at = list.findIndex((p) => p.id === id);
-      if (at >= 0) list.splice(at, 1);
-      inletsLike(draft, place);
-    });
-  }
-
-  function part(
-    place: string,
-    id: string,
-    fields: Partial<StatedPart>,
-    label: string,
-    gesture?: string,
-  ): Refusal | undefined {
-    return plan.edit(
-      label,
-      (draft) => {
-        const found = listAt(draft, place).find((p) => p.id === id);
-        if (found) assign(found as unknown as Record<string, unknown>, fields);
-        inletsLike(draft, place);
-      },
-      gesture,
-    );
-  }
-
-  /** All blocks' inlets alike, as that of the block looked at, or each its own from now on. */
-  function inlets(how: 'own' | 'alike'): void {
-    plan.edit(
-      how === 'alike' ? msg`put all inlets together alike` : msg`let each block have its own inlet`,
-      (draft) => {
-        draft.inlets = how;
-        inletsLike(draft, plan.block.id);
-      },
-    );
-  }
-
-  /** Keeps parts as the plan's own; those of the same id are replaced. */
-  function ownParts(parts: readonly PartKind[], label: string): Refusal | undefined {
-    return plan.edit(label, (draft) => {
-      const list = (draft.parts ??= []);
-      for (const p of parts) {
-        const at = list.findIndex((x) => x.id === p.id);
-        if (at >= 0) list[at] = p;
-        else list.push(p);
-      }
-    });
-  }
-
-  /** Puts a tee into a piece of the main, at a place on it, and hangs what it led to on the tee. Returns the tee's id. */
-  function addTee(to: string, share: number): string {
-    const laid = plan.laid.mains.find((m) => m.to === to);
-    if (!laid) return '';
-    const id = freshId(plan.plan.tees ?? [], 'tee');
-    const surveyed = plan.full.ground.heights.length > 0;
-    const between = (a: number, b: number): number => Number((a + (b - a) * share).toFixed(2));
-    plan.edit(msg`put a tee into the main`, (draft) => {
-      const { from, ...piece } = mainOf(draft, to);
-      (draft.tees ??= []).push({
-        id,
-        xM: between(laid.start.xM, laid.end.xM),
-        yM: between(laid.start.yM, laid.end.yM),
-        // On measured ground its height is read off it.
-        ...(surveyed ? {} : { heightM: between(laid.start.zM, laid.end.zM) }),
-        main: { ...structuredClone({ ...piece }), from: from ?? HEAD },
-      });
-      mainOf(draft, to).from = id;
-    });
-    return id;
-  }
-
-  /** The piece of the main that leads to a tee or block, as stated. */
-  function mainOf(draft: Draft<Plan>, to: string): Draft<NonNullable<StatedBlock['main']>> {
-    const owner = draft.tees?.find((t) => t.id === to) ?? draft.blocks.find((b) => b.id === to)!;
-    return (owner.main ??= {});
-  }
-
-  function main(
-    to: string,
-    fields: Record<string, unknown>,
-    label: string,
-    gesture?: string,
-  ): Refusal | undefined {
-    return plan.edit(label, (draft) => assign(mainOf(draft, to) as Record<string, unknown>, fields), gesture);
-  }
-
-  function tee(
-    id: string,
-    fields: Record<string, unknown>,
-    label: string,
-    gesture?: string,
-  ): Refusal | undefined {
-    return plan.edit(
-      label,
-      (draft) => {
-        const found = draft.tees?.find((t) => t.id === id);
-        if (found) assign(found as unknown as Record<string, unknown>, fields);
-      },
-      gesture,
-    );
-  }
-
-  /** Takes a tee out: what hung on it hangs on what it hung on. */
-  function removeTee(id: string): void {
-    plan.edit(msg`take a tee out of the main`, (draft) => {
-      const tees = draft.tees ?? [];
-      const from = tees.find((t) => t.id === id)?.main?.from ?? HEAD;
-      for (const owner of [...tees, ...draft.blocks]) if (owner.main?.from === id) owner.main.from = from;
-      draft.tees = tees.filter((t) => t.id !== id);
-      if (draft.tees.length === 0) delete draft.tees;
-    });
-  }
-
-  return { addPart, movePart, removePart, part, inlets, ownParts, addTee, main, tee, removeTee };
+/** The parts stated at a place: the head, or a block's inlet; typical ones are stated as soon as they are touched. */
+function listAt(plan: PlanStore, draft: Draft<Plan>, place: string): Draft<StatedPart>[] {
+  if (place === HEAD) return (draft.head ??= typicalHead(plan.source.kind));
+  const b = draft.blocks.find((x) => x.id === place)!;
+  return (b.inlet ??= plan.full.blocks
+    .find((x) => x.id === place)!
+    .inlet.map(({ id, kind }) => ({ id, kind })));
 }
+
+/** @returns the new part's id */
+function addPart(
+  plan: PlanStore,
+  place: string,
+  kind: string,
+  at: number,
+  ends?: { inEnd: EndId; outEnd: EndId },
+): string {
+  let id = '';
+  const name = [...plan.full.parts].find((p) => p.id === kind)?.name ?? kind;
+  plan.edit(msg`put in a ${name}`, (draft) => {
+    const list = listAt(plan, draft, place);
+    id = freshId(list, kind);
+    list.splice(Math.max(0, Math.min(at, list.length)), 0, { id, kind, ...ends });
+    inletsLike(draft, place);
+  });
+  return id;
+}
+
+function movePart(plan: PlanStore, place: string, id: string, to: number, gesture?: string): void {
+  plan.edit(
+    msg`move a part`,
+    (draft) => {
+      const list = listAt(plan, draft, place);
+      const from = list.findIndex((p) => p.id === id);
+      const target = Math.max(0, Math.min(to, list.length - 1));
+      if (from < 0 || from === target) return;
+      const [part] = list.splice(from, 1);
+      list.splice(target, 0, part);
+      inletsLike(draft, place);
+    },
+    gesture,
+  );
+}
+
+function removePart(plan: PlanStore, place: string, id: string): void {
+  plan.edit(msg`take a part out`, (draft) => {
+    const list = listAt(plan, draft, place);
+    const at = list.findIndex((p) => p.id === id);
+    if (at >= 0) list.splice(at, 1);
+    inletsLike(draft, place);
+  });
+}
+
+function part(
+  plan: PlanStore,
+  place: string,
+  id: string,
+  fields: Partial<StatedPart>,
+  label: string,
+  gesture?: string,
+): Refusal | undefined {
+  return plan.edit(
+    label,
+    (draft) => {
+      const found = listAt(plan, draft, place).find((p) => p.id === id);
+      if (found) assign(found as unknown as Record<string, unknown>, fields);
+      inletsLike(draft, place);
+    },
+    gesture,
+  );
+}
+
+/** All blocks' inlets alike, as that of the block looked at, or each its own from now on. */
+function inlets(plan: PlanStore, how: 'own' | 'alike'): void {
+  plan.edit(
+    how === 'alike' ? msg`put all inlets together alike` : msg`let each block have its own inlet`,
+    (draft) => {
+      draft.inlets = how;
+      inletsLike(draft, plan.block.id);
+    },
+  );
+}
+
+/** Keeps parts as the plan's own; those of the same id are replaced. */
+function ownParts(plan: PlanStore, parts: readonly PartKind[], label: string): Refusal | undefined {
+  return plan.edit(label, (draft) => {
+    const list = (draft.parts ??= []);
+    for (const p of parts) {
+      const at = list.findIndex((x) => x.id === p.id);
+      if (at >= 0) list[at] = p;
+      else list.push(p);
+    }
+  });
+}
+
+/** Puts a tee into a piece of the main, at a place on it, and hangs what it led to on the tee. Returns the tee's id. */
+function addTee(plan: PlanStore, to: string, share: number): string {
+  const laid = plan.laid.mains.find((m) => m.to === to);
+  if (!laid) return '';
+  const id = freshId(plan.plan.tees ?? [], 'tee');
+  const surveyed = plan.full.ground.heights.length > 0;
+  const between = (a: number, b: number): number => Number((a + (b - a) * share).toFixed(2));
+  plan.edit(msg`put a tee into the main`, (draft) => {
+    const { from, ...piece } = mainOf(draft, to);
+    (draft.tees ??= []).push({
+      id,
+      xM: between(laid.start.xM, laid.end.xM),
+      yM: between(laid.start.yM, laid.end.yM),
+      // On measured ground its height is read off it.
+      ...(surveyed ? {} : { heightM: between(laid.start.zM, laid.end.zM) }),
+      main: { ...structuredClone({ ...piece }), from: from ?? HEAD },
+    });
+    mainOf(draft, to).from = id;
+  });
+  return id;
+}
+
+/** The piece of the main that leads to a tee or block, as stated. */
+function mainOf(draft: Draft<Plan>, to: string): Draft<NonNullable<StatedBlock['main']>> {
+  const owner = draft.tees?.find((t) => t.id === to) ?? draft.blocks.find((b) => b.id === to)!;
+  return (owner.main ??= {});
+}
+
+function main(
+  plan: PlanStore,
+  to: string,
+  fields: Record<string, unknown>,
+  label: string,
+  gesture?: string,
+): Refusal | undefined {
+  return plan.edit(label, (draft) => assign(mainOf(draft, to) as Record<string, unknown>, fields), gesture);
+}
+
+function tee(
+  plan: PlanStore,
+  id: string,
+  fields: Record<string, unknown>,
+  label: string,
+  gesture?: string,
+): Refusal | undefined {
+  return plan.edit(
+    label,
+    (draft) => {
+      const found = draft.tees?.find((t) => t.id === id);
+      if (found) assign(found as unknown as Record<string, unknown>, fields);
+    },
+    gesture,
+  );
+}
+
+/** Takes a tee out: what hung on it hangs on what it hung on. */
+function removeTee(plan: PlanStore, id: string): void {
+  plan.edit(msg`take a tee out of the main`, (draft) => {
+    const tees = draft.tees ?? [];
+    const from = tees.find((t) => t.id === id)?.main?.from ?? HEAD;
+    for (const owner of [...tees, ...draft.blocks]) if (owner.main?.from === id) owner.main.from = from;
+    draft.tees = tees.filter((t) => t.id !== id);
+    if (draft.tees.length === 0) delete draft.tees;
+  });
+}
+
+/** Edits of parts in line, and of the main with its tees. */
+export const pipeEdits = (plan: PlanStore) =>
+  boundTo(plan, {
+    addPart,
+    movePart,
+    removePart,
+    part,
+    inlets,
+    ownParts,
+    addTee,
+    main,
+    tee,
+    removeTee,
+  });

@@ -1,6 +1,7 @@
 import { msg } from '../../../core/language';
 import { answer, sketchOf } from '../../../core/sketches';
-import type { usePlan, Refusal } from '../plan';
+import type { Refusal } from '../plan';
+import type { PlanStore } from './bound';
 
 /** A number that a sketch asks for, by where it stands among its questions. */
 export interface AskedAt {
@@ -10,7 +11,7 @@ export interface AskedAt {
 }
 
 /** Edits of a plan that began as a sketch. */
-export function sketchEdits(plan: ReturnType<typeof usePlan>) {
+export function sketchEdits(plan: PlanStore) {
   /** Puts in the answer to a question. */
   function answerAsked(
     { sketch, question, field }: AskedAt,

@@ -2,7 +2,8 @@ import { current, original, type Draft } from 'immer';
 import { msg } from '../../../core/language';
 import { drawnOn } from '../../../core/changes';
 import type { Plan, SourceKind } from '../../../core/plan';
-import type { usePlan, Refusal } from '../plan';
+import type { Refusal } from '../plan';
+import { boundTo, type PlanStore } from './bound';
 import { assign, freshId } from './fields';
 
 type Source = Plan['sources'][number];
@@ -14,126 +15,139 @@ const KIND_WORDS: Record<SourceKind, string> = {
   tank: msg`water from a tank`,
 };
 
-/** Edits of the sources, the one in use and its backup. */
-export function sourceEdits(plan: ReturnType<typeof usePlan>) {
-  /** Figures of the source in use that are examples no more. */
-  function measured(draft: Draft<Plan>, fields: readonly string[]): void {
-    const s = draft.sources[plan.sourceIndex];
-    if (!s.examples) return;
-    s.examples = s.examples.filter((f) => !fields.includes(f));
-    if (s.examples.length === 0) delete s.examples;
-  }
-
-  /** Sets fields of the source in use, or of a part of it such as its pressure tank. */
-  function source(
-    fields: Record<string, unknown>,
-    label: string,
-    gesture?: string,
-    part?: string,
-  ): Refusal | undefined {
-    return plan.edit(
-      label,
-      (draft) => {
-        const s = draft.sources[plan.sourceIndex] as unknown as Record<string, Record<string, unknown>>;
-        assign(part ? (s[part] ??= {}) : (s as Record<string, unknown>), fields);
-        measured(draft, part ? [part] : Object.keys(fields));
-      },
-      gesture,
-    );
-  }
-
-  /** A pump's curve, of the source itself or of its booster. */
-  function curve(
-    fields: Record<string, unknown>,
-    label: string,
-    gesture?: string,
-    ofBooster = false,
-  ): Refusal | undefined {
-    return plan.edit(
-      label,
-      (draft) => {
-        const s = draft.sources[plan.sourceIndex] as unknown as Record<
-          string,
-          Record<string, Record<string, unknown>>
-        >;
-        const at = ofBooster ? (s.booster ??= {}) : (s as unknown as Record<string, Record<string, unknown>>);
-        assign((at.curve ??= {}), fields);
-        measured(draft, [ofBooster ? 'booster' : 'curve']);
-      },
-      gesture,
-    );
-  }
-
-  /**
-   * Another kind of source. What was stated of the first stays in the plan, and comes back with it.
-   * @returns what was taken out or put back with it, in words
-   */
-  function sourceKind(kind: SourceKind): string[] {
-    let says: string[] = [];
-    plan.edit(KIND_WORDS[kind], (draft) => {
-      const other = draft.sources.find((s) => s.kind === kind);
-      if (other) {
-        draft.sourceId = other.id;
-        swapBackup(draft, other.id);
-      } else addSourceTo(draft, kind, true);
-      says = drawOn(draft);
-    });
-    return says;
-  }
-
-  /** What cannot work under a tank goes and comes with it, in the same step. */
-  function drawOn(draft: Draft<Plan>): string[] {
-    const { plan: drawn, says } = drawnOn(original(draft) as Plan, current(draft) as Plan);
-    Object.assign(draft, drawn);
-    if (!drawn.setAside) delete draft.setAside;
-    return says;
-  }
-
-  function addSourceTo(draft: Draft<Plan>, kind: SourceKind, inUse: boolean): void {
-    const now = plan.source;
-    const id = freshId(draft.sources, 'source');
-    const asideM = inUse ? 0 : 4;
-    draft.sources.push({ id, kind, xM: now.xM - asideM, yM: now.yM, heightM: now.heightM } as Draft<Source>);
-    if (inUse) draft.sourceId = id;
-  }
-
-  /** The backup cannot be the source in use: what was in use takes its place. */
-  function swapBackup(draft: Draft<Plan>, inUse: string): void {
-    if (draft.backup?.sourceId === inUse) draft.backup.sourceId = plan.source.id;
-  }
-
-  const addSource = (kind: SourceKind): void =>
-    void plan.edit(msg`add a ${kind}`, (draft) => addSourceTo(draft, kind, false));
-
-  function useSource(id: string): string[] {
-    let says: string[] = [];
-    plan.edit(msg`draw on ${plan.full.sources.find((s) => s.id === id)?.name}`, (draft) => {
-      draft.sourceId = id;
-      swapBackup(draft, id);
-      says = drawOn(draft);
-    });
-    return says;
-  }
-
-  function removeSource(id: string): void {
-    plan.edit(msg`remove ${plan.full.sources.find((s) => s.id === id)?.name}`, (draft) => {
-      if (draft.sources.length < 2) return;
-      draft.sources = draft.sources.filter((s) => s.id !== id);
-      if (draft.backup?.sourceId === id) delete draft.backup;
-      for (const set of draft.watering?.sets ?? []) if (set.source === id) delete set.source;
-      if ((draft.sourceId ?? plan.source.id) === id) draft.sourceId = draft.sources[0].id;
-      if (draft.backup?.sourceId === draft.sourceId) delete draft.backup;
-      drawOn(draft);
-    });
-  }
-
-  function backup(fields: Partial<NonNullable<Plan['backup']>> | undefined, label: string): void {
-    plan.edit(label, (draft) => {
-      if (!fields) delete draft.backup;
-      else if (draft.backup) Object.assign(draft.backup, fields);
-      else if (fields.sourceId) draft.backup = fields as Draft<NonNullable<Plan['backup']>>;
-    });
-  }
-
-  return { source, curve, sourceKind, addSource, useSource, removeSource, backup };
+/** Figures of the source in use that are examples no more. */
+function measured(plan: PlanStore, draft: Draft<Plan>, fields: readonly string[]): void {
+  const s = draft.sources[plan.sourceIndex];
+  if (!s.examples) return;
+  s.examples = s.examples.filter((f) => !fields.includes(f));
+  if (s.examples.length === 0) delete s.examples;
 }
+
+/** Sets fields of the source in use, or of a part of it such as its pressure tank. */
+function source(
+  plan: PlanStore,
+  fields: Record<string, unknown>,
+  label: string,
+  gesture?: string,
+  part?: string,
+): Refusal | undefined {
+  return plan.edit(
+    label,
+    (draft) => {
+      const s = draft.sources[plan.sourceIndex] as unknown as Record<string, Record<string, unknown>>;
+      assign(part ? (s[part] ??= {}) : (s as Record<string, unknown>), fields);
+      measured(plan, draft, part ? [part] : Object.keys(fields));
+    },
+    gesture,
+  );
+}
+
+/** A pump's curve, of the source itself or of its booster. */
+function curve(
+  plan: PlanStore,
+  fields: Record<string, unknown>,
+  label: string,
+  gesture?: string,
+  ofBooster = false,
+): Refusal | undefined {
+  return plan.edit(
+    label,
+    (draft) => {
+      const s = draft.sources[plan.sourceIndex] as unknown as Record<
+        string,
+        Record<string, Record<string, unknown>>
+      >;
+      const at = ofBooster ? (s.booster ??= {}) : (s as unknown as Record<string, Record<string, unknown>>);
+      assign((at.curve ??= {}), fields);
+      measured(plan, draft, [ofBooster ? 'booster' : 'curve']);
+    },
+    gesture,
+  );
+}
+
+/**
+ * Another kind of source. What was stated of the first stays in the plan, and comes back with it.
+ * @returns what was taken out or put back with it, in words
+ */
+function sourceKind(plan: PlanStore, kind: SourceKind): string[] {
+  let says: string[] = [];
+  plan.edit(KIND_WORDS[kind], (draft) => {
+    const other = draft.sources.find((s) => s.kind === kind);
+    if (other) {
+      draft.sourceId = other.id;
+      swapBackup(plan, draft, other.id);
+    } else addSourceTo(plan, draft, kind, true);
+    says = drawOn(draft);
+  });
+  return says;
+}
+
+/** What cannot work under a tank goes and comes with it, in the same step. */
+function drawOn(draft: Draft<Plan>): string[] {
+  const { plan: drawn, says } = drawnOn(original(draft) as Plan, current(draft) as Plan);
+  Object.assign(draft, drawn);
+  if (!drawn.setAside) delete draft.setAside;
+  return says;
+}
+
+function addSourceTo(plan: PlanStore, draft: Draft<Plan>, kind: SourceKind, inUse: boolean): void {
+  const now = plan.source;
+  const id = freshId(draft.sources, 'source');
+  const asideM = inUse ? 0 : 4;
+  draft.sources.push({ id, kind, xM: now.xM - asideM, yM: now.yM, heightM: now.heightM } as Draft<Source>);
+  if (inUse) draft.sourceId = id;
+}
+
+/** The backup cannot be the source in use: what was in use takes its place. */
+function swapBackup(plan: PlanStore, draft: Draft<Plan>, inUse: string): void {
+  if (draft.backup?.sourceId === inUse) draft.backup.sourceId = plan.source.id;
+}
+
+const addSource = (plan: PlanStore, kind: SourceKind): void =>
+  void plan.edit(msg`add a ${kind}`, (draft) => addSourceTo(plan, draft, kind, false));
+
+function useSource(plan: PlanStore, id: string): string[] {
+  let says: string[] = [];
+  plan.edit(msg`draw on ${plan.full.sources.find((s) => s.id === id)?.name}`, (draft) => {
+    draft.sourceId = id;
+    swapBackup(plan, draft, id);
+    says = drawOn(draft);
+  });
+  return says;
+}
+
+function removeSource(plan: PlanStore, id: string): void {
+  plan.edit(msg`remove ${plan.full.sources.find((s) => s.id === id)?.name}`, (draft) => {
+    if (draft.sources.length < 2) return;
+    draft.sources = draft.sources.filter((s) => s.id !== id);
+    if (draft.backup?.sourceId === id) delete draft.backup;
+    for (const set of draft.watering?.sets ?? []) if (set.source === id) delete set.source;
+    if ((draft.sourceId ?? plan.source.id) === id) draft.sourceId = draft.sources[0].id;
+    if (draft.backup?.sourceId === draft.sourceId) delete draft.backup;
+    drawOn(draft);
+  });
+}
+
+function backup(
+  plan: PlanStore,
+  fields: Partial<NonNullable<Plan['backup']>> | undefined,
+  label: string,
+): void {
+  plan.edit(label, (draft) => {
+    if (!fields) delete draft.backup;
+    else if (draft.backup) Object.assign(draft.backup, fields);
+    else if (fields.sourceId) draft.backup = fields as Draft<NonNullable<Plan['backup']>>;
+  });
+}
+
+/** Edits of the sources, the one in use and its backup. */
+export const sourceEdits = (plan: PlanStore) =>
+  boundTo(plan, {
+    source,
+    curve,
+    sourceKind,
+    addSource,
+    useSource,
+    removeSource,
+    backup,
+  });

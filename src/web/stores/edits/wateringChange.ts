@@ -1,9 +1,9 @@
 import type { Draft } from 'immer';
 import type { StatedWatering } from '../../../core/plan';
-import type { usePlan, Refusal } from '../plan';
+import type { Refusal } from '../plan';
+import type { PlanStore } from './bound';
 
 export type Watering = Draft<StatedWatering>;
-export type PlanStore = ReturnType<typeof usePlan>;
 
 /** Changes of the watering; what says nothing any more is not stated. */
 export const wateringChange =

@@ -1,6 +1,7 @@
 import type { Refusal } from '../plan';
 import { assign } from './fields';
-import { wateringChange, type PlanStore } from './wateringChange';
+import type { PlanStore } from './bound';
+import { wateringChange } from './wateringChange';
 
 /** Edits of need, hours, season, feed, climate and what may be drawn. */
 export function wateringEdits(plan: PlanStore) {
