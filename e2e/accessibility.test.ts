@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { find, named, press, reads, start, VERDICT, viewport, type Bench } from './browser';
+import { longTest } from './share';
 
 let bench: Bench;
 beforeAll(async () => {
@@ -34,18 +35,23 @@ async function serious(): Promise<string[]> {
 }
 
 describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
+  /** In short every page is looked at in one theme, the next page in the other. */
+  let page = theme === 'paper' ? 0 : 1;
+  const inTurn = (name: string, look: () => Promise<void>): void =>
+    (page++ % 2 === 0 ? test : longTest)(name, look);
+
   beforeAll(async () => {
     await bench.driver.get(bench.url);
     await bench.driver.executeScript(`localStorage.setItem('idle-furrow/theme', '${theme}')`);
     await bench.driver.get(bench.url);
   });
 
-  test('nothing serious on the start page', async () => {
+  inTurn('nothing serious on the start page', async () => {
     await find(bench.driver, named('Blank plan'));
     expect(await serious()).toEqual([]);
   });
 
-  test('nor on a question of a sketch, its measuring list, plants at places and the words', async () => {
+  inTurn('nor on a question of a sketch, its measuring list, plants at places and the words', async () => {
     await bench.driver.get(bench.url);
     await press(bench.driver, 'Pots and rings');
     await reads(bench.driver, 'h1', /bucket/);
@@ -62,7 +68,7 @@ describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
     }
   });
 
-  test('nor on stages with faults to show', async () => {
+  inTurn('nor on stages with faults to show', async () => {
     await bench.driver.get(bench.url);
     await press(bench.driver, 'Otter strip');
     await reads(bench.driver, VERDICT, /Too much pressure/);
@@ -74,7 +80,7 @@ describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
     }
   });
 
-  test('nor on Sets, leaf by leaf', async () => {
+  inTurn('nor on Sets, leaf by leaf', async () => {
     const { driver, url } = bench;
     await driver.get(url);
     await press(driver, 'Larch tunnels');
@@ -90,7 +96,7 @@ describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
     }
   });
 
-  test('nor on Build, leaf by leaf', async () => {
+  inTurn('nor on Build, leaf by leaf', async () => {
     const { driver, url } = bench;
     await driver.get(url);
     await press(driver, 'Hollin Bank');
@@ -103,7 +109,7 @@ describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
     }
   });
 
-  test('nor on Season, leaf by leaf', async () => {
+  inTurn('nor on Season, leaf by leaf', async () => {
     const { driver, url } = bench;
     await driver.get(url);
     await press(driver, 'Wren Bottom');
@@ -117,7 +123,7 @@ describe.each(['paper', 'dawn'])('in the %s theme', (theme) => {
     }
   });
 
-  test('nor on the sheets of what is weighed up, nor where plans were fitted', async () => {
+  inTurn('nor on the sheets of what is weighed up, nor where plans were fitted', async () => {
     const { driver, url } = bench;
     await driver.get(url);
     await press(driver, 'Otter strip');

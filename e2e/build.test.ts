@@ -20,6 +20,7 @@ import {
 } from './browser';
 import { largeFarm } from './farm';
 import { goTo, STAGE } from './lay';
+import { longTest } from './share';
 
 let bench: Bench;
 beforeAll(async () => {
@@ -250,7 +251,7 @@ test('one family of sizes throughout', async () => {
   );
 });
 
-test('500 beds: how long the whole stage takes', async () => {
+longTest('500 beds: how long the whole stage takes', async () => {
   const { driver } = bench;
   await openPlan(bench, largeFarm(20, 25, 100, false));
   await reads(driver, VERDICT, /./);

@@ -2,6 +2,7 @@ import { openPlan, reads, start, VERDICT, WAIT_MS, type Bench } from './browser'
 import { largeFarm } from './farm';
 import { drag, frames } from './pace';
 import { rollingFarm } from './rolling';
+import { longTest } from './share';
 
 let bench: Bench;
 beforeAll(async () => {
@@ -48,27 +49,30 @@ const bare = (seconds: number): Promise<number> =>
     seconds,
   );
 
-test('a whole farm of 40 blocks, 1,000 runs and 300,000 emitters repaints while the hand moves', async () => {
-  await open('large.furrow.json', largeFarm(40, 25, 300, false));
-  await dragSource(1);
-  const paints: number[] = [];
-  const pages: number[] = [];
-  for (let i = 0; i < 3; i++) {
-    pages.push(await bare(1));
-    paints.push(await dragSource(2));
-  }
-  const best = Math.max(...paints);
-  const page = Math.max(...pages);
-  const held = await megabytes();
-  process.stdout.write(
-    `whole-farm drag: ${best.toFixed(1)} repaints a second, where the page alone paints ${page.toFixed(1)} (${(best / page).toFixed(2)} of it); page and worker hold ${held.toFixed(0)} MB\n`,
-  );
-  // How often depends on the machine, and is told above; that pressures follow the hand does not.
-  expect(best).toBeGreaterThan(0.5);
-  expect(held).toBeLessThan(200);
-});
+longTest(
+  'a whole farm of 40 blocks, 1,000 runs and 300,000 emitters repaints while the hand moves',
+  async () => {
+    await open('large.furrow.json', largeFarm(40, 25, 300, false));
+    await dragSource(1);
+    const paints: number[] = [];
+    const pages: number[] = [];
+    for (let i = 0; i < 3; i++) {
+      pages.push(await bare(1));
+      paints.push(await dragSource(2));
+    }
+    const best = Math.max(...paints);
+    const page = Math.max(...pages);
+    const held = await megabytes();
+    process.stdout.write(
+      `whole-farm drag: ${best.toFixed(1)} repaints a second, where the page alone paints ${page.toFixed(1)} (${(best / page).toFixed(2)} of it); page and worker hold ${held.toFixed(0)} MB\n`,
+    );
+    // How often depends on the machine, and is told above; that pressures follow the hand does not.
+    expect(best).toBeGreaterThan(0.5);
+    expect(held).toBeLessThan(200);
+  },
+);
 
-test('a demo is drawn soon after its press', async () => {
+longTest('a demo is drawn soon after its press', async () => {
   const { driver } = bench;
   /** From the press of a demo to the frame after its pressures came, ms. */
   const drawn = async (demo: string): Promise<number> => {
@@ -108,7 +112,7 @@ test('a demo is drawn soon after its press', async () => {
   expect(Math.min(...warm)).toBeGreaterThan(0);
 });
 
-test('two thousand beds can still be worked with', async () => {
+longTest('two thousand beds can still be worked with', async () => {
   const { driver } = bench;
   await open(
     'beds.furrow.json',

@@ -19,6 +19,7 @@ import {
 } from './browser';
 import { drag, frames } from './pace';
 import { crowdedFarm, rollingField } from './rolling';
+import { longTest } from './share';
 
 let bench: Bench;
 beforeAll(async () => {
@@ -42,7 +43,7 @@ const best = async (times: number, measure: () => Promise<number>): Promise<numb
   return Math.max(...all);
 };
 
-test('500 beds and 1,500 runs pan and zoom as fast as the page can be painted', async () => {
+longTest('500 beds and 1,500 runs pan and zoom as fast as the page can be painted', async () => {
   await open(crowdedFarm());
   const { driver } = bench;
   await reads(driver, VERDICT, SOLVED);
@@ -66,17 +67,20 @@ test('500 beds and 1,500 runs pan and zoom as fast as the page can be painted', 
   expect(dragged).toBeGreaterThan(0.5);
 });
 
-test('dragging the header of 120 beds on surveyed ground repaints the pressures while the hand moves', async () => {
-  await open(rollingField());
-  await dragHeader(1);
-  const page = await best(2, () => move(1, 'rest'));
-  const dragged = await best(3, () => dragHeader(2));
-  process.stdout.write(
-    `header drag over a 60-height survey: ${dragged.toFixed(1)} repaints a second of ${page.toFixed(1)} frames\n`,
-  );
-  // Page, worker and painting share the machine's cores: the figure is told above, that pressures follow the hand is checked.
-  expect(dragged).toBeGreaterThan(0.5);
-});
+longTest(
+  'dragging the header of 120 beds on surveyed ground repaints the pressures while the hand moves',
+  async () => {
+    await open(rollingField());
+    await dragHeader(1);
+    const page = await best(2, () => move(1, 'rest'));
+    const dragged = await best(3, () => dragHeader(2));
+    process.stdout.write(
+      `header drag over a 60-height survey: ${dragged.toFixed(1)} repaints a second of ${page.toFixed(1)} frames\n`,
+    );
+    // Page, worker and painting share the machine's cores: the figure is told above, that pressures follow the hand is checked.
+    expect(dragged).toBeGreaterThan(0.5);
+  },
+);
 
 const folder = mkdtempSync(join(tmpdir(), 'furrow-files-in-'));
 const file = (name: string, content: string | Buffer): string => {

@@ -15,6 +15,7 @@ import {
   type Bench,
 } from './browser';
 import { largeFarm } from './farm';
+import { longTest } from './share';
 
 let bench: Bench;
 beforeAll(async () => {
@@ -101,7 +102,7 @@ test('Fit it for me lays plans side by side, takes one with a press, and says wh
   await reads(driver, VERDICT, /Runs/);
 });
 
-test('40 unlike blocks are fitted with progress, and the time it takes is told', async () => {
+longTest('40 unlike blocks are fitted with progress, and the time it takes is told', async () => {
   const { driver } = bench;
   const farm = largeFarm(40, 25, 100, false);
   // Each of its own length: like blocks are looked at once.

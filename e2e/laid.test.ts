@@ -1,5 +1,6 @@
 import { fill, press, reads, start, VERDICT, type Bench } from './browser';
 import { anHourADay, fits, gives, tells, under } from './lay';
+import { oneIn } from './share';
 
 let bench: Bench;
 beforeAll(async () => void (bench = await start()));
@@ -160,7 +161,7 @@ const CASES: Case[] = [
   },
 ];
 
-test.each(CASES)(
+test.each(oneIn(3, CASES))(
   '$sketch, with figures of one’s own: solved, put in sets and timed, as by hand',
   async (c) => {
     const { driver, url } = bench;

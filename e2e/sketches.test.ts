@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { SKETCHES } from '../src/core/sketches';
 import { click, fill, find, named, press, pick, reads, start, VERDICT, type Bench } from './browser';
+import { oneIn } from './share';
 
 let bench: Bench;
 beforeAll(async () => void (bench = await start()));
@@ -35,7 +36,7 @@ const goTo = async (stage: string): Promise<void> => {
   await reads(bench.driver, `${STAGE} h2`, /./);
 };
 
-test.each(SKETCHES.map((s) => [s.name, s] as const))(
+test.each(oneIn(3, SKETCHES).map((s) => [s.name, s] as const))(
   '%s: whoever knows nothing yet is told what the example does, and that nothing was measured',
   async (_, sketch) => {
     const { driver, url } = bench;

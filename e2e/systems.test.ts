@@ -16,6 +16,7 @@ import {
   type Bench,
 } from './browser';
 import { anHourADay, blank, fits, gives, goTo as go, row, STAGE, tells, under } from './lay';
+import { longTest } from './share';
 
 let bench: Bench;
 beforeAll(async () => void (bench = await start()));
@@ -70,27 +71,30 @@ test('four plots on a four-way splitter: a hose from each outlet to its own two 
   await reads(driver, STAGE, /four-way splitter with valves has too few outlets/);
 });
 
-test('a barrel and drilled hose: every drill is tried, and the one chosen gives what Torricelli says', async () => {
-  const { driver, url } = bench;
-  await driver.get(url);
-  await press(driver, 'Barrel on a stand');
-  await reads(driver, 'h1', /How high/);
-  await press(driver, 'Skip the questions');
-  await reads(driver, VERDICT, /Drips|Runs/);
-  await goTo('beds');
-  await pick(driver, 'What is laid', 'drilled hose');
-  await press(driver, 'Which drill, which length?');
-  await press(driver, 'Try every drill');
-  await reads(driver, '.v-dialog', /The largest that does clogs least|No drill is/);
-  await reads(driver, '.v-dialog', /1\/32 in/);
-  await press(driver, 'Drill holes of 1 mm');
-  await driver.executeScript(
-    "document.querySelector('.v-dialog')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', bubbles: true }))",
-  );
-  await goTo('beds');
-  // 0.61 · π/4 · 1 mm² · √(2 · 50 kPa / ρ): 17.3 L/h at 50 kPa.
-  await reads(driver, STAGE, /give 17\.2\d L\/h each at 50 kPa/);
-});
+longTest(
+  'a barrel and drilled hose: every drill is tried, and the one chosen gives what Torricelli says',
+  async () => {
+    const { driver, url } = bench;
+    await driver.get(url);
+    await press(driver, 'Barrel on a stand');
+    await reads(driver, 'h1', /How high/);
+    await press(driver, 'Skip the questions');
+    await reads(driver, VERDICT, /Drips|Runs/);
+    await goTo('beds');
+    await pick(driver, 'What is laid', 'drilled hose');
+    await press(driver, 'Which drill, which length?');
+    await press(driver, 'Try every drill');
+    await reads(driver, '.v-dialog', /The largest that does clogs least|No drill is/);
+    await reads(driver, '.v-dialog', /1\/32 in/);
+    await press(driver, 'Drill holes of 1 mm');
+    await driver.executeScript(
+      "document.querySelector('.v-dialog')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', bubbles: true }))",
+    );
+    await goTo('beds');
+    // 0.61 · π/4 · 1 mm² · √(2 · 50 kPa / ρ): 17.3 L/h at 50 kPa.
+    await reads(driver, STAGE, /give 17\.2\d L\/h each at 50 kPa/);
+  },
+);
 
 test('a tank for one plot and the tap for the other: each set draws on its own, and only the one empties the tank', async () => {
   const { driver } = bench;
@@ -154,41 +158,47 @@ test('a tank for one plot and the tap for the other: each set draws on its own, 
 /** One tape of 0.95 L/h an emitter at 55 kPa, every 0.3 m, behind the usual regulator of 69 kPa. */
 const taped = (runs: number, runM: number, kpa = 69): number => gives(runs * fits(runM, 0.3), 0.95, kpa, 55);
 
-test('a hose snaked three times through each of two short beds, 14 m of it in each by the tape measure', async () => {
-  await blank(bench);
-  await lay(2, '4 m', '1.2 m', 1);
-  await choose('How a run lies in its bed', 'back and forth through the bed');
-  // Drawn: three times 4 m and two turns of 0.4 m.
-  await tells(bench, 'asked', taped(2, 12.8), 0.03);
-  await set('Line of each run', '14 m');
-  const lph = taped(2, 14);
-  await tells(bench, 'asked', lph, 0.03);
-  await reads(bench.driver, STAGE, /Laid in the ground\s*28(\.0)?\sm/);
-  await anHourADay(bench, lph, 0.04);
-  await goTo(BEDS);
-  await press(bench.driver, 'take it as drawn');
-  await set('Times along the bed', '5');
-  // Five lanes of 0.24 m: 20 m and four turns.
-  await tells(bench, 'asked', taped(2, 20.96), 0.03);
-});
+longTest(
+  'a hose snaked three times through each of two short beds, 14 m of it in each by the tape measure',
+  async () => {
+    await blank(bench);
+    await lay(2, '4 m', '1.2 m', 1);
+    await choose('How a run lies in its bed', 'back and forth through the bed');
+    // Drawn: three times 4 m and two turns of 0.4 m.
+    await tells(bench, 'asked', taped(2, 12.8), 0.03);
+    await set('Line of each run', '14 m');
+    const lph = taped(2, 14);
+    await tells(bench, 'asked', lph, 0.03);
+    await reads(bench.driver, STAGE, /Laid in the ground\s*28(\.0)?\sm/);
+    await anHourADay(bench, lph, 0.04);
+    await goTo(BEDS);
+    await press(bench.driver, 'take it as drawn');
+    await set('Times along the bed', '5');
+    // Five lanes of 0.24 m: 20 m and four turns.
+    await tells(bench, 'asked', taped(2, 20.96), 0.03);
+  },
+);
 
-test('a well of which nobody knows the pump: a bucket at the tap, and the switch’s two pressures', async () => {
-  const { driver } = bench;
-  await blank(bench);
-  await choose('Kind of source', 'well with a submersible pump');
-  await choose('Pump known by', 'a bucket and a gauge only');
-  await set('Bucket at the pump', '20 L');
-  await set('Try 1', '30');
-  await set('Gauge while the bucket fills', '2 bar');
-  await set('Cut-in', '2 bar');
-  await set('Cut-out', '3.4 bar');
-  // At cut-in, which is the gauge's own pressure, the pump gives what the bucket said: 2400 L/h.
-  await reads(driver, STAGE, /the pump gives 2,(39|40)\d\sL\/h; at cut-out it gives [\d,]+\sL\/h/);
-  await reads(driver, STAGE, /starts an hour, estimated/);
-  await lay(5, '20 m', '0.75 m', 2);
-  await tells(bench, 'asked', taped(10, 20), 0.02);
-  await anHourADay(bench, taped(10, 20), 0.03);
-});
+longTest(
+  'a well of which nobody knows the pump: a bucket at the tap, and the switch’s two pressures',
+  async () => {
+    const { driver } = bench;
+    await blank(bench);
+    await choose('Kind of source', 'well with a submersible pump');
+    await choose('Pump known by', 'a bucket and a gauge only');
+    await set('Bucket at the pump', '20 L');
+    await set('Try 1', '30');
+    await set('Gauge while the bucket fills', '2 bar');
+    await set('Cut-in', '2 bar');
+    await set('Cut-out', '3.4 bar');
+    // At cut-in, which is the gauge's own pressure, the pump gives what the bucket said: 2400 L/h.
+    await reads(driver, STAGE, /the pump gives 2,(39|40)\d\sL\/h; at cut-out it gives [\d,]+\sL\/h/);
+    await reads(driver, STAGE, /starts an hour, estimated/);
+    await lay(5, '20 m', '0.75 m', 2);
+    await tells(bench, 'asked', taped(10, 20), 0.02);
+    await anHourADay(bench, taped(10, 20), 0.03);
+  },
+);
 
 test('a pond pump on a flow switch: it runs on its curve, and is told where too little flows', async () => {
   const { driver } = bench;
@@ -208,7 +218,7 @@ test('a pond pump on a flow switch: it runs on its curve, and is told where too 
   await anHourADay(bench, taped(8, 20), 0.03);
 });
 
-test('a rain tank by day, and the tap by itself when the tank is dry', async () => {
+longTest('a rain tank by day, and the tap by itself when the tank is dry', async () => {
   const { driver } = bench;
   await blank(bench);
   await choose('Kind of source', 'tank that stands high');
@@ -242,21 +252,24 @@ test('a rain tank by day, and the tap by itself when the tank is dry', async () 
   expect(await reads(driver, STAGE, /./)).not.toMatch(/The tank runs out/);
 });
 
-test('three runs in a wide bed, each with its own valve: the middle one is shut and takes nothing', async () => {
-  const { driver } = bench;
-  await blank(bench);
-  await lay(2, '10 m', '1.2 m', 3);
-  await tells(bench, 'asked', taped(6, 10), 0.03);
-  await goTo('sets');
-  await choose('Valves of the block', 'at each run');
-  await goTo(BEDS);
-  await click(await find(driver, By.css('[data-bed="block-1/1"]')));
-  await click(await driver.findElement(By.xpath('//label[contains(., "run 2")]/input')));
-  await tells(bench, 'asked', taped(5, 10), 0.03);
-  await anHourADay(bench, taped(5, 10), 0.04);
-});
+longTest(
+  'three runs in a wide bed, each with its own valve: the middle one is shut and takes nothing',
+  async () => {
+    const { driver } = bench;
+    await blank(bench);
+    await lay(2, '10 m', '1.2 m', 3);
+    await tells(bench, 'asked', taped(6, 10), 0.03);
+    await goTo('sets');
+    await choose('Valves of the block', 'at each run');
+    await goTo(BEDS);
+    await click(await find(driver, By.css('[data-bed="block-1/1"]')));
+    await click(await driver.findElement(By.xpath('//label[contains(., "run 2")]/input')));
+    await tells(bench, 'asked', taped(5, 10), 0.03);
+    await anHourADay(bench, taped(5, 10), 0.04);
+  },
+);
 
-test('a row of bushes on adjustable emitters, opened so that each gets an even share', async () => {
+longTest('a row of bushes on adjustable emitters, opened so that each gets an even share', async () => {
   const { driver } = bench;
   await blank(bench);
   await plantsInRow(8, '1.5 m');
@@ -278,29 +291,32 @@ test('a row of bushes on adjustable emitters, opened so that each gets an even s
   await anHourADay(bench, all, 0.05);
 });
 
-test('one button for two bushes each: ten bushes, five buttons, and litres for each bush a day', async () => {
-  const { driver } = bench;
-  await blank(bench);
-  await plantsInRow(5, '1 m');
-  for (let i = 1; i <= 5; i++) {
-    await click(await find(driver, By.css(`[data-bed="block-1/${i}"]`)));
-    await set('Plants they serve', '2');
-  }
-  const lph = gives(5, 4, 69, 100);
-  await tells(bench, 'asked', lph, 0.03);
-  await goTo('sets');
-  await press(driver, 'Make the sets');
-  await reads(driver, STAGE, /each was solved/);
-  await press(driver, 'How much');
-  await choose('Need is worked out by', 'so much for each plant a day');
-  await set('For each plant or pot a day', '3 L');
-  await press(driver, 'When');
-  // Ten bushes of 3 L, a little more for what is uneven.
-  await driver.wait(async () => {
-    const litres = await row(bench, 'on a watering day').catch(() => NaN);
-    return litres > 29.5 && litres < 34;
-  }, WAIT_MS);
-});
+longTest(
+  'one button for two bushes each: ten bushes, five buttons, and litres for each bush a day',
+  async () => {
+    const { driver } = bench;
+    await blank(bench);
+    await plantsInRow(5, '1 m');
+    for (let i = 1; i <= 5; i++) {
+      await click(await find(driver, By.css(`[data-bed="block-1/${i}"]`)));
+      await set('Plants they serve', '2');
+    }
+    const lph = gives(5, 4, 69, 100);
+    await tells(bench, 'asked', lph, 0.03);
+    await goTo('sets');
+    await press(driver, 'Make the sets');
+    await reads(driver, STAGE, /each was solved/);
+    await press(driver, 'How much');
+    await choose('Need is worked out by', 'so much for each plant a day');
+    await set('For each plant or pot a day', '3 L');
+    await press(driver, 'When');
+    // Ten bushes of 3 L, a little more for what is uneven.
+    await driver.wait(async () => {
+      const litres = await row(bench, 'on a watering day').catch(() => NaN);
+      return litres > 29.5 && litres < 34;
+    }, WAIT_MS);
+  },
+);
 
 test('trees from a list of places, each in a ring of dripline, the pipe led the shortest way', async () => {
   const { driver, downloads } = bench;
@@ -324,62 +340,71 @@ test('trees from a list of places, each in a ring of dripline, the pipe led the 
   await anHourADay(bench, lph, 0.06);
 });
 
-test('a closed ring of pipe round a yard with a pot on it every 2 m: joined by two presses, then opened again', async () => {
-  const { driver } = bench;
-  await blank(bench);
-  await plantsInRow(6, '2 m');
-  await goTo('pipework');
-  await choose('Route of the small pipe', 'as I draw it');
-  await reads(driver, STAGE, /joint 1 from the feed/);
-  const lph = gives(6, 4, 69, 100);
-  await tells(bench, 'asked', lph, 0.03);
-  const joints = await driver.findElements(By.css('[data-joint]'));
-  expect(joints.length).toBeGreaterThan(3);
-  await joints[0].sendKeys(Key.ENTER);
-  await click(joints[joints.length - 1]);
-  await press(driver, 'open it');
-  await tells(bench, 'asked', lph, 0.03);
-  await anHourADay(bench, lph, 0.05);
-});
+longTest(
+  'a closed ring of pipe round a yard with a pot on it every 2 m: joined by two presses, then opened again',
+  async () => {
+    const { driver } = bench;
+    await blank(bench);
+    await plantsInRow(6, '2 m');
+    await goTo('pipework');
+    await choose('Route of the small pipe', 'as I draw it');
+    await reads(driver, STAGE, /joint 1 from the feed/);
+    const lph = gives(6, 4, 69, 100);
+    await tells(bench, 'asked', lph, 0.03);
+    const joints = await driver.findElements(By.css('[data-joint]'));
+    expect(joints.length).toBeGreaterThan(3);
+    await joints[0].sendKeys(Key.ENTER);
+    await click(joints[joints.length - 1]);
+    await press(driver, 'open it');
+    await tells(bench, 'asked', lph, 0.03);
+    await anHourADay(bench, lph, 0.05);
+  },
+);
 
-test('a header of cut hose and tees: what passes each tee is narrowed, and the far bed gets less', async () => {
-  const { driver } = bench;
-  await blank(bench);
-  await lay(10, '10 m', '0.75 m', 2);
-  await goTo('pipework');
-  const header = await find(driver, By.css('select[aria-label="Header (default)"]'));
-  await header.findElement(By.xpath('./option[normalize-space(.)="¾ in garden hose"]')).click();
-  const lph = taped(20, 10);
-  await tells(bench, 'asked', lph, 0.03);
-  const lost = await row(bench, 'Lost along the header');
-  await unfold(driver, 'Take-offs and friction');
-  await set('Loss passing a take-off', '0.6');
-  await driver.wait(async () => (await row(bench, 'Lost along the header')) > lost, WAIT_MS);
-  // The first of the tees passes all but a twentieth: 0.6 of its v²/2, and so on to the last, (1² + 2² + … + 19²)/20² of that in all.
-  const v = lph / 3.6e6 / ((Math.PI / 4) * 0.019 ** 2);
-  const byHand = ((0.6 * 0.998 * v * v) / 2) * (2470 / 400);
-  expect((await row(bench, 'Lost along the header')) - lost).toBeGreaterThan(0.6 * byHand - 0.11);
-  expect((await row(bench, 'Lost along the header')) - lost).toBeLessThan(1.4 * byHand + 0.11);
-  await anHourADay(bench, lph, 0.04);
-});
+longTest(
+  'a header of cut hose and tees: what passes each tee is narrowed, and the far bed gets less',
+  async () => {
+    const { driver } = bench;
+    await blank(bench);
+    await lay(10, '10 m', '0.75 m', 2);
+    await goTo('pipework');
+    const header = await find(driver, By.css('select[aria-label="Header (default)"]'));
+    await header.findElement(By.xpath('./option[normalize-space(.)="¾ in garden hose"]')).click();
+    const lph = taped(20, 10);
+    await tells(bench, 'asked', lph, 0.03);
+    const lost = await row(bench, 'Lost along the header');
+    await unfold(driver, 'Take-offs and friction');
+    await set('Loss passing a take-off', '0.6');
+    await driver.wait(async () => (await row(bench, 'Lost along the header')) > lost, WAIT_MS);
+    // The first of the tees passes all but a twentieth: 0.6 of its v²/2, and so on to the last, (1² + 2² + … + 19²)/20² of that in all.
+    const v = lph / 3.6e6 / ((Math.PI / 4) * 0.019 ** 2);
+    const byHand = ((0.6 * 0.998 * v * v) / 2) * (2470 / 400);
+    expect((await row(bench, 'Lost along the header')) - lost).toBeGreaterThan(0.6 * byHand - 0.11);
+    expect((await row(bench, 'Lost along the header')) - lost).toBeLessThan(1.4 * byHand + 0.11);
+    await anHourADay(bench, lph, 0.04);
+  },
+);
 
-test('two terraces under one tank: the lower one gets a metre of water more, ten kilopascals', async () => {
-  const { driver } = bench;
-  await blank(bench);
-  await choose('Kind of source', 'tank that stands high');
-  await set('Outlet height', '2 m');
-  await set('High water', '3 m');
-  await set('Low water', '2 m');
-  await lay(2, '5 m', '0.75 m', 2);
-  await press(driver, 'copy the block');
-  await goTo('ground');
-  await set('Height of the near left corner', '-1 m');
-  const lph = taped(4, 5, under(2)) + taped(4, 5, under(3));
-  await tells(bench, 'drips', lph, 0.04);
-  await anHourADay(bench, lph, 0.06);
-});
+longTest(
+  'two terraces under one tank: the lower one gets a metre of water more, ten kilopascals',
+  async () => {
+    const { driver } = bench;
+    await blank(bench);
+    await choose('Kind of source', 'tank that stands high');
+    await set('Outlet height', '2 m');
+    await set('High water', '3 m');
+    await set('Low water', '2 m');
+    await lay(2, '5 m', '0.75 m', 2);
+    await press(driver, 'copy the block');
+    await goTo('ground');
+    await set('Height of the near left corner', '-1 m');
+    const lph = taped(4, 5, under(2)) + taped(4, 5, under(3));
+    await tells(bench, 'drips', lph, 0.04);
+    await anHourADay(bench, lph, 0.06);
+  },
+);
 
-test('four tunnels alike: a filter put in at one inlet stands at all four', async () => {
+longTest('four tunnels alike: a filter put in at one inlet stands at all four', async () => {
   const { driver } = bench;
   await blank(bench);
   await lay(2, '10 m', '0.75 m', 2);
@@ -426,35 +451,41 @@ test('in US units: a yard tap, four rows of a hundred feet, a foot between emitt
   await anHourADay(bench, gives(400, 0.946, 68.95, 55.16), 0.03);
 });
 
-test('compensating dripline down a bank of one in ten: each emitter gives what its label says', async () => {
-  await blank(bench);
-  await lay(3, '30 m', '0.75 m', 1);
-  await choose('What is laid', 'compensating dripline');
-  await set('Flow per emitter', '2 L/h');
-  await goTo('ground');
-  await set('Rise along the beds', '-10 %');
-  await goTo('pipework');
-  const lph = 3 * fits(30, 0.3) * 2;
-  await tells(bench, 'asked', lph, 0.02);
-  await anHourADay(bench, lph, 0.04);
-});
+longTest(
+  'compensating dripline down a bank of one in ten: each emitter gives what its label says',
+  async () => {
+    await blank(bench);
+    await lay(3, '30 m', '0.75 m', 1);
+    await choose('What is laid', 'compensating dripline');
+    await set('Flow per emitter', '2 L/h');
+    await goTo('ground');
+    await set('Rise along the beds', '-10 %');
+    await goTo('pipework');
+    const lph = 3 * fits(30, 0.3) * 2;
+    await tells(bench, 'asked', lph, 0.02);
+    await anHourADay(bench, lph, 0.04);
+  },
+);
 
-test('a field whose header is fed in its middle and lies through the beds’ middle: half as long, all the same water', async () => {
-  const { driver } = bench;
-  await blank(bench);
-  await lay(12, '30 m', '0.75 m', 1);
-  await goTo('pipework');
-  await choose('Where the header lies', 'through their middle');
-  await choose('Where the header is fed', 'in its middle');
-  // Each bed is two runs of 15 m, which hold 50 emitters each.
-  const lph = taped(24, 15);
-  await tells(bench, 'asked', lph, 0.02);
-  await goTo('check');
-  await reads(driver, VERDICT, /Runs/);
-  await anHourADay(bench, lph, 0.04);
-});
+longTest(
+  'a field whose header is fed in its middle and lies through the beds’ middle: half as long, all the same water',
+  async () => {
+    const { driver } = bench;
+    await blank(bench);
+    await lay(12, '30 m', '0.75 m', 1);
+    await goTo('pipework');
+    await choose('Where the header lies', 'through their middle');
+    await choose('Where the header is fed', 'in its middle');
+    // Each bed is two runs of 15 m, which hold 50 emitters each.
+    const lph = taped(24, 15);
+    await tells(bench, 'asked', lph, 0.02);
+    await goTo('check');
+    await reads(driver, VERDICT, /Runs/);
+    await anHourADay(bench, lph, 0.04);
+  },
+);
 
-test('pots on microtubes under a tank: each tube gives what its own friction lets through', async () => {
+longTest('pots on microtubes under a tank: each tube gives what its own friction lets through', async () => {
   const { driver } = bench;
   await blank(bench);
   await choose('Kind of source', 'tank that stands high');

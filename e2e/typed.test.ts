@@ -2,6 +2,7 @@ import { By, until } from 'selenium-webdriver';
 import { openPlan, reads, start, VERDICT, type Bench } from './browser';
 import type { Plan } from '../src/core/plan';
 import { blankPlan } from '../src/core/plan';
+import { LONG, oneIn } from './share';
 
 /*
  * Whatever is typed into any field of any stage is there again after a reload, a tenth of a second later: words at once, and what
@@ -88,7 +89,7 @@ const TYPE_ALL = `${FIELDS}
 const HELD = `${FIELDS} return fields.map((e) => [name(e), e.value]);`;
 
 let typedInAll = 0;
-test.each(PLACES)('in %s %s', async (stage, leaf) => {
+test.each(oneIn(3, PLACES))('in %s %s', async (stage, leaf) => {
   const { driver } = bench;
   await openPlan(bench, PLAN);
   await driver.wait(until.urlContains('/plans/'), 15_000);
@@ -153,5 +154,5 @@ test('what is typed on a page that only looks is not kept; what is typed where i
 
 test('how many fields were typed in', () => {
   console.log(`    ${typedInAll} fields typed in and found again`);
-  expect(typedInAll).toBeGreaterThan(180);
+  expect(typedInAll).toBeGreaterThan(LONG ? 180 : 40);
 });

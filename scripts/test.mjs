@@ -3,6 +3,7 @@
 // `npm run test:long` (LONG=1) does whole what is long by nature.
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { cpus } from 'node:os';
 
 const long = process.env.LONG !== undefined;
 const took = [];
@@ -48,7 +49,18 @@ const all = inTurn(
   ),
 );
 
+/**
+ * Time for which the machine's cores were lent elsewhere while this wanted them, s: shared machines take it without saying. The
+ * eighth figure of the kernel's line for all cores, in hundredths of a second; zero where there is no such line.
+ */
+function lentS() {
+  if (!existsSync('/proc/stat')) return 0;
+  const [line] = readFileSync('/proc/stat', 'utf8').split('\n');
+  return Number(line.split(/\s+/)[8]) / 100 / cpus().length;
+}
+
 const began = Date.now();
+const lentBefore = lentS();
 let failed = '';
 try {
   await all();
@@ -69,7 +81,9 @@ const counts = ['units', 'browser'].flatMap((name) =>
 const row = ({ seconds, part: name, file }) => `${seconds.toFixed(0).padStart(6)} s  ${name ?? file}`;
 console.log(`\nParts:\n${took.map(row).join('\n')}`);
 console.log(`\nThe ten slowest files:\n${files.sort((a, b) => b.seconds - a.seconds).slice(0, 10).map(row).join('\n')}`);
-console.log(`\nAll in ${((Date.now() - began) / 60_000).toFixed(1)} minutes.${failed ? ` “${failed}” did not pass.` : ''}`);
+const minutes = (Date.now() - began) / 60_000;
+const lent = (lentS() - lentBefore) / 60;
+console.log(`\nAll in ${minutes.toFixed(1)} minutes${lent > 0.1 ? `; ${(minutes - lent).toFixed(1)} without the time that this machine lent its cores elsewhere` : ''}.${failed ? ` “${failed}” did not pass.` : ''}`);
 const sum = (key) => counts.reduce((n, c) => n + c[key], 0);
 console.log(`${sum('numPassedTests')} passed, ${sum('numFailedTests')} failed`);
 process.exit(failed ? 1 : 0);

@@ -1,10 +1,10 @@
 import { Command } from 'commander';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { msg } from '../core/language';
-import { describe, GRADE_WORDS, judge, opensOf, verdict, type Finding } from '../core/check';
+import { describe, GRADE_WORDS, judge, opensOf, verdict, type Finding, type Judgement } from '../core/check';
 import { readNetworkCase, writeNetworkResult } from '../core/formats';
 import { NetworkError, solveNetwork } from '../core/hydraulics/network';
-import { fillIn, readPlan, type Plan } from '../core/plan';
+import { fillIn, readPlan, type FullPlan, type Plan } from '../core/plan';
 import { remediesFor, remedyWorking, sayChange } from '../core/remedy';
 import { format, METRIC, US, type KindName, type UnitChoice } from '../core/units';
 import { report } from './report';
@@ -104,18 +104,7 @@ function check(path: string, options: CheckOptions): number {
     };
     process.stdout.write(JSON.stringify(json, null, 2) + '\n');
   } else {
-    const show = (value: number, kind: KindName): string => format(value, kind, choice);
-    const remedies = (finding: Finding) => {
-      const found = remediesFor(finding, judged);
-      const workings = found.map((r) => remedyWorking(r, finding, full, choice));
-      const lines = found.map((r) => {
-        const what = r.changes.map((c) => sayChange(c, full, show)).join(', and ');
-        const worse = r.worse.map((f) => describe(f, full, choice).title).join('; ');
-        const does = !r.clears ? msg`help, but not enough` : worse ? msg`mend this` : msg`put it right`;
-        return msg`would ${does}: ${what} (weakest ${show(r.before.weakestKpa, 'pressure')} to ${show(r.after.weakestKpa, 'pressure')})${worse ? msg`; but: ${worse}` : ''}`;
-      });
-      return { lines, workings };
-    };
+    const remedies = remediesTold(choice, judged, full);
     process.stdout.write(
       report(judged, choice, {
         ...(options.working && { working: reading.plan }),
@@ -130,6 +119,23 @@ interface SeasonOptions {
   set?: string;
   json?: boolean;
   units?: string;
+}
+
+/** Remedies of what was found, in words. */
+function remediesTold(choice: UnitChoice, judged: Judgement, full: FullPlan) {
+  const show = (value: number, kind: KindName): string => format(value, kind, choice);
+  const remedies = (finding: Finding) => {
+    const found = remediesFor(finding, judged);
+    const workings = found.map((r) => remedyWorking(r, finding, full, choice));
+    const lines = found.map((r) => {
+      const what = r.changes.map((c) => sayChange(c, full, show)).join(', and ');
+      const worse = r.worse.map((f) => describe(f, full, choice).title).join('; ');
+      const does = !r.clears ? msg`help, but not enough` : worse ? msg`mend this` : msg`put it right`;
+      return msg`would ${does}: ${what} (weakest ${show(r.before.weakestKpa, 'pressure')} to ${show(r.after.weakestKpa, 'pressure')})${worse ? msg`; but: ${worse}` : ''}`;
+    });
+    return { lines, workings };
+  };
+  return remedies;
 }
 
 /** A plan in a file; nothing where it cannot be read, which is said. */

@@ -98,34 +98,7 @@ export function diagnoseText(
   const choice = choiceOf(plan, asked.units);
   const set = setOf(plan, asked.set);
   const libraries = new Map<string | undefined, Library>();
-  const libraryOf = (id: string | undefined): Library => {
-    let found = libraries.get(id);
-    if (!found) libraries.set(id, (found = buildLibrary(openFarm(plan, id))));
-    return found;
-  };
-  const own = libraryOf(set);
-  const read = readReadings(csv, own.spots, choice);
-  const refused = [...read.refused];
-  const readings = read.readings.flatMap((r): Reading[] => {
-    try {
-      const of = r.set === undefined ? set : setOf(plan, r.set);
-      const library = libraryOf(of);
-      if (!library.spots.some((s) => s.id === r.spot))
-        throw new Unusable(msg`nothing can be read at “${r.spot}” in that set`);
-      return [
-        {
-          spot: r.spot,
-          ...(of !== undefined && { set: of }),
-          ...(r.value !== undefined && { value: r.value }),
-          ...(r.seen && { seen: r.seen }),
-        },
-      ];
-    } catch (error) {
-      if (!(error instanceof Unusable)) throw error;
-      refused.push({ line: 0, why: error.message });
-      return [];
-    }
-  });
+  const { readings, own, refused } = readingsIn(libraries, plan, set, csv, choice);
   const all = [...libraries.values()];
   const found = diagnose(all, readings);
   const { head } = own.farm.results.layout;
@@ -170,6 +143,45 @@ export function diagnoseText(
       '',
     ].join('\n'),
   };
+}
+
+/** Readings of a table by the sets that they were taken in, with the lines that are refused. */
+function readingsIn(
+  libraries: Map<string | undefined, Library>,
+  plan: FullPlan,
+  set: string | undefined,
+  csv: Uint8Array<ArrayBufferLike>,
+  choice: UnitChoice,
+) {
+  const libraryOf = (id: string | undefined): Library => {
+    let found = libraries.get(id);
+    if (!found) libraries.set(id, (found = buildLibrary(openFarm(plan, id))));
+    return found;
+  };
+  const own = libraryOf(set);
+  const read = readReadings(csv, own.spots, choice);
+  const refused = [...read.refused];
+  const readings = read.readings.flatMap((r): Reading[] => {
+    try {
+      const of = r.set === undefined ? set : setOf(plan, r.set);
+      const library = libraryOf(of);
+      if (!library.spots.some((s) => s.id === r.spot))
+        throw new Unusable(msg`nothing can be read at “${r.spot}” in that set`);
+      return [
+        {
+          spot: r.spot,
+          ...(of !== undefined && { set: of }),
+          ...(r.value !== undefined && { value: r.value }),
+          ...(r.seen && { seen: r.seen }),
+        },
+      ];
+    } catch (error) {
+      if (!(error instanceof Unusable)) throw error;
+      refused.push({ line: 0, why: error.message });
+      return [];
+    }
+  });
+  return { readings, own, refused };
 }
 
 /** A farm with something wrong, and how an expert finds it. */

@@ -52,44 +52,7 @@ function refuse(request: Request, response: Response, status: number, why: strin
  */
 export function createApp(webRoot: string, allowances: Allowances = USUAL): Express {
   const app = express();
-  app.disable('x-powered-by');
-  app.set('query parser', 'simple');
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'self'"],
-          // The solver that cuts rolls to least waste is WebAssembly of the application's own.
-          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
-          workerSrc: ["'self'"],
-          // Controls set positions and theme colours as styles.
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", 'data:', 'blob:'],
-          fontSrc: ["'self'", 'data:'],
-          connectSrc: ["'self'"],
-          objectSrc: ["'none'"],
-          baseUri: ["'self'"],
-          formAction: ["'self'"],
-          frameAncestors: ["'none'"],
-        },
-      },
-      // Lets page and worker share the number of the plan wanted, so that an overtaken solve stops at once.
-      crossOriginEmbedderPolicy: true,
-      // It is served to the same machine over plain HTTP; a browser must not be told to insist on HTTPS.
-      strictTransportSecurity: false,
-    }),
-  );
-  app.use((request, response, next) => {
-    if (request.originalUrl.length > LONGEST_ADDRESS)
-      return refuse(request, response, 414, msg`The address is too long.`);
-    if (!isReadable(request.path)) return refuse(request, response, 400, msg`This request cannot be read.`);
-    if (!['GET', 'HEAD'].includes(request.method)) {
-      response.set('Allow', 'GET, HEAD');
-      return refuse(request, response, 405, msg`Only reading is possible here.`);
-    }
-    next();
-  });
+  addGuards(app);
   app.get('/health', (_, response) => void response.set('Cache-Control', 'no-store').json({ ok: true }));
   app.use('/station', perMinute(allowances.stationPerMinute), stationRoute());
   app.use('/field', perMinute(allowances.stationPerMinute), fieldRoute());
@@ -138,4 +101,46 @@ export function createApp(webRoot: string, allowances: Allowances = USUAL): Expr
   };
   app.use(told);
   return app;
+}
+
+/** Headers that every answer has, and what is refused before anything is looked for. */
+function addGuards(app: Express): void {
+  app.disable('x-powered-by');
+  app.set('query parser', 'simple');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          // The solver that cuts rolls to least waste is WebAssembly of the application's own.
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          workerSrc: ["'self'"],
+          // Controls set positions and theme colours as styles.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'", 'data:'],
+          connectSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'self'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      // Lets page and worker share the number of the plan wanted, so that an overtaken solve stops at once.
+      crossOriginEmbedderPolicy: true,
+      // It is served to the same machine over plain HTTP; a browser must not be told to insist on HTTPS.
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use((request, response, next) => {
+    if (request.originalUrl.length > LONGEST_ADDRESS)
+      return refuse(request, response, 414, msg`The address is too long.`);
+    if (!isReadable(request.path)) return refuse(request, response, 400, msg`This request cannot be read.`);
+    if (!['GET', 'HEAD'].includes(request.method)) {
+      response.set('Allow', 'GET, HEAD');
+      return refuse(request, response, 405, msg`Only reading is possible here.`);
+    }
+    next();
+  });
 }

@@ -3,9 +3,9 @@ import { layOut } from '../layout';
 import { lastingSeasons, material, materialsFor, type MaterialId } from '../catalog/materials';
 import { waterKind } from '../catalog/water';
 import { layingPrice } from '../build';
-import type { PlanSolver } from '../network';
+import type { FarmResults, BlockResult, PlanSolver } from '../network';
 import { onlyPlaces, type Plan } from '../plan';
-import { judgeOpen, otherMaterialWays, roots, type Judgement } from '../check';
+import { judgeOpen, otherMaterialWays, roots, type Finding, type Judgement } from '../check';
 import { changed, figuresOf, type Change, type Figures } from '../remedy';
 import type { KindName } from '../units';
 
@@ -188,22 +188,7 @@ function reasonsFor(
     say(false, 'nothing');
     return reasons;
   }
-  const figures = figuresOf(now);
-  const short = found('flow-short');
-  const under = found('emitters-dry') ?? found('emitter-under');
-  const over = found('burst-at-rest') ?? found('emitter-over');
-  const long = found('run-too-long') ?? found('thin-line-long');
-  if (short) say(false, 'short', { askedLph: short.measured, givesLph: short.limit });
-  else if (under) say(false, 'starved', { kpa: under.measured, windowKpa: under.limit });
-  if (over) say(false, 'over', { kpa: over.measured, holdsKpa: over.limit });
-  if (long) say(false, 'long', { lengthM: long.measured, longestM: long.limit });
-  if (!short && !under && !over && !long)
-    say(true, 'works', {
-      weakestKpa: results.runs[block.weakest].minKpa,
-      askedLph: figures.askedLph,
-      givesLph: figures.availableLph,
-    });
-  const evenness = block.uniformity;
+  const { long, under, evenness } = pressureReasons(now, found, say, results, block);
   if (!long && !under)
     say(evenness >= full.wishes.uniformity, evenness >= full.wishes.uniformity ? 'even' : 'uneven', {
       evenness,
@@ -229,6 +214,38 @@ function reasonsFor(
 type Show = (value: number, kind: KindName) => string;
 const seasons = (n: number): string => (n === 1 ? msg`one season` : msg`${n} seasons`);
 const coins = (n: number): string => grouped(Math.round(n));
+
+/** Whether it has enough pressure, too much of it, or runs too long. */
+function pressureReasons(
+  now: Judgement,
+  found: (code: string) => Finding | undefined,
+  say: (
+    good: boolean,
+    code: ReasonCode,
+    values?: Record<string, number>,
+    names?: Record<string, string>,
+  ) => void,
+  results: FarmResults,
+  block: BlockResult,
+) {
+  const figures = figuresOf(now);
+  const short = found('flow-short');
+  const under = found('emitters-dry') ?? found('emitter-under');
+  const over = found('burst-at-rest') ?? found('emitter-over');
+  const long = found('run-too-long') ?? found('thin-line-long');
+  if (short) say(false, 'short', { askedLph: short.measured, givesLph: short.limit });
+  else if (under) say(false, 'starved', { kpa: under.measured, windowKpa: under.limit });
+  if (over) say(false, 'over', { kpa: over.measured, holdsKpa: over.limit });
+  if (long) say(false, 'long', { lengthM: long.measured, longestM: long.limit });
+  if (!short && !under && !over && !long)
+    say(true, 'works', {
+      weakestKpa: results.runs[block.weakest].minKpa,
+      askedLph: figures.askedLph,
+      givesLph: figures.availableLph,
+    });
+  const evenness = block.uniformity;
+  return { long, under, evenness };
+}
 
 /** A reason in words, with this plan's own numbers. */
 export function tellReason({ code, values: v, names }: Reason, show: Show): string {

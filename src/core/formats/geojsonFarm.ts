@@ -1,8 +1,8 @@
 import type { Feature, FeatureCollection, Geometry } from 'geojson';
 import { isClockwise, toLonLat, type Point } from '../ground';
 import { sheetCorners, toSheet, type BlockLayout } from '../layout';
-import { inletParts, type FarmResults } from '../network';
-import type { FullPlan } from '../plan';
+import { inletParts, type BlockResult, type FarmResults } from '../network';
+import type { Block, FullPlan } from '../plan';
 import { bedCorners, headerLines, runLine } from './farmShapes';
 
 /** Places are written to a hundredth of a millimetre or so. */
@@ -108,20 +108,7 @@ function writeBlock(
 ): void {
   const { block } = layout;
   const did = results.blocks.find((b) => b.index === layout.index);
-  const about = { block: block.id, blockName: block.name };
-  const solved = did && {
-    flowLph: round(did.flowLph),
-    uniformity: round(did.uniformity, 4),
-    feedKpa: round(did.feedKpa),
-  };
-  // An outline is ground and reads back as such; a box about beds is only where they lie.
-  add(block.outline ? 'outline' : 'block', ring(sheetCorners(layout)), {
-    name: block.name,
-    id: block.id,
-    soil: block.ground.soil,
-    inUse: block.inUse,
-    ...solved,
-  });
+  const about = addGround(block, did, add, ring, layout);
   layout.beds.forEach((bed, i) => {
     const r = did?.beds[i];
     add('bed', ring(bedCorners(layout, bed)), {
@@ -168,4 +155,29 @@ function writeBlock(
       afterKpa: round(p.afterKpa),
     }),
   );
+}
+
+/** The block’s outline and its beds. */
+function addGround(
+  block: Block,
+  did: BlockResult | undefined,
+  add: (role: string, geometry: Geometry, properties: Record<string, unknown>) => void,
+  ring: (points: readonly Point[]) => Geometry,
+  layout: BlockLayout,
+) {
+  const about = { block: block.id, blockName: block.name };
+  const solved = did && {
+    flowLph: round(did.flowLph),
+    uniformity: round(did.uniformity, 4),
+    feedKpa: round(did.feedKpa),
+  };
+  // An outline is ground and reads back as such; a box about beds is only where they lie.
+  add(block.outline ? 'outline' : 'block', ring(sheetCorners(layout)), {
+    name: block.name,
+    id: block.id,
+    soil: block.ground.soil,
+    inUse: block.inUse,
+    ...solved,
+  });
+  return about;
 }

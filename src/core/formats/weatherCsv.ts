@@ -250,16 +250,7 @@ export function readWeatherCsv(text: string, answers: WeatherAnswers = {}): Weat
     const plain = unitByValues(column.group, cells.filter(Boolean).map(numberIn).filter(Number.isFinite));
     const chosen = units.find((u) => u.name === (answers[column.group] ?? plain)) ?? units[0];
     if (!plain && column.group !== 'sunshine') {
-      const ask = asks.get(column.group);
-      if (ask) ask.columns.push(name);
-      else
-        asks.set(column.group, {
-          group: column.group,
-          columns: [name],
-          sample: cells.find(Boolean) ?? '',
-          options: units.map((u) => u.name),
-          taken: chosen.name,
-        });
+      askOnce(asks, column, name, cells, units, chosen);
     }
     return [{ at, column, unit: chosen }];
   });
@@ -275,6 +266,27 @@ export function readWeatherCsv(text: string, answers: WeatherAnswers = {}): Weat
   const { days, notes } = daysOf(byDate, columns, refused);
   refused.sort((a, b) => a.line - b.line);
   return { days: days.sort((a, b) => a.date.localeCompare(b.date)), refused, ...about, notes };
+}
+
+/** Asks about a group of columns once, whichever of them came first. */
+function askOnce(
+  asks: Map<WeatherGroup, WeatherAsk>,
+  column: Column,
+  name: string,
+  cells: string[],
+  units: readonly Unit[],
+  chosen: Unit,
+) {
+  const ask = asks.get(column.group);
+  if (ask) ask.columns.push(name);
+  else
+    asks.set(column.group, {
+      group: column.group,
+      columns: [name],
+      sample: cells.find(Boolean) ?? '',
+      options: units.map((u) => u.name),
+      taken: chosen.name,
+    });
 }
 
 /** The same from a file's bytes, in whatever letters it is written. */

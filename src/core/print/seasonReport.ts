@@ -33,6 +33,32 @@ export function seasonReport(r: Reported): TDocumentDefinitions {
   const of = (...what: Entry['what'][]): Entry[] => entries.filter((e) => what.includes(e.what));
   const setName = (id: string | undefined): string =>
     r.plan.watering.sets.find((s) => s.id === id)?.name ?? msg`everything at once`;
+  const content: Content[] = contentOf(of, r, entries, setName);
+  return {
+    pageSize: r.plan.build.paper === 'a4' ? 'A4' : 'LETTER',
+    pageMargins: [MARGIN_PT, MARGIN_PT, MARGIN_PT, MARGIN_PT + 10],
+    info: { title: msg`${r.plan.name}: the season`, creator: msg`Idle Furrow` },
+    defaultStyle: { font: 'Page', fontSize: 9.5 },
+    styles: {
+      heading: { fontSize: 16, bold: true, margin: [0, 0, 0, 6] },
+      subheading: { fontSize: 11.5, bold: true, margin: [0, 8, 0, 3] },
+    },
+    content,
+    footer: (page: number, pages: number) => ({
+      text: msg`${r.on} · planning figures · page ${page} of ${pages}`,
+      alignment: 'center',
+      fontSize: 8,
+    }),
+  };
+}
+
+/** The report’s pages. */
+function contentOf(
+  of: (...what: Entry['what'][]) => Entry[],
+  r: Reported,
+  entries: Entry[],
+  setName: (id: string | undefined) => string,
+) {
   const readings = of('reading').flatMap((e) => {
     const expected = r.expected.get(`${e.set ?? ''}/${e.spot}`);
     return expected && e.value !== undefined
@@ -89,22 +115,7 @@ export function seasonReport(r: Reported): TDocumentDefinitions {
         : msg`Nothing was learned yet from readings of good days.`,
     ),
   ];
-  return {
-    pageSize: r.plan.build.paper === 'a4' ? 'A4' : 'LETTER',
-    pageMargins: [MARGIN_PT, MARGIN_PT, MARGIN_PT, MARGIN_PT + 10],
-    info: { title: msg`${r.plan.name}: the season`, creator: msg`Idle Furrow` },
-    defaultStyle: { font: 'Page', fontSize: 9.5 },
-    styles: {
-      heading: { fontSize: 16, bold: true, margin: [0, 0, 0, 6] },
-      subheading: { fontSize: 11.5, bold: true, margin: [0, 8, 0, 3] },
-    },
-    content,
-    footer: (page: number, pages: number) => ({
-      text: msg`${r.on} · planning figures · page ${page} of ${pages}`,
-      alignment: 'center',
-      fontSize: 8,
-    }),
-  };
+  return content;
 }
 
 /** What was given, against need and rain, and what it cost. */

@@ -1,10 +1,10 @@
 import { msg } from '../language';
 import { costOf } from '../build';
-import type { Block, Plan, WaterSet } from '../plan';
+import type { BedGroup, Block, Plan, WaterSet } from '../plan';
 import { changed } from '../changes';
 import { roots, widerThan, type FindingCode, type Judgement } from '../check';
 import type { Fit, FitLimits, FitRefusal, Unit, Variant } from './fitTypes';
-import { figuresOf } from './tryOut';
+import { figuresOf, type Figures } from './tryOut';
 import type { Change } from '../changes';
 
 /** Sets are filled to this share of what the source gives, less each time the solver finds a set wanting. */
@@ -61,25 +61,34 @@ export function arrange(
       const cost = costOf(all.plan, all.worst.results.layout).total;
       if (limits.budget !== undefined && cost > limits.budget)
         return { why: 'too-dear', cost, budget: limits.budget };
-      const weakest = figures.reduce((a, b) =>
-        b.weakestKpa - b.windowKpa < a.weakestKpa - a.windowKpa ? b : a,
-      );
-      return {
-        changes: [...changes, ...(sets.length > 1 ? [setting(sets)] : hadSets ? [setting([])] : [])],
-        sets,
-        after: {
-          ...weakest,
-          uniformity: Math.min(...figures.map((f) => f.uniformity)),
-          askedLph: Math.max(...figures.map((f) => f.askedLph)),
-          cost,
-        },
-      };
+      return arrangedAs(figures, changes, sets, hadSets, cost);
     }
     const wider = widerMains(all, blocks);
     if (wider.length === 0) break;
     changes = [...changes, ...wider];
   }
   return refusal ?? { why: 'other', code: '' };
+}
+
+/** The changes that make these sets, and the weakest of their figures. */
+function arrangedAs(
+  figures: Figures[],
+  changes: Change[],
+  sets: BedGroup[][],
+  hadSets: boolean,
+  cost: number,
+) {
+  const weakest = figures.reduce((a, b) => (b.weakestKpa - b.windowKpa < a.weakestKpa - a.windowKpa ? b : a));
+  return {
+    changes: [...changes, ...(sets.length > 1 ? [setting(sets)] : hadSets ? [setting([])] : [])],
+    sets,
+    after: {
+      ...weakest,
+      uniformity: Math.min(...figures.map((f) => f.uniformity)),
+      askedLph: Math.max(...figures.map((f) => f.askedLph)),
+      cost,
+    },
+  };
 }
 
 /** The next size for the main to the block that asks for most pressure, and for all of its like. */

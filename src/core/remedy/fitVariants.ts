@@ -1,6 +1,6 @@
 import { REGULATOR_SETS_KPA } from '../catalog/headParts';
 import { costOf } from '../build';
-import type { PlanSolver } from '../network';
+import type { FarmResults, BlockResult, PlanSolver } from '../network';
 import { fillIn, refusalOf, type Block, type FullPlan, type Plan } from '../plan';
 import { changed } from '../changes';
 import { flowsUnder, regulatorsFor, widerThan } from '../check';
@@ -132,25 +132,30 @@ export function variantsOf(
     const results = solver.solve(now);
     const [b] = results.blocks;
     if (!b) return undefined;
-    const weak = results.runs[b.weakest];
-    const strong = results.runs[b.strongest];
-    const well =
-      weak !== undefined &&
-      weak.minKpa >= weak.run.tape.minKpa &&
-      strong.maxKpa <= strong.run.tape.maxKpa &&
-      b.rest.lowestTapeKpa <= strong.run.tape.maxKpa &&
-      b.uniformity >= now.wishes.uniformity &&
-      results.runs
-        .slice(b.firstRun, b.firstRun + b.runCount)
-        .every((r) => r.emitters === 0 || r.uniformity >= now.wishes.uniformity);
-    return {
-      emitters: b.emitters,
-      cost: costOf(now, results.layout).total,
-      uniformity: b.uniformity,
-      askedLph: results.demand.askedLph,
-      well,
-    };
+    return outcomeOf(results, b, now);
   }
+}
+
+/** What a way to lay a block comes to. */
+function outcomeOf(results: FarmResults, b: BlockResult, now: FullPlan) {
+  const weak = results.runs[b.weakest];
+  const strong = results.runs[b.strongest];
+  const well =
+    weak !== undefined &&
+    weak.minKpa >= weak.run.tape.minKpa &&
+    strong.maxKpa <= strong.run.tape.maxKpa &&
+    b.rest.lowestTapeKpa <= strong.run.tape.maxKpa &&
+    b.uniformity >= now.wishes.uniformity &&
+    results.runs
+      .slice(b.firstRun, b.firstRun + b.runCount)
+      .every((r) => r.emitters === 0 || r.uniformity >= now.wishes.uniformity);
+  return {
+    emitters: b.emitters,
+    cost: costOf(now, results.layout).total,
+    uniformity: b.uniformity,
+    askedLph: results.demand.askedLph,
+    well,
+  };
 }
 
 /** A like block's ways, told of this one. */

@@ -10,7 +10,14 @@ import {
 import { monotoneCubic } from '../hydraulics/pchip';
 import { lossAcross } from '../hydraulics/network';
 import { KPA_PER_M } from '../hydraulics/water';
-import { emitterOf, intakeCurve, mediumOf, type FarmResults } from '../network';
+import {
+  emitterOf,
+  intakeCurve,
+  mediumOf,
+  type BlockResult,
+  type FarmResults,
+  type MainResult,
+} from '../network';
 import type { FullPlan, Tape } from '../plan';
 import { S_PER_HOUR } from '../units/time';
 
@@ -83,17 +90,7 @@ export function fillingOf(
   checkpoint: () => void = () => {},
 ): Filling {
   const { blocks, runs, mains } = results;
-  const open = new Set(blocks.filter((b) => b.flowLph > 0).map((b) => b.built.layout.block.id));
-  const fed = mains.filter((m) => Math.abs(m.flowLph) > 0 && (!m.laid.toBlock || open.has(m.laid.to)));
-  const mainsL = fed.reduce((sum, m) => sum + pipeL(m.laid.piece.boreMm, m.laid.lengthM), 0);
-  const headersL = blocks.reduce(
-    (sum, b) =>
-      sum +
-      (open.has(b.built.layout.block.id)
-        ? b.built.header.reduce((s, p) => s + pipeL(p.pipe.boreMm, p.lengthM), 0)
-        : 0),
-    0,
-  );
+  const { headersL, mainsL } = heldIn(blocks, mains);
   const alike = runsAlike(plan, results);
   const runsL = runs.reduce((sum, r) => sum + pipeL(r.run.tape.boreMm, r.run.lengthM), 0);
   const drainsL = runsL + headersL + (mainsDrain ? mainsL : 0);
@@ -137,6 +134,22 @@ export function fillingOf(
     seconds += hours * S_PER_HOUR;
   }
   return { mainsL, headersL, runsL, drainsL, flowLph: most, beforeRunsS, seconds };
+}
+
+/** Water that mains and headers hold, L. */
+function heldIn(blocks: BlockResult[], mains: MainResult[]) {
+  const open = new Set(blocks.filter((b) => b.flowLph > 0).map((b) => b.built.layout.block.id));
+  const fed = mains.filter((m) => Math.abs(m.flowLph) > 0 && (!m.laid.toBlock || open.has(m.laid.to)));
+  const mainsL = fed.reduce((sum, m) => sum + pipeL(m.laid.piece.boreMm, m.laid.lengthM), 0);
+  const headersL = blocks.reduce(
+    (sum, b) =>
+      sum +
+      (open.has(b.built.layout.block.id)
+        ? b.built.header.reduce((s, p) => s + pipeL(p.pipe.boreMm, p.lengthM), 0)
+        : 0),
+    0,
+  );
+  return { headersL, mainsL };
 }
 
 function runsAlike(plan: FullPlan, { runs, layout }: FarmResults): RunsAlike[] {

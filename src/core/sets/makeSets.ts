@@ -169,6 +169,17 @@ function kept(
     if (into) into.own.push(u);
     else left.push(u);
   }
+  const sets: WaterSet[] = setsKept(before, members, units);
+  // What fits nowhere makes sets of its own.
+  const classes = apart ? byLike(left) : left.length > 0 ? [left] : [];
+  for (const own of classes)
+    for (const part of halved(own, look, overs))
+      sets.push({ id: freshSetId(sets), name: freshName(sets), beds: bedsOf(part) });
+  return { sets, overs };
+}
+
+/** Sets that still hold beds: the same objects where nothing of them changed. */
+function setsKept(before: readonly WaterSet[], members: ValveUnit[][], units: readonly ValveUnit[]) {
   const sets: WaterSet[] = [];
   before.forEach((set, i) => {
     if (members[i].length === 0) return;
@@ -183,10 +194,5 @@ function kept(
       units.filter((u) => holds(set, u)).length === order.length;
     sets.push(same ? set : { ...set, beds: bedsOf(order) });
   });
-  // What fits nowhere makes sets of its own.
-  const classes = apart ? byLike(left) : left.length > 0 ? [left] : [];
-  for (const own of classes)
-    for (const part of halved(own, look, overs))
-      sets.push({ id: freshSetId(sets), name: freshName(sets), beds: bedsOf(part) });
-  return { sets, overs };
+  return sets;
 }

@@ -55,6 +55,12 @@ export function fieldRoute(): Router {
     }
     return found;
   };
+  addRoutes(router, loggerOf);
+  return router;
+}
+
+/** The station’s ways in. */
+function addRoutes(router: Router, loggerOf: (asked: Asked) => Logger): void {
   const refuse = (response: Response, why: string): void =>
     void response.status(400).json({ why: why.replaceAll('"', '') });
 
@@ -111,5 +117,4 @@ export function fieldRoute(): Router {
       clearTimeout(ending);
     });
   });
-  return router;
 }

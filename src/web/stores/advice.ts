@@ -24,159 +24,175 @@ import { useSettings } from './settings';
 const STILL_MS = 250;
 
 /** Remedies for what was found, worked out in the background on copies of the plan while someone looks at them. */
-export const useAdvice = defineStore('advice', () => {
-  const plan = usePlan();
-  const judgement = useJudgement();
-  const settings = useSettings();
-  const jobs = createJobs<AdviserApi>(inRole('adviser'));
-  let waiting = 0;
+class Adviser {
+  private readonly plan = usePlan();
+  private readonly judgement = useJudgement();
+  private readonly settings = useSettings();
+  private readonly jobs = createJobs<AdviserApi>(inRole('adviser'));
+  private waiting = 0;
+
   /** Views that show remedies. */
-  const watched = shallowRef(0);
+  private readonly watched = shallowRef(0);
+
   /** Remedies by finding, of the plan that `of` is. */
-  const remedies = shallowReactive(new Map<string, Remedy[]>());
-  const of = shallowRef<Plan>();
-  const working = shallowRef(false);
+  private readonly remedies = shallowReactive(new Map<string, Remedy[]>());
+  private readonly of = shallowRef<Plan>();
+  readonly working = shallowRef(false);
+
   /** Remedies ticked to be taken together, and what they come to. */
-  const ticked = shallowRef<Change[][]>([]);
-  const together = shallowRef<Outcome>();
+  readonly ticked = shallowRef<Change[][]>([]);
+  readonly together = shallowRef<Outcome>();
 
   /** A search for whole plans: how far it is, and what it found last. */
-  const fitting = shallowRef(0);
-  const searching = shallowRef(false);
-  let searches = 0;
-  /** Why a search broke off, if it did. */
-  const failed = shallowRef('');
-  /** Why remedies could not be worked out. */
-  const broke = shallowRef('');
-  const fitted = shallowRef<{ of: Plan; answer: FitAnswer }>();
+  readonly fitting = shallowRef(0);
+  readonly searching = shallowRef(false);
+  private searches = 0;
 
-  async function workOut(): Promise<void> {
-    const stated = toRaw(plan.plan);
-    working.value = true;
-    broke.value = '';
+  /** Why a search broke off, if it did. */
+  readonly failed = shallowRef('');
+
+  /** Why remedies could not be worked out. */
+  readonly broke = shallowRef('');
+  readonly fitted = shallowRef<{ of: Plan; answer: FitAnswer }>();
+
+  readonly workOut = async (): Promise<void> => {
+    const stated = toRaw(this.plan.plan);
+    this.working.value = true;
+    this.broke.value = '';
     const fresh = new Map<string, Remedy[]>();
-    const outcome = await jobs.ask((adviser, number) =>
+    const outcome = await this.jobs.ask((adviser, number) =>
       adviser.remedies(
         number,
         forWorker(stated),
         calledBack((key: string, list: Remedy[]) => {
-          if (toRaw(plan.plan) !== stated) return;
-          if (of.value !== stated) {
-            of.value = stated;
-            remedies.clear();
+          if (toRaw(this.plan.plan) !== stated) return;
+          if (this.of.value !== stated) {
+            this.of.value = stated;
+            this.remedies.clear();
           }
           fresh.set(key, list);
-          remedies.set(key, list);
+          this.remedies.set(key, list);
         }),
       ),
     );
     // What called it off says itself what it is at.
     if (outcome.ended === 'cancelled') return;
-    working.value = false;
-    if (outcome.ended === 'failed') broke.value = msg`Remedies could not be worked out: ${outcome.why}`;
+    this.working.value = false;
+    if (outcome.ended === 'failed') this.broke.value = msg`Remedies could not be worked out: ${outcome.why}`;
     else if (fresh.size === 0) {
-      remedies.clear();
-      of.value = stated;
+      this.remedies.clear();
+      this.of.value = stated;
     }
-  }
+  };
 
   /** Works remedies out once the plan is still. A search goes first, and takes them up when it is done. */
-  function soon(): void {
-    clearTimeout(waiting);
-    waiting = window.setTimeout(() => void (searching.value || workOut()), STILL_MS);
+  private soon(): void {
+    clearTimeout(this.waiting);
+    this.waiting = window.setTimeout(() => void (this.searching.value || this.workOut()), STILL_MS);
   }
 
-  watch(
-    [() => watched.value > 0, () => judgement.of, () => plan.plan],
-    ([shown, judged]) => {
-      clearTimeout(waiting);
-      ticked.value = [];
-      together.value = undefined;
-      // Only of the plan that is shown as judged.
-      if (!shown || judged !== toRaw(plan.plan) || of.value === plan.plan) return;
-      soon();
-    },
-    { immediate: true },
-  );
+  readonly remediesOf = (finding: Finding): Remedy[] | undefined =>
+    this.of.value === this.plan.plan ? this.remedies.get(finding.id) : undefined;
 
-  const remediesOf = (finding: Finding): Remedy[] | undefined =>
-    of.value === plan.plan ? remedies.get(finding.id) : undefined;
-
-  const say = (changes: readonly Change[]): string =>
-    changes.map((c) => sayChange(c, plan.full, (value, kind) => settings.show(value, kind))).join(', and ');
+  readonly say = (changes: readonly Change[]): string =>
+    changes
+      .map((c) => sayChange(c, this.plan.full, (value, kind) => this.settings.show(value, kind)))
+      .join(', and ');
 
   /** Makes changes in the plan: one step that can be undone. */
-  const take = (changes: readonly Change[]): void => takeAs(say(changes), changes);
-  function takeAs(label: string, changes: readonly Change[]): void {
-    plan.become(label, changed(toRaw(plan.plan), changes));
-  }
+  readonly take = (changes: readonly Change[]): void => this.takeAs(this.say(changes), changes);
 
-  const isTicked = (remedy: Remedy): boolean => ticked.value.includes(remedy.changes);
-  async function tick(remedy: Remedy): Promise<void> {
-    ticked.value = isTicked(remedy)
-      ? ticked.value.filter((c) => c !== remedy.changes)
-      : [...ticked.value, remedy.changes];
-    together.value = undefined;
-    if (ticked.value.length < 2) return;
-    const asked = ticked.value;
-    const outcome = await jobs.ask(
-      (adviser, number) => adviser.together(number, forWorker(toRaw(plan.plan)), plain(asked).flat()),
+  readonly takeAs = (label: string, changes: readonly Change[]): void => {
+    this.plan.become(label, changed(toRaw(this.plan.plan), changes));
+  };
+
+  readonly isTicked = (remedy: Remedy): boolean => this.ticked.value.includes(remedy.changes);
+
+  readonly tick = async (remedy: Remedy): Promise<void> => {
+    this.ticked.value = this.isTicked(remedy)
+      ? this.ticked.value.filter((c) => c !== remedy.changes)
+      : [...this.ticked.value, remedy.changes];
+    this.together.value = undefined;
+    if (this.ticked.value.length < 2) return;
+    const asked = this.ticked.value;
+    const outcome = await this.jobs.ask(
+      (adviser, number) => adviser.together(number, forWorker(toRaw(this.plan.plan)), plain(asked).flat()),
       { beside: true },
     );
-    if (asked === ticked.value && outcome.ended === 'answered') together.value = outcome.value;
-  }
-  const tickedSays = computed(() => ticked.value.map(say));
+    if (asked === this.ticked.value && outcome.ended === 'answered') this.together.value = outcome.value;
+  };
 
-  async function search(limits: FitLimits): Promise<void> {
-    const stated = toRaw(plan.plan);
-    const own = ++searches;
-    searching.value = true;
-    working.value = false;
-    fitting.value = 0;
-    fitted.value = undefined;
-    failed.value = '';
-    const outcome = await jobs.ask((adviser, number) =>
+  readonly tickedSays = computed(() => this.ticked.value.map(this.say));
+
+  readonly search = async (limits: FitLimits): Promise<void> => {
+    const stated = toRaw(this.plan.plan);
+    const own = ++this.searches;
+    this.searching.value = true;
+    this.working.value = false;
+    this.fitting.value = 0;
+    this.fitted.value = undefined;
+    this.failed.value = '';
+    const outcome = await this.jobs.ask((adviser, number) =>
       adviser.fit(
         number,
         forWorker(stated),
         plain(limits),
-        calledBack((share: number) => void (fitting.value = share)),
+        calledBack((share: number) => void (this.fitting.value = share)),
       ),
     );
     // A newer search goes on.
-    if (own !== searches) return;
-    searching.value = false;
-    if (outcome.ended === 'failed') failed.value = msg`The search stopped: ${outcome.why}`;
-    if (outcome.ended === 'answered') fitted.value = { of: stated, answer: outcome.value };
-    if (watched.value > 0) soon();
-  }
+    if (own !== this.searches) return;
+    this.searching.value = false;
+    if (outcome.ended === 'failed') this.failed.value = msg`The search stopped: ${outcome.why}`;
+    if (outcome.ended === 'answered') this.fitted.value = { of: stated, answer: outcome.value };
+    if (this.watched.value > 0) this.soon();
+  };
+
   /** Ends a search. */
-  const stopSearch = (): void => jobs.stop();
+  readonly stopSearch = (): void => this.jobs.stop();
 
-  function show(): () => void {
-    watched.value++;
-    return () => void watched.value--;
+  readonly show = (): (() => void) => {
+    this.watched.value++;
+    return () => void this.watched.value--;
+  };
+
+  constructor() {
+    watch(
+      [() => this.watched.value > 0, () => this.judgement.of, () => this.plan.plan],
+      ([shown, judged]) => {
+        clearTimeout(this.waiting);
+        this.ticked.value = [];
+        this.together.value = undefined;
+        // Only of the plan that is shown as judged.
+        if (!shown || judged !== toRaw(this.plan.plan) || this.of.value === this.plan.plan) return;
+        this.soon();
+      },
+      { immediate: true },
+    );
   }
+}
 
+export const useAdvice = defineStore('advice', () => {
+  const own = new Adviser();
   return {
-    failed,
-    broke,
-    workOut,
-    fitting,
-    searching,
-    fitted,
-    search,
-    stopSearch,
-    remediesOf,
-    working,
-    ticked,
-    tickedSays,
-    isTicked,
-    tick,
-    together,
-    take,
-    takeAs,
-    say,
-    show,
+    failed: own.failed,
+    broke: own.broke,
+    workOut: own.workOut,
+    fitting: own.fitting,
+    searching: own.searching,
+    fitted: own.fitted,
+    search: own.search,
+    stopSearch: own.stopSearch,
+    remediesOf: own.remediesOf,
+    working: own.working,
+    ticked: own.ticked,
+    tickedSays: own.tickedSays,
+    isTicked: own.isTicked,
+    tick: own.tick,
+    together: own.together,
+    take: own.take,
+    takeAs: own.takeAs,
+    say: own.say,
+    show: own.show,
   };
 });

@@ -26,166 +26,188 @@ function tellTook(name: string, ms: number): void {
 }
 
 /** What is bought and built, counted in a worker of its own while somebody looks at it. */
-export const useBuilding = defineStore('building', () => {
-  const plan = usePlan();
-  const settings = useSettings();
-  const jobs = createJobs<BuilderApi>(inRole('builder'));
+class Building {
+  private readonly plan = usePlan();
+  private readonly settings = useSettings();
+  private readonly jobs = createJobs<BuilderApi>(inRole('builder'));
+
   /** Files are made beside the counting, in another worker. */
-  const files = createJobs<BuilderApi>(inRole('builder'));
+  private readonly files = createJobs<BuilderApi>(inRole('builder'));
+
   /** What goes to the field is made where its language is spoken. */
-  const printers = new Map<LanguageId, Jobs<BuilderApi>>();
-  function printer(): Jobs<BuilderApi> {
+  private readonly printers = new Map<LanguageId, Jobs<BuilderApi>>();
+
+  private printer(): Jobs<BuilderApi> {
     const language = paperLanguage();
-    let made = printers.get(language);
-    if (!made) printers.set(language, (made = createJobs(inRole('builder'), { speaks: () => language })));
+    let made = this.printers.get(language);
+    if (!made)
+      this.printers.set(language, (made = createJobs(inRole('builder'), { speaks: () => language })));
     return made;
   }
-  const readers = useFiles();
-  const built = shallowRef<Built>();
-  const of = shallowRef<Plan>();
-  const working = ref(false);
-  const failed = ref('');
-  const printing = ref(false);
-  const progress = ref(0);
-  const watched = ref(0);
-  const fresh = computed(() => of.value === toRaw(plan.plan));
-  let waiting = 0;
 
-  async function count(): Promise<void> {
-    const stated = toRaw(plan.plan);
-    working.value = true;
+  private readonly readers = useFiles();
+  readonly built = shallowRef<Built>();
+  private readonly of = shallowRef<Plan>();
+  readonly working = ref(false);
+  readonly failed = ref('');
+  readonly printing = ref(false);
+  readonly progress = ref(0);
+  private readonly watched = ref(0);
+  readonly fresh = computed(() => this.of.value === toRaw(this.plan.plan));
+  private waiting = 0;
+
+  private async count(): Promise<void> {
+    const stated = toRaw(this.plan.plan);
+    this.working.value = true;
     const ask = (exactly: boolean) =>
-      jobs.ask((builder, number) =>
-        builder.build(number, forWorker(stated), plain(settings.choice), exactly),
+      this.jobs.ask((builder, number) =>
+        builder.build(number, forWorker(stated), plain(this.settings.choice), exactly),
       );
     let outcome = await ask(false);
     if (outcome.ended === 'answered' && outcome.value.rough) {
       // A first list is shown at once; what is cut to least waste follows.
-      take(stated, outcome.value);
+      this.take(stated, outcome.value);
       outcome = await ask(true);
     }
     if (outcome.ended === 'cancelled') return;
-    working.value = false;
-    failed.value = outcome.ended === 'failed' ? msg`The parts could not be counted: ${outcome.why}` : '';
-    if (outcome.ended === 'answered') take(stated, outcome.value);
-  }
-  function take(stated: Plan, made: Built): void {
-    built.value = made;
-    of.value = stated;
-    tellTook(BUILT, made.tookMs);
-  }
-  watch(
-    [() => watched.value > 0, () => plan.plan, () => settings.choice],
-    ([shown], before) => {
-      clearTimeout(waiting);
-      if (!shown) return;
-      // Words are in the reader's units: another choice is counted anew too.
-      const first = before[1] === undefined || built.value === undefined;
-      waiting = window.setTimeout(() => void count(), first ? 0 : STILL_MS);
-    },
-    { immediate: true },
-  );
-  function show(): () => void {
-    watched.value++;
-    return () => void watched.value--;
+    this.working.value = false;
+    this.failed.value = outcome.ended === 'failed' ? msg`The parts could not be counted: ${outcome.why}` : '';
+    if (outcome.ended === 'answered') this.take(stated, outcome.value);
   }
 
-  const say = (outcome: Outcome<unknown>): void => {
-    if (outcome.ended === 'failed') failed.value = msg`It could not be made: ${outcome.why}`;
+  private take(stated: Plan, made: Built): void {
+    this.built.value = made;
+    this.of.value = stated;
+    tellTook(BUILT, made.tookMs);
+  }
+
+  readonly show = (): (() => void) => {
+    this.watched.value++;
+    return () => void this.watched.value--;
+  };
+
+  private readonly say = (outcome: Outcome<unknown>): void => {
+    if (outcome.ended === 'failed') this.failed.value = msg`It could not be made: ${outcome.why}`;
   };
 
   /** Field sheets as a file; nothing where it was stopped or failed. */
-  async function paper(which: readonly SheetId[]): Promise<Blob | undefined> {
-    printing.value = true;
-    progress.value = 0;
-    failed.value = '';
+  readonly paper = async (which: readonly SheetId[]): Promise<Blob | undefined> => {
+    this.printing.value = true;
+    this.progress.value = 0;
+    this.failed.value = '';
     const on = new Date().toISOString().slice(0, 10);
-    const outcome = await printer().ask((builder, number) =>
+    const outcome = await this.printer().ask((builder, number) =>
       builder.paper(
         number,
-        forWorker(toRaw(plan.plan)),
+        forWorker(toRaw(this.plan.plan)),
         [...which],
-        plain(settings.choice),
+        plain(this.settings.choice),
         on,
-        calledBack((share: number) => void (progress.value = share)),
+        calledBack((share: number) => void (this.progress.value = share)),
       ),
     );
-    printing.value = false;
-    say(outcome);
+    this.printing.value = false;
+    this.say(outcome);
     if (outcome.ended !== 'answered') return undefined;
     tellTook(PRINTED, outcome.value.tookMs);
     return new Blob([outcome.value.pdf as BlobPart], { type: 'application/pdf' });
-  }
-  const stopPaper = (): void => printers.forEach((p) => p.stop());
+  };
+
+  readonly stopPaper = (): void => this.printers.forEach((p) => p.stop());
+
   /** The timer's programme as a calendar; nothing where it cannot be written, which is said. */
-  async function calendar(programme: Programme, name: string, id: string): Promise<string | undefined> {
-    failed.value = '';
-    const outcome = await printer().ask(
+  readonly calendar = async (programme: Programme, name: string, id: string): Promise<string | undefined> => {
+    this.failed.value = '';
+    const outcome = await this.printer().ask(
       (builder, number) => builder.calendar(number, plain(programme) as Programme, name, id, Date.now()),
       { beside: true },
     );
-    say(outcome);
-    return outcome.ended === 'answered' ? outcome.value : undefined;
-  }
-
-  async function table(what: 'parts' | 'prices' | 'have' | 'json'): Promise<string | undefined> {
-    failed.value = '';
-    const outcome = await files.ask(
-      (builder, number) => builder.table(number, forWorker(toRaw(plan.plan)), what, plain(settings.choice)),
-      { beside: true },
-    );
-    say(outcome);
-    return outcome.ended === 'answered' ? outcome.value : undefined;
-  }
-  async function workbook(): Promise<Blob | undefined> {
-    failed.value = '';
-    const outcome = await files.ask(
-      (builder, number) => builder.workbook(number, forWorker(toRaw(plan.plan)), plain(settings.choice)),
-      { beside: true },
-    );
-    say(outcome);
-    return outcome.ended === 'answered' ? outcome.value : undefined;
-  }
-  const fileRead = <T>(outcome: Outcome<T>): T | undefined => {
-    failed.value = outcome.ended === 'failed' ? outcome.why : '';
+    this.say(outcome);
     return outcome.ended === 'answered' ? outcome.value : undefined;
   };
-  const readPrices = async (file: File): Promise<PriceReading | undefined> =>
-    fileRead(
-      await readers.read('prices', file, (reader, number) =>
-        reader.readPrices(number, file, forWorker(toRaw(plan.plan)), plain(settings.choice)),
+
+  readonly table = async (what: 'parts' | 'prices' | 'have' | 'json'): Promise<string | undefined> => {
+    this.failed.value = '';
+    const outcome = await this.files.ask(
+      (builder, number) =>
+        builder.table(number, forWorker(toRaw(this.plan.plan)), what, plain(this.settings.choice)),
+      { beside: true },
+    );
+    this.say(outcome);
+    return outcome.ended === 'answered' ? outcome.value : undefined;
+  };
+
+  readonly workbook = async (): Promise<Blob | undefined> => {
+    this.failed.value = '';
+    const outcome = await this.files.ask(
+      (builder, number) =>
+        builder.workbook(number, forWorker(toRaw(this.plan.plan)), plain(this.settings.choice)),
+      { beside: true },
+    );
+    this.say(outcome);
+    return outcome.ended === 'answered' ? outcome.value : undefined;
+  };
+
+  private readonly fileRead = <T>(outcome: Outcome<T>): T | undefined => {
+    this.failed.value = outcome.ended === 'failed' ? outcome.why : '';
+    return outcome.ended === 'answered' ? outcome.value : undefined;
+  };
+
+  readonly readPrices = async (file: File): Promise<PriceReading | undefined> =>
+    this.fileRead(
+      await this.readers.read('prices', file, (reader, number) =>
+        reader.readPrices(number, file, forWorker(toRaw(this.plan.plan)), plain(this.settings.choice)),
       ),
     );
-  const readHave = async (file: File): Promise<HaveReading | undefined> =>
-    fileRead(
-      await readers.read('have', file, (reader, number) =>
-        reader.readHave(number, file, forWorker(toRaw(plan.plan)), plain(settings.choice)),
+
+  readonly readHave = async (file: File): Promise<HaveReading | undefined> =>
+    this.fileRead(
+      await this.readers.read('have', file, (reader, number) =>
+        reader.readHave(number, file, forWorker(toRaw(this.plan.plan)), plain(this.settings.choice)),
       ),
     );
+
   /** What changes would cost in the grower's own prices, the plan itself first. */
-  async function price(ways: readonly (readonly Change[])[]): Promise<Priced[] | undefined> {
-    const outcome = await files.ask(
-      (builder, number) => builder.price(number, forWorker(toRaw(plan.plan)), plain(ways) as Change[][]),
+  readonly price = async (ways: readonly (readonly Change[])[]): Promise<Priced[] | undefined> => {
+    const outcome = await this.files.ask(
+      (builder, number) => builder.price(number, forWorker(toRaw(this.plan.plan)), plain(ways) as Change[][]),
       { beside: true },
     );
     return outcome.ended === 'answered' ? outcome.value : undefined;
-  }
+  };
 
+  constructor() {
+    watch(
+      [() => this.watched.value > 0, () => this.plan.plan, () => this.settings.choice],
+      ([shown], before) => {
+        clearTimeout(this.waiting);
+        if (!shown) return;
+        // Words are in the reader's units: another choice is counted anew too.
+        const first = before[1] === undefined || this.built.value === undefined;
+        this.waiting = window.setTimeout(() => void this.count(), first ? 0 : STILL_MS);
+      },
+      { immediate: true },
+    );
+  }
+}
+
+export const useBuilding = defineStore('building', () => {
+  const own = new Building();
   return {
-    built,
-    fresh,
-    working,
-    failed,
-    printing,
-    progress,
-    show,
-    paper,
-    stopPaper,
-    calendar,
-    table,
-    workbook,
-    readPrices,
-    readHave,
-    price,
+    built: own.built,
+    fresh: own.fresh,
+    working: own.working,
+    failed: own.failed,
+    printing: own.printing,
+    progress: own.progress,
+    show: own.show,
+    paper: own.paper,
+    stopPaper: own.stopPaper,
+    calendar: own.calendar,
+    table: own.table,
+    workbook: own.workbook,
+    readPrices: own.readPrices,
+    readHave: own.readHave,
+    price: own.price,
   };
 });

@@ -24,80 +24,88 @@ export interface NotOpened {
 }
 
 /** Which plan lies on the desk, the shelf of kept ones, and files in and out. */
-export const useDesk = defineStore('desk', () => {
-  const plan = usePlan();
-  const settings = useSettings();
-  const keeping = useKeeping();
-  const kept = ref<ShelfEntry[]>([]);
+class Desk {
+  private readonly plan = usePlan();
+  private readonly settings = useSettings();
+  private readonly keeping = useKeeping();
+  readonly kept = ref<ShelfEntry[]>([]);
+
   /** Why the shelf cannot be looked at. */
-  const shelfTrouble = ref('');
-  const looked = ref(false);
+  readonly shelfTrouble = ref('');
+  readonly looked = ref(false);
+
   /** A file is being read. */
-  const readingFile = shallowRef('');
-  const files = useFiles();
+  readonly readingFile = shallowRef('');
+  private readonly files = useFiles();
 
   /** A demo or a file is first shown in the units that it was made in. */
-  const takeUnits = (next: Plan): void => void (next.units && settings.setSystem(next.units));
+  private readonly takeUnits = (next: Plan): void => void (next.units && this.settings.setSystem(next.units));
 
   /** A plan of one's own that begins as a sketch. */
-  const startSketch = (sketch: Sketch): string => keeping.create(planOf(sketch, settings.units.system));
-  const startBlank = (): string => keeping.create(blankPlan(settings.units.system));
+  readonly startSketch = (sketch: Sketch): string =>
+    this.keeping.create(planOf(sketch, this.settings.units.system));
 
-  async function showDemo(name: DemoName): Promise<string> {
+  readonly startBlank = (): string => this.keeping.create(blankPlan(this.settings.units.system));
+
+  readonly showDemo = async (name: DemoName): Promise<string> => {
     const reading = readPlan(JSON.stringify((await DEMOS[name].load()).default));
     if (!reading.ok) throw new Error(reading.problems[0].what);
-    takeUnits(reading.plan);
-    keeping.show(reading.plan, demoId(name));
+    this.takeUnits(reading.plan);
+    this.keeping.show(reading.plan, demoId(name));
     return demoId(name);
-  }
+  };
 
   /** Opens what an address names: a kept plan, or a demo. */
-  async function open(id: string): Promise<Opened> {
-    if (plan.isOpen && keeping.id === id) return 'open';
+  readonly open = async (id: string): Promise<Opened> => {
+    if (this.plan.isOpen && this.keeping.id === id) return 'open';
     const demo = demoOf(id);
     try {
       if (demo) {
-        await showDemo(demo);
+        await this.showDemo(demo);
         return 'open';
       }
     } catch (error) {
       return { failed: error instanceof Error ? error.message : String(error) };
     }
     // A kept plan is shown in the units that this person reads now, whichever it was begun in.
-    return keeping.openKept(id);
-  }
+    return this.keeping.openKept(id);
+  };
 
   /** Takes a plan, read or recovered, as a new one. @returns its id */
-  function take(next: Plan): string {
-    takeUnits(next);
-    return keeping.create(next);
-  }
+  readonly take = (next: Plan): string => {
+    this.takeUnits(next);
+    return this.keeping.create(next);
+  };
+
   /** What could be saved of a broken plan, as a plan of its own beside it. */
-  const takeRecovered = ({ plan: found }: Recovered): string =>
-    take({ ...found, name: msg`${found.name ?? msg`Unnamed plan`} (recovered)`.slice(-120) });
+  readonly takeRecovered = ({ plan: found }: Recovered): string =>
+    this.take({ ...found, name: msg`${found.name ?? msg`Unnamed plan`} (recovered)`.slice(-120) });
 
   /** Opens a file. @returns its id; or what is wrong with it, and then the plan on the desk stays */
-  async function openFile(file: File): Promise<string | NotOpened> {
-    if (/\.zip$/i.test(file.name)) return openParcel(file);
-    readingFile.value = file.name;
-    const outcome = await files.read('plan', file, (reader, number) => reader.readPlan(number, file));
-    readingFile.value = '';
+  readonly openFile = async (file: File): Promise<string | NotOpened> => {
+    if (/\.zip$/i.test(file.name)) return this.openParcel(file);
+    this.readingFile.value = file.name;
+    const outcome = await this.files.read('plan', file, (reader, number) => reader.readPlan(number, file));
+    this.readingFile.value = '';
     if (outcome.ended === 'cancelled') return { problems: [] };
     if (outcome.ended === 'failed') return { problems: [outcome.why] };
     const { reading, recovered } = outcome.value;
-    if (reading.ok) return take(reading.plan);
+    if (reading.ok) return this.take(reading.plan);
     return {
       problems: reading.problems.map(
         ({ path, what }) => `${path && path !== 'format' && path !== 'version' ? `${path}: ` : ''}${what}`,
       ),
       recovered,
     };
-  }
+  };
+
   /** A plan with its book and photographs. */
-  async function openParcel(file: File): Promise<string | NotOpened> {
-    readingFile.value = file.name;
-    const outcome = await files.read('parcel', file, (reader, number) => reader.readParcel(number, file));
-    readingFile.value = '';
+  private async openParcel(file: File): Promise<string | NotOpened> {
+    this.readingFile.value = file.name;
+    const outcome = await this.files.read('parcel', file, (reader, number) =>
+      reader.readParcel(number, file),
+    );
+    this.readingFile.value = '';
     if (outcome.ended === 'cancelled') return { problems: [] };
     if (outcome.ended === 'failed') return { problems: [outcome.why] };
     const unpacked = outcome.value;
@@ -112,64 +120,70 @@ export const useDesk = defineStore('desk', () => {
     if (unpacked.plan === undefined)
       return { problems: [msg`There is a book in the file, and no plan. Add it under Book, in Season.`] };
     const sharing = useSharing();
-    await look();
+    await this.look();
     const here =
       unpacked.shared &&
       (await copyOf(
         unpacked.shared.lineage,
-        kept.value.map((k) => k.id),
+        this.kept.value.map((k) => k.id),
       ));
-    if (here && (await open(here)) === 'open') {
+    if (here && (await this.open(here)) === 'open') {
       useView().notice = msg`This plan is here already, and was merged with the file. ${(await sharing.takeIn(unpacked)).join(' ')}`;
       return here;
     }
-    const opened = await openFile(new File([unpacked.plan], 'plan.furrow.json'));
+    const opened = await this.openFile(new File([unpacked.plan], 'plan.furrow.json'));
     if (typeof opened !== 'string') return opened;
-    await sharing.began(opened, unpacked, toRaw(plan.plan));
+    await sharing.began(opened, unpacked, toRaw(this.plan.plan));
     await writeEntries(opened, unpacked.entries);
     await keepPhotos(opened, unpacked.photos);
     return opened;
   }
-  const stopReading = (): void => {
-    files.stop('plan');
-    files.stop('parcel');
+
+  readonly stopReading = (): void => {
+    this.files.stop('plan');
+    this.files.stop('parcel');
   };
 
-  const fileName = (name: string): string => {
+  private readonly fileName = (name: string): string => {
     const slug = name
       .toLowerCase()
       .replace(/[^\p{L}\p{N}]+/gu, '-')
       .replace(/^-|-$/g, '');
     return `${slug || 'plan'}.furrow.json`;
   };
-  function saveFile(): void {
-    download(fileName(plan.full.name), writePlan({ ...toRaw(plan.plan), units: settings.units.system }));
-  }
-  /** Saves a kept plan as it lies there, readable or not, to be sent to somebody who can mend it. */
-  async function saveRaw({ id, name }: ShelfEntry): Promise<void> {
-    download(fileName(name), await rawText(id));
-  }
 
-  async function look(): Promise<void> {
+  readonly saveFile = (): void => {
+    download(
+      this.fileName(this.plan.full.name),
+      writePlan({ ...toRaw(this.plan.plan), units: this.settings.units.system }),
+    );
+  };
+
+  /** Saves a kept plan as it lies there, readable or not, to be sent to somebody who can mend it. */
+  readonly saveRaw = async ({ id, name }: ShelfEntry): Promise<void> => {
+    download(this.fileName(name), await rawText(id));
+  };
+
+  readonly look = async (): Promise<void> => {
     try {
-      kept.value = await shelf();
-      shelfTrouble.value = '';
+      this.kept.value = await shelf();
+      this.shelfTrouble.value = '';
     } catch (error) {
-      kept.value = [];
-      shelfTrouble.value = msg`This browser keeps no plans here: its storage is switched off, full or does not answer (${error instanceof Error ? error.message : String(error)}). You can work all the same: save your plan as a file before you leave.`;
+      this.kept.value = [];
+      this.shelfTrouble.value = msg`This browser keeps no plans here: its storage is switched off, full or does not answer (${error instanceof Error ? error.message : String(error)}). You can work all the same: save your plan as a file before you leave.`;
     }
-    looked.value = true;
-  }
+    this.looked.value = true;
+  };
 
   /** What could be saved of a kept plan that cannot be read. */
-  async function recover(id: string): Promise<Recovered | undefined> {
+  readonly recover = async (id: string): Promise<Recovered | undefined> => {
     const found = await fetchKept(id).catch(() => undefined);
     return found && 'text' in found ? found.recovered : undefined;
-  }
+  };
 
   /** Throws a kept plan away. @returns why it was not */
-  async function throwAway(which: string): Promise<string> {
-    if (which === keeping.id) keeping.letGo();
+  readonly throwAway = async (which: string): Promise<string> => {
+    if (which === this.keeping.id) this.keeping.letGo();
     // A pen that was just let go of here takes a moment to be free.
     for (let tries = 0; await isOpenSomewhere(which); tries++) {
       if (tries === PEN_TRIES) return msg`This plan is open in another tab. Close it there first.`;
@@ -186,27 +200,30 @@ export const useDesk = defineStore('desk', () => {
     } catch (error) {
       return msg`It could not be deleted: ${error instanceof Error ? error.message : String(error)}`;
     }
-    await look();
+    await this.look();
     return '';
-  }
+  };
+}
 
+export const useDesk = defineStore('desk', () => {
+  const own = new Desk();
   return {
-    kept,
-    looked,
-    shelfTrouble,
-    readingFile,
-    stopReading,
-    startBlank,
-    startSketch,
-    showDemo,
-    open,
-    take,
-    takeRecovered,
-    recover,
-    openFile,
-    saveFile,
-    saveRaw,
-    look,
-    throwAway,
+    kept: own.kept,
+    looked: own.looked,
+    shelfTrouble: own.shelfTrouble,
+    readingFile: own.readingFile,
+    stopReading: own.stopReading,
+    startBlank: own.startBlank,
+    startSketch: own.startSketch,
+    showDemo: own.showDemo,
+    open: own.open,
+    take: own.take,
+    takeRecovered: own.takeRecovered,
+    recover: own.recover,
+    openFile: own.openFile,
+    saveFile: own.saveFile,
+    saveRaw: own.saveRaw,
+    look: own.look,
+    throwAway: own.throwAway,
   };
 });

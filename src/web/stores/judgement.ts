@@ -27,111 +27,141 @@ const bedsIn = (blocks: readonly Block[]): number => blocks.reduce((sum, b) => s
 const JUDGED = 'plan judged';
 
 /** The one list of what is found of the plan in all its states: Check, Sets, tally, rail and remedies read it. */
-export const useJudgement = defineStore('judgement', () => {
-  const plan = usePlan();
-  const results = useResults();
-  const settings = useSettings();
-  const jobs = createJobs<PlannerApi>(inRole('planner'));
-  const judged = shallowRef<Judged>();
-  /** The plan that it is of, stated and filled in. */
-  const of = shallowRef<Plan>();
-  const full = shallowRef<FullPlan>();
-  const working = shallowRef(false);
-  const progress = shallowRef(0);
-  const failed = shallowRef('');
-  let waiting = 0;
-  let endedAt = -Infinity;
-  let begunAt = -Infinity;
-  let editedAt = -Infinity;
-  let tookMs = 0;
+class Judge {
+  private readonly plan = usePlan();
+  private readonly results = useResults();
+  private readonly settings = useSettings();
+  private readonly jobs = createJobs<PlannerApi>(inRole('planner'));
+  private readonly judged = shallowRef<Judged>();
 
-  async function workOut(): Promise<void> {
-    const stated = toRaw(plan.plan);
-    const filled = toRaw(plan.full);
-    working.value = true;
-    begunAt = performance.now();
-    progress.value = 0;
-    failed.value = '';
-    const outcome = await jobs.ask((planner, number) =>
+  /** The plan that it is of, stated and filled in. */
+  readonly of = shallowRef<Plan>();
+  readonly full = shallowRef<FullPlan>();
+  readonly working = shallowRef(false);
+  readonly progress = shallowRef(0);
+  readonly failed = shallowRef('');
+  private waiting = 0;
+  private endedAt = -Infinity;
+  private begunAt = -Infinity;
+  private editedAt = -Infinity;
+  private tookMs = 0;
+
+  readonly workOut = async (): Promise<void> => {
+    const stated = toRaw(this.plan.plan);
+    const filled = toRaw(this.plan.full);
+    this.working.value = true;
+    this.begunAt = performance.now();
+    this.progress.value = 0;
+    this.failed.value = '';
+    const outcome = await this.jobs.ask((planner, number) =>
       planner.judge(
         number,
         forWorker(stated),
-        calledBack((share: number) => void (progress.value = share)),
+        calledBack((share: number) => void (this.progress.value = share)),
       ),
     );
     if (outcome.ended === 'cancelled') return;
-    working.value = false;
-    endedAt = performance.now();
+    this.working.value = false;
+    this.endedAt = performance.now();
     if (outcome.ended === 'failed') {
-      failed.value = msg`The plan could not be checked: ${outcome.why}`;
+      this.failed.value = msg`The plan could not be checked: ${outcome.why}`;
       return;
     }
-    judged.value = outcome.value;
-    of.value = stated;
-    full.value = filled;
-    ({ tookMs } = outcome.value);
+    this.judged.value = outcome.value;
+    this.of.value = stated;
+    this.full.value = filled;
+    ({ tookMs: this.tookMs } = outcome.value);
     performance.clearMeasures(JUDGED);
-    performance.measure(JUDGED, { start: Math.max(0, endedAt - tookMs), end: endedAt });
-    soon();
-  }
+    performance.measure(JUDGED, { start: Math.max(0, this.endedAt - this.tookMs), end: this.endedAt });
+    this.soon();
+  };
 
   /** Judges the plan as it stands, when it is due. */
-  function soon(): void {
-    if (waiting || working.value || !plan.isOpen || of.value === toRaw(plan.plan)) return;
+  private readonly soon = (): void => {
+    if (this.waiting || this.working.value || !this.plan.isOpen || this.of.value === toRaw(this.plan.plan))
+      return;
     // The first picture of a plan comes before all that is judged of it; of a large one both take seconds, and begin together.
-    if (!of.value && !pictured() && bedsIn(plan.blocks) <= MANY_BEDS) return;
-    const due = tookMs > LONG_MS ? editedAt + RESTED_MS : endedAt + Math.max(PACE_MS, RESTS * tookMs);
-    waiting = window.setTimeout(
+    if (!this.of.value && !this.pictured() && bedsIn(this.plan.blocks) <= MANY_BEDS) return;
+    const due =
+      this.tookMs > LONG_MS
+        ? this.editedAt + RESTED_MS
+        : this.endedAt + Math.max(PACE_MS, RESTS * this.tookMs);
+    this.waiting = window.setTimeout(
       () => {
-        waiting = 0;
-        if (plan.isOpen && of.value !== toRaw(plan.plan)) void workOut();
+        this.waiting = 0;
+        if (this.plan.isOpen && this.of.value !== toRaw(this.plan.plan)) void this.workOut();
       },
       Math.max(0, due - performance.now()),
     );
-  }
-  const pictured = (): boolean => results.solved !== undefined || results.problem !== '';
-  watch(
-    () => plan.plan,
-    () => {
-      editedAt = performance.now();
-      // What was begun while the hand rested, and is long, gives way to it.
-      const atIt = editedAt - begunAt;
-      if (working.value && atIt > LONG_MS) {
-        tookMs = Math.max(tookMs, atIt);
-        jobs.stop();
-        working.value = false;
-      }
-      if (tookMs <= LONG_MS) return;
-      clearTimeout(waiting);
-      waiting = 0;
-    },
-  );
-  watch([() => plan.plan, () => plan.isOpen, pictured], soon, { immediate: true });
-  watch(
-    () => plan.opened,
-    () => {
-      jobs.stop();
-      clearTimeout(waiting);
-      waiting = 0;
-      judged.value = undefined;
-      of.value = undefined;
-      full.value = undefined;
-      working.value = false;
-      failed.value = '';
-      endedAt = -Infinity;
-      tookMs = 0;
-      soon();
-    },
-    { flush: 'sync' },
-  );
+  };
+
+  private readonly pictured = (): boolean => this.results.solved !== undefined || this.results.problem !== '';
 
   /** What is shown answers the plan as it stands. */
-  const fresh = computed(() => of.value === toRaw(plan.plan));
-  const told = computed(() => judged.value?.told ?? []);
-  const each = computed(() => judged.value?.each ?? []);
-  const outlook = computed(() => judged.value?.outlook);
-  const said = computed(() => judged.value && verdict(judged.value.opens, told.value, settings.choice));
-  const words = (finding: Finding): Words => describe(finding, full.value!, settings.choice, of.value);
+  readonly fresh = computed(() => this.of.value === toRaw(this.plan.plan));
+  readonly told = computed(() => this.judged.value?.told ?? []);
+  readonly each = computed(() => this.judged.value?.each ?? []);
+  readonly outlook = computed(() => this.judged.value?.outlook);
 
-  return { of, full, fresh, working, progress, failed, told, each, outlook, said, words, workOut };
+  readonly said = computed(
+    () => this.judged.value && verdict(this.judged.value.opens, this.told.value, this.settings.choice),
+  );
+
+  readonly words = (finding: Finding): Words =>
+    describe(finding, this.full.value!, this.settings.choice, this.of.value);
+
+  constructor() {
+    watch(
+      () => this.plan.plan,
+      () => {
+        this.editedAt = performance.now();
+        // What was begun while the hand rested, and is long, gives way to it.
+        const atIt = this.editedAt - this.begunAt;
+        if (this.working.value && atIt > LONG_MS) {
+          this.tookMs = Math.max(this.tookMs, atIt);
+          this.jobs.stop();
+          this.working.value = false;
+        }
+        if (this.tookMs <= LONG_MS) return;
+        clearTimeout(this.waiting);
+        this.waiting = 0;
+      },
+    );
+    watch([() => this.plan.plan, () => this.plan.isOpen, this.pictured], this.soon, { immediate: true });
+    watch(
+      () => this.plan.opened,
+      () => {
+        this.jobs.stop();
+        clearTimeout(this.waiting);
+        this.waiting = 0;
+        this.judged.value = undefined;
+        this.of.value = undefined;
+        this.full.value = undefined;
+        this.working.value = false;
+        this.failed.value = '';
+        this.endedAt = -Infinity;
+        this.tookMs = 0;
+        this.soon();
+      },
+      { flush: 'sync' },
+    );
+  }
+}
+
+export const useJudgement = defineStore('judgement', () => {
+  const own = new Judge();
+  return {
+    of: own.of,
+    full: own.full,
+    fresh: own.fresh,
+    working: own.working,
+    progress: own.progress,
+    failed: own.failed,
+    told: own.told,
+    each: own.each,
+    outlook: own.outlook,
+    said: own.said,
+    words: own.words,
+    workOut: own.workOut,
+  };
 });

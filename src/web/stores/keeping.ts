@@ -35,47 +35,54 @@ export type Opened = 'open' | 'missing' | Unreadable | { failed: string };
 const NOT_KEPT = msg`This browser does not keep the plan: its storage is full, switched off or does not answer. Save it as a file so that nothing is lost.`;
 
 /** Keeps the plan on the desk safe: writes each edit down at once, folds what was written into the plan when it rests, and sees to it that only one page writes. */
-export const useKeeping = defineStore('keeping', () => {
-  const plan = usePlan();
-  const id = ref('');
-  /** A demo is looked at: it becomes a plan of one's own with the first edit. */
-  const isDemo = ref(false);
-  /** What could not be written, or is not known to be. */
-  const state = ref<'saved' | 'writing' | 'unsafe'>('saved');
-  const trouble = ref('');
-  const reading = computed(() => plan.reading);
-  /** Told when a demo became a plan of its own, under a new id. */
-  const became = shallowRef('');
+class Keeper {
+  private readonly plan = usePlan();
+  readonly id = ref('');
 
-  let pen: Pen | undefined;
-  let revision = 0;
+  /** A demo is looked at: it becomes a plan of one's own with the first edit. */
+  readonly isDemo = ref(false);
+
+  /** What could not be written, or is not known to be. */
+  readonly state = ref<'saved' | 'writing' | 'unsafe'>('saved');
+  readonly trouble = ref('');
+  readonly reading = computed(() => this.plan.reading);
+
+  /** Told when a demo became a plan of its own, under a new id. */
+  readonly became = shallowRef('');
+  private pen: Pen | undefined;
+  private revision = 0;
+
   /** The journal's last entry; the last that is on its way into the plan, which is not written over any more; the last that is in it. */
-  let n = -1;
-  let closed = -1;
-  let folded = -1;
-  let last: Entry | undefined;
-  let resting = 0;
-  let folding: Promise<void> = Promise.resolve();
+  private n = -1;
+  private closed = -1;
+  private folded = -1;
+  private last: Entry | undefined;
+  private resting = 0;
+  private folding: Promise<void> = Promise.resolve();
 
   /** Entries on their way, by their number: the last of each. */
-  const latest = new Map<number, Entry>();
-  /** Entries that the browser refused. */
-  const refused = new Map<number, Entry>();
-  /** Neither the journal nor the shelf can be opened. */
-  let nowhere = false;
-  let flying = 0;
-  let again = 0;
-  /** Words in fields that the browser refused. */
-  let draftsRefused = false;
-  let drafts: ((draft: DraftTold) => void) | undefined;
+  private readonly latest = new Map<number, Entry>();
 
-  const tellState = (): void => {
-    if (refused.size > 0 || nowhere || draftsRefused) {
-      state.value = 'unsafe';
-      trouble.value = NOT_KEPT;
+  /** Entries that the browser refused. */
+  private readonly refused = new Map<number, Entry>();
+
+  /** Neither the journal nor the shelf can be opened. */
+  private nowhere = false;
+  private flying = 0;
+  private again = 0;
+
+  /** Words in fields that the browser refused. */
+  private draftsRefused = false;
+
+  private drafts: ((draft: DraftTold) => void) | undefined;
+
+  private readonly tellState = (): void => {
+    if (this.refused.size > 0 || this.nowhere || this.draftsRefused) {
+      this.state.value = 'unsafe';
+      this.trouble.value = NOT_KEPT;
     } else {
-      state.value = flying > 0 ? 'writing' : 'saved';
-      if (trouble.value === NOT_KEPT) trouble.value = '';
+      this.state.value = this.flying > 0 ? 'writing' : 'saved';
+      if (this.trouble.value === NOT_KEPT) this.trouble.value = '';
     }
   };
 
@@ -83,230 +90,244 @@ export const useKeeping = defineStore('keeping', () => {
    * Sends an entry to the browser, which has it when this returns. Not even a write under way is waited for: what waits for
    * its turn in a busy page is lost with it.
    */
-  function write(at: number, entry: Entry): void {
-    const under = id.value;
-    flying++;
-    latest.set(at, entry);
+  private write(at: number, entry: Entry): void {
+    const under = this.id.value;
+    this.flying++;
+    this.latest.set(at, entry);
     void writeEntry(under, at, entry)
       .then(
-        () => refused.delete(at),
+        () => this.refused.delete(at),
         () => {
           // A newer entry of the same number may have come since, or all of it may be in the plan by now.
-          if (under === id.value && at > folded && latest.get(at) === entry) refused.set(at, entry);
+          if (under === this.id.value && at > this.folded && this.latest.get(at) === entry)
+            this.refused.set(at, entry);
         },
       )
       .finally(() => {
-        flying--;
-        if (latest.get(at) === entry) latest.delete(at);
-        if (refused.size > 0) {
-          clearTimeout(again);
-          again = window.setTimeout(tryAgain, AGAIN_MS);
+        this.flying--;
+        if (this.latest.get(at) === entry) this.latest.delete(at);
+        if (this.refused.size > 0) {
+          clearTimeout(this.again);
+          this.again = window.setTimeout(this.tryAgain, AGAIN_MS);
         }
-        tellState();
+        this.tellState();
       });
-    tellState();
+    this.tellState();
   }
+
   /** Something else that belongs to the plan is on its way to the browser: nothing is “saved” before it is. */
-  function alsoWrites(writing: Promise<void>): void {
-    const under = id.value;
-    flying++;
-    tellState();
+  readonly alsoWrites = (writing: Promise<void>): void => {
+    const under = this.id.value;
+    this.flying++;
+    this.tellState();
     void writing
       .then(
         () => false,
         () => true,
       )
       .then((failed) => {
-        flying--;
-        if (under === id.value) draftsRefused = failed;
-        tellState();
+        this.flying--;
+        if (under === this.id.value) this.draftsRefused = failed;
+        this.tellState();
       });
-  }
-  /** Tells pages that look at this plan what is typed here. */
-  const tellDraft = (draft: DraftTold): void => {
-    if (!plan.reading) pen?.tell({ draft });
   };
-  /** Has told what the page that writes has in its fields. */
-  const hearDraft = (hear: (draft: DraftTold) => void): void => void (drafts = hear);
 
-  function tryAgain(): void {
-    const all = [...refused];
-    refused.clear();
-    for (const [at, entry] of all) write(at, entry);
-  }
+  /** Tells pages that look at this plan what is typed here. */
+  readonly tellDraft = (draft: DraftTold): void => {
+    if (!this.plan.reading) this.pen?.tell({ draft });
+  };
+
+  /** Has told what the page that writes has in its fields. */
+  readonly hearDraft = (hear: (draft: DraftTold) => void): void => void (this.drafts = hear);
+
+  private readonly tryAgain = (): void => {
+    const all = [...this.refused];
+    this.refused.clear();
+    for (const [at, entry] of all) this.write(at, entry);
+  };
 
   /** Writes down what just happened to the plan. */
-  function happened(happening: Happening): void {
-    if (isDemo.value) becomeOwn();
+  private readonly happened = (happening: Happening): void => {
+    if (this.isDemo.value) this.becomeOwn();
     const goesOn =
       happening.do === 'again' &&
-      n > closed &&
-      (last?.do === 'step' || last?.do === 'again') &&
-      last.step.gesture === happening.step.gesture;
+      this.n > this.closed &&
+      (this.last?.do === 'step' || this.last?.do === 'again') &&
+      this.last.step.gesture === happening.step.gesture;
     // The movement goes on: its entry is written over, and stays what it was to those before it.
-    if (goesOn) last = { do: (last as Happening).do as 'step' | 'again', step: happening.step };
+    if (goesOn) this.last = { do: (this.last as Happening).do as 'step' | 'again', step: happening.step };
     else {
-      n++;
-      last = happening;
+      this.n++;
+      this.last = happening;
     }
-    write(n, last);
-    pen?.tell({ n, happening } satisfies Told);
-    rest();
-  }
+    this.write(this.n, this.last);
+    this.pen?.tell({ n: this.n, happening } satisfies Told);
+    this.rest();
+  };
 
-  function rest(): void {
-    clearTimeout(resting);
-    resting = window.setTimeout(() => void fold(), RESTS_MS);
+  private rest(): void {
+    clearTimeout(this.resting);
+    this.resting = window.setTimeout(() => void this.fold(), RESTS_MS);
   }
 
   /** Folds the journal into the plan. */
-  function fold(): Promise<void> {
-    clearTimeout(resting);
-    folding = folding.then(async () => {
-      if (!id.value || isDemo.value || plan.reading || (n <= folded && revision > 0)) return;
-      const [under, at] = [id.value, n];
-      closed = n;
+  readonly fold = (): Promise<void> => {
+    clearTimeout(this.resting);
+    this.folding = this.folding.then(async () => {
+      if (
+        !this.id.value ||
+        this.isDemo.value ||
+        this.plan.reading ||
+        (this.n <= this.folded && this.revision > 0)
+      )
+        return;
+      const [under, at] = [this.id.value, this.n];
+      this.closed = this.n;
       try {
-        const next = await keep(under, toRaw(plan.history), at, revision);
-        if (under !== id.value) return;
-        revision = next;
-        folded = at;
-        for (const key of refused.keys()) if (key <= at) refused.delete(key);
-        nowhere = false;
+        const next = await keep(under, toRaw(this.plan.history), at, this.revision);
+        if (under !== this.id.value) return;
+        this.revision = next;
+        this.folded = at;
+        for (const key of this.refused.keys()) if (key <= at) this.refused.delete(key);
+        this.nowhere = false;
       } catch (error) {
-        if (under !== id.value) return;
+        if (under !== this.id.value) return;
         if (error instanceof ChangedElsewhere) {
-          plan.reading = true;
-          trouble.value = msg`This plan was changed in another tab. This tab shows how it was here: save it as a file, or load the page again to go on with the other.`;
+          this.plan.reading = true;
+          this.trouble.value = msg`This plan was changed in another tab. This tab shows how it was here: save it as a file, or load the page again to go on with the other.`;
         }
         // The journal may still take what the shelf does not.
-        else nowhere = !(await journalWorks());
+        else this.nowhere = !(await this.journalWorks());
       }
-      tellState();
+      this.tellState();
     });
-    return folding;
-  }
-  const journalWorks = (): Promise<boolean> =>
+    return this.folding;
+  };
+
+  private readonly journalWorks = (): Promise<boolean> =>
     openJournal().then(
       () => true,
       () => false,
     );
 
   /** The demo on the desk is kept from now on as a plan of its own. */
-  function becomeOwn(): void {
-    const base = demoPlan!;
-    isDemo.value = false;
-    demoPlan = undefined;
-    became.value = newId();
-    start(became.value);
-    n = 0;
-    write(0, { do: 'begin', plan: base, at: Date.now() });
-    void join(id.value);
+  private becomeOwn(): void {
+    const base = this.demoPlan!;
+    this.isDemo.value = false;
+    this.demoPlan = undefined;
+    this.became.value = newId();
+    this.start(this.became.value);
+    this.n = 0;
+    this.write(0, { do: 'begin', plan: base, at: Date.now() });
+    void this.join(this.id.value);
   }
-  let demoPlan: Plan | undefined;
 
-  function start(under: string): void {
-    release();
-    id.value = under;
-    standAt(-1, 0);
-    plan.reading = false;
-    plan.listen(happened);
+  private demoPlan: Plan | undefined;
+
+  private start(under: string): void {
+    this.release();
+    this.id.value = under;
+    this.standAt(-1, 0);
+    this.plan.reading = false;
+    this.plan.listen(this.happened);
     rememberLast(under);
   }
 
-  function standAt(at: number, rev: number): void {
-    n = at;
-    closed = at;
-    folded = at;
-    revision = rev;
-    last = undefined;
+  private standAt(at: number, rev: number): void {
+    this.n = at;
+    this.closed = at;
+    this.folded = at;
+    this.revision = rev;
+    this.last = undefined;
   }
 
   /** Ends keeping what is on the desk; all of it is written down. */
-  function letGo(): void {
-    release();
-    id.value = '';
-  }
-  function release(): void {
-    clearTimeout(resting);
-    pen?.letGo();
-    pen = undefined;
-    refused.clear();
-    nowhere = false;
-    draftsRefused = false;
-    trouble.value = '';
-    state.value = 'saved';
-    plan.listen(undefined);
+  readonly letGo = (): void => {
+    this.release();
+    this.id.value = '';
+  };
+
+  private release(): void {
+    clearTimeout(this.resting);
+    this.pen?.letGo();
+    this.pen = undefined;
+    this.refused.clear();
+    this.nowhere = false;
+    this.draftsRefused = false;
+    this.trouble.value = '';
+    this.state.value = 'saved';
+    this.plan.listen(undefined);
   }
 
   /** Lays a new plan on the desk and keeps it. */
-  function create(next: Plan): string {
+  readonly create = (next: Plan): string => {
     const under = newId();
-    isDemo.value = false;
-    start(under);
-    plan.open(next);
-    n = 0;
-    write(0, { do: 'begin', plan: toRaw(plan.plan), at: Date.now() });
-    void join(under);
-    rest();
+    this.isDemo.value = false;
+    this.start(under);
+    this.plan.open(next);
+    this.n = 0;
+    this.write(0, { do: 'begin', plan: toRaw(this.plan.plan), at: Date.now() });
+    void this.join(under);
+    this.rest();
     return under;
-  }
+  };
 
   /** Lays a demo on the desk. Nothing is kept until it is edited. */
-  function show(demo: Plan, under: string): void {
-    start(under);
-    isDemo.value = true;
-    plan.open(demo);
-    demoPlan = toRaw(plan.plan);
+  readonly show = (demo: Plan, under: string): void => {
+    this.start(under);
+    this.isDemo.value = true;
+    this.plan.open(demo);
+    this.demoPlan = toRaw(this.plan.plan);
     // So that the first edit is written without waiting.
     openJournal().catch(() => undefined);
-  }
+  };
 
   /** A plan is being opened and it is not known yet whether this page writes. */
-  let joining = false;
+  private joining = false;
 
   /** Joins the pages that have this plan open; the answer comes once it is known whether this one writes. */
-  function join(under: string): Promise<void> {
+  private join(under: string): Promise<void> {
     return new Promise((known) => {
-      pen = takePen(under, {
+      this.pen = takePen(under, {
         gained: () => {
           // What the page before wrote last is read before this one writes; a plan that is only being opened is read anyway.
-          if (plan.reading && !joining) void catchUp(0).then(() => void (plan.reading = under !== id.value));
-          else plan.reading = false;
+          if (this.plan.reading && !this.joining)
+            void this.catchUp(0).then(() => void (this.plan.reading = under !== this.id.value));
+          else this.plan.reading = false;
           known();
         },
         lost: () => {
-          clearTimeout(resting);
-          plan.reading = true;
+          clearTimeout(this.resting);
+          this.plan.reading = true;
           known();
         },
-        asked: fold,
+        asked: this.fold,
         told: (message) => {
           const told = message as Told | { draft: DraftTold };
-          if (!('draft' in told)) void hear(told);
-          else if (plan.reading) drafts?.(told.draft);
+          if (!('draft' in told)) void this.hear(told);
+          else if (this.plan.reading) this.drafts?.(told.draft);
         },
       });
     });
   }
 
   /** Follows what the page that writes did. */
-  async function hear({ n: at, happening }: Told): Promise<void> {
-    if (!plan.reading || at < n) return;
-    const next = at === n + 1 || (at === n && happening.do === 'again');
-    if (next && plan.follow(happening)) n = at;
-    else await catchUp(at);
+  private async hear({ n: at, happening }: Told): Promise<void> {
+    if (!this.plan.reading || at < this.n) return;
+    const next = at === this.n + 1 || (at === this.n && happening.do === 'again');
+    if (next && this.plan.follow(happening)) this.n = at;
+    else await this.catchUp(at);
   }
 
   /** Reads the plan as it is kept, at least up to an entry. */
-  async function catchUp(least: number): Promise<void> {
-    const under = id.value;
+  private async catchUp(least: number): Promise<void> {
+    const under = this.id.value;
     for (let tries = 0; tries < CATCH_UP_TRIES; tries++) {
       const found = await fetchKept(under).catch(() => undefined);
-      if (under !== id.value) return;
-      if (found && 'history' in found && found.n >= Math.max(least, n)) {
-        plan.replaceBy(found.history);
-        standAt(found.n, found.revision);
+      if (under !== this.id.value) return;
+      if (found && 'history' in found && found.n >= Math.max(least, this.n)) {
+        this.plan.replaceBy(found.history);
+        this.standAt(found.n, found.revision);
         return;
       }
       await new Promise((done) => setTimeout(done, CATCH_UP_MS));
@@ -314,63 +335,68 @@ export const useKeeping = defineStore('keeping', () => {
   }
 
   /** Opens a kept plan. Nothing is saved by that. */
-  async function openKept(under: string): Promise<Opened> {
+  readonly openKept = async (under: string): Promise<Opened> => {
     let found: KeptPlan | Unreadable | undefined;
-    isDemo.value = false;
-    start(under);
-    plan.reading = true;
-    joining = true;
-    const joined = join(under);
+    this.isDemo.value = false;
+    this.start(under);
+    this.plan.reading = true;
+    this.joining = true;
+    const joined = this.join(under);
     try {
       await openJournal();
       await joined;
-      joining = false;
+      this.joining = false;
       found = await fetchKept(under);
     } catch (error) {
-      joining = false;
-      if (under === id.value) letGo();
+      this.joining = false;
+      if (under === this.id.value) this.letGo();
       return { failed: error instanceof Error ? error.message : String(error) };
     }
     // Another was asked for meanwhile.
-    if (under !== id.value) return 'open';
+    if (under !== this.id.value) return 'open';
     if (!found || 'text' in found) {
-      letGo();
+      this.letGo();
       return found ?? 'missing';
     }
-    const writes = !plan.reading;
-    plan.open(found.history);
-    plan.reading = !writes;
-    standAt(found.n, found.revision);
+    const writes = !this.plan.reading;
+    this.plan.open(found.history);
+    this.plan.reading = !writes;
+    this.standAt(found.n, found.revision);
     if (found.lost > 0)
-      trouble.value = msg`The last ${found.lost === 1 ? msg`edit` : msg`${found.lost} edits`} before the page closed could not be read. The plan is as it was before.`;
+      this.trouble.value = msg`The last ${found.lost === 1 ? msg`edit` : msg`${found.lost} edits`} before the page closed could not be read. The plan is as it was before.`;
     return 'open';
-  }
+  };
 
   /** Asks for the pen; the page that has it writes everything down first. */
-  const takeOver = (): void => pen?.take();
+  readonly takeOver = (): void => this.pen?.take();
 
-  useEventListener(document, 'visibilitychange', () => {
-    if (document.visibilityState === 'hidden') void fold();
-  });
-  useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
-    if (state.value === 'unsafe') event.preventDefault();
-  });
+  constructor() {
+    useEventListener(document, 'visibilitychange', () => {
+      if (document.visibilityState === 'hidden') void this.fold();
+    });
+    useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
+      if (this.state.value === 'unsafe') event.preventDefault();
+    });
+  }
+}
 
+export const useKeeping = defineStore('keeping', () => {
+  const own = new Keeper();
   return {
-    id,
-    isDemo,
-    state,
-    trouble,
-    reading,
-    became,
-    create,
-    show,
-    openKept,
-    takeOver,
-    fold,
-    letGo,
-    alsoWrites,
-    tellDraft,
-    hearDraft,
+    id: own.id,
+    isDemo: own.isDemo,
+    state: own.state,
+    trouble: own.trouble,
+    reading: own.reading,
+    became: own.became,
+    create: own.create,
+    show: own.show,
+    openKept: own.openKept,
+    takeOver: own.takeOver,
+    fold: own.fold,
+    letGo: own.letGo,
+    alsoWrites: own.alsoWrites,
+    tellDraft: own.tellDraft,
+    hearDraft: own.hearDraft,
   };
 });

@@ -31,147 +31,160 @@ function tellTook(name: string, ms: number): void {
 }
 
 /** Sets and timing of the plan as it was judged; its season and what is made by a press, in a worker of their own. */
-export const useOutlook = defineStore('outlook', () => {
-  const plan = usePlan();
-  const opening = useOpening();
-  const judgement = useJudgement();
-  const jobs = createJobs<PlannerApi>(inRole('planner'));
-  const watched = ref(0);
-  const outlook = computed(() => judgement.outlook);
-  const failed = ref('');
-  const season = shallowRef<SeasonOutlook & { tookMs: number }>();
-  const making = ref(false);
-  const evening = ref(false);
+class Outlook {
+  private readonly plan = usePlan();
+  private readonly opening = useOpening();
+  private readonly judgement = useJudgement();
+  private readonly jobs = createJobs<PlannerApi>(inRole('planner'));
+  private readonly watched = ref(0);
+  readonly outlook = computed(() => this.judgement.outlook);
+  readonly failed = ref('');
+  readonly season = shallowRef<SeasonOutlook & { tookMs: number }>();
+  readonly making = ref(false);
+  readonly evening = ref(false);
+
   /** What the last making of sets told, in words. */
-  const madeSays = ref('');
+  readonly madeSays = ref('');
 
   /** The season of the plan as it was judged: who looks at Sets wants it. */
-  async function balance(): Promise<void> {
+  private async balance(): Promise<void> {
     // What was asked for by a press goes first.
-    if (making.value || evening.value) return;
-    const { of } = judgement;
-    if (!of || !outlook.value) return;
-    const { gifts } = outlook.value;
-    failed.value = '';
-    const balanced = await jobs.ask((planner, number) => planner.season(number, forWorker(of), gifts), {
+    if (this.making.value || this.evening.value) return;
+    const { of } = this.judgement;
+    if (!of || !this.outlook.value) return;
+    const { gifts } = this.outlook.value;
+    this.failed.value = '';
+    const balanced = await this.jobs.ask((planner, number) => planner.season(number, forWorker(of), gifts), {
       lane: 'season',
     });
     if (balanced.ended === 'answered') {
-      season.value = balanced.value;
+      this.season.value = balanced.value;
       tellTook(SEASON_TOOK, balanced.value.tookMs);
     } else if (balanced.ended === 'failed')
-      failed.value = msg`The season could not be worked out: ${balanced.why}`;
+      this.failed.value = msg`The season could not be worked out: ${balanced.why}`;
   }
-  watch([() => watched.value > 0, outlook], ([shown]) => void (shown && balance()), { immediate: true });
-  watch(
-    () => plan.opened,
-    () => {
-      jobs.stop();
-      season.value = undefined;
-      making.value = false;
-      madeSays.value = '';
-    },
-    { flush: 'sync' },
-  );
 
   /** What is shown answers the plan as it stands. */
-  const fresh = computed(() => judgement.fresh);
-  const working = computed(() => judgement.working);
-  const progress = computed(() => judgement.progress);
+  readonly fresh = computed(() => this.judgement.fresh);
+  readonly working = computed(() => this.judgement.working);
+  readonly progress = computed(() => this.judgement.progress);
+
   /** The set looked at. */
-  const current = computed(() => {
-    const id = opening.set?.id ?? ALL_SET;
-    return outlook.value?.sets.find((s) => s.id === id) ?? outlook.value?.sets[0];
+  readonly current = computed(() => {
+    const id = this.opening.set?.id ?? ALL_SET;
+    return this.outlook.value?.sets.find((s) => s.id === id) ?? this.outlook.value?.sets[0];
   });
 
   /** Goes back to what was put off for a press. */
-  const goOn = (): void => void (watched.value > 0 && balance());
+  private readonly goOn = (): void => void (this.watched.value > 0 && this.balance());
 
   /** Makes sets, with as little changed as must be, or all of them again. */
-  async function makeSets(afresh: boolean): Promise<void> {
-    const stated = toRaw(plan.plan);
-    making.value = true;
-    madeSays.value = '';
-    const outcome = await jobs.ask((planner, number) => planner.sets(number, forWorker(stated), afresh), {
-      lane: 'sets',
-    });
-    making.value = false;
-    if (outcome.ended === 'failed') madeSays.value = msg`Sets could not be made: ${outcome.why}`;
+  readonly makeSets = async (afresh: boolean): Promise<void> => {
+    const stated = toRaw(this.plan.plan);
+    this.making.value = true;
+    this.madeSays.value = '';
+    const outcome = await this.jobs.ask(
+      (planner, number) => planner.sets(number, forWorker(stated), afresh),
+      {
+        lane: 'sets',
+      },
+    );
+    this.making.value = false;
+    if (outcome.ended === 'failed') this.madeSays.value = msg`Sets could not be made: ${outcome.why}`;
     // Of a plan that has changed since, they are not its sets.
-    else if (outcome.ended === 'answered' && toRaw(plan.plan) === stated) takeSets(outcome.value);
-    else madeSays.value = msg`The sets were not made: the plan changed meanwhile. Press again.`;
-    goOn();
-  }
+    else if (outcome.ended === 'answered' && toRaw(this.plan.plan) === stated) this.takeSets(outcome.value);
+    else this.madeSays.value = msg`The sets were not made: the plan changed meanwhile. Press again.`;
+    this.goOn();
+  };
 
-  function takeSets(made: ChosenSets & { tookMs: number }): void {
+  private takeSets(made: ChosenSets & { tookMs: number }): void {
     tellTook(SETS_TOOK, made.tookMs);
     const count = made.sets.length;
-    madeSays.value =
+    this.madeSays.value =
       count === 0
         ? msg`There are no beds to water.`
         : made.tooMuch.length > 0
           ? msg`${made.tooMuch.length} of the beds ask for more than the source gives even alone.`
           : msg`${count === 1 ? msg`One set does` : msg`${count} sets do`}; each was solved.${saysOf(made)}`;
-    const same = JSON.stringify(made.sets) === JSON.stringify(toRaw(plan.full).watering.sets);
+    const same = JSON.stringify(made.sets) === JSON.stringify(toRaw(this.plan.full).watering.sets);
     if (same && count > 0) {
-      madeSays.value = msg`Nothing needs to change: ${madeSays.value.charAt(0).toLowerCase()}${madeSays.value.slice(1)}`;
+      this.madeSays.value = msg`Nothing needs to change: ${this.madeSays.value.charAt(0).toLowerCase()}${this.madeSays.value.slice(1)}`;
       return;
     }
-    const refusal = plan.edit(count === 1 ? msg`make one set` : msg`make ${count} sets`, (draft) => {
+    const refusal = this.plan.edit(count === 1 ? msg`make one set` : msg`make ${count} sets`, (draft) => {
       const watering = (draft.watering ??= {});
       if (count > 0) watering.sets = made.sets.map((s) => structuredClone(s));
       else delete watering.sets;
     });
-    if (refusal) madeSays.value = msg`The sets were not taken: ${refusal.what}.`;
+    if (refusal) this.madeSays.value = msg`The sets were not taken: ${refusal.what}.`;
   }
 
   /** Ends the making of sets, or the turning of valves. */
-  const stop = (): void => {
-    jobs.stop('sets');
-    jobs.stop('even');
+  readonly stop = (): void => {
+    this.jobs.stop('sets');
+    this.jobs.stop('even');
   };
 
   /** Valves of a set turned for evenness, as they would be. */
-  async function even(setId: string): Promise<Outcome<Evened>> {
-    evening.value = true;
-    const outcome = await jobs.ask(
-      (planner, number) => planner.even(number, forWorker(toRaw(plan.plan)), setId),
+  readonly even = async (setId: string): Promise<Outcome<Evened>> => {
+    this.evening.value = true;
+    const outcome = await this.jobs.ask(
+      (planner, number) => planner.even(number, forWorker(toRaw(this.plan.plan)), setId),
       { lane: 'even' },
     );
-    evening.value = false;
-    goOn();
+    this.evening.value = false;
+    this.goOn();
     return outcome;
-  }
+  };
 
   /** How far to open each adjustable emitter of a block. */
-  async function openings(blockIndex: number): Promise<Outcome<Openings | undefined>> {
-    const outcome = await jobs.ask((planner, number) =>
-      planner.openings(number, forWorker(toRaw(plan.plan)), blockIndex),
+  readonly openings = async (blockIndex: number): Promise<Outcome<Openings | undefined>> => {
+    const outcome = await this.jobs.ask((planner, number) =>
+      planner.openings(number, forWorker(toRaw(this.plan.plan)), blockIndex),
     );
-    goOn();
+    this.goOn();
     return outcome;
-  }
+  };
 
-  function show(): () => void {
-    watched.value++;
-    return () => void watched.value--;
-  }
+  readonly show = (): (() => void) => {
+    this.watched.value++;
+    return () => void this.watched.value--;
+  };
 
+  constructor() {
+    watch([() => this.watched.value > 0, this.outlook], ([shown]) => void (shown && this.balance()), {
+      immediate: true,
+    });
+    watch(
+      () => this.plan.opened,
+      () => {
+        this.jobs.stop();
+        this.season.value = undefined;
+        this.making.value = false;
+        this.madeSays.value = '';
+      },
+      { flush: 'sync' },
+    );
+  }
+}
+
+export const useOutlook = defineStore('outlook', () => {
+  const own = new Outlook();
   return {
-    openings,
-    evening,
-    outlook,
-    fresh,
-    working,
-    progress,
-    failed,
-    season,
-    current,
-    making,
-    madeSays,
-    makeSets,
-    stop,
-    even,
-    show,
+    openings: own.openings,
+    evening: own.evening,
+    outlook: own.outlook,
+    fresh: own.fresh,
+    working: own.working,
+    progress: own.progress,
+    failed: own.failed,
+    season: own.season,
+    current: own.current,
+    making: own.making,
+    madeSays: own.madeSays,
+    makeSets: own.makeSets,
+    stop: own.stop,
+    even: own.even,
+    show: own.show,
   };
 });

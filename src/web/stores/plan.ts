@@ -34,84 +34,98 @@ const READING: Refusal = {
 };
 
 /** The plan being worked on, and its history. Nothing else in the interface is saved. */
-export const usePlan = defineStore('plan', () => {
-  const history = shallowRef<History>(begin(plain(blankPlan('metric'))));
-  const plan = computed<Plan>(() => history.value.plan);
+class OpenPlan {
+  readonly history = shallowRef<History>(begin(plain(blankPlan('metric'))));
+  readonly plan = computed<Plan>(() => this.history.value.plan);
+
   /** Where the movement under way began, and what it is called. */
-  let moving: { gesture: string; from: Plan } | undefined;
-  let listener: Listener | undefined;
+  private moving: { gesture: string; from: Plan } | undefined;
+  private listener: Listener | undefined;
+
   /** Another page has the pen: this one only looks. */
-  const reading = shallowRef(false);
+  readonly reading = shallowRef(false);
+
   /** Counts edits that were refused for that. */
-  const refused = shallowRef(0);
+  readonly refused = shallowRef(0);
+
   /** The last press that was refused, and why. */
-  const told = shallowRef<Refusal>();
+  readonly told = shallowRef<Refusal>();
+
   /** Counts openings, so that views can start afresh on another plan. */
-  const opened = shallowRef(0);
-  const isOpen = computed(() => opened.value > 0);
-  const full = computed(() => fillIn(plan.value));
-  const source = computed(
-    () => full.value.sources.find((s) => s.id === full.value.sourceId) ?? full.value.sources[0],
+  readonly opened = shallowRef(0);
+  readonly isOpen = computed(() => this.opened.value > 0);
+  readonly full = computed(() => fillIn(this.plan.value));
+
+  readonly source = computed(
+    () =>
+      this.full.value.sources.find((s) => s.id === this.full.value.sourceId) ?? this.full.value.sources[0],
   );
-  const sourceIndex = computed(() => full.value.sources.indexOf(source.value));
-  const wishes = computed(() => full.value.wishes);
+
+  readonly sourceIndex = computed(() => this.full.value.sources.indexOf(this.source.value));
+  readonly wishes = computed(() => this.full.value.wishes);
+
   /** Parts that are the same objects while they are not edited: what draws them need not look again. */
-  const ground = computed(() => full.value.ground);
-  const obstacles = computed(() => full.value.obstacles);
-  const underlay = computed(() => full.value.underlay);
-  const surveyed = computed(() => ground.value.heights.length > 0);
+  readonly ground = computed(() => this.full.value.ground);
+  readonly obstacles = computed(() => this.full.value.obstacles);
+  readonly underlay = computed(() => this.full.value.underlay);
+  readonly surveyed = computed(() => this.ground.value.heights.length > 0);
+
   /** The same list while no block changes: what draws blocks need not look again. */
-  const blocks = computed<readonly Block[]>((before) => {
-    const next = full.value.blocks;
+  readonly blocks = computed<readonly Block[]>((before) => {
+    const next = this.full.value.blocks;
     return before?.length === next.length && next.every((b, i) => b === before[i]) ? before : next;
   });
+
   /** The block whose beds and pipes are being worked on. */
-  const blockId = shallowRef<string>();
-  const blockIndex = computed(() =>
+  private readonly blockId = shallowRef<string>();
+
+  readonly blockIndex = computed(() =>
     Math.max(
       0,
-      blocks.value.findIndex((b) => b.id === blockId.value),
+      this.blocks.value.findIndex((b) => b.id === this.blockId.value),
     ),
   );
-  const block = computed(() => blocks.value[blockIndex.value]);
+
+  readonly block = computed(() => this.blocks.value[this.blockIndex.value]);
+
   /** The farm laid out; what is the same as before is the same object. */
-  const laid = computed(() => layOut(full.value));
-  const laidBlock = computed(() => laid.value.blocks[blockIndex.value]);
-  const statedBlock = computed(() => plan.value.blocks[blockIndex.value]);
-  const pickBlock = (id: string): void => void (blockId.value = id);
+  readonly laid = computed(() => layOut(this.full.value));
+  readonly laidBlock = computed(() => this.laid.value.blocks[this.blockIndex.value]);
+  readonly statedBlock = computed(() => this.plan.value.blocks[this.blockIndex.value]);
+  readonly pickBlock = (id: string): void => void (this.blockId.value = id);
 
   /** Opens a plan, with what can be undone of it. */
-  function open(next: Plan | History): void {
-    history.value = plain('past' in next ? next : begin(next));
-    moving = undefined;
-    blockId.value = undefined;
-    opened.value++;
-  }
+  readonly open = (next: Plan | History): void => {
+    this.history.value = plain('past' in next ? next : begin(next));
+    this.moving = undefined;
+    this.blockId.value = undefined;
+    this.opened.value++;
+  };
 
   /** Takes a plan as it stands elsewhere, while it stays open here. */
-  function replaceBy(next: History): void {
-    history.value = plain(next);
-    moving = undefined;
-  }
+  readonly replaceBy = (next: History): void => {
+    this.history.value = plain(next);
+    this.moving = undefined;
+  };
 
   /** Has each edit, undo and redo told to somebody, as it happens. */
-  const listen = (to: Listener | undefined): void => void (listener = to);
+  readonly listen = (to: Listener | undefined): void => void (this.listener = to);
 
-  function happen(happening: Happening, made?: Plan): void {
-    history.value = plain(advance(history.value, happening, made));
-    listener?.(plain(happening));
+  private happen(happening: Happening, made?: Plan): void {
+    this.history.value = plain(advance(this.history.value, happening, made));
+    this.listener?.(plain(happening));
   }
 
   /** Takes what happened to the plan in another page. @returns whether it could be followed */
-  function follow(happening: Happening): boolean {
+  readonly follow = (happening: Happening): boolean => {
     try {
-      history.value = plain(advance(history.value, happening));
-      moving = undefined;
+      this.history.value = plain(advance(this.history.value, happening));
+      this.moving = undefined;
       return true;
     } catch {
       return false;
     }
-  }
+  };
 
   /**
    * Changes the plan by one undoable step, unless the result makes no sense.
@@ -119,96 +133,106 @@ export const usePlan = defineStore('plan', () => {
    * @param gesture joins edits of one hand movement into one step
    * @returns why the edit was refused, and nothing when it was made
    */
-  function edit(label: string, change: (draft: Draft<Plan>) => void, gesture?: string): Refusal | undefined {
-    return become(
+  readonly edit = (
+    label: string,
+    change: (draft: Draft<Plan>) => void,
+    gesture?: string,
+  ): Refusal | undefined => {
+    return this.become(
       label,
-      drafts.produce(gathering ?? toRaw(plan.value), (draft) => void change(draft)),
+      drafts.produce(this.gathering ?? toRaw(this.plan.value), (draft) => void change(draft)),
       gesture,
     );
-  }
+  };
 
   /** The plan as some edits leave it that are judged together, while they are made. */
-  let gathering: Plan | undefined;
+  private gathering: Plan | undefined;
+
   /** Makes several edits as one step, judged as a whole: what one of them alone would contradict may fit with the others. */
-  function together(label: string, edits: () => void): Refusal | undefined {
-    const wanted = ((gathering = toRaw(plan.value)), edits(), gathering);
-    gathering = undefined;
-    return become(label, wanted, label);
-  }
+  readonly together = (label: string, edits: () => void): Refusal | undefined => {
+    const wanted = ((this.gathering = toRaw(this.plan.value)), edits(), this.gathering);
+    this.gathering = undefined;
+    return this.become(label, wanted, label);
+  };
 
   /** Takes another version of the plan by one undoable step, unless it makes no sense. */
-  function become(label: string, wanted: Plan, gesture?: string): Refusal | undefined {
-    if (gathering) {
-      gathering = wanted;
+  readonly become = (label: string, wanted: Plan, gesture?: string): Refusal | undefined => {
+    if (this.gathering) {
+      this.gathering = wanted;
       return undefined;
     }
-    const now = toRaw(plan.value);
+    const now = toRaw(this.plan.value);
     if (wanted === now) return undefined;
-    if (reading.value) {
-      refused.value++;
+    if (this.reading.value) {
+      this.refused.value++;
       return READING;
     }
     const next = plain(wanted);
     const refusal = refusalOf(next);
     if (refusal) {
       // A field says so beside itself; what a press asked for is told by the page.
-      if (gesture === undefined) told.value = { ...refusal };
+      if (gesture === undefined) this.told.value = { ...refusal };
       return refusal;
     }
     const goesOn =
-      gesture !== undefined && moving?.gesture === gesture && history.value.past.at(-1)?.gesture === gesture;
-    if (!goesOn) moving = gesture === undefined ? undefined : { gesture, from: now };
-    const step = stepBetween(label, goesOn ? moving!.from : now, next, gesture);
+      gesture !== undefined &&
+      this.moving?.gesture === gesture &&
+      this.history.value.past.at(-1)?.gesture === gesture;
+    if (!goesOn) this.moving = gesture === undefined ? undefined : { gesture, from: now };
+    const step = stepBetween(label, goesOn ? this.moving!.from : now, next, gesture);
     // A hand or a field that comes back to where it began has done nothing to undo.
-    if (goesOn) happen({ do: 'again', step }, next);
-    else if (!isEmpty(step)) happen({ do: 'step', step }, next);
+    if (goesOn) this.happen({ do: 'again', step }, next);
+    else if (!isEmpty(step)) this.happen({ do: 'step', step }, next);
     return undefined;
-  }
-
-  const turn = (which: 'undo' | 'redo'): void => {
-    if (reading.value) return void refused.value++;
-    moving = undefined;
-    if (history.value[which === 'undo' ? 'past' : 'future'].length > 0) happen({ do: which });
   };
-  const undo = (): void => turn('undo');
-  const redo = (): void => turn('redo');
 
-  const undoLabel = computed(() => history.value.past.at(-1)?.label);
-  const redoLabel = computed(() => history.value.future.at(-1)?.label);
+  private readonly turn = (which: 'undo' | 'redo'): void => {
+    if (this.reading.value) return void this.refused.value++;
+    this.moving = undefined;
+    if (this.history.value[which === 'undo' ? 'past' : 'future'].length > 0) this.happen({ do: which });
+  };
 
+  readonly undo = (): void => this.turn('undo');
+  readonly redo = (): void => this.turn('redo');
+  readonly undoLabel = computed(() => this.history.value.past.at(-1)?.label);
+  readonly redoLabel = computed(() => this.history.value.future.at(-1)?.label);
+}
+
+export const usePlan = defineStore('plan', () => {
+  const own = new OpenPlan();
   return {
-    plan,
-    full,
-    source,
-    sourceIndex,
-    wishes,
-    ground,
-    obstacles,
-    underlay,
-    surveyed,
-    blocks,
-    block,
-    blockIndex,
-    laid,
-    laidBlock,
-    statedBlock,
-    pickBlock,
-    history,
-    reading,
-    refused,
-    told,
-    listen,
-    follow,
-    replaceBy,
-    opened,
-    isOpen,
-    open,
-    edit,
-    become,
-    together,
-    undo,
-    redo,
-    undoLabel,
-    redoLabel,
+    plan: own.plan,
+    full: own.full,
+    source: own.source,
+    sourceIndex: own.sourceIndex,
+    wishes: own.wishes,
+    ground: own.ground,
+    obstacles: own.obstacles,
+    underlay: own.underlay,
+    surveyed: own.surveyed,
+    blocks: own.blocks,
+    block: own.block,
+    blockIndex: own.blockIndex,
+    laid: own.laid,
+    laidBlock: own.laidBlock,
+    statedBlock: own.statedBlock,
+    pickBlock: own.pickBlock,
+    history: own.history,
+    reading: own.reading,
+    refused: own.refused,
+    told: own.told,
+    listen: own.listen,
+    follow: own.follow,
+    replaceBy: own.replaceBy,
+    opened: own.opened,
+    isOpen: own.isOpen,
+    open: own.open,
+    edit: own.edit,
+    become: own.become,
+    together: own.together,
+    undo: own.undo,
+    redo: own.redo,
+    undoLabel: own.undoLabel,
+    redoLabel: own.redoLabel,
   };
 });

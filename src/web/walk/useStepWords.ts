@@ -68,6 +68,15 @@ export function useStepWords() {
   const nameOf = (steps: readonly WalkStep[], px = Infinity): string =>
     steps.length === 1 ? name(steps[0], px) : msg`${steps.length} parts`;
 
+  return wordsOf(settings, plan, nameOf);
+}
+
+/** What each kind of step is called and says. */
+function wordsOf(
+  settings: ReturnType<typeof useSettings>,
+  plan: ReturnType<typeof usePlan>,
+  nameOf: (steps: readonly WalkStep[], px?: number) => string,
+) {
   function change(step: WalkStep): string {
     if (step.kind === 'rest') return settings.parts(step.afterKpa, 'pressure').number;
     const by = step.afterKpa - step.beforeKpa;

@@ -1,5 +1,5 @@
 import { msg } from '../../language';
-import { evennessOf, looksAtAll } from '../../network';
+import { evennessOf, looksAtAll, type FarmResults } from '../../network';
 import type { Tape } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, percent } from '../kind';
@@ -33,34 +33,7 @@ export const farmUneven = findingKind({
         blocks: Set<number>;
       }
     >();
-    for (const block of results.blocks)
-      for (let i = block.firstRun; i < block.firstRun + block.runCount; i++) {
-        const r = results.runs[i];
-        if (r.emitters === 0) continue;
-        const key = labelOf(r.run.tape);
-        let g = groups.get(key);
-        if (!g)
-          groups.set(
-            key,
-            (g = {
-              cv: r.run.tape.cv,
-              min: Infinity,
-              max: 0,
-              lph: 0,
-              emitters: 0,
-              low: -1,
-              blocks: new Set(),
-            }),
-          );
-        if (r.minLph < g.min) {
-          g.min = r.minLph;
-          g.low = block.index;
-        }
-        g.max = Math.max(g.max, r.maxLph);
-        g.lph += r.flowLph;
-        g.emitters += r.emitters;
-        g.blocks.add(block.index);
-      }
+    gather(results, groups);
     return [...groups.values()].flatMap((g) => {
       if (g.blocks.size < 2) return [];
       const measured = evennessOf(evenness, {
@@ -99,3 +72,41 @@ export const farmUneven = findingKind({
   },
   offers: ownRegulator,
 });
+
+/** Gathers the runs of each label over the blocks. */
+function gather(
+  results: FarmResults,
+  groups: Map<
+    string,
+    { cv: number; min: number; max: number; lph: number; emitters: number; low: number; blocks: Set<number> }
+  >,
+) {
+  for (const block of results.blocks)
+    for (let i = block.firstRun; i < block.firstRun + block.runCount; i++) {
+      const r = results.runs[i];
+      if (r.emitters === 0) continue;
+      const key = labelOf(r.run.tape);
+      let g = groups.get(key);
+      if (!g)
+        groups.set(
+          key,
+          (g = {
+            cv: r.run.tape.cv,
+            min: Infinity,
+            max: 0,
+            lph: 0,
+            emitters: 0,
+            low: -1,
+            blocks: new Set(),
+          }),
+        );
+      if (r.minLph < g.min) {
+        g.min = r.minLph;
+        g.low = block.index;
+      }
+      g.max = Math.max(g.max, r.maxLph);
+      g.lph += r.flowLph;
+      g.emitters += r.emitters;
+      g.blocks.add(block.index);
+    }
+}

@@ -1,3 +1,4 @@
+import type { Height } from '../../ground/plane';
 import simplify from '@turf/simplify';
 import { grouped, msg } from '../../language';
 import { areaM2, boxOf, crossingSides, toMetres, type LonLat, type Point } from '../../ground';
@@ -219,6 +220,53 @@ function layOneWay(raw: RawGround, place: GroundPlace): Exclude<GroundReading, {
       why: msg`It is ${grouped(Math.round(wideM / 1000))} km across: that is not a field. Check that longitude and latitude are not mixed up, or cut the file down to the field.`,
     };
 
+  const {
+    heights,
+    measured,
+    flat,
+    withHeight,
+    outlines,
+    refused,
+  }: {
+    heights: Height[];
+    measured: { xM: number; yM: number; zM: number }[];
+    flat: boolean;
+    withHeight: (readonly [number, number, (number | undefined)?])[];
+    outlines: { name?: string; outline: Point[] }[];
+    refused: string[];
+  } = shapesOnSheet(onSheet, notes, raw);
+  if (heights.length < measured.length && !flat)
+    notes.push(msg`${grouped(measured.length)} heights thinned to ${heights.length}.`);
+  if (flat)
+    notes.push(msg`Its heights are all zero, as from a receiver that does not know them: they are left out.`);
+  if (heights.length === 0)
+    notes.push(msg`The file has no heights: measure some, or type how much the ground rises.`);
+  else if (raw.bare > 0) notes.push(msg`${raw.bare} of its points have no height and are left out.`);
+  if (withHeight.length > 0 && !flat && raw.tracks.length > 0)
+    notes.push(
+      msg`Heights walked with a phone are wrong by metres: check them against a level before trusting a slope.`,
+    );
+  if (outlines.length === 0 && heights.length === 0 && raw.things.length === 0)
+    return { ok: false, why: refused.join(' ') || msg`The file holds no outline and no heights.` };
+  return {
+    ok: true,
+    found: {
+      outlines,
+      heights,
+      things: raw.things.map(({ points, ...t }) => ({ ...t, points: points.map((p) => onSheet(p)) })),
+      ...(raw.in === 'degrees' && !raw.local && { origin }),
+      ...(grid && (grid.eastM !== 0 || grid.northM !== 0) && { grid }),
+      notes: [...refused, ...notes],
+    },
+  };
+}
+
+/** Outlines, tracks and heights on the sheet; what cannot be used is told. */
+function shapesOnSheet(
+  onSheet: (p: readonly [number, number, ...unknown[]]) => Point,
+  notes: string[],
+  raw: RawGround,
+) {
   const outlines: FoundGround['outlines'] = [];
   const refused: string[] = [];
   const take = (shape: Shape, walked: boolean): void => {
@@ -270,28 +318,5 @@ function layOneWay(raw: RawGround, place: GroundPlace): Exclude<GroundReading, {
   // Receivers that know no height write nought for all.
   const flat = measured.length > 3 && raw.in === 'degrees' && measured.every((h) => h.zM === 0);
   const heights = flat ? [] : fewer(measured);
-  if (heights.length < measured.length && !flat)
-    notes.push(msg`${grouped(measured.length)} heights thinned to ${heights.length}.`);
-  if (flat)
-    notes.push(msg`Its heights are all zero, as from a receiver that does not know them: they are left out.`);
-  if (heights.length === 0)
-    notes.push(msg`The file has no heights: measure some, or type how much the ground rises.`);
-  else if (raw.bare > 0) notes.push(msg`${raw.bare} of its points have no height and are left out.`);
-  if (withHeight.length > 0 && !flat && raw.tracks.length > 0)
-    notes.push(
-      msg`Heights walked with a phone are wrong by metres: check them against a level before trusting a slope.`,
-    );
-  if (outlines.length === 0 && heights.length === 0 && raw.things.length === 0)
-    return { ok: false, why: refused.join(' ') || msg`The file holds no outline and no heights.` };
-  return {
-    ok: true,
-    found: {
-      outlines,
-      heights,
-      things: raw.things.map(({ points, ...t }) => ({ ...t, points: points.map((p) => onSheet(p)) })),
-      ...(raw.in === 'degrees' && !raw.local && { origin }),
-      ...(grid && (grid.eastM !== 0 || grid.northM !== 0) && { grid }),
-      notes: [...refused, ...notes],
-    },
-  };
+  return { heights, measured, flat, withHeight, outlines, refused };
 }

@@ -88,27 +88,7 @@ export function reduce(
   const between = (at: number): { from: string; to: string } => all[at];
   // Each node and the link that feeds it, those that are shut left out.
   const fedBy = new Map<string, Omit<Fed, 'to'>>();
-  links.forEach((l, at) => {
-    if (!isShut(at)) fedBy.set(l.to, { at, from: l.from, sign: 1 });
-  });
-  const reaches = (node: string): boolean => {
-    for (let at = node; at !== network.supply.node;) {
-      const fed = fedBy.get(at);
-      if (!fed) return false;
-      at = fed.from;
-    }
-    return true;
-  };
-  const mayTurn = (at: number): boolean => all[at].kind === 'pipe' || all[at].kind === 'loss';
-  /** Links from a cut-off part's top down to a node; nothing where one of them passes water one way only. */
-  const downTo = (node: string): Fed[] | undefined => {
-    const way: Fed[] = [];
-    for (let to = node, fed = fedBy.get(to); fed; to = fed.from, fed = fedBy.get(to)) {
-      if (!mayTurn(fed.at)) return undefined;
-      way.push({ ...fed, to });
-    }
-    return way;
-  };
+  const { reaches, downTo } = ways(links, isShut, fedBy, network, all);
   const used = new Set<number>();
   for (;;) {
     const off = new Set(network.nodes.map((n) => n.id).filter((id) => !reaches(id)));
@@ -153,6 +133,38 @@ export function reduce(
     offsets: { links: Float64Array.from(offsets.links), ties: Float64Array.from(offsets.ties) },
     places,
   };
+}
+
+/** Which nodes water still reaches, and what lies below each. */
+function ways(
+  links: readonly LinkSpec[],
+  isShut: (at: number) => boolean,
+  fedBy: Map<string, Omit<Fed, 'to'>>,
+  network: NetworkSpec,
+  all: LinkSpec[],
+) {
+  links.forEach((l, at) => {
+    if (!isShut(at)) fedBy.set(l.to, { at, from: l.from, sign: 1 });
+  });
+  const reaches = (node: string): boolean => {
+    for (let at = node; at !== network.supply.node;) {
+      const fed = fedBy.get(at);
+      if (!fed) return false;
+      at = fed.from;
+    }
+    return true;
+  };
+  const mayTurn = (at: number): boolean => all[at].kind === 'pipe' || all[at].kind === 'loss';
+  /** Links from a cut-off part's top down to a node; nothing where one of them passes water one way only. */
+  const downTo = (node: string): Fed[] | undefined => {
+    const way: Fed[] = [];
+    for (let to = node, fed = fedBy.get(to); fed; to = fed.from, fed = fedBy.get(to)) {
+      if (!mayTurn(fed.at)) return undefined;
+      way.push({ ...fed, to });
+    }
+    return way;
+  };
+  return { reaches, downTo };
 }
 
 /** A link without its bend: what is left of its law, and what it loses whatever flows. */

@@ -184,21 +184,7 @@ function buildShape(network: NetworkSpec): Shape {
   };
   known(network.supply.node, 'supply.node');
   const fedBy = new Map<string, number>();
-  const children = new Map<string, number[]>();
-  network.links.forEach((link, i) => {
-    known(link.from, `links[${i}].from`);
-    known(link.to, `links[${i}].to`);
-    if (link.to === network.supply.node) {
-      throw new NetworkError(`links[${i}].to`, msg`leads back to the supply's node “${link.to}”: a loop`);
-    }
-    if (fedBy.has(link.to)) {
-      throw new NetworkError(`links[${i}].to`, msg`node “${link.to}” is fed twice: a loop`);
-    }
-    fedBy.set(link.to, i);
-    const siblings = children.get(link.from);
-    if (siblings) siblings.push(i);
-    else children.set(link.from, [i]);
-  });
+  const children = childrenOf(network, known, fedBy);
 
   const ids = [network.supply.node];
   const place = new Map([[network.supply.node, 0]]);
@@ -245,6 +231,30 @@ function buildShape(network: NetworkSpec): Shape {
  */
 export const lossAcross = (spec: LinkSpec, flowLph: number, medium: Medium): number =>
   linkLossKpa(prepareLink(spec, 0, 0, medium), flowLph);
+
+/** Links by the node that they lead on from, in the order of the flow. */
+function childrenOf(
+  network: NetworkSpec,
+  known: (id: string, path: string) => void,
+  fedBy: Map<string, number>,
+) {
+  const children = new Map<string, number[]>();
+  network.links.forEach((link, i) => {
+    known(link.from, `links[${i}].from`);
+    known(link.to, `links[${i}].to`);
+    if (link.to === network.supply.node) {
+      throw new NetworkError(`links[${i}].to`, msg`leads back to the supply's node “${link.to}”: a loop`);
+    }
+    if (fedBy.has(link.to)) {
+      throw new NetworkError(`links[${i}].to`, msg`node “${link.to}” is fed twice: a loop`);
+    }
+    fedBy.set(link.to, i);
+    const siblings = children.get(link.from);
+    if (siblings) siblings.push(i);
+    else children.set(link.from, [i]);
+  });
+  return children;
+}
 
 function prepareLink(spec: LinkSpec, index: number, riseM: number, medium: Medium): Link {
   // Every link has the same fields in the same order, so that the solver's loops meet one shape.

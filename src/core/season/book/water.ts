@@ -145,6 +145,22 @@ export function seasonWater(
     }
     return found;
   };
+  return waterFrom(entries, open, dayOf, plan, dates);
+}
+
+const pumped = (plan: FullPlan): boolean => {
+  const source = plan.sources.find((s) => s.id === plan.sourceId);
+  return source?.kind === 'well' || source?.kind === 'pump';
+};
+
+/** The season’s water from what was noted. */
+function waterFrom(
+  entries: Entry[],
+  open: (set: string | undefined) => { flows: Map<string, number>; lph: number },
+  dayOf: (at: number) => number,
+  plan: FullPlan,
+  dates: string[],
+): SeasonWater {
   const { waterings, meter } = wateringsOf(entries, (set) => open(set).lph);
 
   const rains = entries.filter((e) => e.what === 'rain' && e.value !== undefined);
@@ -190,11 +206,6 @@ export function seasonWater(
     ...(waterPrice !== undefined && { waterCost: (litres / L_PER_M3) * waterPrice }),
   };
 }
-
-const pumped = (plan: FullPlan): boolean => {
-  const source = plan.sources.find((s) => s.id === plan.sourceId);
-  return source?.kind === 'well' || source?.kind === 'pump';
-};
 
 /** What the pump drew: the hours it ran, each at the price of its hour. */
 function powerOf(

@@ -102,6 +102,29 @@ export function calibrate(days: readonly GoodDay[], checkpoint: () => void = () 
     });
     return [...read, ...out];
   };
+  return taughtBy(asked, ids, predict, n, names, ones);
+}
+
+/** What is kept of a calibration: that of which the readings said something. */
+export const learnedOf = ({ taught }: Calibration): Learned =>
+  Object.fromEntries(
+    taught.filter((t) => t.within < LEARNS).map((t) => [t.id, { out: t.out, within: t.within }]),
+  );
+
+const passingOnly = (sound: Sound): Sound => ({
+  ...sound,
+  moves: sound.moves.filter((_, k) => PASSING(sound.doubts[k].id)),
+});
+
+/** What good days teach: the least change of what was believed that explains them. */
+function taughtBy(
+  asked: Asked[],
+  ids: string[],
+  predict: (out: readonly number[]) => number[],
+  n: number,
+  names: Map<string, string>,
+  ones: Map<string, { value: number; kind: 'share' | 'height' | 'pressure' }>,
+) {
   const measured = [...asked.flatMap((a) => a.rows.map((r) => r.value / r.deviation)), ...ids.map(() => 0)];
   const { parameterValues: out } = levenbergMarquardt(
     { x: measured.map((_, i) => i), y: measured },
@@ -147,17 +170,6 @@ export function calibrate(days: readonly GoodDay[], checkpoint: () => void = () 
     offAfter: rms(out),
   };
 }
-
-/** What is kept of a calibration: that of which the readings said something. */
-export const learnedOf = ({ taught }: Calibration): Learned =>
-  Object.fromEntries(
-    taught.filter((t) => t.within < LEARNS).map((t) => [t.id, { out: t.out, within: t.within }]),
-  );
-
-const passingOnly = (sound: Sound): Sound => ({
-  ...sound,
-  moves: sound.moves.filter((_, k) => PASSING(sound.doubts[k].id)),
-});
 
 /** JᵀJ of what is off, by central differences. */
 function normalMatrix(predict: (at: readonly number[]) => number[], at: readonly number[]): Float64Array {

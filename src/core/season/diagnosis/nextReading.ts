@@ -121,6 +121,29 @@ function measured(
   l: Float64Array,
   spot: number,
 ): number {
+  const curves = curvesOf(library, evidence, spot, l, likely);
+  const low = Math.min(...curves.map((c) => c.mean - 3.5 * c.deviation));
+  const high = Math.max(...curves.map((c) => c.mean + 3.5 * c.deviation));
+  if (
+    curves.every(
+      (c) =>
+        Math.abs(c.mean - curves[0].mean) < 0.05 * curves[0].deviation &&
+        Math.abs(c.deviation / curves[0].deviation - 1) < 0.05,
+    )
+  )
+    return 0;
+  // The line is cut where the curves are: at even steps narrow ones would be stepped over.
+  return bitsOf(curves, low, high);
+}
+
+/** How each cause that is still likely would show at a place. */
+function curvesOf(
+  library: Library,
+  evidence: Evidence,
+  spot: number,
+  l: Float64Array<ArrayBufferLike>,
+  likely: readonly Likely[],
+) {
   const { sound, spots, farm } = library;
   const n = evidence.measured.length;
   const expected = sound.shown.values[spot];
@@ -160,17 +183,11 @@ function measured(
     );
     return { p, mean, deviation };
   });
-  const low = Math.min(...curves.map((c) => c.mean - 3.5 * c.deviation));
-  const high = Math.max(...curves.map((c) => c.mean + 3.5 * c.deviation));
-  if (
-    curves.every(
-      (c) =>
-        Math.abs(c.mean - curves[0].mean) < 0.05 * curves[0].deviation &&
-        Math.abs(c.deviation / curves[0].deviation - 1) < 0.05,
-    )
-  )
-    return 0;
-  // The line is cut where the curves are: at even steps narrow ones would be stepped over.
+  return curves;
+}
+
+/** What a reading tells on average, bits: by the middle rule over what it may show. */
+function bitsOf(curves: { p: number; mean: number; deviation: number }[], low: number, high: number) {
   const places = [
     ...new Set(
       curves.flatMap((c) => [-3, -2, -1.2, -0.6, 0, 0.6, 1.2, 2, 3].map((k) => c.mean + k * c.deviation)),

@@ -7,6 +7,8 @@ import { withPressure, withSupply } from './faults/sources';
 import { shownBy, type Shown } from './predict';
 import { spotsOf } from './spots';
 import type { OpenFarm, Spot } from './types';
+import type { FarmResults } from '../../network';
+import type { FullPlan } from '../../plan';
 
 /*
  * How far a reading may be from the plan's figure with nothing wrong: what gauge, meter and cups themselves are out by, and
@@ -91,32 +93,7 @@ export const doubtsOf = (farm: OpenFarm): Doubt[] =>
 /** Everything that is not known exactly of a farm of which nothing was learned. */
 export function allDoubts(farm: OpenFarm): Doubt[] {
   const { results, plan } = farm;
-  const { network } = results.built;
-  const stated = plan.sources.find((s) => s.id === results.layout.source.id)!;
-  const share = stated.examples?.length ? SOURCE_EXAMPLE : SOURCE_MEASURED;
-  const doubts: Doubt[] = [];
-  const { supply } = network;
-  if (supply.kind === 'tank') {
-    const source = results.layout.source as Extract<typeof results.layout.source, { kind: 'tank' }>;
-    // `lowM` is the middle of what it stands at today: half the range to the top.
-    const rangeM =
-      source.level === 'held' ? HEIGHT_M : Math.max(HEIGHT_M, 2 * (source.highM - source.lowM) * EVEN_SPREAD);
-    doubts.push({
-      id: 'source',
-      name: msg`how high the water stands`,
-      one: { value: rangeM, kind: 'height' },
-      at: (network, d) =>
-        withSupply(network, (s) =>
-          s.kind === 'tank' ? { ...s, waterLevelM: s.waterLevelM + d * rangeM } : s,
-        ),
-    });
-  } else
-    doubts.push({
-      id: 'source',
-      name: msg`what the source gives`,
-      one: { value: share, kind: 'share' },
-      at: (network, d) => withSupply(network, (s: Supply) => withPressure(s, (kpa) => kpa * (1 + d * share))),
-    });
+  const doubts: Doubt[] = sourceDoubts(results, plan);
   const held = results.built.intakeSteps.find((s) => s.step.kind === 'switch')?.link;
   const source = results.layout.source;
   if (held?.kind === 'regulator' && (source.kind === 'well' || source.kind === 'pump')) {
@@ -133,49 +110,7 @@ export function allDoubts(farm: OpenFarm): Doubt[] {
       }),
     });
   }
-  doubts.push(
-    {
-      id: 'label',
-      name: msg`the label’s flow`,
-      one: { value: LABEL, kind: 'share' },
-      at: (network, d) => ({
-        ...network,
-        laterals: network.laterals.map((l) =>
-          l.emitter.kind === 'microtube'
-            ? {
-                ...l,
-                emitter: {
-                  ...l.emitter,
-                  tubeM: l.emitter.tubeM / Math.max(0.1, 1 + d * LABEL) ** TUBE_POWER,
-                },
-              }
-            : { ...l, emitter: { ...l.emitter, flowLph: l.emitter.flowLph * (1 + d * LABEL) } },
-        ),
-      }),
-    },
-    {
-      id: 'friction',
-      name: msg`friction of the pipes`,
-      one: { value: FRICTION, kind: 'share' },
-      at: (network, d) => ({
-        ...network,
-        links: network.links.map((l) =>
-          l.kind === 'pipe' ? { ...l, lengthM: l.lengthM * Math.max(0.1, 1 + d * FRICTION) } : l,
-        ),
-      }),
-    },
-    {
-      id: 'parts',
-      name: msg`what the parts lose`,
-      one: { value: PARTS, kind: 'share' },
-      at: (network, d) => ({
-        ...network,
-        links: network.links.map((l) =>
-          l.kind === 'loss' ? { ...l, lossKpa: l.lossKpa * Math.max(0.1, 1 + d * PARTS) } : l,
-        ),
-      }),
-    },
-  );
+  pipeDoubts(doubts);
   for (const { step, place } of partsOpen(farm)) {
     const { link, part } = step;
     if (link?.kind === 'regulator')
@@ -227,6 +162,84 @@ export interface Sound {
   shown: Shown;
   moves: Float64Array[];
   doubts: Doubt[];
+}
+
+/** What is not known of the source: how high its water stands, or what it gives. */
+function sourceDoubts(results: FarmResults, plan: FullPlan) {
+  const { network } = results.built;
+  const stated = plan.sources.find((s) => s.id === results.layout.source.id)!;
+  const share = stated.examples?.length ? SOURCE_EXAMPLE : SOURCE_MEASURED;
+  const doubts: Doubt[] = [];
+  const { supply } = network;
+  if (supply.kind === 'tank') {
+    const source = results.layout.source as Extract<typeof results.layout.source, { kind: 'tank' }>;
+    // `lowM` is the middle of what it stands at today: half the range to the top.
+    const rangeM =
+      source.level === 'held' ? HEIGHT_M : Math.max(HEIGHT_M, 2 * (source.highM - source.lowM) * EVEN_SPREAD);
+    doubts.push({
+      id: 'source',
+      name: msg`how high the water stands`,
+      one: { value: rangeM, kind: 'height' },
+      at: (network, d) =>
+        withSupply(network, (s) =>
+          s.kind === 'tank' ? { ...s, waterLevelM: s.waterLevelM + d * rangeM } : s,
+        ),
+    });
+  } else
+    doubts.push({
+      id: 'source',
+      name: msg`what the source gives`,
+      one: { value: share, kind: 'share' },
+      at: (network, d) => withSupply(network, (s: Supply) => withPressure(s, (kpa) => kpa * (1 + d * share))),
+    });
+  return doubts;
+}
+
+/** What is not known of labels, friction and parts, each the same on every farm. */
+function pipeDoubts(doubts: Doubt[]) {
+  doubts.push(
+    {
+      id: 'label',
+      name: msg`the label’s flow`,
+      one: { value: LABEL, kind: 'share' },
+      at: (network, d) => ({
+        ...network,
+        laterals: network.laterals.map((l) =>
+          l.emitter.kind === 'microtube'
+            ? {
+                ...l,
+                emitter: {
+                  ...l.emitter,
+                  tubeM: l.emitter.tubeM / Math.max(0.1, 1 + d * LABEL) ** TUBE_POWER,
+                },
+              }
+            : { ...l, emitter: { ...l.emitter, flowLph: l.emitter.flowLph * (1 + d * LABEL) } },
+        ),
+      }),
+    },
+    {
+      id: 'friction',
+      name: msg`friction of the pipes`,
+      one: { value: FRICTION, kind: 'share' },
+      at: (network, d) => ({
+        ...network,
+        links: network.links.map((l) =>
+          l.kind === 'pipe' ? { ...l, lengthM: l.lengthM * Math.max(0.1, 1 + d * FRICTION) } : l,
+        ),
+      }),
+    },
+    {
+      id: 'parts',
+      name: msg`what the parts lose`,
+      one: { value: PARTS, kind: 'share' },
+      at: (network, d) => ({
+        ...network,
+        links: network.links.map((l) =>
+          l.kind === 'loss' ? { ...l, lossKpa: l.lossKpa * Math.max(0.1, 1 + d * PARTS) } : l,
+        ),
+      }),
+    },
+  );
 }
 
 /** @param checkpoint called before each solve; what it throws ends the work */

@@ -1,4 +1,5 @@
 import { LATERAL_FIELDS, type NetworkSolution } from '../../hydraulics/network';
+import type { FarmResults } from '../../network';
 import { openBlockOf, type Sight } from './look';
 import { spotsOf } from './spots';
 import { stretchesOf } from './stretches';
@@ -82,6 +83,17 @@ export function shownBy(farm: OpenFarm, changed: Changed, solution: NetworkSolut
     if (spot.kind === 'gauge') value = Math.max(0, value);
     values[i] = changed.reads && spot.kind !== 'look' ? changed.reads(spot, value) : value;
   });
+  return sightOf(results, run, values, changed, solution);
+}
+
+/** What can be seen and heard beside what gauges show. */
+function sightOf(
+  results: FarmResults,
+  run: (r: number) => { meanLph: number; leastLph: number; endKpa: number },
+  values: Float64Array<ArrayBuffer>,
+  changed: Changed,
+  solution: NetworkSolution,
+) {
   const shares = stretchesOf(results).map((s) => {
     const r = results.runs[s.run];
     const now = run(s.run);

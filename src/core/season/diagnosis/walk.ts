@@ -4,6 +4,7 @@ import type { Expected } from './expected';
 import { spotsOf } from './spots';
 import type { OpenFarm, Spot } from './types';
 import { WALK_M_PER_MIN } from './spots';
+import type { FarmResults } from '../../network';
 
 /** One stop of the first walk. */
 export interface Stop {
@@ -46,6 +47,45 @@ export function firstWalk(farm: OpenFarm, expected: readonly Expected[]): Stop[]
   const start: Point = [head.xM, head.yM];
   const spots = spotsOf(farm);
   const at = new Map(expected.map((e) => [e.spot.id, e]));
+  const stops: Omit<Stop, 'walkMin'>[] = flushStops(start, results);
+  const fixed = spots.filter((s) => s.fixed && at.has(s.id));
+  for (const spot of nearestFirst(fixed, start)) stops.push(reading(spot, at.get(spot.id)!));
+  const looks = spots.filter((s) => s.kind === 'look' && !s.looks!.shut && s.id !== 'look/open');
+  let here = start;
+  for (const spot of nearestFirst(looks, start)) {
+    stops.push({
+      id: spot.id,
+      title: msg`Walk ${spot.name}`,
+      see: msg`Every joint dry, nothing sprays, every bed wet at its far end, no emitter dry beside one that drips.`,
+      point: spot.point,
+      look: spot,
+    });
+    here = spot.point;
+  }
+  // A gauge at each header's furthest end, and at one far run end of each block.
+  const ends = plan.blocks.flatMap((_, i) => {
+    const own = spots.filter((s) => s.block === i && s.kind === 'gauge' && at.has(s.id));
+    const header = own.filter((s) => s.id.includes('take-off')).at(-1);
+    const run = own.filter((s) => s.run !== undefined).at(-1);
+    return [header, run].filter((s) => s !== undefined);
+  });
+  for (const spot of nearestFirst(ends, here)) stops.push(reading(spot, at.get(spot.id)!));
+  return stops.map((s, i) => ({
+    ...s,
+    walkMin: i === 0 ? 0 : away(stops[i - 1].point, s.point) / WALK_M_PER_MIN,
+  }));
+}
+
+const reading = (spot: Spot, expected: Expected): Omit<Stop, 'walkMin'> => ({
+  id: spot.id,
+  title: msg`Read ${spot.name}`,
+  see: spot.kind === 'meter' ? msg`Time it over a minute.` : msg`Wait until the needle stands.`,
+  point: spot.point,
+  expected,
+});
+
+/** Stops before anything is read: the source, flushing, and what is looked at. */
+function flushStops(start: Point, results: FarmResults) {
   const stops: Omit<Stop, 'walkMin'>[] = [];
   const flush = (
     id: string,
@@ -98,38 +138,5 @@ export function firstWalk(farm: OpenFarm, expected: readonly Expected[]): Stop[]
     see: msg`Wait until the far ends drip; then go on.`,
     point: start,
   });
-  const fixed = spots.filter((s) => s.fixed && at.has(s.id));
-  for (const spot of nearestFirst(fixed, start)) stops.push(reading(spot, at.get(spot.id)!));
-  const looks = spots.filter((s) => s.kind === 'look' && !s.looks!.shut && s.id !== 'look/open');
-  let here = start;
-  for (const spot of nearestFirst(looks, start)) {
-    stops.push({
-      id: spot.id,
-      title: msg`Walk ${spot.name}`,
-      see: msg`Every joint dry, nothing sprays, every bed wet at its far end, no emitter dry beside one that drips.`,
-      point: spot.point,
-      look: spot,
-    });
-    here = spot.point;
-  }
-  // A gauge at each header's furthest end, and at one far run end of each block.
-  const ends = plan.blocks.flatMap((_, i) => {
-    const own = spots.filter((s) => s.block === i && s.kind === 'gauge' && at.has(s.id));
-    const header = own.filter((s) => s.id.includes('take-off')).at(-1);
-    const run = own.filter((s) => s.run !== undefined).at(-1);
-    return [header, run].filter((s) => s !== undefined);
-  });
-  for (const spot of nearestFirst(ends, here)) stops.push(reading(spot, at.get(spot.id)!));
-  return stops.map((s, i) => ({
-    ...s,
-    walkMin: i === 0 ? 0 : away(stops[i - 1].point, s.point) / WALK_M_PER_MIN,
-  }));
+  return stops;
 }
-
-const reading = (spot: Spot, expected: Expected): Omit<Stop, 'walkMin'> => ({
-  id: spot.id,
-  title: msg`Read ${spot.name}`,
-  see: spot.kind === 'meter' ? msg`Time it over a minute.` : msg`Wait until the needle stands.`,
-  point: spot.point,
-  expected,
-});

@@ -6,7 +6,7 @@ import { buildLibrary, type Library } from '../diagnosis/library';
 import { instrumentDeviation } from '../diagnosis/noise';
 import { openFarm } from '../diagnosis/openFarm';
 import type { FullPlan } from '../../plan';
-import type { Spot } from '../diagnosis/types';
+import type { OpenFarm, Spot } from '../diagnosis/types';
 
 /*
  * A stand-in for a logger in the field: it makes up what gauges, meter, valves, soil probe and thermometer of a farm send, minute by
@@ -75,32 +75,10 @@ export function fieldLogger(plan: FullPlan, seed: number, level?: Level): Logger
   const library = buildLibrary(openFarm(plan, plan.watering.sets[0]?.id));
   const hidden = (level && hideByLot(library, level, seed)) ?? hide(library, [], numbersOf(seed));
   const { spots, farm } = library;
-  const gauges = spots.filter((s) => s.kind === 'gauge' && s.fixed !== undefined);
-  // A farm without gauges has a sensor where the source meets the pipes, and at each block.
-  const read =
-    gauges.length > 0
-      ? gauges
-      : spots.filter((s) => s.id === 'gauge/source' || /^gauge\/block\/[^/]+$/.test(s.id));
-  const others = spots.filter((s) => s.kind === 'meter' || s.kind === 'level');
-  const of = (s: Spot): Channel => ({
-    id: s.id,
-    name: s.name,
-    kind: s.kind === 'meter' ? 'flow' : s.kind === 'level' ? 'level' : 'pressure',
-    unit: s.kind === 'meter' ? 'L/h' : s.kind === 'level' ? 'm' : 'kPa',
-    spot: s.id,
-  });
-  const channels: Channel[] = [
-    ...[...read, ...others].map(of),
-    {
-      id: 'valve',
-      name: msg`the valves of ${farm.set?.name ?? msg`everything`}`,
-      kind: 'valve',
-      unit: 'open',
-    },
-    { id: 'soil', name: msg`a soil probe in the roots`, kind: 'soil', unit: '%' },
-    { id: 'air', name: msg`the air`, kind: 'temperature', unit: '°C' },
-    { id: 'rain', name: msg`rain of the hour`, kind: 'rain', unit: 'mm' },
-  ];
+  const { channels, read, others }: { channels: Channel[]; read: Spot[]; others: Spot[] } = channelsOf(
+    spots,
+    farm,
+  );
   const rest = farm.results.rest.outletKpa;
   const at = (minute: number): (() => number) => {
     const random = randomLcg(
@@ -160,6 +138,37 @@ export function fieldLogger(plan: FullPlan, seed: number, level?: Level): Logger
       return list;
     },
   };
+}
+
+/** What a farm’s logger reads: its gauges and meters, valves, soil, air and rain. */
+function channelsOf(spots: Spot[], farm: OpenFarm) {
+  const gauges = spots.filter((s) => s.kind === 'gauge' && s.fixed !== undefined);
+  // A farm without gauges has a sensor where the source meets the pipes, and at each block.
+  const read =
+    gauges.length > 0
+      ? gauges
+      : spots.filter((s) => s.id === 'gauge/source' || /^gauge\/block\/[^/]+$/.test(s.id));
+  const others = spots.filter((s) => s.kind === 'meter' || s.kind === 'level');
+  const of = (s: Spot): Channel => ({
+    id: s.id,
+    name: s.name,
+    kind: s.kind === 'meter' ? 'flow' : s.kind === 'level' ? 'level' : 'pressure',
+    unit: s.kind === 'meter' ? 'L/h' : s.kind === 'level' ? 'm' : 'kPa',
+    spot: s.id,
+  });
+  const channels: Channel[] = [
+    ...[...read, ...others].map(of),
+    {
+      id: 'valve',
+      name: msg`the valves of ${farm.set?.name ?? msg`everything`}`,
+      kind: 'valve',
+      unit: 'open',
+    },
+    { id: 'soil', name: msg`a soil probe in the roots`, kind: 'soil', unit: '%' },
+    { id: 'air', name: msg`the air`, kind: 'temperature', unit: '°C' },
+    { id: 'rain', name: msg`rain of the hour`, kind: 'rain', unit: 'mm' },
+  ];
+  return { channels, read, others };
 }
 
 /** A logger's history as a table: a column a channel, a line a time, each title with its unit. */

@@ -136,6 +136,18 @@ export function placeLabels(
     return line;
   };
 
+  placeInTurn(fits, cost, take, lead, labels);
+  return placed;
+}
+
+/** Places labels one by one, the most wanted first, each where it costs least. */
+function placeInTurn(
+  fits: (label: Label, box: Rect) => boolean,
+  cost: (box: Rect) => number,
+  take: (label: Label, stand: Stand, box: Rect, leader?: PlacedLabel['leader']) => void,
+  lead: (label: Label, box: Rect) => NonNullable<PlacedLabel['leader']>,
+  labels: readonly Label[],
+) {
   const alone = (label: Label): void => {
     let best: { stand: Stand; box: Rect; cost: number; leads: boolean } | undefined;
     const consider = (stand: Stand, further: number, leads: boolean): void => {
@@ -188,7 +200,6 @@ export function placeLabels(
       together(groups.get(label.group)!);
     }
   }
-  return placed;
 }
 
 /** From a place to the nearest edge of a label. */

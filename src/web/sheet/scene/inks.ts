@@ -55,20 +55,7 @@ export function screenStyle(inks: Inks, pxPerM: number, runPx: number): StyleOf 
     const colour = interpolateRgb(ink, ink)(0);
     return colour.replace('rgb(', 'rgba(').replace(')', `, ${opacity})`);
   };
-  const fixed: Partial<Record<Role, Style>> = {
-    outline: { fill: clear(inks.leaf, 0.07), strokes: [{ ink: inks.leaf, wide: 1.4, dash: [9, 4, 2, 4] }] },
-    tunnel: { fill: clear(inks.water, 0.07), strokes: [{ ink: inks.ink, wide: 2.4 }] },
-    contour: { strokes: [{ ink: inks.clay, wide: 0.8 }], opacity: 0.5 },
-    'strong-contour': { strokes: [{ ink: inks.clay, wide: 1.5 }], opacity: 0.7 },
-    'weak-run': { strokes: [{ ink: inks.alarm, wide: Math.max(2, runPx * 0.7), dash: [5, 4] }] },
-    'unsolved-run': { strokes: [{ ink: inks.faint, wide: 1.5, dash: [2, 4] }] },
-    'take-off': { strokes: [{ ink: inks.ink, wide: 1 }] },
-    'second-feed': { strokes: [{ ink: inks.ink, wide: 3 }] },
-    cap: { strokes: [{ ink: inks.ink, wide: 4 }] },
-    emitter: { fill: inks.ink, strokes: [{ ink: inks.paper, wide: 1.4 }], dot: 3.2 },
-    'weak-emitter': { fill: inks.paper, strokes: [{ ink: inks.alarm, wide: 1.4 }], dot: 3.2 },
-    'strained-emitter': { fill: inks.ink, strokes: [{ ink: inks.clay, wide: 1.4 }], dot: 3.2 },
-  };
+  const fixed: Partial<Record<Role, Style>> = runStyles(clear, inks, runPx);
   return (figure) => {
     const { role, shade = 0, tint, wideM = 0, share = 1, lit, faint } = figure;
     if (role === 'run') return { strokes: [{ ink: inks.shades[shade], wide: runPx }] };
@@ -112,5 +99,27 @@ export function screenStyle(inks: Inks, pxPerM: number, runPx: number): StyleOf 
     }
     const style = fixed[role];
     return style && faint ? { ...style, opacity: 0.55 } : style;
+  };
+}
+
+/** Styles of what looks alike wherever it is drawn. */
+function runStyles(
+  clear: (ink: string, opacity: number) => string,
+  inks: Inks,
+  runPx: number,
+): Partial<Record<Role, Style>> {
+  return {
+    outline: { fill: clear(inks.leaf, 0.07), strokes: [{ ink: inks.leaf, wide: 1.4, dash: [9, 4, 2, 4] }] },
+    tunnel: { fill: clear(inks.water, 0.07), strokes: [{ ink: inks.ink, wide: 2.4 }] },
+    contour: { strokes: [{ ink: inks.clay, wide: 0.8 }], opacity: 0.5 },
+    'strong-contour': { strokes: [{ ink: inks.clay, wide: 1.5 }], opacity: 0.7 },
+    'weak-run': { strokes: [{ ink: inks.alarm, wide: Math.max(2, runPx * 0.7), dash: [5, 4] }] },
+    'unsolved-run': { strokes: [{ ink: inks.faint, wide: 1.5, dash: [2, 4] }] },
+    'take-off': { strokes: [{ ink: inks.ink, wide: 1 }] },
+    'second-feed': { strokes: [{ ink: inks.ink, wide: 3 }] },
+    cap: { strokes: [{ ink: inks.ink, wide: 4 }] },
+    emitter: { fill: inks.ink, strokes: [{ ink: inks.paper, wide: 1.4 }], dot: 3.2 },
+    'weak-emitter': { fill: inks.paper, strokes: [{ ink: inks.alarm, wide: 1.4 }], dot: 3.2 },
+    'strained-emitter': { fill: inks.ink, strokes: [{ ink: inks.clay, wide: 1.4 }], dot: 3.2 },
   };
 }

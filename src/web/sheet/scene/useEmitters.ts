@@ -31,6 +31,31 @@ export function useEmitters(
   const plan = usePlan();
   const results = useResults();
   const settings = useSettings();
+  const shown = emittersShown(view, results, near);
+  const layers = computed((): Layer[] => (shown.value.length > 0 ? [emittersLayer(shown.value)] : []));
+  useLabels(() => ({
+    labels:
+      view().k * plan.block.tape.spacingM > LABEL_PX
+        ? shown.value.map((d, i): SheetLabel => ({
+            key: `emitter/${i}`,
+            text: settings.show(emitterLph(emitterOf(d.tape), d.kpa), 'emitterFlow'),
+            style: 'figure',
+            rank: RANK,
+            at: view().toScreen(d.xM, d.yM),
+            stands: [-12, 14].map((dy) => ({ dx: 0, dy, anchor: 'middle' })),
+          }))
+        : [],
+  }));
+  const count = computed(() => shown.value.length);
+  return { layers, count };
+}
+
+/** Emitters within view, asked of the worker when the view rests. */
+function emittersShown(
+  view: Parameters<typeof useEmitters>[1],
+  results: ReturnType<typeof useResults>,
+  near: () => boolean,
+) {
   const dots = shallowRef<Dot[]>([]);
 
   const seen = ([x, y]: readonly [number, number]): boolean => {
@@ -74,20 +99,5 @@ export function useEmitters(
     { immediate: true },
   );
   const shown = computed(() => dots.value.filter((d) => seen(view().toScreen(d.xM, d.yM))));
-  const layers = computed((): Layer[] => (shown.value.length > 0 ? [emittersLayer(shown.value)] : []));
-  useLabels(() => ({
-    labels:
-      view().k * plan.block.tape.spacingM > LABEL_PX
-        ? shown.value.map((d, i): SheetLabel => ({
-            key: `emitter/${i}`,
-            text: settings.show(emitterLph(emitterOf(d.tape), d.kpa), 'emitterFlow'),
-            style: 'figure',
-            rank: RANK,
-            at: view().toScreen(d.xM, d.yM),
-            stands: [-12, 14].map((dy) => ({ dx: 0, dy, anchor: 'middle' })),
-          }))
-        : [],
-  }));
-  const count = computed(() => shown.value.length);
-  return { layers, count };
+  return shown;
 }
