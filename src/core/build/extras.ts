@@ -4,9 +4,9 @@ import type { FullPlan, Part } from '../plan';
 import { pipeKind } from '../catalog/pipes';
 import { sourceOutlet } from './ends';
 import type { Fitter } from './fitter';
-import { thing } from './item';
+import { thing, type Item } from './item';
 import { sizeWords } from './joint';
-import { blockPlace, HEAD_PLACE, mainPlace } from './use';
+import { blockPlace, HEAD_PLACE, mainPlace, type Where } from './use';
 
 /** A sleeve under a lane reaches past its edge on either side by this, m. */
 export const SLEEVE_PAST_M = 0.5;
@@ -62,53 +62,7 @@ const CORES = [2, 3, 5, 7, 9, 13, 25];
 /** Sleeves, wire, valve boxes, the tank's outlet, screen, overflow and stand. */
 export function addExtras(plan: FullPlan, layout: FarmLayout, fitter: Fitter): void {
   const { use } = fitter;
-  const sleeve = thing('sleeve', 'pipe', msg`wide pipe as a sleeve`, 2, {
-    unit: 'm',
-    sold: 'stick',
-    holds: plan.build.family === 'inch' ? [3.048, 6.096] : [3, 6],
-  });
-  for (const m of layout.mains)
-    for (const { thing: lane, lengthM } of m.crossings)
-      if (lane.kind === 'lane' || lane.kind === 'ditch')
-        use(
-          sleeve,
-          1,
-          mainPlace(m.to),
-          msg`under or over what the main crosses`,
-          lengthM + 2 * SLEEVE_PAST_M,
-        );
-  for (const b of layout.blocks)
-    for (const { thing: lane, lengthM } of headerCrossings(b, plan.obstacles))
-      if (lane.kind === 'lane' || lane.kind === 'ditch')
-        use(
-          sleeve,
-          1,
-          blockPlace(b.block.id),
-          msg`under or over what the header crosses`,
-          lengthM + 2 * SLEEVE_PAST_M,
-        );
-
-  // Wire runs along the mains: a core for each valve beyond, and one that they share.
-  const wired = new Map(plan.blocks.map((b) => [b.id, b.inlet.filter(isWired).length]));
-  const beyond = (to: string): number =>
-    (wired.get(to) ?? 0) +
-    layout.mains.filter((m) => m.from === to && m.to !== to).reduce((n, m) => n + beyond(m.to), 0);
-  for (const m of layout.mains) {
-    const valves = beyond(m.to);
-    if (valves === 0) continue;
-    const cores = CORES.find((c) => c >= valves + 1) ?? CORES[CORES.length - 1];
-    use(
-      thing(`wire:${cores}`, 'wire', msg`cable with ${cores} cores for valves`, 0.25 * cores, {
-        unit: 'm',
-        sold: 'roll',
-        holds: [25, 50, 100, 250],
-      }),
-      1,
-      mainPlace(m.to),
-      msg`along the main, with a core for each valve and one they share`,
-      m.lengthM + WIRE_TAIL_M,
-    );
-  }
+  const wired = sleevesAndWire(plan, layout, use);
   for (const [id, n] of wired)
     if (n > 0) {
       use(
@@ -169,3 +123,59 @@ export function addExtras(plan: FullPlan, layout: FarmLayout, fitter: Fitter): v
 const WIRE_TAIL_M = 1;
 /** A tank whose outlet is this near the ground stands on it, m. */
 const NO_STAND_M = 0.25;
+
+/** Sleeves under lanes, valve boxes and wire. */
+function sleevesAndWire(
+  plan: FullPlan,
+  layout: FarmLayout,
+  use: (item: Item, count: number, at: Where, reason: string, pieceM?: number) => void,
+) {
+  const sleeve = thing('sleeve', 'pipe', msg`wide pipe as a sleeve`, 2, {
+    unit: 'm',
+    sold: 'stick',
+    holds: plan.build.family === 'inch' ? [3.048, 6.096] : [3, 6],
+  });
+  for (const m of layout.mains)
+    for (const { thing: lane, lengthM } of m.crossings)
+      if (lane.kind === 'lane' || lane.kind === 'ditch')
+        use(
+          sleeve,
+          1,
+          mainPlace(m.to),
+          msg`under or over what the main crosses`,
+          lengthM + 2 * SLEEVE_PAST_M,
+        );
+  for (const b of layout.blocks)
+    for (const { thing: lane, lengthM } of headerCrossings(b, plan.obstacles))
+      if (lane.kind === 'lane' || lane.kind === 'ditch')
+        use(
+          sleeve,
+          1,
+          blockPlace(b.block.id),
+          msg`under or over what the header crosses`,
+          lengthM + 2 * SLEEVE_PAST_M,
+        );
+
+  // Wire runs along the mains: a core for each valve beyond, and one that they share.
+  const wired = new Map(plan.blocks.map((b) => [b.id, b.inlet.filter(isWired).length]));
+  const beyond = (to: string): number =>
+    (wired.get(to) ?? 0) +
+    layout.mains.filter((m) => m.from === to && m.to !== to).reduce((n, m) => n + beyond(m.to), 0);
+  for (const m of layout.mains) {
+    const valves = beyond(m.to);
+    if (valves === 0) continue;
+    const cores = CORES.find((c) => c >= valves + 1) ?? CORES[CORES.length - 1];
+    use(
+      thing(`wire:${cores}`, 'wire', msg`cable with ${cores} cores for valves`, 0.25 * cores, {
+        unit: 'm',
+        sold: 'roll',
+        holds: [25, 50, 100, 250],
+      }),
+      1,
+      mainPlace(m.to),
+      msg`along the main, with a core for each valve and one they share`,
+      m.lengthM + WIRE_TAIL_M,
+    );
+  }
+  return wired;
+}

@@ -2,7 +2,7 @@ import { msg } from '../language';
 import { material, THIN_LINE_MM } from '../catalog/materials';
 import { pipeKind } from '../catalog/pipes';
 import { emitterCount } from '../hydraulics/run';
-import type { BlockLayout, LaidRun } from '../layout';
+import type { BlockLayout, LaidBed, LaidRun } from '../layout';
 import { blockNetwork, headerPipeAt } from '../network';
 import type { Block, Family, FullPlan, PipePiece, RunEnd, Tape } from '../plan';
 import { EMITTER, TAKE_OFF, THIN_TUBE_PER_M } from './cost';
@@ -223,6 +223,17 @@ export function layRuns(plan: FullPlan, layout: BlockLayout, fitter: Fitter): vo
         msg`along each run, and one at its end`,
       );
   });
+  addStaples(tools, fitter, runs, beds, block);
+}
+
+/** What holds runs to the ground. */
+function addStaples(
+  tools: Map<string, Item>,
+  fitter: Fitter,
+  runs: LaidRun[],
+  beds: LaidBed[],
+  block: Block,
+) {
   for (const tool of tools.values())
     if (!fitter.uses.some((u) => u.item.id === tool.id))
       fitter.use(tool, 1, HEAD_PLACE, msg`for the take-offs’ holes`);

@@ -164,6 +164,49 @@ export function shopFor(
   uses.forEach(add);
   const lines: Line[] = [];
   // Lengths first: where pieces are joined, couplings are used.
+  addCutLines(byItem, plan, have, solve, add, lines, prices);
+  for (const [id, own] of byItem) {
+    const { item } = own[0];
+    if (isCut(item)) continue;
+    const used = own.reduce((sum, u) => sum + amountOf(u), 0);
+    const spares =
+      SPARED.includes(item.group) && !NONE_SPARE.some((id) => item.id.startsWith(id))
+        ? moreOf(item, used, build.spares)
+        : 0;
+    const had = Math.min(used + spares, have.get(id)?.count ?? 0);
+    const need = used + spares - had;
+    const { packs, holds } = packsOf(item, need, build.packs[id]);
+    lines.push(
+      priced(
+        { item, uses: own, used, spares, had, packs, holds, left: packs * holds - need },
+        prices.get(id),
+      ),
+    );
+  }
+  const toBuy = lines.filter((l) => l.packs > 0);
+  return {
+    lines,
+    meetings,
+    total: toBuy.reduce((s, l) => s + (l.price ?? 0), 0),
+    gaps: toBuy.filter((l) => l.price === undefined).length,
+    typical: toBuy.reduce((s, l) => s + l.typical, 0),
+    places: placesOf(plan, toBuy),
+  };
+}
+
+const moreOf = (item: Item, used: number, share: number): number =>
+  item.unit === 'm' ? used * share : Math.max(0, Math.ceil(used * share - 1e-9));
+
+/** Lines of what is cut: pipe, tape and what joins their rolls. */
+function addCutLines(
+  byItem: Map<string, Use[]>,
+  plan: FullPlan,
+  have: Map<string, Have>,
+  solve: LinearSolver | undefined,
+  add: (u: Use) => void,
+  lines: Line[],
+  prices: Map<string, Price>,
+) {
   for (const [id, own] of [...byItem].filter(([, u]) => isCut(u[0].item))) {
     const { item } = own[0];
     const { cuts, holds } = cutItem(item, own, plan, have.get(id), solve);
@@ -197,37 +240,7 @@ export function shopFor(
     );
   }
   addSpares(plan, byItem, add);
-  for (const [id, own] of byItem) {
-    const { item } = own[0];
-    if (isCut(item)) continue;
-    const used = own.reduce((sum, u) => sum + amountOf(u), 0);
-    const spares =
-      SPARED.includes(item.group) && !NONE_SPARE.some((id) => item.id.startsWith(id))
-        ? moreOf(item, used, build.spares)
-        : 0;
-    const had = Math.min(used + spares, have.get(id)?.count ?? 0);
-    const need = used + spares - had;
-    const { packs, holds } = packsOf(item, need, build.packs[id]);
-    lines.push(
-      priced(
-        { item, uses: own, used, spares, had, packs, holds, left: packs * holds - need },
-        prices.get(id),
-      ),
-    );
-  }
-  const toBuy = lines.filter((l) => l.packs > 0);
-  return {
-    lines,
-    meetings,
-    total: toBuy.reduce((s, l) => s + (l.price ?? 0), 0),
-    gaps: toBuy.filter((l) => l.price === undefined).length,
-    typical: toBuy.reduce((s, l) => s + l.typical, 0),
-    places: placesOf(plan, toBuy),
-  };
 }
-
-const moreOf = (item: Item, used: number, share: number): number =>
-  item.unit === 'm' ? used * share : Math.max(0, Math.ceil(used * share - 1e-9));
 
 /** Goof plugs for holes punched wrong, and couplings to mend tape with. */
 function addSpares(plan: FullPlan, byItem: ReadonlyMap<string, Use[]>, add: (u: Use) => void): void {

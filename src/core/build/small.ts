@@ -1,7 +1,7 @@
 import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
-import type { BlockLayout, SmallPipe } from '../layout';
-import type { FullPlan } from '../plan';
+import type { BlockLayout, SmallPipe, SmallPipes } from '../layout';
+import type { Block, Family, FullPlan } from '../plan';
 import { TAKE_OFF, THIN_TUBE_PER_M } from './cost';
 import { cutEndOf, fittingJoint, runEnd } from './ends';
 import type { Fitter, Open } from './fitter';
@@ -9,7 +9,7 @@ import { turnAt } from './headers';
 import { laidItem, pipeItem, thing } from './item';
 import { BENDS_DEG, bendsNot, elbowItem, endCapItem, teeItem } from './mains';
 import { outlets, styleOf, takeOffItem } from './laid';
-import { blockPlace } from './use';
+import { blockPlace, type Where } from './use';
 import { THIN_LINE_MM } from '../catalog/materials';
 
 /** Small pipe to plants at places: tees where it branches, elbows where it turns, an end that opens at each of its ends; and what stands at each plant. */
@@ -22,6 +22,56 @@ export function layPlants(
   const { small, block, beds } = layout;
   if (!small) return;
   const { family } = plan.build;
+  layPipes(block, small, fitter, family, layout, inlet);
+  const { tubeMm } = block.places!;
+  for (const bed of beds) {
+    if (!bed.plant || bed.resting) continue;
+    const place = blockPlace(block.id, bed.key);
+    const { label, emitters, ringM, wayM } = bed.plant;
+    if (ringM > 0) {
+      const ends = runEnd(label);
+      fitter.use(laidItem(label, family), 1, place, msg`a ring round each plant`, Math.PI * ringM);
+      fitter.use(
+        thing(
+          `takeoff:ring:${ends.kind}-${ends.size}`,
+          'takeoff',
+          msg`barb for a ring, with a tee, ${ends.size.replace('mm', ' mm')}`,
+          TAKE_OFF + 0.5,
+        ),
+        1,
+        place,
+        msg`one at each ring`,
+      );
+    } else {
+      if (
+        label.kind === 'compensating' ||
+        label.kind === 'drilled' ||
+        label.kind === 'emitters' ||
+        label.kind === 'adjustable'
+      )
+        outlets(
+          { ...label, kind: label.kind === 'adjustable' ? 'adjustable' : 'emitters' },
+          emitters,
+          place,
+          fitter,
+        );
+      else outlets(label, emitters, place, fitter);
+      if (wayM > 0 && label.kind !== 'microtubes') {
+        layThinTube(fitter, tubeMm, place, wayM);
+      }
+    }
+  }
+}
+
+/** Small pipe itself, with its tees, elbows and ends. */
+function layPipes(
+  block: Block,
+  small: SmallPipes,
+  fitter: Fitter,
+  family: Family,
+  layout: BlockLayout,
+  inlet: Open | undefined,
+) {
   const at = blockPlace(block.id);
   const all = [...small.pipes, ...small.loops];
   const touching = new Map<number, SmallPipe[]>();
@@ -71,68 +121,35 @@ export function layPlants(
           plantAt.has(n) ? msg`after the last plant of a pipe` : msg`where small pipe ends`,
         );
   }
-  const { tubeMm } = block.places!;
-  for (const bed of beds) {
-    if (!bed.plant || bed.resting) continue;
-    const place = blockPlace(block.id, bed.key);
-    const { label, emitters, ringM, wayM } = bed.plant;
-    if (ringM > 0) {
-      const ends = runEnd(label);
-      fitter.use(laidItem(label, family), 1, place, msg`a ring round each plant`, Math.PI * ringM);
-      fitter.use(
-        thing(
-          `takeoff:ring:${ends.kind}-${ends.size}`,
-          'takeoff',
-          msg`barb for a ring, with a tee, ${ends.size.replace('mm', ' mm')}`,
-          TAKE_OFF + 0.5,
-        ),
-        1,
-        place,
-        msg`one at each ring`,
-      );
-    } else {
-      if (
-        label.kind === 'compensating' ||
-        label.kind === 'drilled' ||
-        label.kind === 'emitters' ||
-        label.kind === 'adjustable'
-      )
-        outlets(
-          { ...label, kind: label.kind === 'adjustable' ? 'adjustable' : 'emitters' },
-          emitters,
-          place,
-          fitter,
-        );
-      else outlets(label, emitters, place, fitter);
-      if (wayM > 0 && label.kind !== 'microtubes') {
-        fitter.use(
-          thing(`thin-tube:${tubeMm}`, 'laid', msg`thin tube, #0 bore`, THIN_TUBE_PER_M, {
-            sizes: [[tubeMm, 'bore']],
-            unit: 'm',
-            sold: 'roll',
-            holds: [25, 50, 100],
-          }),
-          1,
-          place,
-          msg`from the pipe to each plant`,
-          wayM,
-        );
-        fitter.use(
-          thing('barb:thin', 'takeoff', msg`barb for thin tube`, 0.15, {
-            sold: 'pack',
-            holds: [10, 25, 100],
-          }),
-          1,
-          place,
-          msg`where each thin tube leaves its pipe`,
-        );
-        fitter.use(
-          thing('stake', 'small', msg`stake for a thin tube`, 0.15, { sold: 'pack', holds: [25, 100] }),
-          1,
-          place,
-          msg`one at each plant`,
-        );
-      }
-    }
-  }
+}
+
+/** The thin tube to a plant, the barb that it leaves the pipe by and the stake at its end. */
+function layThinTube(fitter: Fitter, tubeMm: number, place: Where, wayM: number) {
+  fitter.use(
+    thing(`thin-tube:${tubeMm}`, 'laid', msg`thin tube, #0 bore`, THIN_TUBE_PER_M, {
+      sizes: [[tubeMm, 'bore']],
+      unit: 'm',
+      sold: 'roll',
+      holds: [25, 50, 100],
+    }),
+    1,
+    place,
+    msg`from the pipe to each plant`,
+    wayM,
+  );
+  fitter.use(
+    thing('barb:thin', 'takeoff', msg`barb for thin tube`, 0.15, {
+      sold: 'pack',
+      holds: [10, 25, 100],
+    }),
+    1,
+    place,
+    msg`where each thin tube leaves its pipe`,
+  );
+  fitter.use(
+    thing('stake', 'small', msg`stake for a thin tube`, 0.15, { sold: 'pack', holds: [25, 100] }),
+    1,
+    place,
+    msg`one at each plant`,
+  );
 }

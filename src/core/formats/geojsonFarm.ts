@@ -49,6 +49,24 @@ export function writeGeoJson(plan: FullPlan, results: FarmResults): string {
     else add(t.kind, ring(t.points), about);
   }
   for (const layout of results.layout.blocks) writeBlock(layout, results, add, ring, line, point);
+  addPipes(results, add, line, plan, point);
+  const collection: FeatureCollection & { name: string; local?: boolean } = {
+    type: 'FeatureCollection',
+    name: plan.name,
+    ...(plan.ground.origin ? {} : { local: true }),
+    features,
+  };
+  return JSON.stringify(collection) + '\n';
+}
+
+/** Mains, sources and parts. */
+function addPipes(
+  results: FarmResults,
+  add: (role: string, geometry: Geometry, properties: Record<string, unknown>) => void,
+  line: (points: readonly Point[]) => Geometry,
+  plan: FullPlan,
+  point: (p: Point, zM?: number) => Geometry,
+) {
   for (const m of results.mains)
     add(
       'main',
@@ -89,13 +107,6 @@ export function writeGeoJson(plan: FullPlan, results: FarmResults): string {
       afterKpa: round(p.afterKpa),
     }),
   );
-  const collection: FeatureCollection & { name: string; local?: boolean } = {
-    type: 'FeatureCollection',
-    name: plan.name,
-    ...(plan.ground.origin ? {} : { local: true }),
-    features,
-  };
-  return JSON.stringify(collection) + '\n';
 }
 
 function writeBlock(

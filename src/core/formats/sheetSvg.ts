@@ -1,7 +1,7 @@
 import { msg } from '../language';
 import { boxOf, type Box, type Point } from '../ground';
 import { interpolateRgb } from 'd3-interpolate';
-import { placeOnRun, sheetCorners, toSheet, type BlockLayout } from '../layout';
+import { placeOnRun, sheetCorners, toSheet, type BlockLayout, type FarmLayout } from '../layout';
 import type { FarmResults } from '../network';
 import { onlyPlaces, type FullPlan, type Obstacle, type Tape } from '../plan';
 import {
@@ -157,6 +157,29 @@ export function writeSheetSvg(plan: FullPlan, results: FarmResults, options: She
   for (const t of plan.obstacles) out.push(thing(t, path, at, k), text(t.points[0], t.name, 'class="thing"'));
   draw(layout.blocks.map((b) => bedsLayer(b, () => undefined, b.beds)));
   draw(layout.blocks.map((b) => runsLayer(b, shadingOf(b, results, options))));
+  drawBlocks(draw, layout, k, out, text, options, at);
+  out.push(weakest(results, at, show));
+  out.push(...foot(plan, results, { widthMm, heightMm, k, scale, units: options.units }));
+  const svg = `<?xml version="1.0" encoding="UTF-8"?>
+<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}" font-family="'Atkinson Hyperlegible Next', 'Atkinson Hyperlegible', sans-serif" font-size="2.8" fill="${INK}">
+<style>.source{fill:#fff;stroke:${INK};stroke-width:.4}.small{font-size:2.1px}.name{font-size:3.4px;font-weight:700}.thing{font-size:2.4px;font-style:italic;fill:#5c665f}.quiet{fill:#5c665f;font-size:2.4px}</style>
+<rect width="${widthMm}" height="${heightMm}" fill="#fff"/>
+${out.join('\n')}
+</svg>
+`;
+  return { ok: true, svg, scale, widthMm, heightMm };
+}
+
+/** Each block with its beds, headers and runs. */
+function drawBlocks(
+  draw: (layers: readonly Layer[]) => void,
+  layout: FarmLayout,
+  k: number,
+  out: string[],
+  text: (p: Point, words: string, more?: string) => string,
+  options: SheetOptions,
+  at: ([x, y]: Point) => string,
+) {
   draw(layout.blocks.filter((b) => !onlyPlaces(b.block)).map((b) => headersLayer(b, MARK_MM / k)));
   draw(layout.blocks.map(smallPipesLayer));
   for (const b of layout.blocks) {
@@ -196,16 +219,6 @@ export function writeSheetSvg(plan: FullPlan, results: FarmResults, options: She
     `<circle cx="${sx}" cy="${sy}" r="2" class="source"/>`,
     text([layout.head.xM + 3 / k, layout.head.yM], layout.source.name),
   );
-  out.push(weakest(results, at, show));
-  out.push(...foot(plan, results, { widthMm, heightMm, k, scale, units: options.units }));
-  const svg = `<?xml version="1.0" encoding="UTF-8"?>
-<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}" font-family="'Atkinson Hyperlegible Next', 'Atkinson Hyperlegible', sans-serif" font-size="2.8" fill="${INK}">
-<style>.source{fill:#fff;stroke:${INK};stroke-width:.4}.small{font-size:2.1px}.name{font-size:3.4px;font-weight:700}.thing{font-size:2.4px;font-style:italic;fill:#5c665f}.quiet{fill:#5c665f;font-size:2.4px}</style>
-<rect width="${widthMm}" height="${heightMm}" fill="#fff"/>
-${out.join('\n')}
-</svg>
-`;
-  return { ok: true, svg, scale, widthMm, heightMm };
 }
 
 function thing(

@@ -183,138 +183,12 @@ export function layPlaces(
   surface: Surface,
   begins: Beginning = { at: [0, 0] },
 ): BlockLayout {
-  const places = block.places!;
   const frame = frameOf(block);
   const ground = groundOf(block, frame, surface);
-  const open = block.open && new Set(block.open);
-  const nodes: SmallNode[] = [{ at: begins.at, zM: ground.heightM(...begins.at) }];
-  const node = (at: Point): number => {
-    nodes.push({ at, zM: ground.heightM(at[0], at[1]) });
-    return nodes.length - 1;
-  };
-  const stretches = stretchesOf(block, places, begins.at);
-  const hangs = places.plants.map((p, i) => hangOf(stretches, places, p, i));
-  const onStretch = stretches.map((): { plant: number; share: number }[] => []);
-  hangs.forEach((h, plant) => h && onStretch[h[0]].push({ plant, share: h[1] }));
-  const pipes: SmallPipe[] = [];
-  const jointNode = new Map<string, number>([[FEED, 0]]);
-  const plantNode = new Int32Array(places.plants.length);
-  stretches.forEach((s, i) => {
-    const lengthM = apart(s.a, s.b);
-    let from = jointNode.get(s.from)!;
-    let share = 0;
-    const pipeTo = (to: number, toShare: number): number => {
-      pipes.push({ from, to, lengthM: (toShare - share) * (lengthM + s.extraM), pipe: s.pipe });
-      share = toShare;
-      return (from = to);
-    };
-    for (const { plant, share: at } of [...onStretch[i]].sort((a, b) => a.share - b.share)) {
-      const here = (at - share) * lengthM <= SAME_PLACE_M;
-      plantNode[plant] = here ? from : pipeTo(node(pointAt(s, at)), at);
-    }
-    const atEnd = (1 - share) * lengthM <= SAME_PLACE_M && from !== jointNode.get(s.from);
-    jointNode.set(s.joint, atEnd ? from : pipeTo(node(s.b), 1));
-  });
-  const usual = usualPipe(block);
-  const loops =
-    places.route !== 'drawn'
-      ? []
-      : places.loops.map(({ a, b }): SmallPipe => {
-          const [from, to] = [jointNode.get(a)!, jointNode.get(b)!];
-          return {
-            from,
-            to,
-            lengthM: apart(nodes[from].at, nodes[to].at),
-            pipe: usual,
-          };
-        });
-
-  const beds: LaidBed[] = [];
-  const runs: LaidRun[] = [];
-  const takeOffs: TakeOff[] = [];
-  const nodeOf: number[] = [];
-  places.plants.forEach((plant, i) => {
-    let from = nodes[plantNode[i]];
-    const around = plant.around ?? places.around;
-    const ringM = around === 'ring' ? (plant.ringM ?? places.ringM) : 0;
-    const distanceM = apart(from.at, [plant.xM, plant.yM]);
-    const named = block.beds.single[plant.id]?.tape ?? places.tape;
-    const label = (named !== undefined && block.tapes[named]) || block.tape;
-    const laid = {
-      plant,
-      label,
-      emitters: plant.emitters ?? places.emitters,
-      ringM,
-      spreadM: plant.spreadM ?? places.spreadM,
-      serves: plant.serves ?? 1,
-      potL: plant.potL ?? places.potL,
-    };
-    const bed = bedOf(plant, laid, ringM > 0 ? 2 : 1, block);
-    if (open && !open.has(bed.key)) bed.resting = true;
-    const zM = ground.heightM(plant.xM, plant.yM);
-    const run = (name: string, tape: Tape, leadM: number, lengthM: number, way: Point[]): void => {
-      takeOffs.push({ header: 0, xM: from.at[0], yM: from.at[1], zM: from.zM });
-      nodeOf.push(plantNode[i]);
-      const slope = lengthM > 0 ? (zM - from.zM) / lengthM : 0;
-      runs.push({
-        id: `${block.id}/plant-${plant.id}/${name}`,
-        block: index,
-        bed: plant.id,
-        bedIndex: beds.length,
-        tape,
-        label,
-        xM: plant.xM,
-        fromM: plant.yM,
-        takeOff: takeOffs.length - 1,
-        lengthM,
-        leadM,
-        direction: 1,
-        way,
-        lie: () => ({ slope }),
-      });
-    };
-    const toPlant: Point[] = [from.at, [plant.xM, plant.yM]];
-    if (ringM > 0) {
-      // From the pipe to the near side of the ring, and half way round on either hand.
-      const leadM = Math.max(0, distanceM - ringM / 2) + places.tubeExtraM;
-      bed.plant!.wayM = leadM;
-      if (leadM > SAME_PLACE_M) {
-        // One line leads to both halves.
-        const share = distanceM > 0 ? Math.max(0, distanceM - ringM / 2) / distanceM : 0;
-        const near: Point = [
-          from.at[0] + share * (plant.xM - from.at[0]),
-          from.at[1] + share * (plant.yM - from.at[1]),
-        ];
-        const to = node(near);
-        pipes.push({ from: plantNode[i], to, lengthM: leadM, pipe: { ...usual, boreMm: label.boreMm } });
-        plantNode[i] = to;
-        from = nodes[to];
-      }
-      const halfM = (Math.PI * ringM) / 2;
-      const [left, right] = halfRings([plant.xM, plant.yM], from.at, ringM / 2);
-      const fits = Math.floor((2 * halfM) / label.spacingM + 1e-9);
-      bed.plant!.emitters = fits;
-      if (!bed.resting) {
-        // Each half holds its share of the emitters that fit round: an odd one goes to the first.
-        const half = (n: number): number => (n + 0.5) * label.spacingM;
-        run('a', label, 0, half(Math.ceil(fits / 2)), [from.at, ...left]);
-        if (fits > 1) run('b', label, 0, half(Math.floor(fits / 2)), [from.at, ...right]);
-      }
-    } else {
-      const wayM = distanceM <= ON_THE_PIPE_M && places.tubeExtraM === 0 ? 0 : distanceM + places.tubeExtraM;
-      bed.plant!.wayM = wayM;
-      const tape = pointTape(
-        label,
-        laid.emitters,
-        places.tubeMm,
-        wayM,
-        label.kind === 'adjustable' ? plant.setLph : undefined,
-      );
-      const leadM = label.kind === 'microtubes' ? 0 : wayM;
-      if (!bed.resting) run('1', tape, leadM, leadM + laid.emitters * AT_ONE_PLACE_M, toPlant);
-    }
-    beds.push(bed);
-  });
+  const laying = new PlaceLaying(block, index, ground, begins);
+  laying.layPipe();
+  block.places!.plants.forEach((_, i) => laying.hang(i));
+  const { beds, runs, takeOffs, nodes, pipes, loops, nodeOf } = laying;
   const xs = [0, ...beds.flatMap((b) => [b.leftM, b.leftM + b.widthM]), ...nodes.map((n) => n.at[0])];
   const ys = [0, ...beds.flatMap((b) => [b.nearM, b.farM]), ...nodes.map((n) => n.at[1])];
   return {
@@ -337,6 +211,197 @@ export function layPlaces(
     box: { leftM: least(xs), rightM: most(xs), nearM: least(ys), farM: most(ys) },
     outline: undefined,
   };
+}
+
+/** A plant as it is being hung: where its pipe is, and what is laid at it. */
+interface Hung {
+  plant: Plant;
+  at: number;
+  bed: LaidBed;
+  laid: Omit<LaidPlant, 'wayM'>;
+}
+
+/** Small pipe and what hangs on it, while it is being laid out. */
+class PlaceLaying {
+  readonly nodes: SmallNode[];
+  readonly pipes: SmallPipe[] = [];
+  loops: SmallPipe[] = [];
+  readonly beds: LaidBed[] = [];
+  readonly runs: LaidRun[] = [];
+  readonly takeOffs: TakeOff[] = [];
+  readonly nodeOf: number[] = [];
+  private readonly block: Block;
+  private readonly index: number;
+  private readonly ground: BlockLayout['ground'];
+  private readonly places: Places;
+  private readonly usual: PipePiece;
+  private readonly open: Set<string> | undefined;
+  private readonly stretches: Drawn[];
+  /** The node that each plant hangs on. */
+  private readonly plantNode: Int32Array;
+  private readonly jointNode = new Map<string, number>([[FEED, 0]]);
+
+  constructor(block: Block, index: number, ground: BlockLayout['ground'], begins: Beginning) {
+    this.block = block;
+    this.index = index;
+    this.ground = ground;
+    this.places = block.places!;
+    this.usual = usualPipe(block);
+    this.open = block.open && new Set(block.open);
+    this.nodes = [{ at: begins.at, zM: ground.heightM(...begins.at) }];
+    this.stretches = stretchesOf(block, this.places, begins.at);
+    this.plantNode = new Int32Array(this.places.plants.length);
+  }
+
+  private node(at: Point): number {
+    this.nodes.push({ at, zM: this.ground.heightM(at[0], at[1]) });
+    return this.nodes.length - 1;
+  }
+
+  /** Lays small pipe from plant to plant along its stretches, and what closes rings. */
+  layPipe(): void {
+    const { places, stretches } = this;
+    const onStretch = stretches.map((): OnStretch[] => []);
+    places.plants.forEach((p, plant) => {
+      const hung = hangOf(stretches, places, p, plant);
+      if (hung) onStretch[hung[0]].push({ plant, share: hung[1] });
+    });
+    stretches.forEach((s, i) => this.layStretch(s, onStretch[i]));
+    if (places.route === 'drawn') this.loops = places.loops.map((loop) => this.loopOf(loop));
+  }
+
+  private layStretch(s: Drawn, plants: readonly OnStretch[]): void {
+    const lengthM = apart(s.a, s.b);
+    let from = this.jointNode.get(s.from)!;
+    let share = 0;
+    const pipeTo = (to: number, toShare: number): number => {
+      this.pipes.push({ from, to, lengthM: (toShare - share) * (lengthM + s.extraM), pipe: s.pipe });
+      share = toShare;
+      return (from = to);
+    };
+    for (const { plant, share: at } of [...plants].sort((a, b) => a.share - b.share)) {
+      const here = (at - share) * lengthM <= SAME_PLACE_M;
+      this.plantNode[plant] = here ? from : pipeTo(this.node(pointAt(s, at)), at);
+    }
+    const atEnd = (1 - share) * lengthM <= SAME_PLACE_M && from !== this.jointNode.get(s.from);
+    this.jointNode.set(s.joint, atEnd ? from : pipeTo(this.node(s.b), 1));
+  }
+
+  private loopOf({ a, b }: { a: string; b: string }): SmallPipe {
+    const [from, to] = [this.jointNode.get(a)!, this.jointNode.get(b)!];
+    return { from, to, lengthM: apart(this.nodes[from].at, this.nodes[to].at), pipe: this.usual };
+  }
+
+  /** Hangs a plant on its pipe: its emitters, or its ring. */
+  hang(at: number): void {
+    const { block, places } = this;
+    const plant = places.plants[at];
+    const around = plant.around ?? places.around;
+    const ringM = around === 'ring' ? (plant.ringM ?? places.ringM) : 0;
+    const named = block.beds.single[plant.id]?.tape ?? places.tape;
+    const laid = {
+      plant,
+      label: (named !== undefined && block.tapes[named]) || block.tape,
+      emitters: plant.emitters ?? places.emitters,
+      ringM,
+      spreadM: plant.spreadM ?? places.spreadM,
+      serves: plant.serves ?? 1,
+      potL: plant.potL ?? places.potL,
+    };
+    const bed = bedOf(plant, laid, ringM > 0 ? 2 : 1, block);
+    if (this.open && !this.open.has(bed.key)) bed.resting = true;
+    const hung = { plant, at, bed, laid };
+    if (ringM > 0) this.layRing(hung);
+    else this.layEmitters(hung);
+    this.beds.push(bed);
+  }
+
+  private toPipe(hung: Hung): { from: SmallNode; distanceM: number; to: Point } {
+    const to: Point = [hung.plant.xM, hung.plant.yM];
+    const from = this.nodes[this.plantNode[hung.at]];
+    return { from, distanceM: apart(from.at, to), to };
+  }
+
+  private layEmitters(hung: Hung): void {
+    const { places } = this;
+    const { plant, bed, laid } = hung;
+    const { label, emitters } = laid;
+    const { from, distanceM, to } = this.toPipe(hung);
+    const wayM = distanceM <= ON_THE_PIPE_M && places.tubeExtraM === 0 ? 0 : distanceM + places.tubeExtraM;
+    bed.plant!.wayM = wayM;
+    const setLph = label.kind === 'adjustable' ? plant.setLph : undefined;
+    const tape = pointTape(label, emitters, places.tubeMm, wayM, setLph);
+    const leadM = label.kind === 'microtubes' ? 0 : wayM;
+    if (!bed.resting) this.run(hung, '1', tape, leadM, leadM + emitters * AT_ONE_PLACE_M, [from.at, to]);
+  }
+
+  private layRing(hung: Hung): void {
+    const { bed, laid } = hung;
+    const { ringM, label } = laid;
+    const { from: pipe, distanceM, to } = this.toPipe(hung);
+    // From the pipe to the near side of the ring, and half way round on either hand.
+    const leadM = Math.max(0, distanceM - ringM / 2) + this.places.tubeExtraM;
+    bed.plant!.wayM = leadM;
+    if (leadM > SAME_PLACE_M) this.leadTo(hung, pipe, distanceM, leadM);
+    const from = this.nodes[this.plantNode[hung.at]];
+    const halfM = (Math.PI * ringM) / 2;
+    const [left, right] = halfRings(to, from.at, ringM / 2);
+    const fits = Math.floor((2 * halfM) / label.spacingM + 1e-9);
+    bed.plant!.emitters = fits;
+    if (bed.resting) return;
+    // Each half holds its share of the emitters that fit round: an odd one goes to the first.
+    const half = (n: number): number => (n + 0.5) * label.spacingM;
+    this.run(hung, 'a', label, 0, half(Math.ceil(fits / 2)), [from.at, ...left]);
+    if (fits > 1) this.run(hung, 'b', label, 0, half(Math.floor(fits / 2)), [from.at, ...right]);
+  }
+
+  /** One line leads to both halves of a ring: the plant hangs on its end from now on. */
+  private leadTo({ plant, at, laid }: Hung, from: SmallNode, distanceM: number, leadM: number): void {
+    const share = distanceM > 0 ? Math.max(0, distanceM - laid.ringM / 2) / distanceM : 0;
+    const to = this.node([
+      from.at[0] + share * (plant.xM - from.at[0]),
+      from.at[1] + share * (plant.yM - from.at[1]),
+    ]);
+    const pipe = { ...this.usual, boreMm: laid.label.boreMm };
+    this.pipes.push({ from: this.plantNode[at], to, lengthM: leadM, pipe });
+    this.plantNode[at] = to;
+  }
+
+  private run(
+    { plant, at, laid }: Hung,
+    name: string,
+    tape: Tape,
+    leadM: number,
+    lengthM: number,
+    way: Point[],
+  ): void {
+    const from = this.nodes[this.plantNode[at]];
+    this.takeOffs.push({ header: 0, xM: from.at[0], yM: from.at[1], zM: from.zM });
+    this.nodeOf.push(this.plantNode[at]);
+    const slope = lengthM > 0 ? (this.ground.heightM(plant.xM, plant.yM) - from.zM) / lengthM : 0;
+    this.runs.push({
+      id: `${this.block.id}/plant-${plant.id}/${name}`,
+      block: this.index,
+      bed: plant.id,
+      bedIndex: this.beds.length,
+      tape,
+      label: laid.label,
+      xM: plant.xM,
+      fromM: plant.yM,
+      takeOff: this.takeOffs.length - 1,
+      lengthM,
+      leadM,
+      direction: 1,
+      way,
+      lie: () => ({ slope }),
+    });
+  }
+}
+
+/** A plant on a stretch, so far along it. */
+interface OnStretch {
+  plant: number;
+  share: number;
 }
 
 const least = (list: readonly number[]): number => list.reduce((a, b) => Math.min(a, b), Infinity);

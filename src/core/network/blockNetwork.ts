@@ -146,137 +146,164 @@ export function blockNetwork(layout: BlockLayout): BlockNetwork {
 }
 
 function build(layout: BlockLayout): BlockNetwork {
-  const { block, headers, ground } = layout;
-  const nodes: NodeSpec[] = [];
-  const links: LinkSpec[] = [];
-  const ties: HeaderTie[] = [];
-  const entry = `block/${block.id}`;
-  const entryM = ground.heightM(...headers[0].feed);
-  nodes.push({ id: entry, elevationM: entryM });
-  const inlet = partsInLine(block.inlet, `${entry}/`, entry, entryM, (node, link) => {
-    nodes.push(node);
-    links.push(link);
-  });
-  const feed = inlet.at(-1)?.to ?? entry;
+  const builder = new BlockBuilder(layout);
+  if (!layout.small || layout.block.places?.beds) builder.layHeaders();
+  if (layout.small) builder.laySmallPipe(layout.small);
+  return builder.finished();
+}
 
-  const takeOffs: string[] = new Array(layout.takeOffs.length);
-  const lastPiece = new Int32Array(layout.takeOffs.length).fill(-1);
-  const pieces: HeaderPiece[] = [];
-  const pipeLink = (from: string, to: string, lengthM: number, pipe: PipePiece, minorK = 0): LinkSpec => ({
-    kind: 'pipe',
-    from,
-    to,
-    lengthM,
-    diameterMm: pipe.boreMm,
-    hazenWilliamsC: pipe.hazenWilliamsC,
-    ...(minorK > 0 && { minorK }),
-  });
+const pipeLink = (from: string, to: string, lengthM: number, pipe: PipePiece, minorK = 0): LinkSpec => ({
+  kind: 'pipe',
+  from,
+  to,
+  lengthM,
+  diameterMm: pipe.boreMm,
+  hazenWilliamsC: pipe.hazenWilliamsC,
+  ...(minorK > 0 && { minorK }),
+});
+
+/** Lays a block's pipes, piece by piece from its feed. */
+class BlockBuilder {
+  private readonly nodes: NodeSpec[] = [];
+  private readonly links: LinkSpec[] = [];
+  private readonly ties: HeaderTie[] = [];
+  private readonly pieces: HeaderPiece[] = [];
+  private readonly layout: BlockLayout;
+  private readonly entry: string;
+  private readonly entryM: number;
+  private readonly inlet: PartStep[];
+  private readonly feed: string;
+  private readonly takeOffs: string[];
+  /** The piece of header before each take-off, −1 for none. */
+  private readonly lastPiece: Int32Array;
+
+  constructor(layout: BlockLayout) {
+    const { block, headers, ground } = layout;
+    this.layout = layout;
+    this.entry = `block/${block.id}`;
+    this.entryM = ground.heightM(...headers[0].feed);
+    this.nodes.push({ id: this.entry, elevationM: this.entryM });
+    this.inlet = partsInLine(block.inlet, `${this.entry}/`, this.entry, this.entryM, (node, link) => {
+      this.nodes.push(node);
+      this.links.push(link);
+    });
+    this.feed = this.inlet.at(-1)?.to ?? this.entry;
+    this.takeOffs = new Array(layout.takeOffs.length);
+    this.lastPiece = new Int32Array(layout.takeOffs.length).fill(-1);
+  }
+
   /** Lays a piece of header to a new node, and adds it to the way that leads there. */
-  const add = (from: string, to: string, riseM: number, piece: Omit<HeaderPiece, 'link'>): number => {
-    const { throughK } = block.header;
+  private add(from: string, to: string, riseM: number, piece: Omit<HeaderPiece, 'link'>): number {
+    const { throughK } = this.layout.block.header;
     const link = pipeLink(from, to, piece.lengthM, piece.pipe, throughK);
-    nodes.push({ id: to, elevationM: riseM });
-    links.push(link);
-    pieces.push({ ...piece, link });
-    return pieces.length - 1;
-  };
-  const { small } = layout;
-  if (!small || block.places?.beds) layHeaders();
-  if (small) laySmallPipe(small);
-  return finish();
+    this.nodes.push({ id: to, elevationM: riseM });
+    this.links.push(link);
+    this.pieces.push({ ...piece, link });
+    return this.pieces.length - 1;
+  }
 
   /** Small pipe from the feed on, or from the take-off of the beds' header that it hangs on. */
-  function laySmallPipe({ nodes: places, pipes, loops, nodeOf, firstTakeOff, begins }: SmallPipes): void {
-    const start = begins === undefined ? feed : takeOffs[begins];
+  laySmallPipe({ nodes: places, pipes, loops, nodeOf, firstTakeOff, begins }: SmallPipes): void {
+    const { entry, takeOffs, lastPiece } = this;
+    const start = begins === undefined ? this.feed : takeOffs[begins];
     const id = (n: number): string => (n === 0 ? start : `${entry}/joint-${n}`);
     const before = new Int32Array(places.length).fill(-1);
     if (begins !== undefined) before[0] = lastPiece[begins];
     for (const p of pipes) {
       const atM = (places[p.from].at[0] + places[p.to].at[0]) / 2;
       const lengthM = Math.max(p.lengthM, SAME_PLACE_M);
-      before[p.to] = add(id(p.from), id(p.to), places[p.to].zM, {
-        pipe: p.pipe,
-        lengthM,
-        header: 0,
-        atM,
-        before: before[p.from],
-      });
+      const piece = { pipe: p.pipe, lengthM, header: 0, atM, before: before[p.from] };
+      before[p.to] = this.add(id(p.from), id(p.to), places[p.to].zM, piece);
     }
-    for (const l of loops)
-      ties.push({
-        link: pipeLink(id(l.from), id(l.to), Math.max(l.lengthM, SAME_PLACE_M), l.pipe),
-        header: 0,
-      });
+    for (const l of loops) {
+      const link = pipeLink(id(l.from), id(l.to), Math.max(l.lengthM, SAME_PLACE_M), l.pipe);
+      this.ties.push({ link, header: 0 });
+    }
     nodeOf.forEach((n, i) => {
       takeOffs[firstTakeOff + i] = id(n);
       lastPiece[firstTakeOff + i] = before[n];
     });
   }
 
-  function layHeaders(): void {
-    headers.forEach(({ line, feed: [feedX, feedY] }, header) => {
-      let start = feed;
-      let startPiece = -1;
-      if (header > 0) {
-        const [x0, y0] = headers[0].feed;
-        const { extraM, ...pipe } = block.header.other!.link;
-        const lengthM = Math.hypot(feedX - x0, feedY - y0) + extraM;
-        if (lengthM > SAME_PLACE_M) {
-          start = `${entry}/header-${header + 1}`;
-          const piece = { pipe, lengthM, header, atM: feedX, before: -1 };
-          startPiece = add(feed, start, ground.heightM(feedX, feedY), piece);
-        }
-      }
-      let end = start;
-      let endX = feedX;
-      const lay = (order: number[]): void => {
-        let from = start;
-        let fromX = feedX;
-        let before = startPiece;
-        for (const i of order) {
-          const { xM, zM } = layout.takeOffs[i];
-          if (Math.abs(xM - fromX) > SAME_PLACE_M) {
-            const to = `${entry}/take-off-${i + 1}`;
-            const atM = (xM + fromX) / 2;
-            const pipe = header === 0 ? headerPipeAt(layout, atM) : headers[header].pipe;
-            const lengthM = lengthOnLine(line, fromX, xM);
-            before = add(from, to, zM, { pipe, lengthM, header, atM, before });
-            from = to;
-            fromX = xM;
-          }
-          takeOffs[i] = from;
-          lastPiece[i] = before;
-        }
-        end = from;
-        endX = fromX;
-      };
-      const last = small?.firstTakeOff ?? layout.takeOffs.length;
-      const own = layout.takeOffs.flatMap((t, i) => (i < last && t.header === header ? [i] : []));
-      lay(own.filter((i) => layout.takeOffs[i].xM < feedX).reverse());
-      lay(own.filter((i) => layout.takeOffs[i].xM >= feedX));
-      if (block.header.feed === 'both' && end !== start) {
-        // From the feed, beside the header, to its other end, and back into it to the last take-off.
-        const { extraM, ...pipe } = block.header.second;
-        const right = Math.max(headers[header].toXM, endX);
-        const lengthM = lengthOnLine(line, feedX, right) + lengthOnLine(line, endX, right) + extraM;
-        ties.push({ link: pipeLink(start, end, lengthM, pipe), header });
-      }
-    });
+  layHeaders(): void {
+    this.layout.headers.forEach((_, header) => this.layHeader(header));
   }
 
-  function finish(): BlockNetwork {
+  /** Where a header begins: at the feed, or at the end of the link that leads to a second one. */
+  private startOf(header: number): { start: string; before: number } {
+    const { layout, feed, entry } = this;
+    if (header === 0) return { start: feed, before: -1 };
+    const [x0, y0] = layout.headers[0].feed;
+    const [feedX, feedY] = layout.headers[header].feed;
+    const { extraM, ...pipe } = layout.block.header.other!.link;
+    const lengthM = Math.hypot(feedX - x0, feedY - y0) + extraM;
+    if (!(lengthM > SAME_PLACE_M)) return { start: feed, before: -1 };
+    const start = `${entry}/header-${header + 1}`;
+    const piece = { pipe, lengthM, header, atM: feedX, before: -1 };
+    return { start, before: this.add(feed, start, layout.ground.heightM(feedX, feedY), piece) };
+  }
+
+  private layHeader(header: number): void {
+    const { layout } = this;
+    const { line, feed } = layout.headers[header];
+    const [feedX] = feed;
+    const { start, before } = this.startOf(header);
+    const last = layout.small?.firstTakeOff ?? layout.takeOffs.length;
+    const own = layout.takeOffs.flatMap((t, i) => (i < last && t.header === header ? [i] : []));
+    const left = own.filter((i) => layout.takeOffs[i].xM < feedX).reverse();
+    this.layAlong(header, left, start, before);
+    const right = own.filter((i) => layout.takeOffs[i].xM >= feedX);
+    const { end, endX } = this.layAlong(header, right, start, before);
+    if (layout.block.header.feed !== 'both' || end === start) return;
+    // From the feed, beside the header, to its other end, and back into it to the last take-off.
+    const { extraM, ...pipe } = layout.block.header.second;
+    const farX = Math.max(layout.headers[header].toXM, endX);
+    const lengthM = lengthOnLine(line, feedX, farX) + lengthOnLine(line, endX, farX) + extraM;
+    this.ties.push({ link: pipeLink(start, end, lengthM, pipe), header });
+  }
+
+  /** Lays a header from its feed to one take-off after the other. @returns the node that it ends at, and where that is */
+  private layAlong(
+    header: number,
+    order: readonly number[],
+    start: string,
+    startPiece: number,
+  ): { end: string; endX: number } {
+    const { layout } = this;
+    const { line, feed, pipe: own } = layout.headers[header];
+    let [from, fromX, before] = [start, feed[0], startPiece];
+    for (const i of order) {
+      const { xM, zM } = layout.takeOffs[i];
+      if (Math.abs(xM - fromX) > SAME_PLACE_M) {
+        const to = `${this.entry}/take-off-${i + 1}`;
+        const atM = (xM + fromX) / 2;
+        const pipe = header === 0 ? headerPipeAt(layout, atM) : own;
+        const lengthM = lengthOnLine(line, fromX, xM);
+        before = this.add(from, to, zM, { pipe, lengthM, header, atM, before });
+        from = to;
+        fromX = xM;
+      }
+      this.takeOffs[i] = from;
+      this.lastPiece[i] = before;
+    }
+    return { end: from, endX: fromX };
+  }
+
+  finished(): BlockNetwork {
+    const { layout, entryM, takeOffs } = this;
+    const { block } = layout;
     // Where runs lie is only felt for by whoever solves them: the page, which is told the answer, need not.
     const laterals = onceAsked(() => layout.runs.map((run) => lateralOf(block, run, takeOffs[run.takeOff])));
     const lowestM = onceAsked(() => lowestRunM(layout, entryM));
     return {
       layout,
-      entry,
+      entry: this.entry,
       entryM,
-      inlet,
-      feed,
-      nodes,
-      links,
-      ties,
+      inlet: this.inlet,
+      feed: this.feed,
+      nodes: this.nodes,
+      links: this.links,
+      ties: this.ties,
       get laterals() {
         return laterals();
       },
@@ -285,8 +312,8 @@ function build(layout: BlockLayout): BlockNetwork {
       get lowestM() {
         return lowestM();
       },
-      header: pieces,
-      lastPiece,
+      header: this.pieces,
+      lastPiece: this.lastPiece,
     };
   }
 }

@@ -11,7 +11,7 @@ import { rationed, rationOf, type Ration } from './allowed';
 import { alikeBeds, type AlikeBeds } from './groups';
 import { tankOutlook, wellOf, type TankOutlook, type WellOutlook } from './lasting';
 import { peakDay } from './need';
-import { skyOver } from './sky';
+import { skyOver, type Sky } from './sky';
 import { loadOf } from './parts';
 import { monthBudgets, programmeRows, type Programme } from './programme';
 import { runTimeOf, type RunTime } from './runTime';
@@ -116,6 +116,20 @@ export function outlookOf(
       cycle: cycleOf(open, results),
     };
   });
+  return outlookFrom(plan, made, given, groups, tables, date, sky, takesOver);
+}
+
+/** The outlook from what was made and given. */
+function outlookFrom(
+  plan: FullPlan,
+  made: SetOutlook[],
+  given: Map<string, Given>,
+  groups: AlikeBeds[],
+  tables: Map<string, TankTable>,
+  date: string,
+  sky: Sky,
+  takesOver: Map<string, number>,
+): Outlook {
   const { day: rules, season, allowed } = plan.watering;
   const ration = rationOf(
     allowed,

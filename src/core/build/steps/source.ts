@@ -1,9 +1,10 @@
 import { msg } from '../../language';
 import { isBranch } from '../../catalog/headParts';
 import { trenchesOf } from '../extras';
-import { HEAD_PLACE, mainPlace } from '../use';
-import { habits, type StepMaker } from './stepMaker';
+import { HEAD_PLACE, mainPlace, type Where } from '../use';
+import { habits, type Step, type MadeThere, type StepMaker } from './stepMaker';
 import { CAUTIONS, HOURS, LOCATE, TOOLS } from './tables';
+import type { FullPlan, Source } from '../../plan';
 
 /** Locating, the tank, trenches, and the head. */
 export function sourceSteps({ plan, layout, shown, step, leadsTo, joints, used }: StepMaker): void {
@@ -59,6 +60,16 @@ export function sourceSteps({ plan, layout, shown, step, leadsTo, joints, used }
       },
     );
 
+  headStep(joints, plan, step, source);
+}
+
+/** The head, part by part. */
+function headStep(
+  joints: (at: Where) => MadeThere,
+  plan: FullPlan,
+  step: (id: string, title: string, counted: number, at: Where, more: Partial<Step>) => void,
+  source: Source & { id: string },
+) {
   const head = joints(HEAD_PLACE);
   const parts = plan.head.filter((p) => p.role !== 'adaptor');
   if (parts.length + head.count > 0)

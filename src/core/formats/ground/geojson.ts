@@ -92,151 +92,180 @@ export function readGeoJson(text: string): RawReading {
 /** The same from features already read, as those of a GPX or KML file. */
 export function readFeatures(features: readonly Feature[], crs?: string, local = false): RawReading {
   const unit = unitOf(crs);
-  const raw: RawGround = { ...emptyRaw('degrees'), ...(local && { local }) };
-  let broken = 0;
-  let noHeights = 0;
-  const left = { results: 0, empty: 0, holes: 0 };
-  const at = (p: Position): Position => (unit === 'web map' ? fromWebMap(p) : p);
-  const take = (geometry: Geometry | null, properties: Properties): void => {
-    if (!geometry) return void left.empty++;
-    const role = typeof properties.role === 'string' ? properties.role : '';
-    if (RESULT_ROLES.includes(role)) return void left.results++;
-    const nameFound = lookUp(properties, NAME_NAMES);
-    // Some programs write numbers; anything else is no name.
-    const name =
-      typeof nameFound === 'string' || typeof nameFound === 'number'
-        ? String(nameFound).slice(0, 80)
-        : undefined;
-    const shape = (points: Position[]): Shape | undefined => {
-      const list = Array.isArray(points) ? points : [];
-      const good = list.flatMap((p) => {
-        const place = placeOf(p);
-        if (place?.[2] === undefined || isHeight(place[2])) return place ? [place] : [];
-        noHeights++;
-        return [place.slice(0, 2)];
-      });
-      broken += list.length - good.length;
-      return good.length > 0 ? { name, points: good.map(at) as unknown as Shape['points'] } : undefined;
-    };
-    const thing = (points: Position[]): boolean => {
-      if (!THING_KINDS.includes(role)) return false;
-      const flat = shape(points)?.points.map(([x, y]): [number, number] => [x, y]) ?? [];
-      const widthM = numberOf(properties.widthM);
-      const radiusM = numberOf(properties.radiusM);
-      if (flat.length > 0)
-        raw.things.push({
-          kind: role as Obstacle['kind'],
-          name: name ?? role,
-          points: flat,
-          ...(widthM !== undefined && { widthM }),
-          ...(radiusM !== undefined && { radiusM }),
-        });
-      return true;
-    };
-    switch (geometry.type) {
-      case 'Polygon': {
-        const ring = openRing(geometry.coordinates?.[0] ?? []);
-        if (thing(ring)) return;
-        const found = shape(ring);
-        if (found) raw.outlines.push(found);
-        // Ground within the field that does not belong to it: beds stop there.
-        for (const hole of (geometry.coordinates ?? []).slice(1)) {
-          const points = shape(openRing(hole))?.points.map(([x, y]): [number, number] => [x, y]) ?? [];
-          if (points.length < 3) continue;
-          left.holes++;
-          raw.things.push({ kind: 'wet', name: msg`hole in ${name ?? msg`the field`}`.slice(0, 80), points });
-        }
-        return;
-      }
-      case 'MultiPolygon':
-        for (const polygon of geometry.coordinates ?? [])
-          take({ type: 'Polygon', coordinates: polygon }, properties);
-        return;
-      case 'LineString': {
-        if (thing(geometry.coordinates ?? [])) return;
-        const found = shape(geometry.coordinates ?? []);
-        if (found) raw.tracks.push(found);
-        return;
-      }
-      case 'MultiLineString': {
-        // A walk with pauses comes in pieces.
-        const whole = (Array.isArray(geometry.coordinates) ? geometry.coordinates : []).flat();
-        take({ type: 'LineString', coordinates: whole }, properties);
-        return;
-      }
-      case 'Point': {
-        if (thing([geometry.coordinates ?? []])) return;
-        const point = shape([geometry.coordinates ?? []])?.points[0];
-        if (!point) return;
-        const named = numberOf(lookUp(properties, HEIGHT_NAMES));
-        if (point[2] === undefined && named !== undefined && !isHeight(named)) noHeights++;
-        const z = point[2] ?? (named !== undefined && isHeight(named) ? named : undefined);
-        if (z === undefined) raw.bare++;
-        else raw.heights.push([point[0], point[1], z]);
-        return;
-      }
-      case 'MultiPoint':
-        for (const p of geometry.coordinates ?? []) take({ type: 'Point', coordinates: p }, properties);
-        return;
-      case 'GeometryCollection':
-        for (const g of geometry.geometries ?? []) take(g, properties);
-        return;
-      default:
-        broken++;
-    }
-  };
-  const list = (geometry: Geometry | null): boolean => {
-    if (!geometry || geometry.type === 'GeometryCollection') return true;
-    return Array.isArray((geometry as { coordinates?: unknown }).coordinates);
-  };
-  for (const f of features) {
-    if (f === null || typeof f !== 'object') broken++;
-    else if (!list(f.geometry ?? null)) broken++;
-    else take(f.geometry ?? null, (f.properties ?? {}) as Properties);
-  }
-  if (broken > 0)
-    raw.left.push(
-      msg`${grouped(broken)} ${forms(broken, 'place', 'places')} or shapes could not be used: their coordinates are not numbers.`,
-    );
-  if (noHeights > 0)
-    raw.left.push(
-      msg`${grouped(noHeights)} ${forms(noHeights, 'height', 'heights')} that cannot be (such as −9999) were dropped.`,
-    );
-  if (left.holes > 0)
-    raw.left.push(
-      msg`${grouped(left.holes)} ${forms(left.holes, 'hole', 'holes')} in fields ${forms(left.holes, 'is', 'are')} kept as wet spots, where beds stop.`,
-    );
-  if (left.results > 0)
-    raw.left.push(
-      msg`${grouped(left.results)} ${forms(left.results, 'bed, pipe or part', 'beds, pipes and parts')} of a plan are left out: only ground is read.`,
-    );
-  if (left.empty > 0)
-    raw.left.push(
-      msg`${grouped(left.empty)} ${forms(left.empty, 'entry', 'entries')} without a shape ${forms(left.empty, 'is', 'are')} left out.`,
-    );
+  const reader = new ShapeReader(unit === 'web map' ? fromWebMap : (p) => p, local);
+  for (const f of features) reader.read(f);
+  const { raw } = reader;
+  raw.left.push(...reader.notes());
   const points = [...raw.outlines, ...raw.tracks].flatMap((s) => s.points);
   const all = [...points, ...raw.heights, ...raw.things.flatMap((t) => t.points)];
-  if (all.length === 0) {
-    return {
-      ok: false,
-      why:
-        broken > 0
-          ? msg`The file’s shapes have no usable coordinates.`
-          : raw.bare > 0
-            ? msg`The file holds places without heights and no outline. Export the field as a polygon, or its places with their heights.`
-            : msg`The file holds no outline, track or height.`,
-    };
-  }
+  if (all.length === 0) return { ok: false, why: reader.whyEmpty() };
   const outOfDegrees = all.some(([x, y]) => Math.abs(x) > 180 || Math.abs(y) > 180);
   raw.in = unit === 'metres' || (unit === undefined && outOfDegrees) ? 'metres' : 'degrees';
-  if (raw.in === 'degrees') {
-    if (outOfDegrees)
-      return {
-        ok: false,
-        why: msg`Its coordinates go beyond 180 degrees. Export it again with longitude and latitude (WGS 84).`,
-      };
-  }
+  if (raw.in === 'degrees' && outOfDegrees)
+    return {
+      ok: false,
+      why: msg`Its coordinates go beyond 180 degrees. Export it again with longitude and latitude (WGS 84).`,
+    };
   return { ok: true, raw };
+}
+
+/** A shape is listed, or has coordinates that are a list. */
+const hasList = (geometry: Geometry | null): boolean =>
+  !geometry ||
+  geometry.type === 'GeometryCollection' ||
+  Array.isArray((geometry as { coordinates?: unknown }).coordinates);
+
+/** Some programs write numbers; anything else is no name. */
+function nameOf(properties: Properties): string | undefined {
+  const found = lookUp(properties, NAME_NAMES);
+  return typeof found === 'string' || typeof found === 'number' ? String(found).slice(0, 80) : undefined;
+}
+
+const roleOf = ({ role }: Properties): string => (typeof role === 'string' ? role : '');
+const flat = (shape: Shape | undefined): [number, number][] =>
+  shape?.points.map(([x, y]): [number, number] => [x, y]) ?? [];
+
+/** Takes shapes in one by one, and counts what cannot be used. */
+class ShapeReader {
+  readonly raw: RawGround;
+  private readonly at: (p: Position) => Position;
+  private broken = 0;
+  private noHeights = 0;
+  private readonly left = { results: 0, empty: 0, holes: 0 };
+
+  /** @param at where a place of the file lies, in degrees or metres */
+  constructor(at: (p: Position) => Position, local: boolean) {
+    this.at = at;
+    this.raw = { ...emptyRaw('degrees'), ...(local && { local }) };
+  }
+
+  read(f: Feature | null): void {
+    if (f === null || typeof f !== 'object' || !hasList(f.geometry ?? null)) this.broken++;
+    else this.take(f.geometry ?? null, f.properties ?? {});
+  }
+
+  private take(geometry: Geometry | null, properties: Properties): void {
+    if (!geometry) return void this.left.empty++;
+    if (RESULT_ROLES.includes(roleOf(properties))) return void this.left.results++;
+    switch (geometry.type) {
+      case 'Polygon':
+        return this.takePolygon(geometry.coordinates ?? [], properties);
+      case 'MultiPolygon':
+        for (const polygon of geometry.coordinates ?? [])
+          this.take({ type: 'Polygon', coordinates: polygon }, properties);
+        return;
+      case 'LineString':
+        return this.takeLine(geometry.coordinates ?? [], properties);
+      case 'MultiLineString':
+        // A walk with pauses comes in pieces.
+        return this.takeLine(
+          Array.isArray(geometry.coordinates) ? geometry.coordinates.flat() : [],
+          properties,
+        );
+      case 'Point':
+        return this.takePoint(geometry.coordinates ?? [], properties);
+      case 'MultiPoint':
+        for (const p of geometry.coordinates ?? []) this.takePoint(p, properties);
+        return;
+      case 'GeometryCollection':
+        for (const g of geometry.geometries ?? []) this.take(g, properties);
+        return;
+      default:
+        this.broken++;
+    }
+  }
+
+  /** The places of a shape that can be used. */
+  private shape(points: Position[], name: string | undefined): Shape | undefined {
+    const list = Array.isArray(points) ? points : [];
+    const good = list.flatMap((p) => {
+      const place = placeOf(p);
+      if (place?.[2] === undefined || isHeight(place[2])) return place ? [place] : [];
+      this.noHeights++;
+      return [place.slice(0, 2)];
+    });
+    this.broken += list.length - good.length;
+    if (good.length === 0) return undefined;
+    return { name, points: good.map((p) => this.at(p)) as unknown as Shape['points'] };
+  }
+
+  /** @returns whether it is a thing in the way, and no outline, track or height */
+  private takeThing(points: Position[], properties: Properties): boolean {
+    const role = roleOf(properties);
+    if (!THING_KINDS.includes(role)) return false;
+    const name = nameOf(properties);
+    const places = flat(this.shape(points, name));
+    const widthM = numberOf(properties.widthM);
+    const radiusM = numberOf(properties.radiusM);
+    if (places.length > 0)
+      this.raw.things.push({
+        kind: role as Obstacle['kind'],
+        name: name ?? role,
+        points: places,
+        ...(widthM !== undefined && { widthM }),
+        ...(radiusM !== undefined && { radiusM }),
+      });
+    return true;
+  }
+
+  private takePolygon(rings: Position[][], properties: Properties): void {
+    const ring = openRing(rings[0] ?? []);
+    if (this.takeThing(ring, properties)) return;
+    const name = nameOf(properties);
+    const found = this.shape(ring, name);
+    if (found) this.raw.outlines.push(found);
+    // Ground within the field that does not belong to it: beds stop there.
+    for (const hole of rings.slice(1)) {
+      const points = flat(this.shape(openRing(hole), name));
+      if (points.length < 3) continue;
+      this.left.holes++;
+      const called = msg`hole in ${name ?? msg`the field`}`.slice(0, 80);
+      this.raw.things.push({ kind: 'wet', name: called, points });
+    }
+  }
+
+  private takeLine(points: Position[], properties: Properties): void {
+    if (this.takeThing(points, properties)) return;
+    const found = this.shape(points, nameOf(properties));
+    if (found) this.raw.tracks.push(found);
+  }
+
+  private takePoint(place: Position, properties: Properties): void {
+    if (this.takeThing([place], properties)) return;
+    const point = this.shape([place], nameOf(properties))?.points[0];
+    if (!point) return;
+    const named = numberOf(lookUp(properties, HEIGHT_NAMES));
+    if (point[2] === undefined && named !== undefined && !isHeight(named)) this.noHeights++;
+    const z = point[2] ?? (named !== undefined && isHeight(named) ? named : undefined);
+    if (z === undefined) this.raw.bare++;
+    else this.raw.heights.push([point[0], point[1], z]);
+  }
+
+  /** What was left out, in words. */
+  notes(): string[] {
+    const { broken, noHeights } = this;
+    const { holes, results, empty } = this.left;
+    return [
+      broken > 0 &&
+        msg`${grouped(broken)} ${forms(broken, 'place', 'places')} or shapes could not be used: their coordinates are not numbers.`,
+      noHeights > 0 &&
+        msg`${grouped(noHeights)} ${forms(noHeights, 'height', 'heights')} that cannot be (such as −9999) were dropped.`,
+      holes > 0 &&
+        msg`${grouped(holes)} ${forms(holes, 'hole', 'holes')} in fields ${forms(holes, 'is', 'are')} kept as wet spots, where beds stop.`,
+      results > 0 &&
+        msg`${grouped(results)} ${forms(results, 'bed, pipe or part', 'beds, pipes and parts')} of a plan are left out: only ground is read.`,
+      empty > 0 &&
+        msg`${grouped(empty)} ${forms(empty, 'entry', 'entries')} without a shape ${forms(empty, 'is', 'are')} left out.`,
+    ].filter((note) => note !== false);
+  }
+
+  /** Why there is nothing in a file. */
+  whyEmpty(): string {
+    if (this.broken > 0) return msg`The file’s shapes have no usable coordinates.`;
+    if (this.raw.bare > 0)
+      return msg`The file holds places without heights and no outline. Export the field as a polygon, or its places with their heights.`;
+    return msg`The file holds no outline, track or height.`;
+  }
 }
 
 /** A ring without its last point where that only repeats the first. */

@@ -39,6 +39,16 @@ export function firstGuess(
   out: Float64Array,
   checkpoint: () => void,
 ): void {
+  spreadGuess(tree, curves, checkpoint, out);
+}
+
+/** Guesses pressures from the source down. */
+function spreadGuess(
+  tree: Tree,
+  curves: readonly RunCurve[],
+  checkpoint: () => void,
+  out: Float64Array<ArrayBufferLike>,
+) {
   const n = tree.ids.length;
   const highest = new Float64Array(n);
   highest[0] = tree.curve.kpa(0);

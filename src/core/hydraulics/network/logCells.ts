@@ -74,6 +74,38 @@ export function createLogCells(lowestRiseKpa: number, marchTo: (inletKpa: number
    * Under the least pressure that is told apart flow goes straight to nought with the pressure: with the power that it has
    * there its slope would grow without bound, and steps of a network with many runs so nearly dry would never settle.
    */
+  return faintReader(point, faintStep, lowestRiseKpa, faintKpa, cellAt);
+
+  function cellAt(over: number): Cell | undefined {
+    const along = Math.log(over) / finest;
+    for (let halved = 0; halved <= MOST_HALVINGS; halved++) {
+      const width = 2 ** (MOST_HALVINGS + 1 - halved);
+      const from = Math.floor(along / width) * width;
+      let found = proved[halved].get(from);
+      if (!found) {
+        const cell = { low: point(from), high: point(from + width) };
+        // Where emitters lie dry, each that sets in bends the curve more than a middle shows.
+        const isWet =
+          cell.low.minKpa > -DRY_KPA && cell.low.flowLph > 0 && cell.high.flowLph > cell.low.flowLph;
+        found =
+          isWet && isGood(cell, point(from + width / 2)) ? cell : halved < MOST_HALVINGS ? 'halved' : 'none';
+        proved[halved].set(from, found);
+      }
+      if (found === 'none') return undefined;
+      if (found !== 'halved') return found;
+    }
+    return undefined;
+  }
+}
+
+/** Reads the cells that are found, and beneath the faintest pressure a straight line to nought. */
+function faintReader(
+  point: (step: number) => Marched,
+  faintStep: number,
+  lowestRiseKpa: number,
+  faintKpa: number,
+  cellAt: (over: number) => Cell | undefined,
+): LogCells {
   function readFaint(over: number, out: Read): boolean {
     const at = point(faintStep);
     const x = at.inletKpa - lowestRiseKpa;
@@ -96,27 +128,6 @@ export function createLogCells(lowestRiseKpa: number, marchTo: (inletKpa: number
       return cell !== undefined;
     },
   };
-
-  function cellAt(over: number): Cell | undefined {
-    const along = Math.log(over) / finest;
-    for (let halved = 0; halved <= MOST_HALVINGS; halved++) {
-      const width = 2 ** (MOST_HALVINGS + 1 - halved);
-      const from = Math.floor(along / width) * width;
-      let found = proved[halved].get(from);
-      if (!found) {
-        const cell = { low: point(from), high: point(from + width) };
-        // Where emitters lie dry, each that sets in bends the curve more than a middle shows.
-        const isWet =
-          cell.low.minKpa > -DRY_KPA && cell.low.flowLph > 0 && cell.high.flowLph > cell.low.flowLph;
-        found =
-          isWet && isGood(cell, point(from + width / 2)) ? cell : halved < MOST_HALVINGS ? 'halved' : 'none';
-        proved[halved].set(from, found);
-      }
-      if (found === 'none') return undefined;
-      if (found !== 'halved') return found;
-    }
-    return undefined;
-  }
 }
 
 /** What a cell's cubics give at an inlet pressure within it, into `out`. */

@@ -29,139 +29,114 @@ export function spotsOf(farm: OpenFarm): Spot[] {
   return found;
 }
 
-function list({ plan, open, results }: OpenFarm): Spot[] {
+function list(farm: OpenFarm): Spot[] {
+  const { results } = farm;
   const { layout, built } = results;
-  const spots: Spot[] = [];
   const head: Point = [layout.head.xM, layout.head.yM];
-  const screwed = (id: string, name: string, node: string, point: Point, block?: number): void => {
-    spots.push({
-      id,
-      kind: 'gauge',
-      name,
-      node,
-      point,
-      minutes: MINUTES.screwed,
-      ...(block !== undefined && { block }),
-    });
-  };
-  const source = layout.source;
-  if (source.kind === 'tank' || source.kind === 'well')
-    spots.push({
-      id: 'level',
-      kind: 'level',
-      name:
-        source.kind === 'tank'
-          ? msg`how high the water stands in ${source.name}`
-          : msg`how deep the water stands in ${source.name}`,
-      point: head,
-      minutes: MINUTES.level,
-    });
   const foot = built.head[0]?.from ?? built.outlet;
-  screwed('gauge/source', msg`where ${source.name} meets the pipes`, foot, head);
-  const line = (
-    steps: typeof built.head,
-    place: string,
-    where: string,
-    point: Point,
-    block?: number,
-  ): void => {
-    const at = block !== undefined ? { block } : {};
-    for (const [n, s] of steps.entries()) {
-      if (s.part.role === 'gauge')
-        spots.push({
-          id: `fixed/${place}/${s.part.id}`,
-          kind: 'gauge',
-          name: msg`the gauge ${besideOf(steps, n)} ${where}`,
-          node: s.from,
-          point,
-          fixed: s.part.id,
-          minutes: MINUTES.fixed,
-          ...at,
-        });
-      if (s.part.role === 'meter')
-        spots.push({
-          id: `meter/${place}/${s.part.id}`,
-          kind: 'meter',
-          name: msg`the ${s.part.name} ${where}`,
-          node: s.to,
-          point,
-          fixed: s.part.id,
-          minutes: MINUTES.fixed + 1,
-          ...at,
-        });
-      if (s.link) screwed(`gauge/${s.to}`, msg`after the ${s.part.name} ${where}`, s.to, point, block);
-    }
-  };
-  line(built.head, 'head', msg`at the head`, head);
-  for (const m of built.mains) {
+  const source = screwed('gauge/source', msg`where ${layout.source.name} meets the pipes`, foot, head);
+  const spots = [...levelSpots(farm, head), source];
+  spots.push(...lineSpots(built.head, { place: 'head', where: msg`at the head`, point: head }));
+  spots.push(...mainSpots(farm));
+  const stretches = stretchesOf(results);
+  for (const b of results.blocks) spots.push(...blockSpots(results, b, stretches));
+  if (results.blocks.length > 1) spots.push(walk(results, stretches.length, head));
+  spots.push(...shutSpots(farm));
+  return spots;
+}
+
+/** A gauge that is carried about, screwed on at a node. */
+const screwed = (id: string, name: string, node: string, point: Point, block?: number): Spot => ({
+  id,
+  kind: 'gauge',
+  name,
+  node,
+  point,
+  minutes: MINUTES.screwed,
+  ...(block !== undefined && { block }),
+});
+
+/** How high water stands in a tank or well. */
+function levelSpots({ results }: OpenFarm, point: Point): Spot[] {
+  const { source } = results.layout;
+  if (source.kind !== 'tank' && source.kind !== 'well') return [];
+  const name =
+    source.kind === 'tank'
+      ? msg`how high the water stands in ${source.name}`
+      : msg`how deep the water stands in ${source.name}`;
+  return [{ id: 'level', kind: 'level', name, point, minutes: MINUTES.level }];
+}
+
+/** Gauges, meters and joints of a line of parts. */
+function lineSpots(
+  steps: OpenFarm['results']['built']['head'],
+  { place, where, point, block }: { place: string; where: string; point: Point; block?: number },
+): Spot[] {
+  const at = { point, ...(block !== undefined && { block }) };
+  return steps.flatMap((s, n): Spot[] => {
+    const { part } = s;
+    const own: Spot[] = [];
+    if (part.role === 'gauge')
+      own.push({
+        id: `fixed/${place}/${part.id}`,
+        kind: 'gauge',
+        name: msg`the gauge ${besideOf(steps, n)} ${where}`,
+        node: s.from,
+        fixed: part.id,
+        minutes: MINUTES.fixed,
+        ...at,
+      });
+    if (part.role === 'meter')
+      own.push({
+        id: `meter/${place}/${part.id}`,
+        kind: 'meter',
+        name: msg`the ${part.name} ${where}`,
+        node: s.to,
+        fixed: part.id,
+        minutes: MINUTES.fixed + 1,
+        ...at,
+      });
+    if (s.link) own.push(screwed(`gauge/${s.to}`, msg`after the ${part.name} ${where}`, s.to, point, block));
+    return own;
+  });
+}
+
+/** Where each main ends, and along it. */
+function mainSpots({ open, results }: OpenFarm): Spot[] {
+  const { layout, built } = results;
+  return built.mains.flatMap((m): Spot[] => {
     const end: Point = [m.laid.end.xM, m.laid.end.yM];
     const block = m.laid.toBlock ? layout.blocks.find((b) => b.block.id === m.laid.to) : undefined;
     const tee = open.tees.findIndex((t) => t.id === m.laid.to) + 1;
     const name = block ? msg`where the main reaches ${block.block.name}` : msg`at tee ${tee} of the main`;
-    screwed(`gauge/${m.to}`, name, m.to, end, block?.index);
-    spots.push({
-      id: `look/main/${m.laid.to}`,
-      kind: 'look',
-      name: block ? msg`along the main to ${block.block.name}` : msg`along the main to tee ${tee}`,
-      point: end,
-      looks: { blocks: [], mains: [m.laid.to] },
-      minutes: MINUTES.look,
-    });
-  }
-  const stretches = stretchesOf(results);
-  for (const b of results.blocks) {
-    const { block, frame, takeOffs } = b.built.layout;
-    const [fx, fy] = b.built.layout.headers[0].feed;
-    const feed = toSheet(frame, fx, fy);
-    line(
-      inletParts(results, b).map((p) => p.step),
-      block.id,
-      msg`at ${block.name}`,
-      feed,
-      b.index,
-    );
-    const ends = headerEnds(
-      b.built.takeOffs,
-      takeOffs.map((t) => t.xM),
-      b.built.feed,
-    );
-    for (const { i, side } of ends)
-      screwed(
-        `gauge/${b.built.takeOffs[i]}`,
-        side === 'left'
-          ? msg`the header’s left end in ${block.name}`
-          : msg`the header’s right end in ${block.name}`,
-        b.built.takeOffs[i],
-        toSheet(frame, takeOffs[i].xM, takeOffs[i].yM),
-        b.index,
-      );
-    const own = stretches.filter((s) => s.block === b.index);
-    for (const s of own) {
-      const { run } = results.runs[s.run];
-      const end = toSheet(frame, run.xM, run.fromM + run.direction * run.lengthM);
-      const name = msg`${bedName(block, run.bed)} in ${block.name}`;
-      spots.push(
-        {
-          id: `end/${block.id}/${run.bed}`,
-          kind: 'gauge',
-          name: msg`the far end of ${name}`,
-          run: s.run,
-          point: end,
-          block: b.index,
-          minutes: MINUTES.runEnd,
-        },
-        {
-          id: `cups/${block.id}/${run.bed}`,
-          kind: 'cups',
-          name: msg`cups along ${name}`,
-          run: s.run,
-          point: toSheet(frame, run.xM, run.fromM),
-          block: b.index,
-          minutes: MINUTES.cups,
-        },
-      );
-    }
-    spots.push({
+    return [
+      screwed(`gauge/${m.to}`, name, m.to, end, block?.index),
+      {
+        id: `look/main/${m.laid.to}`,
+        kind: 'look',
+        name: block ? msg`along the main to ${block.block.name}` : msg`along the main to tee ${tee}`,
+        point: end,
+        looks: { blocks: [], mains: [m.laid.to] },
+        minutes: MINUTES.look,
+      },
+    ];
+  });
+}
+
+type OpenBlock = OpenFarm['results']['blocks'][number];
+type Stretches = ReturnType<typeof stretchesOf>;
+
+/** A block's inlet, the ends of its header, its runs, and along its beds. */
+function blockSpots(results: OpenFarm['results'], b: OpenBlock, stretches: Stretches): Spot[] {
+  const { block, frame, headers } = b.built.layout;
+  const feed = toSheet(frame, ...headers[0].feed);
+  const inlet = inletParts(results, b).map((p) => p.step);
+  const own = stretches.filter((s) => s.block === b.index);
+  return [
+    ...lineSpots(inlet, { place: block.id, where: msg`at ${block.name}`, point: feed, block: b.index }),
+    ...headerSpots(b),
+    ...own.flatMap((s) => runSpots(results, b, s)),
+    {
       id: `look/block/${block.id}`,
       kind: 'look',
       name: msg`along the header and the beds of ${block.name}`,
@@ -169,24 +144,65 @@ function list({ plan, open, results }: OpenFarm): Spot[] {
       block: b.index,
       looks: { blocks: [b.index], mains: [] },
       minutes: MINUTES.look + LOOK_BED_MIN * own.length,
-    });
-  }
-  if (results.blocks.length > 1) spots.push(walk(results, stretches.length, head));
-  for (const b of layout.blocks) {
-    if (b.block.inUse || !plan.blocks[b.index].inUse) continue;
-    const [x, y] = b.headers[0].feed;
-    spots.push({
-      id: `look/shut/${b.block.id}`,
-      kind: 'look',
-      name: msg`whether ${b.block.name} is shut`,
-      point: toSheet(b.frame, x, y),
-      block: b.index,
-      looks: { blocks: [], mains: [], shut: b.block.id },
-      minutes: MINUTES.look,
-    });
-  }
-  return spots;
+    },
+  ];
 }
+
+function headerSpots(b: OpenBlock): Spot[] {
+  const { block, frame, takeOffs } = b.built.layout;
+  const places = takeOffs.map((t) => t.xM);
+  return headerEnds(b.built.takeOffs, places, b.built.feed).map(({ i, side }) => {
+    const name =
+      side === 'left'
+        ? msg`the header’s left end in ${block.name}`
+        : msg`the header’s right end in ${block.name}`;
+    const point = toSheet(frame, takeOffs[i].xM, takeOffs[i].yM);
+    return screwed(`gauge/${b.built.takeOffs[i]}`, name, b.built.takeOffs[i], point, b.index);
+  });
+}
+
+function runSpots(results: OpenFarm['results'], b: OpenBlock, s: Stretches[number]): Spot[] {
+  const { block, frame } = b.built.layout;
+  const { run } = results.runs[s.run];
+  const name = msg`${bedName(block, run.bed)} in ${block.name}`;
+  return [
+    {
+      id: `end/${block.id}/${run.bed}`,
+      kind: 'gauge',
+      name: msg`the far end of ${name}`,
+      run: s.run,
+      point: toSheet(frame, run.xM, run.fromM + run.direction * run.lengthM),
+      block: b.index,
+      minutes: MINUTES.runEnd,
+    },
+    {
+      id: `cups/${block.id}/${run.bed}`,
+      kind: 'cups',
+      name: msg`cups along ${name}`,
+      run: s.run,
+      point: toSheet(frame, run.xM, run.fromM),
+      block: b.index,
+      minutes: MINUTES.cups,
+    },
+  ];
+}
+
+/** Whether blocks that do not water now are shut. */
+const shutSpots = ({ plan, results }: OpenFarm): Spot[] =>
+  results.layout.blocks.flatMap((b): Spot[] => {
+    if (b.block.inUse || !plan.blocks[b.index].inUse) return [];
+    return [
+      {
+        id: `look/shut/${b.block.id}`,
+        kind: 'look',
+        name: msg`whether ${b.block.name} is shut`,
+        point: toSheet(b.frame, ...b.headers[0].feed),
+        block: b.index,
+        looks: { blocks: [], mains: [], shut: b.block.id },
+        minutes: MINUTES.look,
+      },
+    ];
+  });
 
 /** One walk along everything that is open. */
 function walk({ blocks, mains }: OpenFarm['results'], stretches: number, head: Point): Spot {
