@@ -68,7 +68,10 @@ export const PARTS: ChangeMakers<Parts> = {
       const at = list.findIndex((p) => p.id === id);
       if (at >= 0) list.splice(at, 1);
     },
-    says: ({ place, name }, full) => msg`take the ${name} out${where(place, ofBlock(full, place))}`,
+    says: ({ place, name }, full) =>
+      place === HEAD
+        ? msg`take the ${name} out of the head`
+        : msg`take the ${name} out of the inlet${ofBlock(full, place)}`,
   },
   'vent-tee': {
     make(draft, { tee }) {
