@@ -1,4 +1,4 @@
-import { blankPlan, fillIn, type Plan } from '../plan';
+import { blankPlan, fillIn, type Plan, type SingleBed } from '../plan';
 import { fromSheet, toSheet } from './frame';
 import { feedXM, lengthOnLine, lineOf, yOnLine } from './header';
 import { layOut } from './index';
@@ -68,7 +68,9 @@ describe('beds in an outline', () => {
 });
 
 describe('beds that are cut, joined and left out', () => {
-  const beds = (single: object) => ({ beds: { count: 3, lengthM: 10, widthM: 1, pathM: 0.5, single } });
+  const beds = (single: Record<string, SingleBed>) => ({
+    beds: { count: 3, lengthM: 10, widthM: 1, pathM: 0.5, single },
+  });
 
   test('a split leaves its gap, half on either side, and its pieces have letters', () => {
     expect(spans(beds({ '2': { splits: [{ atM: 4, gapM: 1 }] } })).slice(1, 3)).toEqual([

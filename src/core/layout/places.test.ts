@@ -92,3 +92,100 @@ describe('plants beside beds', () => {
     expect(laid('right').box.rightM).toBeGreaterThan(9);
   });
 });
+
+describe('small pipe by hand', () => {
+  const lengths = (places: Stated<Places>) =>
+    laid(places).small!.pipes.map((p) => Number(p.lengthM.toFixed(6)));
+
+  test('from plant to plant in their order, straight', () => {
+    // 3-4-5 to the first, then 6 m along.
+    const plants = [
+      { id: '1', xM: 3, yM: 4 },
+      { id: '2', xM: 9, yM: 4 },
+    ];
+    expect(lengths({ plants })).toEqual([5, 6]);
+  });
+
+  test('drawn, a stretch with 2 m more than its straight 10 gives each part of it its share', () => {
+    const joints = [{ id: 'j', xM: 10, yM: 0, from: 'feed', extraM: 2 }];
+    const plants = [
+      { id: '1', xM: 5, yM: 1 },
+      { id: '2', xM: 7.5, yM: 0.3 },
+    ];
+    const { small, runs } = laid({ route: 'drawn', joints, plants, tubeExtraM: 0.25 });
+    expect(small!.pipes.map((p) => p.lengthM)).toEqual([6, 3, 3]);
+    // Each plant hangs where it is nearest, by a thin tube straight to it and a quarter of a metre more.
+    expect(runs.map((r) => Number(r.leadM.toFixed(6)))).toEqual([1.25, 0.55]);
+    expect(small!.nodeOf.map((n) => small!.nodes[n].at)).toEqual([
+      [5, 0],
+      [7.5, 0],
+    ]);
+  });
+
+  test('a plant on a joint hangs on the joint; one told to, on a stretch that is farther', () => {
+    const joints = [
+      { id: 'a', xM: 10, yM: 0, from: 'feed' },
+      { id: 'b', xM: 0, yM: 10, from: 'feed' },
+    ];
+    const { small } = laid({
+      route: 'drawn',
+      joints,
+      plants: [
+        { id: '1', xM: 10, yM: 0 },
+        { id: '2', xM: 9, yM: 4, on: 'b' },
+      ],
+    });
+    expect(small!.nodeOf.map((n) => small!.nodes[n].at)).toEqual([
+      [10, 0],
+      [0, 4],
+    ]);
+    expect(small!.pipes.map((p) => p.lengthM)).toEqual([10, 4, 6]);
+  });
+
+  test('a ring of drawn pipe is closed straight between its joints', () => {
+    const joints = [
+      { id: 'a', xM: 3, yM: 0, from: 'feed' },
+      { id: 'b', xM: 0, yM: 4, from: 'feed' },
+    ];
+    const { small } = laid({ route: 'drawn', joints, loops: [{ id: 'l', a: 'a', b: 'b' }], plants: [] });
+    expect(small!.loops.map((l) => l.lengthM)).toEqual([5]);
+    expect(laid({ joints, loops: [{ id: 'l', a: 'a', b: 'b' }], plants: [] }).small!.loops).toEqual([]);
+  });
+
+  test('a ring round a plant: a line to its near side and the same line halfway round either way', () => {
+    // 3 m away, a metre across: 2.5 m to it and 0.2 more; π m hold ten at 0.3 m.
+    const { beds, runs, small } = laid({
+      plants: [{ id: '1', xM: 3, yM: 0 }],
+      route: 'drawn',
+      joints: [{ id: 'j', xM: 0, yM: 5, from: 'feed' }],
+      around: 'ring',
+      ringM: 1,
+      tubeExtraM: 0.2,
+    });
+    const { spacingM } = runs[0].label!;
+    const fits = Math.floor((Math.PI + 1e-9) / spacingM);
+    expect(beds[0].plant!.wayM).toBeCloseTo(2.7, 12);
+    expect(small!.pipes.at(-1)!.lengthM).toBeCloseTo(2.7, 12);
+    expect(beds[0].plant!.emitters).toBe(fits);
+    expect(runs.map((r) => r.lengthM / spacingM)).toEqual(
+      [Math.ceil(fits / 2) + 0.5, Math.floor(fits / 2) + 0.5].map((n) => expect.closeTo(n, 9)),
+    );
+    // The pipe to a ring is as wide as what is laid round.
+    expect(small!.pipes.at(-1)!.pipe.boreMm).toBe(runs[0].label!.boreMm);
+  });
+
+  test('plants that rest are laid out and draw nothing', () => {
+    const plants = [
+      { id: '1', xM: 3, yM: 0 },
+      { id: '2', xM: 6, yM: 0 },
+    ];
+    const layout = layOut(
+      fillIn({
+        ...blankPlan('metric'),
+        blocks: [{ id: 'b', places: { plants }, beds: { single: { '1': { resting: true } } } }],
+      }),
+    ).blocks[0];
+    expect(layout.beds.map((b) => b.resting)).toEqual([true, false]);
+    expect(layout.runs.map((r) => r.bed)).toEqual(['2']);
+  });
+});

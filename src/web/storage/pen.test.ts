@@ -54,7 +54,7 @@ class Locks {
 
 const was = Object.getOwnPropertyDescriptor(globalThis, 'navigator');
 const browser = (locks: unknown): void =>
-  Object.defineProperty(globalThis, 'navigator', { value: { locks }, configurable: true });
+  void Object.defineProperty(globalThis, 'navigator', { value: { locks }, configurable: true });
 afterEach(() => {
   if (was) Object.defineProperty(globalThis, 'navigator', was);
   else delete (globalThis as { navigator?: unknown }).navigator;
