@@ -207,6 +207,25 @@ const CASES: [Change, (p: Plan) => unknown, unknown, string][] = [
     'add a relief valve that opens at 500 pressure in the head',
   ],
   [
+    { kind: 'add-part', place: 'head', part: 'regulator-1', at: 0, name: '1 in regulator', setKpa: 140 },
+    (p) => p.head![0],
+    // Its id is none of those that are there.
+    { id: 'regulator-1', kind: 'regulator-1', setKpa: 140 },
+    'add a 1 in regulator set to 140 pressure in the head',
+  ],
+  [
+    { kind: 'piece-size', to: 'a', pipe: 'pe-1-1/2' },
+    (p) => a(p).main,
+    { from: 't', pipe: 'pe-1-1/2' },
+    'lay 1½ in poly pipe as the stretch of the main that ends at Upper',
+  ],
+  [
+    { kind: 'swap-part', place: 'head', id: 'f', part: 'disc-1', from: 'screen', name: '1 in disc filter' },
+    (p) => p.head![2],
+    { id: 'f', kind: 'disc-1' },
+    'use a 1 in disc filter instead of the screen',
+  ],
+  [
     { kind: 'add-part', place: 'head', part: 'air-vent', at: 1, name: 'air vent' },
     (p) => p.head!.map((x) => x.kind),
     ['ball-1', 'air-vent', 'regulator-1', 'screen-1'],
@@ -354,6 +373,13 @@ test('a part put in at one of several alike inlets stands at them all', () => {
   const after = changed(alike, [{ kind: 'add-part', place: 'b', part: 'ball-1', at: 0, name: 'ball valve' }]);
   const kinds = after.blocks.map((b) => b.inlet?.map((x) => x.kind));
   expect(kinds[1]).toEqual(['ball-1', 'gauge']);
+});
+
+test('an inlet that was only typical is stated as soon as it is touched, with all that stood there', () => {
+  const typical = full.blocks[0].inlet.map((p) => p.kind);
+  const after = changed(plan, [{ kind: 'add-part', place: 'a', part: 'gauge', at: 0, name: 'gauge' }]);
+  expect(after.blocks[0].inlet!.map((p) => p.kind)).toEqual(['gauge', ...typical]);
+  expect(new Set(after.blocks[0].inlet!.map((p) => p.id)).size).toBe(typical.length + 1);
 });
 
 test('the way to a block goes by its tees, from the far end; one that leads in a circle ends', () => {

@@ -1,7 +1,7 @@
 import { blankPlan, fillIn, type Plan, type SingleBed } from '../plan';
 import { fromSheet, toSheet } from './frame';
 import { feedXM, lengthOnLine, lineOf, yOnLine } from './header';
-import { layOut } from './index';
+import { headerCrossings, layOut, onlyBeds, riseAlong, type LaidRun } from './index';
 import { stripOf } from './strip';
 
 const layBlock = (block: Partial<Plan['blocks'][number]>) =>
@@ -218,4 +218,77 @@ test('the strip wetted is a width for each run, no wider than its bed; shut runs
   // A run that is not there cannot be shut, and where runs have no valves none is.
   expect(strip({ valves: 'runs' }, { shutRuns: [7] })).toBeCloseTo(Math.min(1.2, 2 * one), 12);
   expect(strip({ valves: 'beds' }, { shutRuns: [2] })).toBeCloseTo(Math.min(1.2, 2 * one), 12);
+});
+
+describe('what pipes lie across', () => {
+  const lane = (points: [number, number][], widthM = 2) =>
+    ({ id: 'l', kind: 'lane', points, widthM }) as const;
+  const farm = (things: object[], header: object = {}) => {
+    const plan = fillIn({
+      ...blankPlan('metric'),
+      sources: [{ id: 's', kind: 'tap', xM: -10, yM: 0 }],
+      obstacles: things as never,
+      blocks: [{ id: 'b', xM: 0, yM: 0, beds: { count: 4, lengthM: 20, widthM: 1, pathM: 1 }, header }],
+    });
+    return { plan, layout: layOut(plan) };
+  };
+
+  test('a main across a lane of 2 m lies under 2 m of it, and beside it under none', () => {
+    const across = farm([
+      lane([
+        [-5, -9],
+        [-5, 9],
+      ]),
+    ]).layout.mains[0].crossings;
+    expect(across.map((c) => [c.thing.id, round(c.lengthM)])).toEqual([['l', 2]]);
+    expect(
+      farm([
+        lane([
+          [-5, 3],
+          [-5, 9],
+        ]),
+      ]).layout.mains[0].crossings,
+    ).toEqual([]);
+  });
+
+  test('a header across a lane is told with its whole length, each thing once', () => {
+    // Seven metres of header from 0 to 7, and a lane of one metre up its middle.
+    const { plan, layout } = farm([
+      lane(
+        [
+          [3, -9],
+          [3, 3],
+        ],
+        1,
+      ),
+    ]);
+    const found = headerCrossings(layout.blocks[0], plan.obstacles);
+    expect(found.map((c) => [c.thing.id, round(c.lengthM)])).toEqual([['l', 1]]);
+    expect(headerCrossings(layout.blocks[0], [])).toEqual([]);
+  });
+});
+
+test('ground along a run is straight between its places, level before and beyond them', () => {
+  const run = (distanceM: number[], riseM: number[]) =>
+    ({ lie: () => ({ slope: 9, profile: { distanceM, riseM } }) }) as unknown as LaidRun;
+  const hump = run([0, 2, 4, 10], [0, 1, 3, 0]);
+  expect([0, 1, 2, 3, 4, 7, 10, 12].map((d) => riseAlong(hump, d))).toEqual([0, 0.5, 1, 2, 3, 1.5, 0, 0]);
+  // Two places at one distance: the ground beyond them counts.
+  expect(riseAlong(run([0, 0, 4], [0, 1, 3]), 2)).toBe(2);
+  expect(riseAlong({ lie: () => ({ slope: 0.02 }) } as unknown as LaidRun, 50)).toBeCloseTo(1, 12);
+});
+
+test('beds alone: all of them where there are no plants', () => {
+  const { beds } = layBlock({ beds: { count: 2 } });
+  expect(onlyBeds({ beds, small: undefined })).toEqual(beds);
+});
+
+test('a bed in a tunnel is not lengthened beyond the tunnel, one in the open is', () => {
+  const beds = { widthM: 1, pathM: 0.5, single: { '2': { lengthM: 99 } } };
+  const inTunnel = layBlock({
+    tunnel: { widthM: 6, lengthM: 20, doors: 'none', sideBedM: 0.5 },
+    beds,
+  } as never);
+  expect(inTunnel.beds[1].farM).toBe(20);
+  expect(layBlock({ beds: { ...beds, count: 3, lengthM: 20 } }).beds[1].farM).toBe(99);
 });

@@ -11,6 +11,8 @@ import { usePlan } from './plan';
 
 /** The journal is folded into the plan when nothing was edited for so long, ms. */
 const RESTS_MS = 1500;
+/** Whoever edits on and on does not rest: the journal is folded too when it has so many entries. */
+const MOST_ENTRIES = 200;
 /** Writes that failed are tried again after so long, ms. */
 const AGAIN_MS = 5000;
 /** How often and how long a page that only looks waits for what it was told of to be written, ms. */
@@ -56,6 +58,8 @@ class Keeper {
   private n = -1;
   private closed = -1;
   private folded = -1;
+  /** The last entry when folding was begun for the journal's length. */
+  private foldedAt = -1;
   private last: Entry | undefined;
   private resting = 0;
   private folding: Promise<void> = Promise.resolve();
@@ -167,7 +171,10 @@ class Keeper {
 
   private rest(): void {
     clearTimeout(this.resting);
-    this.resting = window.setTimeout(() => void this.fold(), RESTS_MS);
+    if (this.n - this.foldedAt >= MOST_ENTRIES) {
+      this.foldedAt = this.n;
+      void this.fold();
+    } else this.resting = window.setTimeout(() => void this.fold(), RESTS_MS);
   }
 
   /** Folds the journal into the plan. */
@@ -237,6 +244,7 @@ class Keeper {
     this.n = at;
     this.closed = at;
     this.folded = at;
+    this.foldedAt = at;
     this.revision = rev;
     this.last = undefined;
   }
