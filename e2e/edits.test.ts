@@ -69,7 +69,7 @@ test('thousands of edits in a row: memory and journal stay bounded, and the plan
   const STEP = 100;
   let at = 0;
   let most = 0;
-  let before = 0;
+
   const editUpTo = async (to: number): Promise<void> => {
     for (; at < to; at += STEP) {
       await edit(driver, at, at + STEP);
@@ -77,7 +77,7 @@ test('thousands of edits in a row: memory and journal stay bounded, and the plan
     }
   };
   await editUpTo(500);
-  before = await heap(driver);
+  const before = await heap(driver);
   await editUpTo(EDITS);
   const grown = (await heap(driver)) - before;
   const length = await driver.executeScript<string>(
