@@ -36,17 +36,19 @@ const inTurn = (...parts) => async () => {
 const beside = (...parts) => () => Promise.all(parts.map((p) => p()));
 
 const jest = (name, words) => npx(name, ['jest', ...words, '--json', `--outputFile=${OUT}/${name}.json`]);
+// A browser and its page want hardly more than one core: what needs no browser goes beside it.
 const all = inTurn(
   beside(
-    inTurn(npx('types', ['vue-tsc', '--noEmit']), npx('words', ['tsx', 'scripts/words/check.ts'])),
-    inTurn(npx('build', ['vite', 'build']), part('lint', 'npm', ['run', '-s', 'lint'])),
+    inTurn(npx('build', ['vite', 'build']), jest('browser', ['--config', 'jest.e2e.config.cjs'])),
+    inTurn(
+      npx('types', ['vue-tsc', '--noEmit']),
+      npx('words', ['tsx', 'scripts/words/check.ts']),
+      jest('units', ['--maxWorkers=1', '--silent']),
+      part('lint', 'npm', ['run', '-s', 'lint']),
+      part('fuzz', 'npm', ['run', '-s', 'fuzz', '--', ...(long ? [] : ['short'])]),
+    ),
   ),
-  jest('units', ['--maxWorkers=2', '--silent']),
-  jest('browser', ['--config', 'jest.e2e.config.cjs']),
-  inTurn(
-    part('fuzz', 'npm', ['run', '-s', 'fuzz', '--', ...(long ? [] : ['short'])]),
-    npx('trials', ['tsx', 'trials/trials.ts', ...(long ? [] : ['short'])]),
-  ),
+  npx('trials', ['tsx', 'trials/trials.ts', ...(long ? [] : ['short'])]),
 );
 
 /**

@@ -32,11 +32,14 @@ export interface FarmNetwork {
 
 const SOURCE = 'source';
 
-/** The network of everything that is open now: source, head, main, and the blocks in use. */
-export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
-  const intake = intakeOf(layout.source, allowanceIn(plan), plan.water);
-  const nodes: NodeSpec[] = [{ id: SOURCE, elevationM: intake.nodeM }];
-  const links: LinkSpec[] = [];
+/** Nodes and links while they are gathered. */
+interface Gathered {
+  nodes: NodeSpec[];
+  links: LinkSpec[];
+}
+
+/** From the source's water to the foot of the head. */
+function headNetwork(plan: FullPlan, intake: Intake, { nodes, links }: Gathered) {
   let at = SOURCE;
   const intakeSteps = intake.steps.map((step) => {
     const from = at;
@@ -51,20 +54,25 @@ export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
     nodes.push(node);
     links.push(link);
   });
-  const outlet = head.at(-1)?.to ?? at;
-  const inUse = layout.blocks.filter((b) => b.block.inUse);
-  const blocks = inUse.map(blockNetwork);
+  return { intakeSteps, head, outlet: head.at(-1)?.to ?? at };
+}
+
+/** Mains to blocks in use, and to the tees that lead to them: other tees hold standing water only. */
+function mainNetwork(
+  plan: FullPlan,
+  layout: FarmLayout,
+  blocks: readonly BlockNetwork[],
+  outlet: string,
+  { nodes, links }: Gathered,
+): MainStep[] {
   const entryOf = new Map(blocks.map((b) => [b.layout.block.id, b]));
-  // Tees that lead to a block in use; the others hold standing water only.
   const fed = new Set<string>();
   const leads = new Map(plan.tees.map((t) => [t.id, t.main.from]));
-  for (const b of inUse) {
+  for (const { layout: b } of blocks)
     for (let tee = b.block.main.from; tee !== HEAD && leads.has(tee) && !fed.has(tee); tee = leads.get(tee)!)
       fed.add(tee);
-  }
-  const mains: MainStep[] = [];
-  for (const laid of layout.mains) {
-    if (laid.toBlock ? !entryOf.has(laid.to) : !fed.has(laid.to)) continue;
+  return layout.mains.flatMap((laid): MainStep[] => {
+    if (laid.toBlock ? !entryOf.has(laid.to) : !fed.has(laid.to)) return [];
     const from = laid.from === HEAD || !leads.has(laid.from) ? outlet : `tee/${laid.from}`;
     const block = laid.toBlock ? entryOf.get(laid.to)! : undefined;
     const to = block ? block.entry : `tee/${laid.to}`;
@@ -79,8 +87,18 @@ export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
       minorK: laid.piece.minorK,
     };
     links.push(link);
-    mains.push({ laid, from, to, link });
-  }
+    return [{ laid, from, to, link }];
+  });
+}
+
+/** The network of everything that is open now: source, head, main, and the blocks in use. */
+export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
+  const intake = intakeOf(layout.source, allowanceIn(plan), plan.water);
+  const nodes: NodeSpec[] = [{ id: SOURCE, elevationM: intake.nodeM }];
+  const links: LinkSpec[] = [];
+  const { intakeSteps, head, outlet } = headNetwork(plan, intake, { nodes, links });
+  const blocks = layout.blocks.filter((b) => b.block.inUse).map(blockNetwork);
+  const mains = mainNetwork(plan, layout, blocks, outlet, { nodes, links });
   const ties: LinkSpec[] = [];
   const own = { nodes: [...nodes], links: [...links] };
   let runs = 0;

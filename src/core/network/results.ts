@@ -1,5 +1,5 @@
 import { pipeKind, strengthOf } from '../catalog/pipes';
-import { velocityMps } from '../hydraulics/friction';
+import { velocityMps, type Medium } from '../hydraulics/friction';
 import {
   lateralAt,
   lossAcross,
@@ -105,31 +105,15 @@ export interface FarmResults {
 export const kpaAt = (results: Pick<FarmResults, 'built' | 'solution'>, node: string): number =>
   results.solution.nodeKpa[results.built.nodeAt(node)];
 
-/** Puts a solution back onto beds, runs, parts and pipes. */
-export function assemble(
+/** Runs and blocks that are open, in the order of the network's. */
+function openResults(
   plan: FullPlan,
-  layout: FarmLayout,
   built: FarmNetwork,
   solution: NetworkSolution,
-  demand: Demand,
-): FarmResults {
-  const at = (node: string): number => solution.nodeKpa[built.nodeAt(node)];
+  at: (node: string) => number,
+  outletRest: number,
+): { runs: RunResult[]; blocks: BlockResult[] } {
   const medium = mediumOf(plan);
-  const flowLph = solution.supply.flowLph;
-  const piece = (link: LinkSpec, lph: number, pipe: PipePiece): PieceResult => {
-    const speed = velocityMps(Math.abs(lph), pipe.boreMm);
-    return {
-      flowLph: lph,
-      velocityMps: speed,
-      frictionKpa: lossAcross(link, Math.abs(lph), medium),
-      startKpa: at(link.from),
-      endKpa: at(link.to),
-      surgeKpa: surgeOf(pipe, speed),
-    };
-  };
-  const sourceKpa = shutKpa(layout.source, plan);
-  const head = partResults(built.head, flowLph, sourceKpa, at);
-  const outletRest = head.at(-1)?.restKpa ?? sourceKpa;
   const runs: RunResult[] = [];
   const school = plan.wishes.evenness;
   const allFlows = new Map<RunResult, Float64Array>();
@@ -161,6 +145,43 @@ export function assemble(
     const entryRest = outletRest - (b.entryM - built.intake.headM) * KPA_PER_M;
     return blockResult(b, runs, first, at, entryRest, school, allFlows);
   });
+  return { runs, blocks };
+}
+
+/** What passes a piece of pipe, and what it costs. */
+function pieceResult(
+  link: LinkSpec,
+  lph: number,
+  pipe: PipePiece,
+  medium: Medium,
+  at: (node: string) => number,
+): PieceResult {
+  const speed = velocityMps(Math.abs(lph), pipe.boreMm);
+  return {
+    flowLph: lph,
+    velocityMps: speed,
+    frictionKpa: lossAcross(link, Math.abs(lph), medium),
+    startKpa: at(link.from),
+    endKpa: at(link.to),
+    surgeKpa: surgeOf(pipe, speed),
+  };
+}
+
+/** Puts a solution back onto beds, runs, parts and pipes. */
+export function assemble(
+  plan: FullPlan,
+  layout: FarmLayout,
+  built: FarmNetwork,
+  solution: NetworkSolution,
+  demand: Demand,
+): FarmResults {
+  const at = (node: string): number => solution.nodeKpa[built.nodeAt(node)];
+  const medium = mediumOf(plan);
+  const flowLph = solution.supply.flowLph;
+  const sourceKpa = shutKpa(layout.source, plan);
+  const head = partResults(built.head, flowLph, sourceKpa, at);
+  const outletRest = head.at(-1)?.restKpa ?? sourceKpa;
+  const { runs, blocks } = openResults(plan, built, solution, at, outletRest);
   const margin = (i: number): number => runs[i].minKpa - runs[i].run.tape.minKpa;
   const over = (i: number): number => runs[i].maxKpa - runs[i].run.tape.maxKpa;
   const most = (list: number[], by: (i: number) => number): number =>
@@ -176,7 +197,7 @@ export function assemble(
     mains: built.mains.map((m) => ({
       laid: m.laid,
       link: m.link,
-      ...piece(m.link, solution.linkLph[built.linkAt(m.link)], m.laid.piece),
+      ...pieceResult(m.link, solution.linkLph[built.linkAt(m.link)], m.laid.piece, medium, at),
     })),
     demand,
     flowLph,

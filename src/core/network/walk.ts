@@ -56,89 +56,123 @@ export const stepKey = {
  * The steps meet: each begins where the one before ended.
  */
 export function walkTo(plan: FullPlan, results: FarmResults, runIndex: number): PressureWalk {
-  const { built, solution, layout } = results;
-  const { run, inletKpa, flowLph } = results.runs[runIndex];
+  const { built } = results;
+  const { run } = results.runs[runIndex];
   const block = results.blocks.find((b) => b.index === run.block)!;
-  const elevation = (node: string): number => built.network.nodes[built.nodeAt(node)].elevationM;
-  const curve = supplyCurve(built.intake.supply, built.intake.nodeM);
-  const flow = solution.supply.flowLph;
-  const steps: WalkStep[] = [];
-  let kpa = curve.kpa(0);
-  const step = (s: Omit<WalkStep, 'beforeKpa'>): void => {
-    steps.push({ ...s, beforeKpa: kpa });
-    kpa = s.afterKpa;
-  };
-  const still = { riseM: 0, lengthM: 0 };
-  step({ kind: 'rest', key: stepKey.source, afterKpa: kpa, ...still, flowLph: 0 });
-  if (layout.source.kind !== 'tank')
-    step({
-      kind: 'drawing',
-      key: stepKey.source,
-      afterKpa: solution.supply.pressureKpa,
-      ...still,
-      flowLph: flow,
-    });
-  for (const s of built.intakeSteps) {
-    step({
-      kind: s.step.kind,
-      key: stepKey.source,
-      afterKpa: kpaAt(results, s.to),
-      riseM: elevation(s.to) - elevation(s.from),
-      lengthM: s.link.kind === 'pipe' ? s.link.lengthM : 0,
-      flowLph: flow,
-    });
+  const way = new Way(results);
+  way.source();
+  way.parts(built.head, HEAD, results.solution.supply.flowLph);
+  way.mains(block.built.entry);
+  way.parts(block.built.inlet, block.built.layout.block.id, block.flowLph);
+  way.header(block, runIndex);
+  const endDistanceM = way.run(plan, runIndex);
+  return { steps: way.steps, runIndex, block: run.block, bed: run.bed, endKpa: way.kpa, endDistanceM };
+}
+
+const STILL = { riseM: 0, lengthM: 0 };
+
+/** The way of the water while it is walked: each step begins at the pressure that the last one left. */
+class Way {
+  readonly steps: WalkStep[] = [];
+  kpa: number;
+  private readonly results: FarmResults;
+
+  constructor(results: FarmResults) {
+    const { intake } = results.built;
+    this.results = results;
+    this.kpa = supplyCurve(intake.supply, intake.nodeM).kpa(0);
   }
-  const parts = (list: readonly PartStep[], place: string, lph: number): void => {
+
+  private step(s: Omit<WalkStep, 'beforeKpa'>): void {
+    this.steps.push({ ...s, beforeKpa: this.kpa });
+    this.kpa = s.afterKpa;
+  }
+
+  private elevation(node: string): number {
+    const { built } = this.results;
+    return built.network.nodes[built.nodeAt(node)].elevationM;
+  }
+
+  /** The source shut, then drawn from, and what lies between it and the head. */
+  source(): void {
+    const { built, solution, layout } = this.results;
+    const { flowLph, pressureKpa } = solution.supply;
+    const key = stepKey.source;
+    this.step({ kind: 'rest', key, afterKpa: this.kpa, ...STILL, flowLph: 0 });
+    if (layout.source.kind !== 'tank')
+      this.step({ kind: 'drawing', key, afterKpa: pressureKpa, ...STILL, flowLph });
+    for (const s of built.intakeSteps)
+      this.step({
+        kind: s.step.kind,
+        key,
+        afterKpa: kpaAt(this.results, s.to),
+        riseM: this.elevation(s.to) - this.elevation(s.from),
+        lengthM: s.link.kind === 'pipe' ? s.link.lengthM : 0,
+        flowLph,
+      });
+  }
+
+  parts(list: readonly PartStep[], place: string, flowLph: number): void {
     for (const s of list)
       if (s.link)
-        step({
+        this.step({
           kind: 'part',
           key: stepKey.part(place, s.part.id),
-          afterKpa: kpaAt(results, s.to),
-          ...still,
-          flowLph: lph,
+          afterKpa: kpaAt(this.results, s.to),
+          ...STILL,
+          flowLph,
           step: s,
         });
-  };
-  parts(built.head, HEAD, flow);
-  const byEnd = new Map(built.mains.map((m) => [m.to, m]));
-  const pieces = [];
-  for (let m = byEnd.get(block.built.entry); m; m = byEnd.get(m.from)) pieces.unshift(m);
-  for (const m of pieces) {
-    step({
-      kind: 'main',
-      key: stepKey.main(m.laid.to),
-      afterKpa: kpaAt(results, m.to),
-      riseM: m.laid.riseM,
-      lengthM: m.laid.lengthM,
-      flowLph: solution.linkLph[built.linkAt(m.link)],
+  }
+
+  /** The pieces of the main that lead to a block's entry. */
+  mains(entry: string): void {
+    const { built, solution } = this.results;
+    const byEnd = new Map(built.mains.map((m) => [m.to, m]));
+    const pieces = [];
+    for (let m = byEnd.get(entry); m; m = byEnd.get(m.from)) pieces.unshift(m);
+    for (const m of pieces)
+      this.step({
+        kind: 'main',
+        key: stepKey.main(m.laid.to),
+        afterKpa: kpaAt(this.results, m.to),
+        riseM: m.laid.riseM,
+        lengthM: m.laid.lengthM,
+        flowLph: solution.linkLph[built.linkAt(m.link)],
+      });
+  }
+
+  header(block: BlockResult, runIndex: number): void {
+    const { run, inletKpa, flowLph } = this.results.runs[runIndex];
+    const header = headerWay(this.results, block, run.takeOff);
+    const lengthM = header.reduce((sum, h) => sum + h.lengthM, 0);
+    let along = 0;
+    this.step({
+      kind: 'header',
+      key: stepKey.header(block.built.layout.block.id),
+      afterKpa: inletKpa,
+      riseM: this.elevation(block.built.takeOffs[run.takeOff]) - this.elevation(block.built.feed),
+      lengthM,
+      flowLph: header.length > 0 ? Math.abs(header[0].lph) : flowLph,
+      shape: header.map((h) => {
+        along += h.lengthM;
+        return { share: along / lengthM, kpa: kpaAt(this.results, h.node) };
+      }),
     });
   }
-  parts(block.built.inlet, block.built.layout.block.id, block.flowLph);
-  const header = headerWay(results, block, run.takeOff);
-  const lengthM = header.reduce((sum, h) => sum + h.lengthM, 0);
-  let along = 0;
-  step({
-    kind: 'header',
-    key: stepKey.header(block.built.layout.block.id),
-    afterKpa: inletKpa,
-    riseM: elevation(block.built.takeOffs[run.takeOff]) - elevation(block.built.feed),
-    lengthM,
-    flowLph: header.length > 0 ? Math.abs(header[0].lph) : flowLph,
-    shape: header.map((h) => {
-      along += h.lengthM;
-      return { share: along / lengthM, kpa: kpaAt(results, h.node) };
-    }),
-  });
-  const { distanceM, kpa: pressures } = emittersOf(plan, results, runIndex);
-  let weakest = 0;
-  pressures.forEach((p, i) => (weakest = p <= pressures[weakest] ? i : weakest));
-  if (pressures.length > 0) {
+
+  /** Along a run to its weakest emitter. @returns how far along that is, m */
+  run(plan: FullPlan, runIndex: number): number {
+    const { run, flowLph } = this.results.runs[runIndex];
+    const { distanceM, kpa: pressures } = emittersOf(plan, this.results, runIndex);
+    if (pressures.length === 0) return 0;
+    let weakest = 0;
+    pressures.forEach((p, i) => (weakest = p <= pressures[weakest] ? i : weakest));
     const end = distanceM[weakest];
     const every = Math.max(1, Math.floor((weakest + 1) / SHAPE_POINTS));
     const shape = [];
     for (let i = 0; i <= weakest; i += every) shape.push({ share: distanceM[i] / end, kpa: pressures[i] });
-    step({
+    this.step({
       kind: 'run',
       key: stepKey.run,
       afterKpa: pressures[weakest],
@@ -147,15 +181,8 @@ export function walkTo(plan: FullPlan, results: FarmResults, runIndex: number): 
       flowLph,
       shape,
     });
+    return end;
   }
-  return {
-    steps,
-    runIndex,
-    block: run.block,
-    bed: run.bed,
-    endKpa: kpa,
-    endDistanceM: pressures.length > 0 ? distanceM[weakest] : 0,
-  };
 }
 
 interface WayPiece {

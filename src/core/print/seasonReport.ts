@@ -52,6 +52,15 @@ export function seasonReport(r: Reported): TDocumentDefinitions {
   };
 }
 
+/** Readings of which it is known what they should have been. */
+const judgedReadings = (readings: readonly Entry[], r: Reported) =>
+  readings.flatMap((e) => {
+    const expected = r.expected.get(`${e.set ?? ''}/${e.spot}`);
+    return expected && e.value !== undefined
+      ? [{ e, expected, judged: judgeReading(e.value, expected) }]
+      : [];
+  });
+
 /** The report’s pages. */
 function contentOf(
   of: (...what: Entry['what'][]) => Entry[],
@@ -59,12 +68,7 @@ function contentOf(
   entries: Entry[],
   setName: (id: string | undefined) => string,
 ) {
-  const readings = of('reading').flatMap((e) => {
-    const expected = r.expected.get(`${e.set ?? ''}/${e.spot}`);
-    return expected && e.value !== undefined
-      ? [{ e, expected, judged: judgeReading(e.value, expected) }]
-      : [];
-  });
+  const readings = judgedReadings(of('reading'), r);
   const off = readings.filter((x) => x.judged !== 'as-expected');
   const content: Content[] = [
     heading(msg`${r.plan.name}: the season`),

@@ -1,10 +1,10 @@
 import { createPlanSolver } from '../network';
 import { fillIn, type Block, type Plan } from '../plan';
-import { changed } from '../changes';
+import { changed, type Change } from '../changes';
 import { arrange, faultOf, opened } from './fitSets';
 import type { Fit, FitAnswer, FitKind, FitLimits, FitRefusal, Variant } from './fitTypes';
 import { alikeBy, renamed, variantsOf } from './fitVariants';
-import { judge, judgeOpen, type Judgement } from '../check';
+import { judge, judgeOpen, type Finding, type Judgement } from '../check';
 import { compare } from './tryOut';
 
 export type { Fit, FitAnswer, FitKind, FitLimits, FitRefusal, Unit } from './fitTypes';
@@ -31,59 +31,42 @@ export function fit(
     return judgeOpen(p, { solver, checkpoint });
   };
   const full = fillIn(plan);
-  const { blocks } = full;
   const before = judge(plan, { solver, checkpoint });
   const had = new Set(before.each.map((f) => f.id));
   const base = awake(plan);
   const hadSets = full.watering.sets.length > 0;
-  const known = new Map<string, Variant[]>();
   const variants = new Map<string, Variant[]>();
-  for (const [i, block] of blocks.entries()) {
+  const known = new Map<string, Variant[]>();
+  for (const [i, block] of full.blocks.entries()) {
     const key = alikeBy(full, block);
     const alike = known.get(key);
-    const own = alike
-      ? renamed(alike, block)
-      : variantsOf(base, full, block, limits, solver, () => {
-          checkpoint();
-          solves++;
-        });
+    const count = (): void => {
+      checkpoint();
+      solves++;
+    };
+    const own = alike ? renamed(alike, block) : variantsOf(base, full, block, limits, solver, count);
     if (!alike) known.set(key, own);
     variants.set(block.id, own);
-    progress((0.7 * (i + 1)) / blocks.length);
+    progress((0.7 * (i + 1)) / full.blocks.length);
+    if (own.length === 0 || own.some((v) => v.does)) continue;
     const best = own.reduce((a, b) => (b.uniformity > a ? b.uniformity : a), 0);
-    if (own.length === 0) continue;
-    if (!own.some((v) => v.does))
-      return {
-        fits: [],
-        solves,
-        refusal: whyNot(solve(opened(base, [{ block: block.id }])), block, best, limits, had),
-      };
+    const alone = solve(opened(base, [{ block: block.id }]));
+    return { fits: [], solves, refusal: whyNot(alone, block, best, limits, had) };
   }
-  const used = blocks.filter((b) => (variants.get(b.id)?.length ?? 0) > 0);
+  const used = full.blocks.filter((b) => (variants.get(b.id)?.length ?? 0) > 0);
   if (used.length === 0) return { fits: [], solves, refusal: { why: 'no-beds' } };
   const fits: Fit[] = [];
   let refusal: FitRefusal | undefined;
   for (const [k, kind] of KINDS.entries()) {
-    const chosen = new Map(
-      used.map((b) => [
-        b.id,
-        choose(
-          kind,
-          variants.get(b.id)!.filter((v) => v.does),
-        ),
-      ]),
-    );
+    const does = (id: string): Variant[] => variants.get(id)!.filter((v) => v.does);
+    const chosen = new Map(used.map((b) => [b.id, choose(kind, does(b.id))]));
     const found = arrange(base, used, chosen, limits, hadSets, solve, had);
     progress(0.7 + (0.3 * (k + 1)) / KINDS.length);
     if ('why' in found) {
       refusal = graver(refusal, found);
       continue;
     }
-    // Judged in every state, on the backup and through the day, before it is offered.
-    const after = judge(changed(plan, found.changes), { solver, checkpoint });
-    const bad = compare(found.changes, before, after).worse.find(
-      (f) => f.grade === 'stop' || f.grade === 'mend',
-    );
+    const bad = newFault(before, judge(changed(plan, found.changes), { solver, checkpoint }), found.changes);
     if (bad) {
       refusal = graver(refusal, { why: 'other', code: bad.code });
       continue;
@@ -162,3 +145,7 @@ export function choose(kind: FitKind, variants: readonly Variant[]): Variant {
   };
   return variants.reduce((a, b) => (less(by[kind](b), by[kind](a)) ? b : a));
 }
+
+/** What a plan in its judgement has that must be put right, and had not before: it is judged in every state, on the backup and through the day, before it is offered. */
+const newFault = (before: Judgement, after: Judgement, changes: Change[]): Finding | undefined =>
+  compare(changes, before, after).worse.find((f) => f.grade === 'stop' || f.grade === 'mend');

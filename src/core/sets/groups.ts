@@ -99,45 +99,7 @@ function addBeds(
     // A coefficient is per ground of the field: half a path on either side is the bed's.
     const groundM = bed.widthM + (bed.plant ? 0 : block.beds.pathM);
     let group = groups.get(id);
-    if (!group) {
-      const crop = bed.single?.crop ?? block.beds.crop;
-      const potL = bed.plant?.potL ?? 0;
-      const need =
-        potL > 0
-          ? inPot(needIn(plan, crop), potDepthM(potL, (bed.widthM * bed.lengthM) / bed.plant!.serves))
-          : needIn(plan, crop);
-      const stated = bed.single?.planted ?? block.planted ?? plan.watering.planted[crop];
-      const planted = stated ?? plan.watering.season.from;
-      const tape = tapeOf(block, bed);
-      group = {
-        id,
-        block: index,
-        blockId: block.id,
-        keys: [],
-        crop,
-        need,
-        planted,
-        plantedIsDefault: stated === undefined,
-        until: dayAfter(planted, cropDays(need) - 1),
-        bedM: bed.widthM,
-        soil: {
-          groundM,
-          rootedM: need.closes ? groundM : bed.widthM,
-          stripM,
-          heldMmPerM: potL > 0 ? POT_HELD_MM_PER_M : soilKind(block.ground.soil).heldMmPerM,
-        },
-        lengthM: 0,
-        areaM2: 0,
-        stripM2: 0,
-        linesPerBed: bed.lines,
-        plants: 0,
-        potL,
-        tape: bed.plant ? oneAPlant(tape, bed) : tape,
-        cover: block.beds.cover ?? COVER_BY_LIES[tape.lies],
-        tunnel: block.tunnel !== undefined,
-      };
-      groups.set(id, group);
-    }
+    if (!group) groups.set(id, (group = groupOf(plan, block, bed, index, groundM)));
     group.keys.push(bed.key);
     group.lengthM += bed.lengthM;
     group.areaM2 += bed.lengthM * groundM;
@@ -146,4 +108,42 @@ function addBeds(
       : (bed.lengthM * bed.lines) / (cropIn(plan, group.crop)?.plantM || USUAL_PLANT_M);
     group.stripM2 += bed.lengthM * stripM;
   }
+}
+
+/** A group that a bed begins, with nothing added up yet. */
+function groupOf(plan: FullPlan, block: Block, bed: LaidBed, index: number, groundM: number): AlikeBeds {
+  const crop = bed.single?.crop ?? block.beds.crop;
+  const potL = bed.plant?.potL ?? 0;
+  const own = needIn(plan, crop);
+  const need = potL > 0 ? inPot(own, potDepthM(potL, (bed.widthM * bed.lengthM) / bed.plant!.serves)) : own;
+  const stated = bed.single?.planted ?? block.planted ?? plan.watering.planted[crop];
+  const planted = stated ?? plan.watering.season.from;
+  const tape = tapeOf(block, bed);
+  return {
+    id: alikeKey(plan, block, bed),
+    block: index,
+    blockId: block.id,
+    keys: [],
+    crop,
+    need,
+    planted,
+    plantedIsDefault: stated === undefined,
+    until: dayAfter(planted, cropDays(need) - 1),
+    bedM: bed.widthM,
+    soil: {
+      groundM,
+      rootedM: need.closes ? groundM : bed.widthM,
+      stripM: stripOf(block, bed),
+      heldMmPerM: potL > 0 ? POT_HELD_MM_PER_M : soilKind(block.ground.soil).heldMmPerM,
+    },
+    lengthM: 0,
+    areaM2: 0,
+    stripM2: 0,
+    linesPerBed: bed.lines,
+    plants: 0,
+    potL,
+    tape: bed.plant ? oneAPlant(tape, bed) : tape,
+    cover: block.beds.cover ?? COVER_BY_LIES[tape.lies],
+    tunnel: block.tunnel !== undefined,
+  };
 }

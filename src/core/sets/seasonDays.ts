@@ -64,28 +64,31 @@ export interface DaysOfBeds {
   felt: (day: number) => number | undefined;
 }
 
+/** A season of some beds of which no day is told yet. */
+const unwatered = (g: AlikeBeds): BedSeason => ({
+  id: g.id,
+  block: g.block,
+  keys: g.keys,
+  crop: g.crop,
+  planted: g.planted,
+  until: g.until,
+  full: [],
+  shortAt: 1 - g.need.useShare,
+  givenL: [],
+  rainL: [],
+  deepL: [],
+  usedL: [],
+  wantedL: [],
+  phases: [],
+  store: { beganL: 0, endedL: 0, broughtL: 0, besideDeepL: 0 },
+  lengthM: g.lengthM,
+  shortDays: 0,
+  deepDays: 0,
+});
+
 /** The root zone of some beds day by day. They begin as moist as their soil holds. */
 export function bedSeason(plan: FullPlan, g: AlikeBeds, { dates, sky, givenL, felt }: DaysOfBeds): BedSeason {
-  const s: BedSeason = {
-    id: g.id,
-    block: g.block,
-    keys: g.keys,
-    crop: g.crop,
-    planted: g.planted,
-    until: g.until,
-    full: [],
-    shortAt: 1 - g.need.useShare,
-    givenL: [],
-    rainL: [],
-    deepL: [],
-    usedL: [],
-    wantedL: [],
-    phases: [],
-    store: { beganL: 0, endedL: 0, broughtL: 0, besideDeepL: 0 },
-    lengthM: g.lengthM,
-    shortDays: 0,
-    deepDays: 0,
-  };
+  const s = unwatered(g);
   let state: BalanceState | undefined;
   dates.forEach((date, i) => {
     const crop = cropOn(g, date);

@@ -203,65 +203,21 @@ export function tankThrough(
   scale = 1,
   takesOver?: ReadonlyMap<string, number>,
 ): TankDays {
-  const [first] = tables.values();
-  const { outletM, highM } = first;
-  const perM = first.litresPerM * scale;
   const curves = new Map([...tables].map(([id, t]) => [id, between(t)]));
-  let levelM = highM;
-  let at = 0;
-  let dry: TankDays['dry'];
-  let missingL = 0;
-  let givenL = 0;
-  let takenOverL = 0;
-  const points: TankDays['points'] = [{ minute: 0, levelM }];
-  const add = (litres: number): void => {
-    levelM = Math.min(highM, Math.max(outletM, levelM + litres / perM));
-  };
-  const fillTo = (minute: number): void => {
-    add((refillLph * Math.max(0, minute - at)) / MIN_PER_HOUR);
-    at = Math.max(at, minute);
-  };
+  const [first] = tables.values();
+  const run = new TankInTime(first, first.litresPerM * scale, refillLph);
   const ordered = [...draws].sort((a, b) => a.fromMin - b.fromMin);
   for (let day = 0; day < days; day++) {
-    add(rainL(day));
-    if (day % everyDays === 0) {
+    run.add(rainL(day));
+    if (day % everyDays === 0)
       for (const draw of ordered) {
         const figures = curves.get(draw.set);
-        if (!figures) continue;
-        fillTo(day * MINUTES_A_DAY + draw.fromMin);
-        points.push({ minute: at, levelM });
-        const full = figures(highM).flowLph;
-        for (let done = 0; done < draw.minutes;) {
-          const step = Math.min(DRAW_STEP_MIN, draw.minutes - done);
-          const now = figures(levelM);
-          const asked = (now.flowLph * step) / MIN_PER_HOUR;
-          const there = (levelM - outletM) * perM + (refillLph * step) / MIN_PER_HOUR;
-          const litres = Math.min(asked, there);
-          const fails = now.marginKpa < 0 || litres < asked - ROUNDING_L;
-          if (!dry && fails)
-            dry = { day, minute: draw.fromMin + done, set: draw.set, levelM, empty: now.marginKpa >= 0 };
-          const other = takesOver?.get(draw.set);
-          if (fails && other !== undefined) {
-            takenOverL += (other * step) / MIN_PER_HOUR;
-            add((refillLph * step) / MIN_PER_HOUR);
-            at += step;
-            done += step;
-            continue;
-          }
-          givenL += litres;
-          if (litres < asked) missingL += asked - litres;
-          else if (!(now.flowLph > 0)) missingL += (full * step) / MIN_PER_HOUR;
-          add((refillLph * step) / MIN_PER_HOUR - litres);
-          at += step;
-          done += step;
-        }
-        points.push({ minute: at, levelM });
+        if (figures) run.draw(day, draw, figures, takesOver?.get(draw.set));
       }
-    }
-    fillTo((day + 1) * MINUTES_A_DAY);
-    points.push({ minute: (day + 1) * MINUTES_A_DAY, levelM });
+    run.fillTo((day + 1) * MINUTES_A_DAY);
+    run.mark((day + 1) * MINUTES_A_DAY);
   }
-  return { points, dry, missingL, givenL, takenOverL };
+  return run.told;
 }
 
 const BISECTIONS = 40;
@@ -281,3 +237,75 @@ export function leastThat(holds: (value: number) => boolean, from: number, most:
   }
   return high;
 }
+
+/** A tank while time passes over it. */
+class TankInTime {
+  readonly told: TankDays = { points: [], dry: undefined, missingL: 0, givenL: 0, takenOverL: 0 };
+  private readonly outletM: number;
+  private readonly highM: number;
+  private readonly perM: number;
+  private readonly refillLph: number;
+  private levelM: number;
+  /** Minute up to which it is filled. */
+  private at = 0;
+
+  constructor({ outletM, highM }: TankTable, litresPerM: number, refillLph: number) {
+    [this.outletM, this.highM, this.levelM] = [outletM, highM, highM];
+    [this.perM, this.refillLph] = [litresPerM, refillLph];
+    this.mark(0);
+  }
+
+  /** Notes the level. */
+  mark(minute: number): void {
+    this.told.points.push({ minute, levelM: this.levelM });
+  }
+
+  add(litres: number): void {
+    this.levelM = Math.min(this.highM, Math.max(this.outletM, this.levelM + litres / this.perM));
+  }
+
+  private refill(minutes: number): number {
+    return (this.refillLph * minutes) / MIN_PER_HOUR;
+  }
+
+  fillTo(minute: number): void {
+    this.add(this.refill(Math.max(0, minute - this.at)));
+    this.at = Math.max(this.at, minute);
+  }
+
+  /** A set's watering, in short steps. @param otherLph flow on the source that takes over where the tank fails */
+  draw(day: number, { set, fromMin, minutes }: Draw, figures: Figures, otherLph: number | undefined): void {
+    this.fillTo(day * MINUTES_A_DAY + fromMin);
+    this.mark(this.at);
+    for (let done = 0; done < minutes;) {
+      const step = Math.min(DRAW_STEP_MIN, minutes - done);
+      const now = figures(this.levelM);
+      const asked = (now.flowLph * step) / MIN_PER_HOUR;
+      const there = (this.levelM - this.outletM) * this.perM + this.refill(step);
+      const litres = Math.min(asked, there);
+      const fails = now.marginKpa < 0 || litres < asked - ROUNDING_L;
+      if (fails)
+        this.told.dry ??= {
+          day,
+          minute: fromMin + done,
+          set,
+          levelM: this.levelM,
+          empty: now.marginKpa >= 0,
+        };
+      if (fails && otherLph !== undefined) {
+        this.told.takenOverL += (otherLph * step) / MIN_PER_HOUR;
+        this.add(this.refill(step));
+      } else {
+        this.told.givenL += litres;
+        if (litres < asked) this.told.missingL += asked - litres;
+        else if (!(now.flowLph > 0))
+          this.told.missingL += (figures(this.highM).flowLph * step) / MIN_PER_HOUR;
+        this.add(this.refill(step) - litres);
+      }
+      this.at += step;
+      done += step;
+    }
+    this.mark(this.at);
+  }
+}
+type Figures = ReturnType<typeof between>;

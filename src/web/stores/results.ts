@@ -45,8 +45,6 @@ export const useResults = defineStore('results', () => {
   /** The block looked at, if it is in use. */
   const block = computed(() => results.value?.blocks.find((b) => b.index === plan.blockIndex));
 
-  const { walk, walkRun, walkTape, walkFootKpa, footOf } = createWalk(showing, plan, view);
-
   const isBusy = (): boolean => solving.isBusy;
   const emitters = async (runIndices: number[]) =>
     (solved.value && (await jobs.quick((solver) => solver.emitters(runIndices)))) || [];
@@ -66,11 +64,7 @@ export const useResults = defineStore('results', () => {
     slow,
     stale,
     block,
-    walk,
-    walkRun,
-    walkTape,
-    walkFootKpa,
-    footOf,
+    ...createWalk(showing, plan, view),
     isBusy,
     emitters,
     longest,

@@ -15,56 +15,58 @@ type Received = NonNullable<Shared['received']>;
 const LABEL = msg`add changes from the other device`;
 
 /** A plan and its book go from device to device as one file; what was changed on both comes together here. */
-export const useSharing = defineStore('sharing', () => {
-  const plan = usePlan();
-  const book = useBook();
-  const keeping = useKeeping();
-  /** Values of the plan that were changed on both devices, and not alike. */
-  const clashes = shallowRef<PlanClash[]>([]);
-  watch(
-    () => keeping.id,
-    () => (clashes.value = []),
-  );
+class Sharing {
+  private readonly plan = usePlan();
 
-  async function pack(): Promise<Blob> {
-    const shared = await readShared(keeping.id);
+  private readonly book = useBook();
+
+  private readonly keeping = useKeeping();
+
+  /** Values of the plan that were changed on both devices, and not alike. */
+  readonly clashes = shallowRef<PlanClash[]>([]);
+
+  readonly pack = async (): Promise<Blob> => {
+    const shared = await readShared(this.keeping.id);
     // What went out under a name is known by it, also once a demo has become a plan of one's own.
-    await writeShared(keeping.id, shared);
-    return parcel(toRaw(plan.plan), keeping.id, book.entries, shared);
-  }
+    await writeShared(this.keeping.id, shared);
+    return parcel(toRaw(this.plan.plan), this.keeping.id, this.book.entries, shared);
+  };
 
   /** @returns what came of it, in a sentence each */
-  async function takeIn(from: Parcel): Promise<string[]> {
-    await book.opened(keeping.id);
-    const own = await readShared(keeping.id);
+  readonly takeIn = async (from: Parcel): Promise<string[]> => {
+    await this.book.opened(this.keeping.id);
+    const own = await readShared(this.keeping.id);
     if (from.shared && from.shared.lineage !== own.lineage)
       return [
         msg`Nothing was added: the file is of another plan. Open it from the start page to see that plan with its book.`,
       ];
-    await keepPhotos(keeping.id, from.photos);
-    const added = book.merge(from.entries);
+    await keepPhotos(this.keeping.id, from.photos);
+    const added = this.book.merge(from.entries);
     const said = [
-      msg`${added} ${forms(added, 'entry was', 'entries were')} new${book.clashes.length > 0 ? msg`; ${book.clashes.length} were corrected on both devices: choose below` : ''}.`,
+      msg`${added} ${forms(added, 'entry was', 'entries were')} new${this.book.clashes.length > 0 ? msg`; ${this.book.clashes.length} were corrected on both devices: choose below` : ''}.`,
     ];
-    if (from.plan !== undefined) said.push(...(await takePlan(from.plan, from.shared)));
+    if (from.plan !== undefined) said.push(...(await this.takePlan(from.plan, from.shared)));
     return said;
-  }
+  };
 
-  async function takePlan(text: string, shared: Parcel['shared']): Promise<string[]> {
+  private async takePlan(text: string, shared: Parcel['shared']): Promise<string[]> {
     const read = readPlan(text);
     if (!read.ok) return [msg`The plan in the file could not be read: ${read.problems[0].what}.`];
-    const own = await readShared(keeping.id);
+    const own = await readShared(this.keeping.id);
     if (shared === undefined)
       return [msg`The file does not say which plan it is a copy of: only its book was added.`];
     const base = laterOf(own.received, shared.received);
-    const merged = mergePlans(base?.plan, toRaw(plan.plan), read.plan);
-    const refusal = plan.become(LABEL, merged.plan, LABEL);
+    const merged = mergePlans(base?.plan, toRaw(this.plan.plan), read.plan);
+    const refusal = this.plan.become(LABEL, merged.plan, LABEL);
     if (refusal)
       return [
         msg`The two plans do not fit together: ${refusal.what}. Yours stays as it is. Open the file from the start page of another browser to compare.`,
       ];
-    await writeShared(keeping.id, { lineage: own.lineage, received: { at: shared.at, plan: read.plan } });
-    clashes.value = merged.clashes;
+    await writeShared(this.keeping.id, {
+      lineage: own.lineage,
+      received: { at: shared.at, plan: read.plan },
+    });
+    this.clashes.value = merged.clashes;
     const { taken } = merged;
     if (merged.clashes.length > 0)
       return [
@@ -78,22 +80,42 @@ export const useSharing = defineStore('sharing', () => {
   }
 
   /** Says which of two values holds. @returns why it cannot */
-  function settle(clash: PlanClash, holds: 'mine' | 'theirs'): string | undefined {
+  readonly settle = (clash: PlanClash, holds: 'mine' | 'theirs'): string | undefined => {
     if (holds === 'theirs') {
-      const refusal = plan.become(LABEL, withValue(toRaw(plan.plan), clash.path, clash.theirs), LABEL);
+      const refusal = this.plan.become(
+        LABEL,
+        withValue(toRaw(this.plan.plan), clash.path, clash.theirs),
+        LABEL,
+      );
       if (refusal) return msg`It does not fit: ${refusal.what}.`;
     }
-    clashes.value = clashes.value.filter((c) => c !== clash);
+    this.clashes.value = this.clashes.value.filter((c) => c !== clash);
     return undefined;
-  }
+  };
 
   /** A plan that came from elsewhere, and was opened here as a new one. */
-  const began = (id: string, from: Parcel, as: Plan): Promise<void> =>
+  readonly began = (id: string, from: Parcel, as: Plan): Promise<void> =>
     from.shared
       ? writeShared(id, { lineage: from.shared.lineage, received: { at: from.shared.at, plan: as } })
       : Promise.resolve();
 
-  return { clashes, pack, takeIn, settle, began };
+  constructor() {
+    watch(
+      () => this.keeping.id,
+      () => (this.clashes.value = []),
+    );
+  }
+}
+
+export const useSharing = defineStore('sharing', () => {
+  const own = new Sharing();
+  return {
+    clashes: own.clashes,
+    pack: own.pack,
+    takeIn: own.takeIn,
+    settle: own.settle,
+    began: own.began,
+  };
 });
 
 const laterOf = (a: Received | undefined, b: Received | undefined): Received | undefined =>

@@ -71,21 +71,22 @@ export function useStepWords() {
   return wordsOf(settings, plan, nameOf);
 }
 
+/** By how much a step changes the pressure, in the reader’s units. */
+function changeBy(settings: ReturnType<typeof useSettings>, step: WalkStep): string {
+  if (step.kind === 'rest') return settings.parts(step.afterKpa, 'pressure').number;
+  const by = step.afterKpa - step.beforeKpa;
+  if (Math.abs(by) < NO_CHANGE_KPA) return '0';
+  const { number } = settings.parts(Math.abs(by), 'pressure');
+  if (Number(number) === 0) return '0';
+  return `${by < 0 ? '−' : '+'}${number}`;
+}
+
 /** What each kind of step is called and says. */
 function wordsOf(
   settings: ReturnType<typeof useSettings>,
   plan: ReturnType<typeof usePlan>,
   nameOf: (steps: readonly WalkStep[], px?: number) => string,
 ) {
-  function change(step: WalkStep): string {
-    if (step.kind === 'rest') return settings.parts(step.afterKpa, 'pressure').number;
-    const by = step.afterKpa - step.beforeKpa;
-    if (Math.abs(by) < NO_CHANGE_KPA) return '0';
-    const { number } = settings.parts(Math.abs(by), 'pressure');
-    if (Number(number) === 0) return '0';
-    return `${by < 0 ? '−' : '+'}${number}`;
-  }
-
   function what(step: WalkStep): string {
     const length = settings.show(step.lengthM, 'length');
     const piece = plan.full.tees.find((t) => step.key === `main ${t.id}`)?.main;
@@ -124,11 +125,11 @@ function wordsOf(
       Math.abs(rise) < NO_CHANGE_KPA
         ? ''
         : msg`, of it ${settings.show(Math.abs(rise), 'pressure')} ${rise > 0 ? msg`taken by the rise` : msg`given by the fall`}`;
-    return msg`${what(step)}: ${change(step)}${ground}, leaves ${settings.show(step.afterKpa, 'pressure')}`;
+    return msg`${what(step)}: ${changeBy(settings, step)}${ground}, leaves ${settings.show(step.afterKpa, 'pressure')}`;
   }
 
   const changeOf = (steps: readonly WalkStep[]): string =>
-    change({ ...steps[0], afterKpa: steps.at(-1)!.afterKpa });
+    changeBy(settings, { ...steps[0], afterKpa: steps.at(-1)!.afterKpa });
   const sentenceOf = (steps: readonly WalkStep[]): string => steps.map(sentence).join('; ');
 
   return { nameOf, changeOf, sentenceOf };

@@ -1,4 +1,3 @@
-import type { Height } from '../../ground/plane';
 import simplify from '@turf/simplify';
 import { grouped, msg } from '../../language';
 import { areaM2, boxOf, crossingSides, toMetres, type LonLat, type Point } from '../../ground';
@@ -220,21 +219,7 @@ function layOneWay(raw: RawGround, place: GroundPlace): Exclude<GroundReading, {
       why: msg`It is ${grouped(Math.round(wideM / 1000))} km across: that is not a field. Check that longitude and latitude are not mixed up, or cut the file down to the field.`,
     };
 
-  const {
-    heights,
-    measured,
-    flat,
-    withHeight,
-    outlines,
-    refused,
-  }: {
-    heights: Height[];
-    measured: { xM: number; yM: number; zM: number }[];
-    flat: boolean;
-    withHeight: (readonly [number, number, (number | undefined)?])[];
-    outlines: { name?: string; outline: Point[] }[];
-    refused: string[];
-  } = shapesOnSheet(onSheet, notes, raw);
+  const { heights, measured, flat, withHeight, outlines, refused } = shapesOnSheet(onSheet, notes, raw);
   if (heights.length < measured.length && !flat)
     notes.push(msg`${grouped(measured.length)} heights thinned to ${heights.length}.`);
   if (flat)

@@ -39,23 +39,8 @@ export function firstGuess(
   out: Float64Array,
   checkpoint: () => void,
 ): void {
-  spreadGuess(tree, curves, checkpoint, out);
-}
-
-/** Guesses pressures from the source down. */
-function spreadGuess(
-  tree: Tree,
-  curves: readonly RunCurve[],
-  checkpoint: () => void,
-  out: Float64Array<ArrayBufferLike>,
-) {
   const n = tree.ids.length;
-  const highest = new Float64Array(n);
-  highest[0] = tree.curve.kpa(0);
-  for (let v = 1; v < n; v++) {
-    const link = tree.link[v]!;
-    highest[v] = Math.min(link.setKpa, highest[tree.parent[v]] - link.riseKpa - linkLossKpa(link, 0));
-  }
+  const highest = highestKpa(tree);
   const { leaves, leafOf } = leafTables(tree, curves, highest);
   // Runs and children of each node as chains.
   const firstRun = new Int32Array(n).fill(-1);
@@ -106,6 +91,17 @@ function spreadGuess(
     for (let i = firstRun[v]; i >= 0; i = nextRun[i]) addTo(below, at, leaves, leafOf[i] * leaves.size);
     for (let c = firstChild[v]; c >= 0; c = nextChild[c]) addTo(below, at, above, c * POINTS);
   }
+}
+
+/** Pressure at each node with nothing flowing, kPa. */
+function highestKpa(tree: Tree): Float64Array {
+  const highest = new Float64Array(tree.ids.length);
+  highest[0] = tree.curve.kpa(0);
+  for (let v = 1; v < highest.length; v++) {
+    const link = tree.link[v]!;
+    highest[v] = Math.min(link.setKpa, highest[tree.parent[v]] - link.riseKpa - linkLossKpa(link, 0));
+  }
+  return highest;
 }
 
 /** A table for each kind of run, as high as the highest of its places, and which one each lateral has. */

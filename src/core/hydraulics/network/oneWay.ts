@@ -245,6 +245,12 @@ export interface Pivots {
   turn(found: NetworkSolution, medium: Medium): boolean;
 }
 
+/** Later on another one each time: the first that may can go round where parts feed each other. */
+function inTurn(contradicted: readonly number[], turns: number): number[] {
+  const from = turns > IN_ORDER ? (turns * STRIDE) % contradicted.length : 0;
+  return [...contradicted.slice(from), ...contradicted.slice(0, from)];
+}
+
 /** The search for states that their own answer does not contradict. @param start states to begin with, where they are as many */
 export function createPivots(network: NetworkSpec, bent: readonly Bent[], start: readonly State[]): Pivots {
   const place = new Map(network.nodes.map((n, i) => [n.id, i]));
@@ -295,10 +301,7 @@ export function createPivots(network: NetworkSpec, bent: readonly Bent[], start:
       if (!again && take(wanted)) return true;
       // One at a time, the first that may: a part that would cut others off from all water stays as it is.
       const change = (i: number, to: State): boolean => take(states.map((s, k) => (k === i ? to : s)));
-      // Later on another one each time: the first that may can go round where parts feed each other.
-      const from = turns > IN_ORDER ? (turns * STRIDE) % contradicted.length : 0;
-      const inTurn = [...contradicted.slice(from), ...contradicted.slice(0, from)];
-      for (const i of inTurn) if (change(i, wanted[i])) return true;
+      for (const i of inTurn(contradicted, turns)) if (change(i, wanted[i])) return true;
       // What cannot be shut, since it alone feeds what is behind it, passes water the other way.
       const other: Partial<Record<State, State>> = { forth: 'back', back: 'forth' };
       for (const i of contradicted) {

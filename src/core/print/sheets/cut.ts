@@ -16,7 +16,8 @@ import {
 import { pipeKind } from '../../catalog/pipes';
 import { caution, heading, MARGIN_PT, num, onTape, PAGES, para, subheading, table } from '../page';
 import type { Content, TableCell } from 'pdfmake/interfaces';
-import { blockName, type SheetMaker } from './printed';
+import type { BlockLayout } from '../../layout';
+import { blockName, type Printed, type SheetMaker } from './printed';
 
 const RULE_MM = 170;
 /** A header drawn to the width of the page, with its take-offs. */
@@ -36,66 +37,60 @@ function ruleDrawing(rule: HeaderRule): Content {
   };
 }
 
-export const cut: SheetMaker = (p) => {
-  const { plan, shop } = p;
-  const layouts = p.layout.blocks;
-  const { family } = plan.build;
-  const trenches = trenchesOf(plan, p.layout);
+/** A header by its rule: where each hole is punched, and what it is cut into where it is made of tees. */
+function ruleContent(p: Printed, b: BlockLayout, rule: HeaderRule): Content[] {
+  const { family } = p.plan.build;
+  const style = rule.marks.find((m) => m.style)?.style;
   return [
-    heading(msg`Header rules and cut list`),
-    para(
-      msg`All distances are from the fed end (the dot). Lines over the header are runs towards the far end of the beds, lines under it towards their near end.`,
+    subheading(
+      msg`${b.block.name}: ${pipeKind(rule.pipe.pipe).name}${rule.header > 0 ? msg`, second header` : ''}, ${rule.way === 'left' ? msg`to the left` : msg`to the right`} of its feed, ${onTape(rule.lengthM, family)}`,
     ),
-    ...layouts.flatMap((b): Content[] =>
-      headerRules(plan, b).flatMap((rule): Content[] => {
-        const style = rule.marks.find((m) => m.style)?.style;
-        return [
-          subheading(
-            msg`${b.block.name}: ${pipeKind(rule.pipe.pipe).name}${rule.header > 0 ? msg`, second header` : ''}, ${rule.way === 'left' ? msg`to the left` : msg`to the right`} of its feed, ${onTape(rule.lengthM, family)}`,
-          ),
-          ruleDrawing(rule),
-          ...(style && style !== 'tee'
-            ? [para(msg`Take-offs ${STYLES[style].words}: ${STYLES[style].howTo}.`)]
-            : []),
+    ruleDrawing(rule),
+    ...(style && style !== 'tee'
+      ? [para(msg`Take-offs ${STYLES[style].words}: ${STYLES[style].howTo}.`)]
+      : []),
+    table(
+      ['auto', 'auto', '*', 'auto', 'auto', 'auto', '*', 'auto'],
+      [msg`At`, msg`What`, msg`Side`, msg`Hole`, msg`At`, msg`What`, msg`Side`, msg`Hole`],
+      pairs(
+        rule.marks.map((m) => [
+          num(onTape(m.atM, family)),
+          markWords(m),
+          m.side ? sideWords(m.side) : '',
+          m.holeMm
+            ? `${m.pilotMm ? msg`${p.show(m.pilotMm, 'bore')}, then ` : ''}${p.show(m.holeMm, 'bore')}`
+            : '',
+        ]),
+      ),
+    ),
+    ...(rule.pieces.length > 0
+      ? [
+          para(msg`Made of tees and cut pieces; each cut has what goes into the fittings taken off:`),
           table(
-            ['auto', 'auto', '*', 'auto', 'auto', 'auto', '*', 'auto'],
-            [msg`At`, msg`What`, msg`Side`, msg`Hole`, msg`At`, msg`What`, msg`Side`, msg`Hole`],
-            pairs(
-              rule.marks.map((m) => [
-                num(onTape(m.atM, family)),
-                markWords(m),
-                m.side ? sideWords(m.side) : '',
-                m.holeMm
-                  ? `${m.pilotMm ? msg`${p.show(m.pilotMm, 'bore')}, then ` : ''}${p.show(m.holeMm, 'bore')}`
-                  : '',
-              ]),
-            ),
+            ['*', '*', '*'],
+            [msg`From`, msg`to`, msg`cut`],
+            rule.pieces.map((c) => [
+              num(onTape(c.fromM, family)),
+              num(onTape(c.toM, family)),
+              num(onTape(c.cutM, family)),
+            ]),
           ),
-          ...(rule.pieces.length > 0
-            ? [
-                para(msg`Made of tees and cut pieces; each cut has what goes into the fittings taken off:`),
-                table(
-                  ['*', '*', '*'],
-                  [msg`From`, msg`to`, msg`cut`],
-                  rule.pieces.map((c) => [
-                    num(onTape(c.fromM, family)),
-                    num(onTape(c.toM, family)),
-                    num(onTape(c.cutM, family)),
-                  ]),
-                ),
-              ]
-            : []),
-        ];
-      }),
-    ),
-    subheading(msg`Runs`),
+        ]
+      : []),
+  ];
+}
+
+/** How long each run is cut. */
+const runContent = (p: Printed): Content[] => {
+  const { plan } = p;
+  return [
     para(
       msg`Ends closed ${runEndWords(plan.build.runEnd).words}. ${runEndWords(plan.build.runEnd).drawback}`,
     ),
     table(
       ['*', '*', 'auto', 'auto', 'auto'],
       [msg`Block`, msg`Beds`, msg`Runs`, msg`Laid`, msg`Cut`],
-      layouts.flatMap((b) =>
+      p.layout.blocks.flatMap((b) =>
         runCuts(plan, b).map((c) => [
           blockName(p, c.block),
           ranges(c.beds),
@@ -105,48 +100,67 @@ export const cut: SheetMaker = (p) => {
         ]),
       ),
     ),
-    subheading(msg`From which roll or stick`),
-    ...shop.lines
-      .filter((l) => l.cuts && l.cuts.rolls.length > 0)
-      .flatMap((l): Content[] => [
-        {
-          text: msg`${itemName(l.item, p.show)}: ${l.cuts!.bought} to buy, at least ${l.cuts!.atLeast} are needed`,
-          bold: true,
-          margin: [0, 4, 0, 0],
-        },
-        table(
-          ['auto', '*', 'auto'],
-          [packWord(l.item.sold, 1), msg`cut`, msg`left over`],
-          l.cuts!.rolls.slice(0, MOST_ROLLS).map((r, i) => [
-            `${r.had ? msg`yours` : i + 1}: ${p.show(r.lengthM, 'length')}`,
-            cutGroups(r, plan)
-              .map((c) => `${c.count > 1 ? `${c.count} × ` : ''}${p.show(c.lengthM, 'length')} (${c.goesTo})`)
-              .join(', '),
-            num(p.show(r.leftM, 'length')),
-          ]),
-        ),
-        ...(l.cuts!.rolls.length > MOST_ROLLS
-          ? [para(msg`and ${l.cuts!.rolls.length - MOST_ROLLS} more cut like these.`)]
-          : []),
-      ]),
-    ...(trenches.length > 0
-      ? [
-          subheading(msg`Trenches`),
-          caution(msg`have buried services located before you dig.`),
-          table(
-            ['*', 'auto', 'auto', 'auto'],
-            [msg`To`, msg`Long`, msg`Deep`, msg`Soil`],
-            trenches.map((t) => [
-              blockName(p, t.to),
-              num(p.show(t.lengthM, 'length')),
-              num(p.show(t.depthM, 'height')),
-              num(p.show(t.spoilM3 * 1000, 'volume')),
-            ]),
-          ),
-        ]
-      : []),
   ];
 };
+
+/** What is cut from which roll or stick. */
+const rollContent = ({ plan, shop, show }: Printed): Content[] =>
+  shop.lines
+    .filter((l) => l.cuts && l.cuts.rolls.length > 0)
+    .flatMap((l): Content[] => [
+      {
+        text: msg`${itemName(l.item, show)}: ${l.cuts!.bought} to buy, at least ${l.cuts!.atLeast} are needed`,
+        bold: true,
+        margin: [0, 4, 0, 0],
+      },
+      table(
+        ['auto', '*', 'auto'],
+        [packWord(l.item.sold, 1), msg`cut`, msg`left over`],
+        l.cuts!.rolls.slice(0, MOST_ROLLS).map((r, i) => [
+          `${r.had ? msg`yours` : i + 1}: ${show(r.lengthM, 'length')}`,
+          cutGroups(r, plan)
+            .map((c) => `${c.count > 1 ? `${c.count} × ` : ''}${show(c.lengthM, 'length')} (${c.goesTo})`)
+            .join(', '),
+          num(show(r.leftM, 'length')),
+        ]),
+      ),
+      ...(l.cuts!.rolls.length > MOST_ROLLS
+        ? [para(msg`and ${l.cuts!.rolls.length - MOST_ROLLS} more cut like these.`)]
+        : []),
+    ]);
+
+/** How long and deep the trenches are. */
+function trenchContent(p: Printed): Content[] {
+  const trenches = trenchesOf(p.plan, p.layout);
+  if (trenches.length === 0) return [];
+  return [
+    subheading(msg`Trenches`),
+    caution(msg`have buried services located before you dig.`),
+    table(
+      ['*', 'auto', 'auto', 'auto'],
+      [msg`To`, msg`Long`, msg`Deep`, msg`Soil`],
+      trenches.map((t) => [
+        blockName(p, t.to),
+        num(p.show(t.lengthM, 'length')),
+        num(p.show(t.depthM, 'height')),
+        num(p.show(t.spoilM3 * 1000, 'volume')),
+      ]),
+    ),
+  ];
+}
+
+export const cut: SheetMaker = (p) => [
+  heading(msg`Header rules and cut list`),
+  para(
+    msg`All distances are from the fed end (the dot). Lines over the header are runs towards the far end of the beds, lines under it towards their near end.`,
+  ),
+  ...p.layout.blocks.flatMap((b) => headerRules(p.plan, b).flatMap((rule) => ruleContent(p, b, rule))),
+  subheading(msg`Runs`),
+  ...runContent(p),
+  subheading(msg`From which roll or stick`),
+  ...rollContent(p),
+  ...trenchContent(p),
+];
 const MOST_ROLLS = 40;
 
 /** Rows of four cells as rows of eight, the second half beside the first. */

@@ -94,22 +94,7 @@ export const doubtsOf = (farm: OpenFarm): Doubt[] =>
 export function allDoubts(farm: OpenFarm): Doubt[] {
   const { results, plan } = farm;
   const doubts: Doubt[] = sourceDoubts(results, plan);
-  const held = results.built.intakeSteps.find((s) => s.step.kind === 'switch')?.link;
-  const source = results.layout.source;
-  if (held?.kind === 'regulator' && (source.kind === 'well' || source.kind === 'pump')) {
-    const rangeKpa = 2 * (source.vessel.cutOutKpa - source.vessel.cutInKpa) * EVEN_SPREAD;
-    doubts.push({
-      id: 'switch',
-      name: msg`where between cut-in and cut-out the pump is`,
-      one: { value: rangeKpa / 2, kind: 'pressure' },
-      at: (network, d) => ({
-        ...network,
-        links: network.links.map((l) =>
-          l.to === held.to && l.kind === 'regulator' ? { ...l, setKpa: l.setKpa + (d * rangeKpa) / 2 } : l,
-        ),
-      }),
-    });
-  }
+  addSwitchDoubt(results, doubts);
   pipeDoubts(doubts);
   for (const { step, place } of partsOpen(farm)) {
     const { link, part } = step;
@@ -162,6 +147,26 @@ export interface Sound {
   shown: Shown;
   moves: Float64Array[];
   doubts: Doubt[];
+}
+
+/** Where between cut-in and cut-out a pump’s pressure stands just now. */
+function addSwitchDoubt(results: FarmResults, doubts: Doubt[]) {
+  const held = results.built.intakeSteps.find((s) => s.step.kind === 'switch')?.link;
+  const source = results.layout.source;
+  if (held?.kind === 'regulator' && (source.kind === 'well' || source.kind === 'pump')) {
+    const rangeKpa = 2 * (source.vessel.cutOutKpa - source.vessel.cutInKpa) * EVEN_SPREAD;
+    doubts.push({
+      id: 'switch',
+      name: msg`where between cut-in and cut-out the pump is`,
+      one: { value: rangeKpa / 2, kind: 'pressure' },
+      at: (network, d) => ({
+        ...network,
+        links: network.links.map((l) =>
+          l.to === held.to && l.kind === 'regulator' ? { ...l, setKpa: l.setKpa + (d * rangeKpa) / 2 } : l,
+        ),
+      }),
+    });
+  }
 }
 
 /** What is not known of the source: how high its water stands, or what it gives. */

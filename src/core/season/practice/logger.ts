@@ -123,21 +123,29 @@ export function fieldLogger(plan: FullPlan, seed: number, level?: Level): Logger
         }
       list.push(send('valve', open ? 1 : 0, 0));
       if (minute % SLOW_MIN === 0) {
-        const since = (ofDay - OPENS_MIN - OPEN_MIN + MIN_A_DAY) % MIN_A_DAY;
-        list.push(send('soil', SOIL_WET - (SOIL_DRIES * since) / MIN_A_DAY + SOIL_NOISE * normal(), 1));
-        list.push(
-          send(
-            'air',
-            MEAN_C + SWING_C * Math.sin((2 * Math.PI * (ofDay - 540)) / MIN_A_DAY) + 0.5 * normal(),
-            1,
-          ),
-        );
-        const showers = at(-1_000_000 - day)() < SHOWER_CHANCE && Math.floor(ofDay / SLOW_MIN) === 15;
-        list.push(send('rain', showers ? SHOWER_MM : 0, 1));
+        slowMessages(ofDay, list, send, normal, at, day);
       }
       return list;
     },
   };
+}
+
+/** Soil, air and rain of the hour. */
+function slowMessages(
+  ofDay: number,
+  list: Message[],
+  send: (channel: string, value: number, digits: number) => Message,
+  normal: () => number,
+  at: (minute: number) => () => number,
+  day: number,
+) {
+  const since = (ofDay - OPENS_MIN - OPEN_MIN + MIN_A_DAY) % MIN_A_DAY;
+  list.push(send('soil', SOIL_WET - (SOIL_DRIES * since) / MIN_A_DAY + SOIL_NOISE * normal(), 1));
+  list.push(
+    send('air', MEAN_C + SWING_C * Math.sin((2 * Math.PI * (ofDay - 540)) / MIN_A_DAY) + 0.5 * normal(), 1),
+  );
+  const showers = at(-1000000 - day)() < SHOWER_CHANCE && Math.floor(ofDay / SLOW_MIN) === 15;
+  list.push(send('rain', showers ? SHOWER_MM : 0, 1));
 }
 
 /** What a farm’s logger reads: its gauges and meters, valves, soil, air and rain. */
