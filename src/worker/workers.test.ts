@@ -1,10 +1,12 @@
-import { judge } from '../core/check';
+import { judge, roots } from '../core/check';
 import { SOUND } from '../core/check/battery.testing';
 import { layOut } from '../core/layout';
 import { createPlanSolver } from '../core/network';
 import { fillIn, writePlan, type Plan } from '../core/plan';
 import { METRIC } from '../core/units';
 import { BEATS, numberOf, PLACES, WANTED, type Ended, type Listening } from './jobs';
+import type { AdviserApi } from './adviser';
+import type { BuilderApi } from './builder';
 import type { PlannerApi } from './planner';
 import type { ReaderApi } from './reader';
 import type { PlanLetter, SolverApi } from './solver';
@@ -15,6 +17,7 @@ jest.mock('comlink', () => ({
   expose: (api: unknown) => void mockExposed.push(api),
   transfer: (value: unknown) => value,
 }));
+jest.mock('highs/runtime?url', () => require.resolve('highs/runtime'), { virtual: true });
 async function loaded<Api>(load: () => Promise<unknown>): Promise<Api & Listening> {
   await load();
   return mockExposed.at(-1) as Api & Listening;
@@ -23,10 +26,14 @@ async function loaded<Api>(load: () => Promise<unknown>): Promise<Api & Listenin
 let solver: SolverApi;
 let planner: PlannerApi & Listening;
 let reader: ReaderApi;
+let builder: BuilderApi;
+let adviser: AdviserApi;
 beforeAll(async () => {
   solver = await loaded<SolverApi>(() => import('./solver'));
   planner = await loaded<PlannerApi>(() => import('./planner'));
   reader = await loaded<ReaderApi>(() => import('./reader'));
+  builder = await loaded<BuilderApi>(() => import('./builder'));
+  adviser = await loaded<AdviserApi>(() => import('./adviser'));
 });
 
 const LANE = 1;
@@ -157,5 +164,109 @@ describe('the reader', () => {
       ),
     ) as { prices: { item: string; price: number }[] };
     expect(prices).toMatchObject([{ item: 'goof-plug', price: 3 }]);
+  });
+});
+
+describe('the planner, asked by a press', () => {
+  test('a season has a day for each of its days, and what is used is not more than is wanted', () => {
+    const judged = valueOf(planner.judge(next(), SOUND, () => undefined));
+    const season = valueOf(planner.season(next(), SOUND, judged.outlook!.gifts));
+    expect(season.sky).toHaveLength(season.days);
+    expect(season.totals.usedL).toBeLessThanOrEqual(season.totals.wantedL + 1e-6);
+    expect(season.tookMs).toBeGreaterThan(0);
+  });
+
+  test('valves that are turned make beds more alike, and a set that is not there is the whole plan', () => {
+    const even = valueOf(planner.even(next(), SOUND, 'no such set'));
+    const spread = ({ least, most }: { least: number; most: number }): number => most - least;
+    expect(spread(even.after)).toBeLessThanOrEqual(spread(even.before) + 1e-9);
+    expect(even.before.beds).toHaveLength(8);
+  });
+
+  test('emitters that cannot be adjusted are not opened', () => {
+    expect(valueOf(planner.openings(next(), SOUND, 0))).toBeUndefined();
+  });
+});
+
+describe('the builder', () => {
+  test('a first list does not wait for the solver that cuts to least waste; asked for exactly, it does', async () => {
+    const rough = valueOf(await builder.build(next(), SOUND, METRIC, false));
+    expect(rough.rough).toBe(true);
+    const exact = valueOf(await builder.build(next(), SOUND, METRIC, true));
+    expect(exact.rough).toBe(false);
+    expect(exact.shop.lines.map((l) => [l.item.id, l.used])).toEqual(
+      rough.shop.lines.map((l) => [l.item.id, l.used]),
+    );
+    for (const [i, line] of exact.shop.lines.entries())
+      if (line.cuts) expect(line.packs).toBeLessThanOrEqual(rough.shop.lines[i].packs);
+    expect(exact.steps.length).toBeGreaterThan(3);
+    // Loaded once, it is there for who does not wait.
+    expect(valueOf(await builder.build(next(), SOUND, METRIC, false)).rough).toBe(false);
+  });
+
+  test('changes are priced beside the plan itself', async () => {
+    const { shop } = valueOf(await builder.build(next(), SOUND, METRIC, true));
+    const takeOffs = shop.lines.filter((l) => l.item.group === 'takeoff');
+    const most = takeOffs.reduce((a, b) => (b.packs > a.packs ? b : a));
+    const prices = [{ item: most.item.id, price: 2, per: 'each' }];
+    const priced = { ...SOUND, build: { prices } } as Plan;
+    const [now, fewer] = valueOf(
+      await builder.price(next(), priced, [[{ kind: 'runs', block: 'b', runs: 1, keys: [] }]]),
+    );
+    expect(now.total).toBeGreaterThan(0);
+    expect(fewer.total).toBeLessThan(now.total);
+    expect(now.gaps).toBeGreaterThan(0);
+  });
+
+  test('tables: parts with their titles, prices to fill in, what there is, and the same as one object', async () => {
+    const { shop } = valueOf(await builder.build(next(), SOUND, METRIC, true));
+    const lines = (text: string): string[] => text.trim().split(/\r?\n/);
+    const parts = lines(valueOf(await builder.table(next(), SOUND, 'parts', METRIC)));
+    expect(parts.length).toBeGreaterThan(shop.lines.length);
+    const told = JSON.parse(valueOf(await builder.table(next(), SOUND, 'json', METRIC))) as {
+      lines: unknown[];
+      withoutPrice: number;
+    };
+    expect(told.lines.length).toBeGreaterThanOrEqual(shop.lines.length);
+    expect(told.withoutPrice).toBe(shop.gaps);
+    const prices = valueOf(await builder.table(next(), SOUND, 'prices', METRIC));
+    const have = valueOf(await builder.table(next(), SOUND, 'have', METRIC));
+    for (const { item } of shop.lines) for (const text of [prices, have]) expect(text).toContain(item.id);
+    expect(prices).not.toBe(have);
+  });
+
+  test('a workbook is a file that is not empty; places where ends meet are those of the list', async () => {
+    const book = valueOf(await builder.workbook(next(), SOUND, METRIC));
+    const bytes = new Uint8Array(await book.arrayBuffer());
+    // A zip begins with these letters.
+    expect(String.fromCharCode(...bytes.slice(0, 2))).toBe('PK');
+    const { shop } = valueOf(await builder.build(next(), SOUND, METRIC, true));
+    const known = new Set(shop.meetings.map((m) => m.id));
+    const places = valueOf(builder.meetings(next(), SOUND));
+    expect(places.length).toBeGreaterThan(0);
+    for (const { id } of places) expect(known).toContain(id);
+  });
+});
+
+describe('the adviser', () => {
+  const WEAK = {
+    ...SOUND,
+    blocks: [{ ...SOUND.blocks[0], beds: { ...SOUND.blocks[0].beds, lengthM: 400 } }],
+  } as Plan;
+
+  test('remedies come finding by finding as they are found', async () => {
+    const told = new Map<string, number>();
+    const ended = await adviser.remedies(next(), WEAK, (key, list) => void told.set(key, list.length));
+    expect('value' in ended).toBe(true);
+    const wanting = roots(judge(WEAK).told);
+    expect([...told.keys()]).toEqual(wanting.map((f) => f.id));
+    expect(Math.max(...told.values())).toBeGreaterThan(0);
+  });
+
+  test('changes together come to what the changed plan is judged to be', () => {
+    const outcome = valueOf(
+      adviser.together(next(), WEAK, [{ kind: 'runs', block: SOUND.blocks[0].id, runs: 1, keys: [] }]),
+    );
+    expect(outcome).toBeDefined();
   });
 });

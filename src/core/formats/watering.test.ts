@@ -166,6 +166,24 @@ describe('weather as stations send it', () => {
     ]);
   });
 
+  it('takes two rows a day for a day told twice, and more for readings within it', () => {
+    const twice = ['2027-05-01,8,20', '2027-05-01,9,25', '2027-05-02,7,18', '2027-05-02,6,19'];
+    const read = readWeatherCsv(`date,min (°C),max (°C)\n${twice.join('\n')}\n`);
+    expect(read.days.map((d) => [d.date, d.minC, d.maxC])).toEqual([
+      ['2027-05-01', 8, 20],
+      ['2027-05-02', 7, 18],
+    ]);
+    expect(read.refused.map((r) => r.line)).toEqual([3, 5]);
+    expect(read.refused[0].why).toMatch(/in the table twice/);
+    // One of the days with many: on average there are more than two.
+    const within = [
+      ...twice.slice(0, 2),
+      ...Array.from({ length: 20 }, (_, i) => `2027-05-03,${i},${i + 5}`),
+    ];
+    const more = readWeatherCsv(`date,min (°C),max (°C)\n${within.join('\n')}\n`);
+    expect(more.days.map((d) => [d.date, d.minC, d.maxC])).toEqual([['2027-05-03', 0, 24]]);
+  });
+
   it('tells gaps and days outside the season', () => {
     const day = (date: string) => ({ date, minC: 5, maxC: 15 });
     const season = { from: '2027-05-01', days: 30 };

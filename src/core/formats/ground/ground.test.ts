@@ -109,6 +109,11 @@ describe('GeoJSON', () => {
     );
     expect(f.heights.map((h) => h.zM)).toEqual([12, 12.5, 13]);
     expect(f.notes.join(' ')).toMatch(/1 of its points have no height/);
+    const whole = {
+      type: 'FeatureCollection',
+      features: [point(0, 0, {}, 12), point(9, 0, {}, 13), point(0, 9, {}, 14)],
+    };
+    expect(found(readGround(JSON.stringify(whole), PLACE)).notes.join(' ')).not.toMatch(/no height/);
   });
 
   test('metres of web maps, and of a country’s grid', () => {
