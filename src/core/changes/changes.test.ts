@@ -65,6 +65,13 @@ const CASES: [Change, (p: Plan) => unknown, unknown, string][] = [
     'lay ¾ in poly pipe as the header of Upper',
   ],
   [
+    { kind: 'header-size', block: 'a', pipe: 'pe-1/2' },
+    (p) => a(p).header?.steps,
+    // What was chosen wider from a bed on stays wider.
+    [{ fromBed: 3, pipe: 'pe-3/4' }],
+    'lay ½ in poly pipe as the header of Upper',
+  ],
+  [
     { kind: 'header-feed', block: 'a', feed: 'both' },
     (p) => a(p).header?.feed,
     'both',

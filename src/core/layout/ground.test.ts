@@ -384,6 +384,12 @@ describe('the lie of the land', () => {
     const by = Object.fromEntries(directionsFor(layout, [], 30).map((d) => [d.why, d.deg]));
     expect(by['longest side']).toBeCloseTo((Math.atan2(10, 40) * 180) / Math.PI, 6);
     expect(by.contour).toBeCloseTo(90, 3);
+    expect(by['square to it']).toBeCloseTo((Math.atan2(10, 40) * 180) / Math.PI + 90, 6);
+    // On a block that is turned by 20 degrees the same fall along its beds has its contour 20 degrees further round.
+    const turned = laid({ turnDeg: 20, ground: { slopeAlong: 0.02 } });
+    expect(directionsFor(turned, [], 0).find((d) => d.why === 'contour')!.deg).toBeCloseTo(110, 3);
+    const across = laid({ turnDeg: 20, ground: { slopeAcross: 0.02 } });
+    expect(directionsFor(across, [], 0).find((d) => d.why === 'contour')!.deg).toBeCloseTo(20, 3);
     expect(by.north).toBe(30);
     expect(nearestDirection(-88, directionsFor(layout, [], 30), 4)).toEqual({
       deg: expect.closeTo(-90, 2),

@@ -189,3 +189,31 @@ describe('small pipe by hand', () => {
     expect(layout.runs.map((r) => r.bed)).toEqual(['2']);
   });
 });
+
+test('small pipe has the bore that is said for it, a joint’s own, or its kind’s', () => {
+  const joints = [
+    { id: 'a', xM: 5, yM: 0, from: 'feed', boreMm: 9 },
+    { id: 'b', xM: 0, yM: 5, from: 'feed' },
+    { id: 'c', xM: 0, yM: 9, from: 'b', pipe: 'pe-1' as const },
+  ];
+  const bores = (places: Stated<Places>, block: Partial<StatedBlock> = {}) =>
+    layOut(
+      fillIn({ ...blankPlan('metric'), blocks: [{ id: 'b', ...block, places }] }),
+    ).blocks[0].small!.pipes.map((p) => p.pipe.boreMm);
+  const places = { route: 'drawn' as const, joints, plants: [] };
+  // Instead of beds what the block states as its header is the usual pipe.
+  const alone = bores(places, { header: { pipe: 'pe-1/2', boreMm: 15 } });
+  expect(alone.slice(0, 2)).toEqual([9, 15]);
+  expect(alone[2]).toBeGreaterThan(20);
+  // Beside beds it has a bore of its own.
+  expect(bores({ ...places, beds: true, boreMm: 12 }, { header: { boreMm: 40 } }).slice(0, 2)).toEqual([
+    9, 12,
+  ]);
+});
+
+test('a plant that stands for three draws on the ground of three', () => {
+  const one = laid({ plants: [{ id: '1', xM: 1, yM: 0 }], spreadM: 1 }).beds[0];
+  const three = laid({ plants: [{ id: '1', xM: 1, yM: 0, serves: 3 }], spreadM: 1 }).beds[0];
+  expect(one.widthM ** 2).toBeCloseTo(Math.PI / 4, 9);
+  expect(three.widthM ** 2).toBeCloseTo((3 * Math.PI) / 4, 9);
+});
