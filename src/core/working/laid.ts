@@ -36,7 +36,7 @@ export const longest: Maker = ({ plan, results, block }) => {
   const tape = tapePath(plan, results, block, block.weakest);
   return {
     title: msg`Longest run`,
-    says: msg`The greatest length that is still as even as the target, from the pressure its run starts with and on its slope: each length looked at is solved emitter by emitter, and the last is closed in on by halving.`,
+    says: msg`The greatest length that is still as even as the target, from the pressure its run starts with and on its slope: each length looked at is solved emitter by emitter, and the last is found by halving.`,
     formula: msg`L_max: E(L_max) = E_target`,
     terms: [
       term('E_target', msg`target evenness`, plan.wishes.uniformity, 'share', 'wishes.uniformity'),

@@ -28,7 +28,7 @@ export const shortWhenDirty = findingKind({
     ];
   },
   words: ({ measured, limit, says }, show) => ({
-    title: msg`Enough while the filter is clean, short when it is due for cleaning`,
+    title: msg`Enough with a clean filter, too little water with a dirty filter`,
     howMuch: msg`When due for cleaning it takes ${show(says.dirtyKpa, 'pressure')} more. At that pressure the source gives ${show(limit, 'flow')}; ${show(measured, 'flow')} is asked.`,
     why: msg`A filter is cleaned when its drop has grown, not before: the beds get less and less until then.`,
     tries: [

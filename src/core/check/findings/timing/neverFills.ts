@@ -15,7 +15,7 @@ export const neverFills = findingKind({
     ),
   words: ({ says }) => ({
     title: msg`${says.set} never reaches pressure`,
-    howMuch: msg`Its pipes drip away what the source puts in.`,
+    howMuch: msg`The pipes empty as fast as they fill.`,
     why: msg`Until they are full the far beds get nothing.`,
     tries: [msg`open fewer beds at once`],
   }),
