@@ -1,19 +1,17 @@
 import loadHighs from 'highs';
 import { fixed, msg } from '../core/language';
+import { GROUPS, itemName, trenchesOf, type Show } from '../core/farm';
 import {
-  GROUPS,
   headerRules,
   hoursLeft,
-  itemName,
   runCuts,
   shopFor,
   stepsFor,
-  trenchesOf,
   type Line,
   type Shop,
   type Step,
-  type Show,
-} from '../core/build';
+  boughtText,
+} from '../core/works';
 import { judge } from '../core/check';
 import { namedItems, partsCsv, readHave, readPriceBook, type Refused } from '../core/formats/buyingCsv';
 import { layOut, type FarmLayout } from '../core/layout';
@@ -69,11 +67,11 @@ const jsonOf = ({ plan, layout, shop, steps, show }: Reported): string =>
   JSON.stringify(
     {
       plan: plan.name,
-      lines: shop.lines.map(({ item, uses, ...l }) => ({
+      lines: shop.lines.map(({ item, things, ...l }) => ({
         ...l,
         item: item.id,
         name: itemName(item, show),
-        places: uses.map((u) => ({ ...u.at, count: u.count, pieceM: u.pieceM, reason: u.reason })),
+        places: things.map((u) => ({ ...u.at, count: u.count, pieceM: u.pieceM, reason: u.reason })),
       })),
       total: shop.total,
       withoutPrice: shop.gaps,
@@ -100,12 +98,11 @@ function textOf({ plan, shop, steps, show }: Reported): string {
     if (own.length === 0) continue;
     lines.push(g.name);
     for (const l of own) {
-      const buy =
-        l.packs === 0
+      const buy = l.there
+        ? msg`is there`
+        : l.packs === 0
           ? msg`you have it`
-          : l.holds === 1
-            ? `${l.packs}`
-            : `${l.packs} × ${amount(l.holds, l)}`;
+          : boughtText(l, (held) => amount(held, l));
       lines.push(
         msg`  ${buy.padEnd(14)} ${itemName(l.item, show)} (${amount(l.used, l)} used${l.spares > 0 ? msg`, ${amount(l.spares, l)} spare` : ''}${l.had > 0 ? msg`, ${amount(l.had, l)} of yours` : ''}${l.left > 0.005 ? msg`, ${amount(l.left, l)} left` : ''})${l.price !== undefined && l.packs > 0 ? `: ${money(l.price)}` : ''}`,
       );

@@ -1,14 +1,7 @@
 import loadHighs from 'highs';
 import highsWasm from 'highs/runtime?url';
-import {
-  meetingsOf,
-  shopFor,
-  stepsFor,
-  usesOf,
-  type LinearSolver,
-  type Shop,
-  type Step,
-} from '../core/build';
+import { meetingsOf, farmOf } from '../core/farm';
+import { shopFor, stepsFor, type LinearSolver, type Shop, type Step } from '../core/works';
 import { changed, type Change } from '../core/changes';
 import { judge } from '../core/check';
 import { haveCsv, partRows, PART_COLUMNS, partsCsv, priceBookCsv } from '../core/formats/buyingCsv';
@@ -64,10 +57,10 @@ const api = {
       const began = performance.now();
       const full = fillIn(plan);
       const layout = layOut(full);
-      const uses = usesOf(full, layout);
-      const shop = shopFor(full, layout, solve, uses);
+      const farm = farmOf(full, layout);
+      const shop = shopFor(full, layout, solve, farm);
       checkpoint();
-      const steps = stepsFor(full, shower(choice), layout, uses);
+      const steps = stepsFor(full, shower(choice), layout, farm);
       return { shop, steps, rough: solve === undefined, tookMs: performance.now() - began };
     });
   },

@@ -1,11 +1,14 @@
 import type { Highs } from 'highs';
-import type { LinearSolver } from '../core/build';
+import type { LinearSolver } from '../core/works';
+
+/** A model that takes longer is given up: what is cut without it stands, s. */
+const MOST_SECONDS = 4;
 
 /** HiGHS as the core asks it. */
 export const linearSolver =
   (highs: Highs): LinearSolver =>
   (model) => {
-    const answer = highs.solve(model, { output_flag: false } as never);
+    const answer = highs.solve(model, { output_flag: false, time_limit: MOST_SECONDS } as never);
     const columns = answer.Columns as Record<string, { Primal: number }>;
     const rows = answer.Rows as { Dual?: number }[];
     return {

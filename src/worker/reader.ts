@@ -19,7 +19,7 @@ import { readParcel, type ParcelReading } from '../core/formats/parcel';
 import { readPlantsCsv, type PlantsReading } from '../core/formats/plantsCsv';
 import { readReadings, type ReadingsReading } from '../core/formats/readingsCsv';
 import { readWeatherTable, type WeatherAnswers, type WeatherReading } from '../core/formats/weatherCsv';
-import { shopFor } from '../core/build';
+import { shopFor } from '../core/works';
 import { msg } from '../core/language';
 import {
   fillIn,

@@ -2,7 +2,7 @@ import { grouped, msg } from '../language';
 import { layOut } from '../layout';
 import { lastingSeasons, material, materialsFor, type MaterialId } from '../catalog/materials';
 import { waterKind } from '../catalog/water';
-import { layingPrice } from '../build';
+import { layingPrice } from '../farm';
 import type { FarmResults, BlockResult, PlanSolver } from '../network';
 import { onlyPlaces, type Plan } from '../plan';
 import { judgeOpen, otherMaterialWays, roots, type Finding, type Judgement } from '../check';

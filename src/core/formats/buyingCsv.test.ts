@@ -1,6 +1,7 @@
 import { fillIn, blankPlan } from '../plan';
 import { format, METRIC } from '../units';
-import { shopFor, type Show } from '../build';
+import { type Show } from '../farm';
+import { shopFor } from '../works';
 import { haveCsv, namedItems, partsCsv, priceBookCsv, readHave, readPriceBook } from './buyingCsv';
 import { moneyIn, tableNumber } from './tableNumbers';
 
@@ -142,5 +143,5 @@ test('what is written is read back the same', () => {
   expect(list.have.sort((a, b) => b.item.localeCompare(a.item))).toEqual(have);
   const rows = partsCsv(shop, show).trim().split('\r\n');
   expect(rows).toHaveLength(shop.lines.length + 1);
-  expect(rows[0]).toBe('item,name,used,spares,had,buy,sold as,holds,left,price,typical');
+  expect(rows[0]).toBe('item,name,unit,used,spares,had,buy,sold as,sizes,left,price,typical');
 });

@@ -1,7 +1,8 @@
 import Papa from 'papaparse';
 import { writeCsv } from './csv';
 import { grouped, msg } from '../language';
-import { isItemId, itemName, type Item, type Line, type Shop, type Show } from '../build';
+import { isItemId, itemName, type Item, type Show } from '../farm';
+import { boughtText, type Line, type Shop } from '../works';
 import { LIMITS, type Have, type Price } from '../plan';
 import { decode } from './decode';
 import { moneyIn, tableNumber } from './tableNumbers';
@@ -226,12 +227,13 @@ const lineName = (item: Item, show: Show): string => itemName(item, show).replac
 export const PART_COLUMNS = [
   'item',
   'name',
+  'unit',
   'used',
   'spares',
   'had',
   'buy',
   'sold as',
-  'holds',
+  'sizes',
   'left',
   'price',
   'typical',
@@ -242,12 +244,13 @@ export const partRows = (shop: Shop, show: Show): (string | number)[][] =>
   shop.lines.map((l: Line) => [
     l.item.id,
     lineName(l.item, show),
+    l.item.unit,
     round(l.used),
     round(l.spares),
     round(l.had),
     l.packs,
     l.item.sold,
-    round(l.holds),
+    boughtText(l, (held) => `${round(held)}`).replaceAll('×', 'x'),
     round(l.left),
     l.price === undefined ? '' : round(l.price),
     round(l.typical),

@@ -44,14 +44,14 @@ const MAKERS: Record<SheetId, SheetMaker> = {
 
 /**
  * Field sheets as a document to print, black and white readable: any of them alone, or all. Each page bears
- * the plan's name, the day and the plan's mark, by which an old print is known.
+ * the plan's name, the day and the plan's code, by which an old print is known.
  */
 export function fieldSheets(
   printed: Printed,
   which: readonly SheetId[] = SHEETS.map((s) => s.id),
 ): TDocumentDefinitions {
   const { plan, stated, on } = printed;
-  const mark = fingerprint(writePlan(stated));
+  const code = fingerprint(writePlan(stated));
   const content: Content[] = [];
   which.forEach((id, i) => {
     const made = MAKERS[id](printed);
@@ -86,7 +86,7 @@ export function fieldSheets(
       margin: [MARGIN_PT, now === 1 && which[0] === 'farm' ? FARM_FOOT_PT : 8, MARGIN_PT, 0],
       columns: [
         {
-          text: msg`${plan.name} · ${on} · plan ${mark} · planning figures, not a design signed by an engineer`,
+          text: msg`${plan.name} · ${on} · plan ${code} · planning figures, not a design signed by an engineer`,
           fontSize: 7.5,
           width: '*',
         },

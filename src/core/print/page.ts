@@ -70,7 +70,7 @@ export function onTape(m: number, family: Family): string {
   return ft > 0 ? msg`${ft} ft ${inches(whole % 12)} in` : msg`${inches(whole)} in`;
 }
 
-/** A short mark of a text: unlike for unlike texts but for chance (FNV-1a, 32 bits). */
+/** A short code of a text: unlike for unlike texts but for chance (FNV-1a, 32 bits). */
 export function fingerprint(text: string): string {
   let hash = 0x811c9dc5;
   for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);

@@ -11,7 +11,7 @@ import {
   type SeasonWater,
   type Standing,
 } from '../season';
-import type { Show } from '../build';
+import type { Show } from '../farm';
 import { heading, MARGIN_PT, num, para, subheading, table } from './page';
 import { S_PER_MIN } from '../units/time';
 

@@ -1,5 +1,5 @@
 import { msg } from '../language';
-import { costOf } from '../build';
+import { costOf } from '../works';
 import type { BedGroup, Block, Plan, WaterSet } from '../plan';
 import { changed } from '../changes';
 import { roots, widerThan, type FindingCode, type Judgement } from '../check';

@@ -1,5 +1,5 @@
 import { REGULATOR_SETS_KPA } from '../catalog/headParts';
-import { costOf } from '../build';
+import { costOf } from '../works';
 import type { FarmResults, BlockResult, PlanSolver } from '../network';
 import { fillIn, refusalOf, type Block, type FullPlan, type Plan } from '../plan';
 import { changed } from '../changes';

@@ -1,4 +1,4 @@
-import { costOf } from '../build';
+import { costOf } from '../works';
 import { changed, type Change } from '../changes';
 import {
   isGraver,

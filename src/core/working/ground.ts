@@ -1,6 +1,6 @@
 import { msg } from '../language';
 import { soilKind } from '../catalog/soils';
-import { costOf } from '../build';
+import { costOf } from '../works';
 import { stripOf, type LaidBed, type LaidPlant } from '../layout';
 import type { Block } from '../plan';
 import { pondedRadiusM } from '../soil';

@@ -1,5 +1,5 @@
 import { msg } from '../../language';
-import { jointWords, meetingsOf, type Meeting } from '../../build';
+import { jointWords, meetingsOf, type Meeting } from '../../farm';
 import { HEAD } from '../../plan';
 import type { Found, Place } from '../finding';
 import { findingKind, type Whole } from '../kind';

@@ -13,6 +13,8 @@ export const MIGRATIONS: Record<number, (plan: Record<string, unknown>) => Recor
   6: (plan) => plan,
   // Version 8 added what water costs: nothing of version 7 is told otherwise.
   7: (plan) => plan,
+  // Version 9 added what is there already: nothing of version 8 is told otherwise.
+  8: (plan) => plan,
 };
 
 type Fields = Record<string, unknown>;

@@ -14,6 +14,7 @@ export const fullBuild = (stated: Stated<Build> | undefined, units: 'us' | 'metr
       prices: [],
       have: [],
       joined: [],
+      there: {},
       packs: {},
       spares: SPARES,
       joins: 1,

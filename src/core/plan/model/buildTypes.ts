@@ -52,6 +52,8 @@ export interface Build {
   prices: Price[];
   have: Have[];
   joined: Joined[];
+  /** What is there already or is to be bought, by item, where it is not as is usual: what belongs to a source is most often there. */
+  there: Record<string, boolean>;
   packs: Packs;
   /** More than is used of what breaks or gets lost, a ratio. */
   spares: number;

@@ -36,6 +36,7 @@ export const build = Joi.object({
     .items(Joi.object({ at: item.required(), fitting: item.required() }))
     .max(LIMITS.joined)
     .unique('at'),
+  there: Joi.object().pattern(item, Joi.boolean()).max(LIMITS.prices),
   packs: Joi.object().pattern(item, positive(LIMITS.rollM)).max(LIMITS.prices),
   spares: notNegative(1),
   joins: Joi.number().integer().min(0).max(10),

@@ -1,18 +1,16 @@
 import { msg } from '../../language';
+import { itemName, packWord, riserText, STYLES, trenchesOf } from '../../farm';
 import {
   cutGroups,
+  endSentence,
   headerRules,
-  itemName,
+  runEndsOf,
   markWords,
-  packWord,
   sideWords,
   ranges,
   runCuts,
-  runEndWords,
-  STYLES,
-  trenchesOf,
   type HeaderRule,
-} from '../../build';
+} from '../../works';
 import { pipeKind } from '../../catalog/pipes';
 import { caution, heading, MARGIN_PT, num, onTape, PAGES, para, subheading, table } from '../page';
 import type { Content, TableCell } from 'pdfmake/interfaces';
@@ -84,9 +82,7 @@ function ruleContent(p: Printed, b: BlockLayout, rule: HeaderRule): Content[] {
 const runContent = (p: Printed): Content[] => {
   const { plan } = p;
   return [
-    para(
-      msg`Ends closed ${runEndWords(plan.build.runEnd).words}. ${runEndWords(plan.build.runEnd).drawback}`,
-    ),
+    ...runEndsOf(plan, p.layout).map((end) => para(endSentence(end))),
     table(
       ['*', '*', 'auto', 'auto', 'auto'],
       [msg`Block`, msg`Beds`, msg`Runs`, msg`Laid`, msg`Cut`],
@@ -137,13 +133,14 @@ function trenchContent(p: Printed): Content[] {
     subheading(msg`Trenches`),
     caution(msg`have buried services located before you dig.`),
     table(
-      ['*', 'auto', 'auto', 'auto'],
-      [msg`To`, msg`Long`, msg`Deep`, msg`Soil`],
+      ['*', 'auto', 'auto', 'auto', '*'],
+      [msg`To`, msg`Long`, msg`Deep`, msg`Soil`, msg`Risers`],
       trenches.map((t) => [
         blockName(p, t.to),
         num(p.show(t.lengthM, 'length')),
         num(p.show(t.depthM, 'height')),
         num(p.show(t.spoilM3 * 1000, 'volume')),
+        riserText(t, p.show),
       ]),
     ),
   ];

@@ -1,5 +1,5 @@
 import { msg } from '../../language';
-import { isTaped, jointWords, madeJoints, partEnds } from '../../build';
+import { isTaped, jointRows, jointWords, madeJoints, partEnds } from '../../farm';
 import { isBranch } from '../../catalog/headParts';
 import type { State } from '../../check';
 import { inletParts, type PartResult } from '../../network';
@@ -79,6 +79,36 @@ function mains({ plan, layout, show }: Printed): Content[] {
   ];
 }
 
+/** Every joint of the farm, by its place: alike ones of a place together. */
+function joints({ plan, shop }: Printed): Content[] {
+  const names: [string, string][] = [
+    ['head', msg`Joints of the head`],
+    ['main', msg`Joints of the mains`],
+    ...plan.blocks.map((b): [string, string] => [b.id, msg`Joints of ${b.name}`]),
+  ];
+  return names.flatMap(([id, title]): Content[] => {
+    const own = jointRows(
+      shop.meetings.filter((m) => (m.at.place === 'block' ? m.at.id === id : m.at.place === id)),
+    );
+    if (own.length === 0) return [];
+    return [
+      subheading(title),
+      table(
+        ['auto', '*', '*', '*'],
+        ['', msg`From`, msg`to`, msg`by`],
+        own.map(({ count, before, after, chain }) => [
+          num(`${count} ×`),
+          before,
+          after,
+          chain
+            ? chain.map((f) => f.name).join(', then ') || msg`they meet as they are`
+            : msg`cannot be joined: see Check`,
+        ]),
+      ),
+    ];
+  });
+}
+
 export const head: SheetMaker = (p) => [
   heading(msg`The head, from the source on`),
   para(msg`Every arrow points away from the source.`),
@@ -99,20 +129,7 @@ export const head: SheetMaker = (p) => [
         ],
   ),
   ...mains(p),
-  subheading(msg`Joints`),
-  table(
-    ['*', '*', '*'],
-    [msg`From`, msg`to`, msg`by`],
-    p.shop.meetings
-      .filter((m) => m.at.place === 'head')
-      .map((m) => [
-        m.before,
-        m.after,
-        m.chain
-          ? m.chain.map((f) => f.name).join(', then ') || msg`they meet as they are`
-          : msg`cannot be joined: see Check`,
-      ]),
-  ),
+  ...joints(p),
   ...(p.shop.meetings.some((m) => madeJoints(m).some(isTaped))
     ? [para(msg`Thread tape on pipe threads only; hose threads have a washer.`)]
     : []),

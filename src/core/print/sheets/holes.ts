@@ -1,5 +1,5 @@
 import { msg } from '../../language';
-import { holeRules } from '../../build';
+import { holeRules } from '../../works';
 import { heading, MARGIN_PT, PAGES, para, PT_PER_MM } from '../page';
 import type { Content } from 'pdfmake/interfaces';
 import { blockName, type SheetMaker } from './printed';

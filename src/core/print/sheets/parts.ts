@@ -1,5 +1,6 @@
 import { fixed, msg } from '../../language';
-import { GROUPS, itemName } from '../../build';
+import { GROUPS, itemName } from '../../farm';
+import { boughtText } from '../../works';
 import { box, heading, num, para, subheading, table } from '../page';
 import type { Content } from 'pdfmake/interfaces';
 import type { SheetMaker } from './printed';
@@ -28,11 +29,11 @@ export const parts: SheetMaker = (p) => {
               `${amount(l.used, l.item.unit)}${l.spares > 0 ? msg` and ${amount(l.spares, l.item.unit)}` : ''}`,
             ),
             num(
-              l.packs === 0
-                ? msg`have it`
-                : l.holds === 1
-                  ? `${l.packs}`
-                  : `${l.packs} × ${amount(l.holds, l.item.unit)}`,
+              l.there
+                ? msg`is there`
+                : l.packs === 0
+                  ? msg`have it`
+                  : boughtText(l, (held) => amount(held, l.item.unit)),
             ),
             num(l.left > 0 ? amount(l.left, l.item.unit) : ''),
             num(l.packs === 0 ? '' : price(l.price)),

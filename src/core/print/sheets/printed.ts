@@ -1,5 +1,6 @@
 import { msg } from '../../language';
-import type { Shop, Show } from '../../build';
+import type { Show } from '../../farm';
+import type { Shop } from '../../works';
 import type { State } from '../../check';
 import type { FarmLayout } from '../../layout';
 import type { FullPlan, Plan } from '../../plan';

@@ -1,5 +1,5 @@
 import { fixed, msg } from '../../language';
-import { stepsFor } from '../../build';
+import { stepsFor } from '../../works';
 import { box, caution, heading } from '../page';
 import type { Content } from 'pdfmake/interfaces';
 import type { SheetMaker } from './printed';

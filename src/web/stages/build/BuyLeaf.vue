@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
 import { fixed, forms, grouped, msg } from '../../../core/language';
-import { GROUPS, itemName, packWord, perSeason, rowsM, type Line } from '../../../core/build';
+import { GROUPS, itemName, packWord } from '../../../core/farm';
+import { perSeason, rowsM, type Line, boughtText } from '../../../core/works';
 import { stepKey } from '../../../core/network';
 import { lineWorking } from '../../../core/working';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -49,7 +50,7 @@ const places = computed(() => [
   ...plan.full.blocks.map((b) => ({ id: b.id, name: b.name })),
 ]);
 const placeOf = (l: Line): Set<string> =>
-  new Set(l.uses.map((u) => (u.at.place === 'block' ? u.at.id! : u.at.place)));
+  new Set(l.things.map((u) => (u.at.place === 'block' ? u.at.id! : u.at.place)));
 const groups = computed(() =>
   by.value === 'kind'
     ? GROUPS.map((g) => ({
@@ -65,11 +66,15 @@ const name = (l: Line): string => itemName(l.item, settings.show);
 const amount = (v: number, l: Line): string =>
   l.item.unit === 'm' ? settings.show(v, 'length') : String(Math.round(v * 100) / 100);
 const buys = (l: Line): string =>
-  l.packs === 0
-    ? msg`you have it`
-    : l.holds === 1
-      ? msg`buy ${l.packs}`
-      : msg`buy ${l.packs} ${packWord(l.item.sold, l.packs)} of ${amount(l.holds, l)}`;
+  l.there
+    ? msg`it is there`
+    : l.packs === 0
+      ? msg`you have it`
+      : l.holds === 1
+        ? msg`buy ${l.packs}`
+        : l.bought.length > 1
+          ? msg`buy ${boughtText(l, (held) => amount(held, l))}`
+          : msg`buy ${l.packs} ${packWord(l.item.sold, l.packs)} of ${amount(l.holds, l)}`;
 const money = (v: number): string =>
   `${fixed(v, 2)}${build.value.currency ? ` ${build.value.currency}` : ''}`;
 const priceOf = (l: Line) => build.value.prices.find((p) => p.item === l.item.id);
@@ -121,7 +126,7 @@ const setHave =
     );
   };
 function point(l: Line | undefined): void {
-  const at = l?.uses[0]?.at;
+  const at = l?.things[0]?.at;
   view.pointedStep = !at
     ? undefined
     : at.place === 'head'
@@ -131,7 +136,7 @@ function point(l: Line | undefined): void {
         : stepKey.header(at.id!);
 }
 const lit = (l: Line): boolean =>
-  l.uses.some((u) =>
+  l.things.some((u) =>
     u.at.place === 'main'
       ? view.pointedStep === stepKey.main(u.at.id!)
       : u.at.place === 'block' && view.pointedStep === stepKey.header(u.at.id!),

@@ -1,20 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { grouped, msg } from '../../../core/language';
+import { itemName, riserText, STYLES, trenchesOf } from '../../../core/farm';
 import {
   cutGroups,
+  endSentence,
   type HeaderRule,
+  runEndsOf,
   headerRules,
   holeRules,
-  itemName,
   markWords,
   ranges,
   runCuts,
-  runEndWords,
   sideWords,
-  STYLES,
-  trenchesOf,
-} from '../../../core/build';
+} from '../../../core/works';
 import { pipeKind } from '../../../core/catalog/pipes';
 import { onTape } from '../../../core/print';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -41,6 +40,7 @@ const runs = computed(() =>
 );
 const holes = computed(() => layout.value.blocks.flatMap(holeRules));
 const trenches = computed(() => trenchesOf(plan.full, layout.value));
+const ends = computed(() => runEndsOf(plan.full, layout.value).map(endSentence).join(' '));
 const cuts = computed(() => building.built!.shop.lines.filter((l) => l.cuts && l.cuts.rolls.length > 0));
 const tape = (m: number): string => onTape(m, build.value.family);
 const nameOf = (id: string): string => plan.full.blocks.find((b) => b.id === id)?.name ?? msg`a tee`;
@@ -123,10 +123,7 @@ const MOST_ROLLS = 12;
       </details>
     </section>
     <h3>Runs: how long to cut</h3>
-    <p class="quiet">
-      With slack, just past an emitter; ends closed {{ runEndWords(build.runEnd).words }}.
-      {{ runEndWords(build.runEnd).drawback }}
-    </p>
+    <p class="quiet">With slack, just past an emitter, rounded up. {{ ends }}</p>
     <table>
       <thead>
         <tr>
@@ -222,6 +219,7 @@ const MOST_ROLLS = 12;
             <th>long</th>
             <th>deep</th>
             <th>soil</th>
+            <th>risers</th>
           </tr>
         </thead>
         <tbody>
@@ -238,6 +236,7 @@ const MOST_ROLLS = 12;
             <td class="num">{{ settings.show(t.lengthM, 'length') }}</td>
             <td class="num">{{ settings.show(t.depthM, 'height') }}</td>
             <td class="num">{{ settings.show(t.spoilM3 * 1000, 'volume') }}</td>
+            <td class="num">{{ riserText(t, settings.show) }}</td>
           </tr>
         </tbody>
       </table>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { msg } from '../../../core/language';
-import { chainThrough, FITTINGS, jointWords, type Meeting } from '../../../core/build';
+import { chainThrough, FITTINGS, jointRows, jointWords, type Meeting } from '../../../core/farm';
 import { stepKey } from '../../../core/network';
 import { useBuilding } from '../../stores/building';
 import { useEdits } from '../../stores/edits';
@@ -22,17 +22,9 @@ const groups = computed(() => {
         : m.at.place === 'main'
           ? msg`Mains`
           : (plan.full.blocks.find((b) => b.id === m.at.id)?.name ?? '');
-    const key = `${m.before}|${m.after}|${(m.chain ?? []).map((f) => f.id).join()}`;
-    const own = found.get(name) ?? [];
-    // Plain leads to beds are all alike: told once.
-    if (
-      m.at.place !== 'block' ||
-      !own.some((o) => `${o.before}|${o.after}|${(o.chain ?? []).map((f) => f.id).join()}` === key)
-    )
-      own.push(m);
-    found.set(name, own);
+    found.set(name, [...(found.get(name) ?? []), m]);
   }
-  return [...found];
+  return [...found].map(([name, own]) => [name, jointRows(own)] as const);
 });
 /** Fittings that would fit in between: with one end of either side's kind and size. */
 const fitting = (m: Meeting) =>
@@ -68,7 +60,8 @@ const point = (m: Meeting | undefined): void => {
           @pointerenter="point(m)"
           @pointerleave="point(undefined)"
         >
-          <b>{{ m.before }}</b> <span class="quiet">({{ jointWords(m.from) }})</span> to <b>{{ m.after }}</b>
+          <span v-if="m.count > 1" class="num">{{ m.count }} × </span><b>{{ m.before }}</b>
+          <span class="quiet">({{ jointWords(m.from) }})</span> to <b>{{ m.after }}</b>
           <span class="quiet">({{ jointWords(m.to) }})</span>:
           <template v-if="!m.chain">no stock fittings join these.</template>
           <template v-else-if="m.chain.length === 0">they meet as they are.</template>

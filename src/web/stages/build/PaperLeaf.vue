@@ -29,7 +29,7 @@ function speak(id: string): void {
   speaks.value = id;
   choosePaperLanguage(id);
 }
-const mark = computed(() => fingerprint(writePlan(plan.plan)));
+const code = computed(() => fingerprint(writePlan(plan.plan)));
 function toggle(id: SheetId): void {
   if (!wanted.delete(id)) wanted.add(id);
 }
@@ -71,7 +71,7 @@ const print = (): void => window.print();
         :options="LANGUAGES"
         :is-default="false"
         @pick="speak"
-      />, black and white. Every page carries the plan’s mark <span class="num">{{ mark }}</span>: a print
+      />, black and white. Every page carries the plan’s code <span class="num">{{ code }}</span>: a print
       with another one is of an older plan.
     </p>
     <p>

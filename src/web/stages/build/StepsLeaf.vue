@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { fixed, msg } from '../../../core/language';
-import { hoursLeft, type Step } from '../../../core/build';
+import { hoursLeft, type Step } from '../../../core/works';
 import { stepKey } from '../../../core/network';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';

@@ -1,0 +1,133 @@
+import { msg } from '../../language';
+import { HEAD_PLACE, isThere, itemName, mainPlace, trenchesOf } from '../../farm';
+import { isBranch } from '../../catalog/headParts';
+import { habits, type StepMaker } from './stepMaker';
+import { CAUTIONS, HOURS, LOCATE, TOOLS } from './tables';
+
+/** Locating, the tank, trenches, and the head. */
+export function sourceSteps({ plan, layout, all, shown, step, leadsTo, used }: StepMaker): void {
+  const trenches = trenchesOf(plan, layout);
+  if (trenches.length > 0)
+    step('locate', msg`Have buried services located`, 1, HEAD_PLACE, {
+      does: [
+        msg`Mark where the trenches will go, and have everything that lies under them located before the first cut.`,
+      ],
+      check: msg`Each service is marked on the ground.`,
+      cautions: [LOCATE],
+      tools: [TOOLS.string, msg`marking paint`],
+    });
+  const { source } = layout;
+  const own = all.things.filter((t) => t.item.group === 'source' && !isThere(plan, t.item));
+  if (own.length > 0)
+    step(
+      'source',
+      source.kind === 'tank' ? msg`Set up the tank` : msg`Set up the pump`,
+      HOURS.source,
+      HEAD_PLACE,
+      {
+        does: [msg`Put in its place: ${own.map((t) => itemName(t.item, shown)).join(', ')}.`],
+        check: msg`It runs into the open, or holds water, before anything is joined to it.`,
+        cautions: source.kind === 'tank' ? [] : [CAUTIONS.electric],
+        helper: true,
+        tools: [TOOLS.wrench],
+      },
+      (t) => own.includes(t),
+    );
+  if (source.kind === 'tank' && used(HEAD_PLACE, 'tank', 'stand') > 0)
+    step(
+      'stand',
+      msg`Set up the stand`,
+      HOURS.stand * source.count,
+      HEAD_PLACE,
+      {
+        does: [
+          msg`The stand must carry ${shown(source.volumeL, 'volume')} in each tank, a kilogram for each litre, on level ground that cannot sink.`,
+          msg`Tie the tank so that wind cannot move it while it is empty.`,
+        ],
+        mistakes: [msg`Loose blocks sink on one side as soon as the tank is full.`],
+        check: msg`A spirit level reads level both ways, and again when the tank is half full.`,
+        cautions: [CAUTIONS.stand],
+        helper: true,
+        tools: ['level', 'spade'],
+      },
+      (t) => t.item.id === 'stand',
+    );
+  if (source.kind === 'tank')
+    step(
+      'outlet',
+      msg`Put the outlet, screen and overflow on the tank`,
+      1.5 * source.count,
+      HEAD_PLACE,
+      {
+        does: [
+          msg`Cut the outlet’s hole a finger’s width above the bottom, so that mud stays behind; washers on both sides of the wall.`,
+          msg`Lead the overflow away from the stand’s feet.`,
+        ],
+        mistakes: [msg`A hole too near a rib or seam never seals.`],
+        check: msg`Filled to above the outlet, it does not leak in an hour.`,
+        tools: [msg`hole saw of the outlet’s size`, TOOLS.wrench],
+      },
+      (t) => t.item.group === 'tank' && t.item.id !== 'stand',
+    );
+  for (const t of trenches)
+    step(
+      `trench/${t.to}`,
+      msg`Dig the trench to ${leadsTo(t.to)}`,
+      HOURS.trenchM * t.lengthM,
+      mainPlace(t.to),
+      {
+        does: [
+          msg`${shown(t.lengthM, 'length')} long and ${shown(t.depthM, 'height')} deep (${t.because === 'frost' ? msg`below the frost` : t.because === 'lane' ? msg`under a lane` : msg`your cover`}); string line first.`,
+          msg`About ${shown(t.spoilM3 * 1000, 'volume')} of soil comes out; lay it on one side, turf on the other.`,
+        ],
+        mistakes: [msg`A trench dug by eye is never straight, and the pipe ends up too short.`],
+        check: msg`A stick marked with the depth fits all along, and no stone lies on the bottom.`,
+        cautions: [LOCATE, CAUTIONS.trench],
+        dry: true,
+        tools: [TOOLS.string, TOOLS.spade, msg`depth stick`],
+      },
+    );
+}
+
+/** The head, part by part. */
+export function headStep({ plan, layout, all, step, joints }: StepMaker): void {
+  const { source } = layout;
+  const head = joints(HEAD_PLACE);
+  const parts = plan.head.filter((p) => p.role !== 'adaptor');
+  const own = all.things.filter(
+    (t) => t.at.place === 'head' && t.item.group !== 'tool' && !isThere(plan, t.item),
+  );
+  if (parts.length + head.count + own.length > 0)
+    step(
+      'head',
+      msg`Put the head together`,
+      HOURS.part * parts.length + HOURS.joint * head.count,
+      HEAD_PLACE,
+      {
+        does: [
+          msg`Lay the parts out on a board in the order of the water: ${parts.map((p) => p.name).join(' · ') || msg`the pipe goes straight onto the outlet`}.`,
+          msg`Every arrow points away from the source. Keep ends clean: a crumb of soil in the regulator is a fault for the season.`,
+        ],
+        mistakes: [
+          ...habits(head),
+          ...(parts.some((p) => isBranch(p.role))
+            ? [msg`A gauge that hangs down fills with dirt: its tee looks up.`]
+            : []),
+        ],
+        check: msg`Turned on with the far end shut, no joint drips, and the gauges read what the plan says when shut.`,
+        cautions: [
+          ...(source.kind === 'tap' || parts.some((p) => p.role === 'backflow') ? [CAUTIONS.backflow] : []),
+          ...(source.kind === 'well' || source.kind === 'pump' || source.booster.kind !== 'none'
+            ? [CAUTIONS.electric]
+            : []),
+        ],
+        tools: [
+          TOOLS.wrench,
+          ...(head.clamped ? [TOOLS.driver] : []),
+          ...(head.taped ? [msg`thread tape`] : []),
+        ],
+        dry: head.glued > 0,
+      },
+      (t) => own.includes(t),
+    );
+}
