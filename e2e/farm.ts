@@ -1,4 +1,4 @@
-import type { Plan } from '../src/core/plan';
+import { PLAN_VERSION, type Plan } from '../src/core/plan';
 
 const BLOCKS_PER_ROW = 8;
 
@@ -13,7 +13,7 @@ export function largeFarm(blocks: number, beds: number, emitters: number, regula
   const rows = Math.ceil(blocks / BLOCKS_PER_ROW);
   return {
     format: 'idle-furrow-plan',
-    version: 8,
+    version: PLAN_VERSION,
     name: 'Large farm',
     units: 'metric',
     sources: [

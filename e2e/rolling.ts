@@ -1,4 +1,4 @@
-import type { Plan } from '../src/core/plan';
+import { PLAN_VERSION, type Plan } from '../src/core/plan';
 
 /** Numbers that look drawn by lot, the same each time. */
 function lot(seed: number): () => number {
@@ -48,7 +48,7 @@ export function rollingFarm(options: {
   const gapM = 8;
   return {
     format: 'idle-furrow-plan',
-    version: 8,
+    version: PLAN_VERSION,
     name: 'Rolling field',
     units: 'metric',
     ground: { heights: survey(heights, fields * (wideM + gapM), longM) },

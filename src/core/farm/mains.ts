@@ -1,6 +1,7 @@
 import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
 import type { FarmLayout, LaidMain } from '../layout';
+import { lastSplitter } from '../network';
 import { HEAD, type Family } from '../plan';
 import { needsElbow } from './bends';
 import { cutEndOf, fittingJoint, pipeEnd, threadOf, threadSize } from './ends';
@@ -9,7 +10,6 @@ import { putEnd } from './headers';
 import { pipeItem, thing } from './item';
 import { joint, type Joint, type JointKind } from './joint';
 import type { Maker, Open } from './maker';
-import { lastSplitter } from './parts';
 import { elbowItem, teeItem } from './pipeFittings';
 import { joinHead } from './source';
 import { HEAD_PLACE, mainPlace, type Where } from './thing';

@@ -1,5 +1,5 @@
 import { msg } from '../language';
-import { HEAD_PARTS, isBranch, SPLITTER_WAYS, type Role } from '../catalog/headParts';
+import { HEAD_PARTS, isBranch, type Role } from '../catalog/headParts';
 import type { Family, FullPlan, Part } from '../plan';
 import { PART_PRICES, OTHER_PART } from './typical';
 import { partEnds, threadOf, threadSize } from './ends';
@@ -73,13 +73,6 @@ export function joinParts(parts: readonly Part[], begins: Open, at: Where, maker
     }
   }
   return open;
-}
-
-/** The last part that water passes through, where that is a splitter: hoses leave from its outlets, side by side. */
-export function lastSplitter(parts: readonly Part[]): { part: Part; ways: number } | undefined {
-  const part = parts.filter((p) => p.role !== 'adaptor' && !isBranch(p.role)).at(-1);
-  const ways = part && SPLITTER_WAYS[part.kind];
-  return ways === undefined ? undefined : { part: part!, ways };
 }
 
 /** Parts that can be shut. */

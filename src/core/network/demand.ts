@@ -178,11 +178,15 @@ function entryNeeds(built: FarmNetwork, blocks: readonly BlockDemand[], medium: 
     return steps;
   };
   const paths = built.blocks.map((b) => path(b.entry));
+  const linksOf = ({ link, outlet }: (typeof built.mains)[number]): LinkSpec[] =>
+    outlet?.link ? [outlet.link, link] : [link];
   paths.forEach((steps, i) =>
-    steps.forEach((s) => lph.set(s.link, (lph.get(s.link) ?? 0) + blocks[i].askedLph)),
+    steps.flatMap(linksOf).forEach((link) => lph.set(link, (lph.get(link) ?? 0) + blocks[i].askedLph)),
   );
   return paths.map((steps, i) => {
-    const friction = steps.reduce((sum, s) => sum + lossAcross(s.link, lph.get(s.link)!, medium), 0);
+    const friction = steps
+      .flatMap(linksOf)
+      .reduce((sum, link) => sum + lossAcross(link, lph.get(link)!, medium), 0);
     return blocks[i].entryKpa + friction + (built.blocks[i].entryM - built.intake.headM) * KPA_PER_M;
   });
 }

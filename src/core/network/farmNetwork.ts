@@ -3,6 +3,7 @@ import type { FarmLayout, LaidMain } from '../layout';
 import { HEAD, type FullPlan } from '../plan';
 import { blockNetwork, partsInLine, SAME_PLACE_M, type BlockNetwork, type PartStep } from './blockNetwork';
 import { allowanceIn, intakeOf, type Intake, type IntakeStep } from './intake';
+import { lastSplitter, outletOf } from './splitter';
 
 /** A piece of the main in the network. */
 export interface MainStep {
@@ -10,6 +11,8 @@ export interface MainStep {
   from: string;
   to: string;
   link: LinkSpec;
+  /** The outlet of a splitter that it hangs on: what the splitter costs is lost there, at that outlet's own flow. */
+  outlet?: PartStep;
 }
 
 /** The network of a plan, and which of its nodes and links are what. */
@@ -21,6 +24,8 @@ export interface FarmNetwork {
   /** Node that the main begins at. */
   outlet: string;
   mains: MainStep[];
+  /** Outlets of a splitter at the end of the head that hoses in use hang on. */
+  outlets: PartStep[];
   /** Blocks in use. */
   blocks: BlockNetwork[];
   nodeAt: (id: string) => number;
@@ -50,11 +55,52 @@ function headNetwork(plan: FullPlan, intake: Intake, { nodes, links }: Gathered)
     at = to;
     return { step, from, to, link };
   });
-  const head = partsInLine(plan.head, 'head/', at, intake.headM, (node, link) => {
-    nodes.push(node);
-    links.push(link);
-  });
+  const splitter = lastSplitter(plan.head);
+  const head: PartStep[] = [];
+  for (const part of plan.head) {
+    const from = head.at(-1)?.to ?? at;
+    // What a splitter costs is lost in its outlets, each at its own flow.
+    if (part === splitter?.part) head.push({ part, from, to: from, link: undefined });
+    else
+      head.push(
+        ...partsInLine([part], 'head/', from, intake.headM, (node, link) => {
+          nodes.push(node);
+          links.push(link);
+        }),
+      );
+  }
   return { intakeSteps, head, outlet: head.at(-1)?.to ?? at };
+}
+
+/** Outlets of a splitter as they are asked for, each with a node of its own. */
+function outletsOf(
+  plan: FullPlan,
+  layout: FarmLayout,
+  outlet: string,
+  headM: number,
+  { nodes, links }: Gathered,
+): { outlets: PartStep[]; of: (to: string) => PartStep | undefined } {
+  const splitter = lastSplitter(plan.head);
+  const outlets: PartStep[] = [];
+  if (!splitter) return { outlets, of: () => undefined };
+  const places = outletOf(splitter, layout.mains);
+  const made = new Map<number, PartStep>();
+  return {
+    outlets,
+    of(to) {
+      const place = places.get(to)!;
+      let step = made.get(place);
+      if (!step) {
+        [step] = partsInLine([splitter.part], `outlet/${place}/`, outlet, headM, (node, link) => {
+          nodes.push(node);
+          links.push(link);
+        });
+        made.set(place, step);
+        outlets.push(step);
+      }
+      return step;
+    },
+  };
 }
 
 /** Mains to blocks in use, and to the tees that lead to them: other tees hold standing water only. */
@@ -63,17 +109,22 @@ function mainNetwork(
   layout: FarmLayout,
   blocks: readonly BlockNetwork[],
   outlet: string,
-  { nodes, links }: Gathered,
-): MainStep[] {
+  headM: number,
+  gathered: Gathered,
+): { mains: MainStep[]; outlets: PartStep[] } {
+  const { nodes, links } = gathered;
+  const { outlets, of } = outletsOf(plan, layout, outlet, headM, gathered);
   const entryOf = new Map(blocks.map((b) => [b.layout.block.id, b]));
   const fed = new Set<string>();
   const leads = new Map(plan.tees.map((t) => [t.id, t.main.from]));
   for (const { layout: b } of blocks)
     for (let tee = b.block.main.from; tee !== HEAD && leads.has(tee) && !fed.has(tee); tee = leads.get(tee)!)
       fed.add(tee);
-  return layout.mains.flatMap((laid): MainStep[] => {
+  const mains = layout.mains.flatMap((laid): MainStep[] => {
     if (laid.toBlock ? !entryOf.has(laid.to) : !fed.has(laid.to)) return [];
-    const from = laid.from === HEAD || !leads.has(laid.from) ? outlet : `tee/${laid.from}`;
+    const atHead = laid.from === HEAD || !leads.has(laid.from);
+    const own = atHead ? of(laid.to) : undefined;
+    const from = own?.to ?? (atHead ? outlet : `tee/${laid.from}`);
     const block = laid.toBlock ? entryOf.get(laid.to)! : undefined;
     const to = block ? block.entry : `tee/${laid.to}`;
     if (!block) nodes.push({ id: to, elevationM: laid.end.zM });
@@ -87,8 +138,9 @@ function mainNetwork(
       minorK: laid.piece.minorK,
     };
     links.push(link);
-    return [{ laid, from, to, link }];
+    return [{ laid, from, to, link, ...(own && { outlet: own }) }];
   });
+  return { mains, outlets };
 }
 
 /** The network of everything that is open now: source, head, main, and the blocks in use. */
@@ -98,7 +150,7 @@ export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
   const links: LinkSpec[] = [];
   const { intakeSteps, head, outlet } = headNetwork(plan, intake, { nodes, links });
   const blocks = layout.blocks.filter((b) => b.block.inUse).map(blockNetwork);
-  const mains = mainNetwork(plan, layout, blocks, outlet, { nodes, links });
+  const { mains, outlets } = mainNetwork(plan, layout, blocks, outlet, intake.headM, { nodes, links });
   const ties: LinkSpec[] = [];
   const own = { nodes: [...nodes], links: [...links] };
   let runs = 0;
@@ -130,6 +182,7 @@ export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
     head,
     outlet,
     mains,
+    outlets,
     blocks,
     ...lookUps([own, ...blocks]),
     tieAt: (link) => ties.indexOf(link),

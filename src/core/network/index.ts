@@ -12,5 +12,6 @@ export * from './longestRun';
 export * from './results';
 export * from './solvePlan';
 export * from './sourceFacts';
+export * from './splitter';
 export * from './uniformity';
 export * from './walk';

@@ -131,6 +131,8 @@ class Way {
     const byEnd = new Map(built.mains.map((m) => [m.to, m]));
     const pieces = [];
     for (let m = byEnd.get(entry); m; m = byEnd.get(m.from)) pieces.unshift(m);
+    const [first] = pieces;
+    if (first?.outlet) this.parts([first.outlet], HEAD, solution.linkLph[built.linkAt(first.outlet.link)]);
     for (const m of pieces)
       this.step({
         kind: 'main',

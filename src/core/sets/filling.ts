@@ -200,6 +200,9 @@ function inletCurve(plan: FullPlan, results: FarmResults): (lph: number) => numb
     blocks.reduce((sum, b, i) => sum + (b.flowLph / flowLph) * of(i), 0);
   const riseKpa = weigh((i) => (blocks[i].built.entryM - built.intake.headM) * KPA_PER_M);
   const pipes = [
+    ...built.outlets.flatMap(({ link }) =>
+      link ? [{ link, share: Math.abs(solution.linkLph[built.linkAt(link)]) / flowLph }] : [],
+    ),
     ...mains.map((m) => ({ link: m.link, share: Math.abs(m.flowLph) / flowLph })),
     ...blocks.flatMap((b) =>
       b.built.header.map(({ link }) => ({

@@ -17,7 +17,7 @@ import {
   type PartStep,
 } from '../network';
 import type { LaidMain } from '../layout';
-import type { FullPlan, Source } from '../plan';
+import type { FullPlan, Part, Source } from '../plan';
 import { sourceField, sum, term, type Maker, type Term } from './types';
 import { S_PER_HOUR, S_PER_MIN } from '../units/time';
 
@@ -371,8 +371,19 @@ export const asked: Maker = ({ plan, results }) => {
     terms.push(term('p', msg`needed where the main reaches ${name}`, needs.entryKpa, 'pressure'));
     losses(built.head, demand.askedLph);
     const rise = (block.entryM - built.intake.headM) * KPA_PER_M;
-    for (const { laid, lossKpa } of mainsAt(results, block.layout.block.id, medium))
+    for (const { laid, lossKpa, outlet } of mainsAt(results, block.layout.block.id, medium))
       terms.push(
+        ...(outlet
+          ? [
+              term(
+                'h',
+                msg`${outlet.part.name}, the loss of one outlet at its own flow`,
+                outlet.lossKpa,
+                'pressure',
+                `head.${plan.head.findIndex((p) => p.id === outlet.part.id)}.lossKpa`,
+              ),
+            ]
+          : []),
         term('h', msg`main of ${fixed(laid.lengthM, 0)} m, its friction at these flows`, lossKpa, 'pressure'),
       );
     terms.push(term('z', msg`rise from the head to where the main reaches it`, rise, 'pressure'));
@@ -395,7 +406,7 @@ function mainsAt(
   { built, demand }: FarmResults,
   blockId: string,
   medium: Medium,
-): { laid: LaidMain; lossKpa: number }[] {
+): { laid: LaidMain; lossKpa: number; outlet: { part: Part; lossKpa: number } | undefined }[] {
   const byEnd = new Map(built.mains.map((m) => [m.to, m]));
   const path = (entry: string): typeof built.mains => {
     const pieces = [];
@@ -404,8 +415,16 @@ function mainsAt(
   };
   const lph = new Map<object, number>();
   built.blocks.forEach((b, i) => {
-    for (const m of path(b.entry)) lph.set(m, (lph.get(m) ?? 0) + demand.blocks[i].askedLph);
+    for (const m of path(b.entry))
+      for (const at of [m, m.outlet]) if (at) lph.set(at, (lph.get(at) ?? 0) + demand.blocks[i].askedLph);
   });
   const block = built.blocks.find((b) => b.layout.block.id === blockId)!;
-  return path(block.entry).map((m) => ({ laid: m.laid, lossKpa: lossAcross(m.link, lph.get(m)!, medium) }));
+  return path(block.entry).map(({ laid, link, outlet, ...m }) => ({
+    laid,
+    lossKpa: lossAcross(link, lph.get(byEnd.get(m.to)!)!, medium),
+    outlet: outlet?.link && {
+      part: outlet.part,
+      lossKpa: lossAcross(outlet.link, lph.get(outlet)!, medium),
+    },
+  }));
 }

@@ -1,4 +1,4 @@
-import { fillIn, type FullPlan, type Plan } from '../../plan';
+import { fillIn, PLAN_VERSION, type FullPlan, type Plan } from '../../plan';
 import { openFarm } from '../diagnosis/openFarm';
 import { standingOf } from './entries';
 import type { Entry } from './types';
@@ -26,7 +26,7 @@ function garden(watering: Plan['watering'] = {}, more: Partial<Plan> = {}): Full
   });
   return fillIn({
     format: 'idle-furrow-plan',
-    version: 8,
+    version: PLAN_VERSION,
     name: 'Two blocks',
     units: 'metric',
     sources: [{ id: 'tap', kind: 'tap', shutKpa: 300, bucketL: 10, triesS: [10] }],
