@@ -235,7 +235,9 @@ function layPlant(
   }
   const ready = ['compensating', 'drilled', 'emitters', 'adjustable'].includes(label.kind);
   const kind = label.kind === 'adjustable' ? 'adjustable' : 'emitters';
-  outlets(ready ? { ...label, kind } : label, emitters, place, maker, on);
+  // A microtube reaches its plant, however far that is.
+  const reaching = { ...label, tubeM: Math.max(label.tubeM, wayM) };
+  outlets(ready ? { ...label, kind } : reaching, emitters, place, maker, on);
   if (wayM > 0 && label.kind !== 'microtubes') layThinTube(block.places!.tubeMm, place, wayM, on, maker);
 }
 

@@ -104,3 +104,77 @@ test(`over ${LISTS} random lists no stick is overrun, all is cut once, and at mo
     expect(plan.bought).toBeGreaterThanOrEqual(plan.atLeast);
   }
 }, 60_000);
+
+/**
+ * Fewest new sticks by trying every way that is not plainly worse: longest first, each into an own piece, an opened stick or a
+ * new one (bin completion, independent of the flow and of the columns).
+ */
+function fewest(lengthsCm: readonly number[], stockCm: number, ownCm: readonly number[]): number {
+  const pieces = [...lengthsCm].sort((a, b) => b - a);
+  let best = pieces.length;
+  const own = [...ownCm];
+  const opened: number[] = [];
+  const go = (i: number): void => {
+    if (opened.length >= best) return;
+    if (i === pieces.length) return void (best = opened.length);
+    const left = pieces.slice(i).reduce((a, b) => a + b, 0);
+    const room = [...own, ...opened].reduce((a, b) => a + b, 0);
+    if (opened.length + Math.ceil(Math.max(0, left - room) / stockCm) >= best) return;
+    const tried = new Set<string>();
+    for (const [kind, bins] of [
+      ['own', own],
+      ['new', opened],
+    ] as const)
+      for (let k = 0; k < bins.length; k++) {
+        const key = `${kind} ${bins[k]}`;
+        if (bins[k] < pieces[i] || tried.has(key)) continue;
+        tried.add(key);
+        bins[k] -= pieces[i];
+        go(i + 1);
+        bins[k] += pieces[i];
+      }
+    opened.push(stockCm - pieces[i]);
+    go(i + 1);
+    opened.pop();
+  };
+  go(0);
+  return best;
+}
+
+const CASES = Number(process.env.CUTS ?? 400);
+test(`over ${CASES} random lists, half of them with own pieces, no fewer sticks would do, and at least says so`, () => {
+  const random = randomLcg(0.4711);
+  const between = (a: number, b: number): number => a + Math.floor(random() * (b - a + 1));
+  for (let n = 0; n < CASES; n++) {
+    const stockCm = [300, 500, 600, 1000][between(0, 3)];
+    const lengths = Array.from({ length: between(4, 13) }, () => 5 * between(4, Math.floor(stockCm / 7)));
+    const own = n % 2 === 0 ? [] : Array.from({ length: between(1, 4) }, () => between(40, stockCm));
+    const plan = cutStock(
+      lengths.map((cm) => w(cm / 100)),
+      stockCm / 100,
+      own.map((cm) => cm / 100),
+      solve,
+    );
+    const exact = fewest(lengths, stockCm, own);
+    expect([n, plan.bought, plan.atLeast]).toEqual([n, exact, exact]);
+  }
+}, 120_000);
+
+test('of several lengths the cheapest sum is bought', () => {
+  const stocks = [
+    { lengthM: 25, cost: 25 },
+    { lengthM: 50, cost: 45 },
+    { lengthM: 100, cost: 80 },
+  ];
+  const bought = (wanted: Wanted[]): number[] =>
+    cutStock(wanted, stocks, [], solve)
+      .rolls.map((r) => r.lengthM)
+      .sort((a, b) => a - b);
+  // 60 m in pieces of 10: 50 and 25 cost 70, 100 costs 80.
+  expect(bought([w(10, 6)])).toEqual([25, 50]);
+  expect(bought([w(10, 10)])).toEqual([100]);
+  expect(bought([w(24)])).toEqual([25]);
+  // 30 m do not fit on 25: 50 for one, 100 for three.
+  expect(bought([w(30)])).toEqual([50]);
+  expect(bought([w(30, 3)])).toEqual([100]);
+});
