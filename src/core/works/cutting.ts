@@ -144,6 +144,9 @@ function partsOf(p: Piece, longest: number, joins: CutPlan['joins']): Piece[] {
   return parts;
 }
 
+/** Cuts that cost so little over the least there can be are taken, a share. */
+const NEAR_ENOUGH = 0.005;
+
 const costOfRolls = (filled: readonly Filled[], sold: readonly Sold[]): number =>
   filled.reduce((sum, f) => sum + (f.had ? 0 : sold.find((s) => s.size === f.size)!.cost), 0);
 
@@ -176,7 +179,12 @@ function cheapest(
     offer([...greedy.rolls, ...rolls.map((cuts) => smallest(cuts, sold))]);
   }
   const count = (filled: readonly Filled[]): number => filled.filter((f) => !f.had).length;
-  const proven = sold.length === 1 && count(best!) === atLeast;
+  // No cuts cost less than every metre at the cheapest roll's price.
+  const bound =
+    Math.min(...sold.map((s) => s.cost / s.size)) *
+    Math.max(0, sizeSum(pieces) - own.reduce((a, b) => a + b, 0));
+  const proven =
+    sold.length === 1 ? count(best!) === atLeast : costOfRolls(best!, sold) <= bound * (1 + NEAR_ENOUGH);
   if (solve && !proven) {
     const exact = byFlow(pieces, sold, own, solve);
     if (exact) {
