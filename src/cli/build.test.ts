@@ -47,6 +47,19 @@ describe('furrow build', () => {
     expect(stderr).toBe(`${prices}, line 3: a price of -1 is below zero\n`);
   });
 
+  test('refuses what it cannot do: units there are not, two forms at once, a book without a usable line', async () => {
+    const units = await furrow(demo('otter-strip'), '--units', 'furlongs');
+    expect([units.status, units.stdout]).toEqual([2, '']);
+    expect(units.stderr).toMatch(/us, metric/);
+    const both = await furrow(demo('otter-strip'), '--csv', '--json');
+    expect([both.status, both.stdout]).toEqual([2, '']);
+    const useless = file('useless.csv', 'item;price;per\npipe:pe-1-1/4;cheap;m\n');
+    const { status, stdout, stderr } = await furrow(demo('wren-bottom'), '--prices', useless);
+    expect([status, stdout]).toEqual([2, '']);
+    expect(stderr).toMatch(/line 2: “cheap” is not a price/);
+    expect(stderr).toMatch(/nothing in it could be used/);
+  });
+
   test('prints JSON and CSV of the same lines', async () => {
     const json = JSON.parse((await furrow(demo('otter-strip'), '--json')).stdout);
     const csv = (await furrow(demo('otter-strip'), '--csv')).stdout.trim().split('\r\n');

@@ -31,7 +31,13 @@ export function taken(
   choice: UnitChoice,
   prices: Uint8Array | undefined,
   have: Uint8Array | undefined,
-): { plan: Plan; refused: (Refused & { file: 'prices' | 'have' })[] } {
+): {
+  plan: Plan;
+  refused: (Refused & { file: 'prices' | 'have' })[];
+  /** Lines of each file that were taken. */
+  used: { prices: number; have: number };
+} {
+  const used = { prices: 0, have: 0 };
   const refused: (Refused & { file: 'prices' | 'have' })[] = [];
   const full = fillIn(stated);
   const build = { ...stated.build };
@@ -40,6 +46,7 @@ export function taken(
     if (prices) {
       const book = readPriceBook(prices, named, full.build.currency);
       refused.push(...book.refused.map((r) => ({ ...r, file: 'prices' as const })));
+      used.prices = book.prices.length;
       const own = new Map([...full.build.prices, ...book.prices].map((p) => [p.item, p]));
       build.prices = [...own.values()];
       build.packs = { ...full.build.packs, ...book.packs };
@@ -48,10 +55,11 @@ export function taken(
     if (have) {
       const list = readHave(have, named);
       refused.push(...list.refused.map((r) => ({ ...r, file: 'have' as const })));
+      used.have = list.have.length;
       build.have = [...new Map([...full.build.have, ...list.have].map((h) => [h.item, h])).values()];
     }
   }
-  return { plan: Object.keys(build).length > 0 ? { ...stated, build } : stated, refused };
+  return { plan: Object.keys(build).length > 0 ? { ...stated, build } : stated, refused, used };
 }
 
 /** What a report is written from. */

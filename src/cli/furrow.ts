@@ -1,4 +1,4 @@
-import { Command } from 'commander';
+import { Command, Option } from 'commander';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { msg } from '../core/language';
 import { describe, GRADE_WORDS, judge, opensOf, verdict, type Finding, type Judgement } from '../core/check';
@@ -175,7 +175,7 @@ async function build(path: string, options: BuildOptions): Promise<number> {
   const { buildReport, taken } = await import('./build');
   const full = fillIn(reading.plan);
   const choice: UnitChoice = (options.units ?? full.units) === 'us' ? US : METRIC;
-  const { plan, refused } = taken(
+  const { plan, refused, used } = taken(
     reading.plan,
     choice,
     options.prices === undefined ? undefined : readBytes(options.prices),
@@ -185,6 +185,12 @@ async function build(path: string, options: BuildOptions): Promise<number> {
     process.stderr.write(
       msg`${r.file === 'prices' ? options.prices : options.have}, line ${r.line}: ${r.why}\n`,
     );
+  for (const [file, name] of [
+    ['prices', options.prices],
+    ['have', options.have],
+  ] as const)
+    if (name !== undefined && used[file] === 0)
+      throw new NetworkError(name, msg`nothing in it could be used`);
   const report = await buildReport(plan, choice);
   if (options.pdf !== undefined) {
     const pdf = await report.pdf(new Date().toISOString().slice(0, 10));
@@ -199,6 +205,9 @@ async function build(path: string, options: BuildOptions): Promise<number> {
   } else process.stdout.write(options.json ? report.json() : options.csv ? report.csv() : report.text());
   return report.unjoined > 0 ? EXIT.findings : EXIT.fine;
 }
+
+/** Units by name; others are refused. */
+const unitsOption = (says: string): Option => new Option('--units <system>', says).choices(['us', 'metric']);
 
 const program = new Command('furrow')
   .description(msg`Idle Furrow from a shell: solve a drip network, or check a plan.`)
@@ -224,7 +233,7 @@ program
   .option('--json', msg`print everything as JSON`)
   .option('--working', msg`write out how every number was worked out`)
   .option('--remedies', msg`work out what would put each finding right`)
-  .option('--units <system>', msg`us or metric; the plan’s own if not given`)
+  .addOption(unitsOption(msg`us or metric; the plan’s own if not given`))
   .description(msg`check a plan; ends with 1 when there is a finding of grade “${GRADE_WORDS.stop}” stands`)
   .action((path: string, options: CheckOptions) => attempt(() => check(path, options)));
 
@@ -233,10 +242,10 @@ program
   .argument('<plan>', msg`a plan file`)
   .option('--prices <book>', msg`a price book as CSV`)
   .option('--have <list>', msg`what you already have, as CSV`)
-  .option('--json', msg`print everything as JSON`)
-  .option('--csv', msg`print the parts list as CSV`)
-  .option('--pdf <file>', msg`write the field sheets`)
-  .option('--units <system>', msg`us or metric; the plan’s own if not given`)
+  .addOption(new Option('--json', msg`print everything as JSON`).conflicts(['csv', 'pdf']))
+  .addOption(new Option('--csv', msg`print the parts list as CSV`).conflicts(['json', 'pdf']))
+  .addOption(new Option('--pdf <file>', msg`write the field sheets`).conflicts(['json', 'csv']))
+  .addOption(unitsOption(msg`us or metric; the plan’s own if not given`))
   .description(
     msg`what to buy, where to cut, and in which order; ends with 1 when something cannot be joined`,
   )
@@ -247,7 +256,7 @@ program
   .argument('<plan>', msg`a plan file`)
   .option('--set <set>', msg`the set that runs, by its name or number; the first if not given`)
   .option('--json', msg`print everything as JSON`)
-  .option('--units <system>', msg`us or metric; the plan’s own if not given`)
+  .addOption(unitsOption(msg`us or metric; the plan’s own if not given`))
   .description(msg`what every gauge, meter, cup and level should read while a set runs`)
   .action((path: string, options: SeasonOptions) =>
     attempt(async () => {
@@ -265,7 +274,7 @@ program
   .argument('<readings>', msg`readings as CSV: place, value, unit, seen, set, time`)
   .option('--set <set>', msg`the set that runs where a reading does not say; the first if not given`)
   .option('--json', msg`print everything as JSON`)
-  .option('--units <system>', msg`us or metric; the plan’s own if not given`)
+  .addOption(unitsOption(msg`us or metric; the plan’s own if not given`))
   .description(
     msg`what readings say is wrong, and what to read next; ends with 2 where a reading cannot be used`,
   )
@@ -287,7 +296,7 @@ program
   .option('--seed <number>', msg`the same seed hides the same`, '1')
   .option('--level <level>', msg`easy, fair or nasty`, 'easy')
   .option('--lesson <lesson>', msg`a lesson, by its name or number`)
-  .option('--units <system>', msg`us or metric`, 'metric')
+  .addOption(unitsOption(msg`us or metric`).default('metric'))
   .description(msg`a simulated farm with something wrong, and how an expert finds it`)
   .action((options: { seed: string; level: string; lesson?: string; units?: string }) =>
     attempt(async () => {

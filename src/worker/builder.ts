@@ -136,8 +136,11 @@ const api = {
       const show = shower(choice);
       if (what === 'parts') return partsCsv(shop, show);
       if (what === 'prices')
-        return priceBookCsv(shop, full.build.prices, full.build.packs, full.build.currency, show);
-      if (what === 'have') return haveCsv(shop, full.build.have, show);
+        return priceBookCsv(shop, full.build.prices, full.build.packs, full.build.currency, {
+          show,
+          feet: choice.system === 'us',
+        });
+      if (what === 'have') return haveCsv(shop, full.build.have, { show, feet: choice.system === 'us' });
       return JSON.stringify(
         {
           plan: full.name,

@@ -1,10 +1,9 @@
-import Papa from 'papaparse';
 import { writeCsv } from './csv';
 import { grouped, msg } from '../language';
-import { isItemId, itemName, type Item, type Show } from '../farm';
+import { itemName, type Item, type Show } from '../farm';
 import { boughtText, type Line, type Shop } from '../works';
 import { LIMITS, type Have, type Price } from '../plan';
-import { decode } from './decode';
+import { brokenLine, buyingTable, columnOf, cutWord, finder, TITLES, type BuyingTable } from './buyingTable';
 import { moneyIn, tableNumber } from './tableNumbers';
 import { M_PER_FT } from '../units';
 
@@ -32,79 +31,52 @@ export interface HaveReading {
 export interface Named {
   id: string;
   name: string;
+  unit: Item['unit'];
+  sold: Item['sold'];
+  /** It is sold by the roll, stick or pack: a price may be for one or for the whole. */
+  packed: boolean;
 }
 export const namedItems = (shop: Shop, show: Show): Named[] =>
-  shop.lines.map(({ item }) => ({ id: item.id, name: itemName(item, show) }));
+  shop.lines.map(({ item }) => ({
+    id: item.id,
+    name: itemName(item, show),
+    unit: item.unit,
+    sold: item.sold,
+    packed: item.sold !== 'each' || item.unit === 'm',
+  }));
 
-const plainName = (text: string): string => text.toLowerCase().replace(/\s+/g, ' ').trim();
-
-interface Table {
-  /** Number in the file of the first line under the titles. */
-  firstLine: number;
-  rows: string[][];
-  titles: string[];
-  /** Columns are not parted by commas. */
-  commas: boolean;
-}
-
-/** What parts the columns: of the usual signs the one that the line of titles has most of. */
-const delimiterOf = (titles: string): string =>
-  [',', ';', '\t', '|']
-    .map((sign) => ({ sign, count: titles.split(sign).length }))
-    .reduce((a, b) => (b.count > a.count ? b : a)).sign;
-
-function tableOf(bytes: Uint8Array | string): Table | string {
-  const text = (typeof bytes === 'string' ? bytes : decode(bytes).text).replace(/^\uFEFF/, '');
-  const delimiter = delimiterOf(text.trimStart().split(/\r?\n/, 1)[0]);
-  const { data: rows } = Papa.parse<string[]>(text, { delimiter });
-  const first = rows.findIndex((r) => r.some((c) => c.trim() !== ''));
-  if (first < 0) return msg`the file is empty`;
-  return {
-    firstLine: first + 2,
-    rows: rows.slice(first),
-    titles: rows[first].map((t) => t.trim().toLowerCase()),
-    commas: delimiter !== ',',
-  };
-}
-
-const columnOf = (titles: readonly string[], says: RegExp): number => titles.findIndex((t) => says.test(t));
-const TITLES = {
-  item: /^(item|id|key|code)$/,
-  name: /^(name|what|description|article|item name)$/,
-  price: /^(price|cost|unit price)\b/,
-  per: /^(per|unit|for)$/,
-  holds: /^(holds|in it|pack size|contents)\b/,
-  asked: /^(asked|date|day)\b/,
-  count: /^(count|have|number|pieces|quantity|qty)$/,
-  lengths: /^(lengths?)\b/,
-};
-const UNIT = /^(m|metre|meter|each|piece|pc|1|unit)$/i;
-const PACK = /^(roll|stick|pack|box|bag|coil)\b/i;
+const UNIT = /^(m|metre|meter|metro|each|piece|pc|1|unit|pieza|ud|unidad)$/i;
+const FOOT = /^(ft|foot|feet|pie|pies)$/i;
+const PACK = /^(roll|stick|pack|box|bag|coil|rollo|barra|paquete|caja|bolsa)s?\b/i;
+/** “per roll”, “a metre”, “por rollo” */
+const perWord = (text: string): string => text.replace(/^(per|a|an|each|por|el|la)\s+(?=\S)/i, '');
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 const isDay = (text: string): boolean => {
   const [y, m, d] = text.split('-').map(Number);
   const real = new Date(Date.UTC(y, m - 1, d));
   return DAY.test(text) && real.getUTCMonth() === m - 1 && real.getUTCDate() === d;
 };
-/** So long a word is kept of what could not be read. */
-const cut = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)} …` : text);
 
-/** Finds the item that a line is of, by its id or by its name. */
-function finder(named: readonly Named[], t: Table): (row: string[]) => string | undefined {
-  const byName = new Map(named.map((n) => [plainName(n.name), n.id]));
-  const known = new Set(named.map((n) => n.id));
-  const [item, name] = [columnOf(t.titles, TITLES.item), columnOf(t.titles, TITLES.name)];
-  return (row) => {
-    const id = item >= 0 ? row[item]?.trim() : '';
-    if (id && (known.has(id) || isItemId(id))) return id;
-    return byName.get(plainName(row[name] ?? '')) ?? byName.get(plainName(id ?? ''));
-  };
+/** The money that the title of a column of prices names. */
+function moneyOfTitle(title: string): string | undefined {
+  const rest = title
+    .replace(/^(unit price|precio unitario|price|cost|precio|coste|costo)/i, '')
+    .replace(/^[\s:,(\[]+|[\s)\]]+$/g, '');
+  return rest === '' || /^(per|por|in|en|a)\b/i.test(rest) ? undefined : rest;
+}
+
+/** One separator and three figures after it: a thousand, or thousandths. */
+const EITHER = /^[1-9]\d{0,2}[.,]\d{3}$/;
+const figures = (text: string): string => text.replace(/[^\d.,]/g, '');
+/** The signs that stand before one or two decimals in a column: they say which sign is the decimal one. */
+function decimalSigns(texts: readonly string[]): Set<string> {
+  return new Set(texts.flatMap((t) => /([.,])\d{1,2}$/.exec(figures(t))?.[1] ?? []));
 }
 
 /**
- * Reads a price book: a column of items by their id or name, one of prices, and if there are any those of what a price is for, how much a
- * roll or pack holds, and the day it was asked. Commas, semicolons or tabs part columns; decimal commas and points are read.
- * Every line that cannot be used is told with its reason, and the others are taken.
+ * Reads a price book: a column of items by their id or name, one of prices, of what a price is for, and if there are any those of how much
+ * a roll or pack holds, and the day it was asked. Commas, semicolons or tabs part columns; decimal commas and points are read.
+ * Every line that cannot be used, or can be read in two ways, is told with its reason, and the others are taken.
  * @param currency of the prices there are; a price in other money is not taken
  */
 export function readPriceBook(
@@ -113,7 +85,7 @@ export function readPriceBook(
   currency: string,
 ): PriceReading {
   const reading: PriceReading = { prices: [], packs: {}, currency: undefined, refused: [] };
-  const t = tableOf(bytes);
+  const t = buyingTable(bytes);
   if (typeof t === 'string') return { ...reading, refused: [{ line: 1, why: t }] };
   const at = Object.fromEntries(Object.entries(TITLES).map(([k, r]) => [k, columnOf(t.titles, r)])) as Record<
     keyof typeof TITLES,
@@ -125,54 +97,161 @@ export function readPriceBook(
       refused: [{ line: 1, why: msg`the first line names no column “price”, or none “item” or “name”` }],
     };
   const find = finder(named, t);
+  const byId = new Map(named.map((n) => [n.id, n]));
+  const titleMoney = moneyOfTitle(t.rawTitles[at.price]);
+  const line = new PriceLine(at, t, titleMoney ?? currency);
   const seen = new Map<string, number>();
   const money = new Set<string>(currency ? [currency] : []);
   t.rows.slice(1).forEach((row, i) => {
-    const line = t.firstLine + i;
-    const refuse = (why: string): void => void reading.refused.push({ line, why });
+    const number = t.firstLine + i;
+    const refuse = (why: string): void => void reading.refused.push({ line: number, why });
     if (row.every((c) => c.trim() === '')) return;
-    const text = row[at.price]?.trim() ?? '';
+    const broken = brokenLine(t, row, number);
+    if (broken) return refuse(broken);
     // A list that was printed with blanks comes back with some of them.
-    if (text === '') return;
+    if ((row[at.price]?.trim() ?? '') === '') return;
     const item = find(row);
-    if (!item) return refuse(msg`“${cut(row[at.name] ?? row[at.item] ?? '')}” is not on this plan’s list`);
-    const price = tableNumber(text, t.commas);
-    if (price === undefined) return refuse(msg`“${cut(text)}” is not a price`);
-    if (price < 0) return refuse(msg`a price of ${cut(text)} is below zero`);
-    if (price > MOST_PRICE) return refuse(msg`a price of ${cut(text)} is more than anything here costs`);
-    const own =
-      moneyIn(text) ?? moneyIn(t.titles[at.price].toUpperCase().replace(/^(PRICE|COST|UNIT PRICE)/, ''));
+    if (!item)
+      return refuse(msg`“${cutWord(row[at.name] ?? row[at.item] ?? '')}” is not on this plan’s list`);
+    const read = line.read(row, byId.get(item));
+    if (typeof read === 'string') return refuse(read);
+    const own = read.money ?? titleMoney;
     if (own && money.size > 0 && !money.has(own))
       return refuse(msg`it is in ${own}, the others are in ${[...money][0]}`);
     if (own) money.add(own);
-    const perText = at.per >= 0 ? (row[at.per]?.trim() ?? '') : '';
-    if (perText !== '' && !UNIT.test(perText) && !PACK.test(perText))
-      return refuse(msg`“${cut(perText)}” is neither a metre or piece nor a roll, stick or pack`);
-    const asked = at.asked >= 0 ? (row[at.asked]?.trim() ?? '') : '';
-    if (asked !== '' && !isDay(asked)) return refuse(msg`“${cut(asked)}” is not a day like 2027-03-01`);
-    const holdsText = at.holds >= 0 ? (row[at.holds]?.trim() ?? '') : '';
-    const holds = holdsText === '' ? undefined : tableNumber(holdsText, t.commas);
-    if (holdsText !== '' && !(holds !== undefined && holds > 0 && holds <= LIMITS.rollM))
-      return refuse(msg`“${cut(holdsText)}” is not how much a roll or pack holds`);
     if (seen.has(item)) return refuse(msg`it is already on line ${seen.get(item)}`);
     if (reading.prices.length >= LIMITS.prices)
       return refuse(msg`a plan keeps at most ${grouped(LIMITS.prices)} prices`);
-    seen.set(item, line);
-    reading.prices.push({ item, price, per: PACK.test(perText) ? 'pack' : 'unit', ...(asked && { asked }) });
-    if (holds !== undefined) reading.packs[item] = holds;
+    seen.set(item, number);
+    reading.prices.push({ item, ...read.price });
+    if (read.holds !== undefined) reading.packs[item] = read.holds;
   });
   [reading.currency] = [...money];
   return reading;
 }
 const MOST_PRICE = 1e7;
 
+/** What a line of a price book says. */
+interface PriceRead {
+  price: Omit<Price, 'item'>;
+  holds: number | undefined;
+  money: string | undefined;
+}
+
+/** Reads the figures of one line after the other. */
+class PriceLine {
+  private readonly at: Record<keyof typeof TITLES, number>;
+  private readonly t: BuyingTable;
+  private readonly money: string;
+  /** Signs that are decimal ones in the column of prices. */
+  private readonly signs: Set<string>;
+
+  constructor(at: Record<keyof typeof TITLES, number>, t: BuyingTable, money: string) {
+    this.at = at;
+    this.t = t;
+    this.money = money;
+    this.signs = decimalSigns(t.rows.slice(1).map((r) => r[at.price] ?? ''));
+  }
+
+  private cell(row: readonly string[], title: keyof typeof TITLES): string {
+    return this.at[title] >= 0 ? (row[this.at[title]]?.trim() ?? '') : '';
+  }
+
+  /** @returns the line, or why it cannot be used */
+  read(row: readonly string[], named: Named | undefined): PriceRead | string {
+    const text = this.cell(row, 'price');
+    const bare = this.money === '' ? text : text.split(this.money).join('');
+    const price = this.number(bare);
+    if (typeof price === 'string') return price;
+    if (price === undefined) return msg`“${cutWord(text)}” is not a price`;
+    if (price < 0) return msg`a price of ${cutWord(text)} is below zero`;
+    if (price > MOST_PRICE) return msg`a price of ${cutWord(text)} is more than anything here costs`;
+    const per = this.per(row, named);
+    if (typeof per === 'string') return per;
+    const asked = this.cell(row, 'asked');
+    if (asked !== '' && !isDay(asked)) return msg`“${cutWord(asked)}” is not a day like 2027-03-01`;
+    const holdsText = this.cell(row, 'holds');
+    const holds = holdsText === '' ? undefined : tableNumber(holdsText, this.t.commas);
+    if (holdsText !== '' && !(holds !== undefined && holds > 0 && holds <= LIMITS.rollM))
+      return msg`“${cutWord(holdsText)}” is not how much a roll or pack holds`;
+    const own = text.includes(this.money) && this.money !== '' ? this.money : moneyIn(text);
+    return {
+      price: { price: price * per.times, per: per.per, ...(asked && { asked }) },
+      holds,
+      money: own,
+    };
+  }
+
+  /** A price, or why it can be read in two ways. */
+  private number(text: string): number | string | undefined {
+    const written = figures(text);
+    if (EITHER.test(written)) {
+      const sign = /[.,]/.exec(written)![0];
+      // Only where other prices show that this sign stands before decimals is it one.
+      if (this.signs.size !== 1 || !this.signs.has(sign))
+        return msg`“${cutWord(text.trim())}” can be read as ${written.replace(/[.,]/, '')} or as ${Number(written.replace(',', '.'))}: write it without a sign for thousands`;
+      return Number(written.replace(sign, '.'));
+    }
+    return tableNumber(text, this.t.commas);
+  }
+
+  /** What a price is for; of what is sold by the roll or pack it must be said. */
+  private per(
+    row: readonly string[],
+    named: Named | undefined,
+  ): { per: Price['per']; times: number } | string {
+    const text = perWord(this.cell(row, 'per'));
+    if (text === '')
+      return named?.packed
+        ? msg`say in a column “per” whether that is for ${named.unit === 'm' ? msg`a metre` : msg`one`} or for the whole ${named.sold}`
+        : { per: 'unit', times: 1 };
+    if (FOOT.test(text)) return { per: 'unit', times: 1 / M_PER_FT };
+    if (UNIT.test(text)) return { per: 'unit', times: 1 };
+    if (PACK.test(text)) return { per: 'pack', times: 1 };
+    return msg`“${cutWord(text)}” is neither a metre or piece nor a roll, stick or pack`;
+  }
+}
+
+const IN_PER_FT = 12;
+const FEET: readonly string[] = ['ft', 'feet', 'foot', "'"];
+const INCHES: readonly string[] = ['in', 'inch', '"'];
+const METRES: Record<string, number> = { m: 1, cm: 0.01, mm: 0.001 };
+const perUnit = (unit: string): number =>
+  METRES[unit] ?? (INCHES.includes(unit) ? M_PER_FT / IN_PER_FT : M_PER_FT);
+const LENGTH = /([\d.,]+)\s*(feet|foot|inch|cm|mm|ft|in|m|['"])?/gi;
+
 /**
- * Reads a list of what the grower has: items by id or name, how many, or lengths of pieces parted by spaces, semicolons or plus signs
- * (in metres, or in feet where the column's title says so).
+ * Lengths of pieces as they are typed, m: parted by plus signs, semicolons or spaces, each with its unit or in the one that is usual;
+ * inches after feet belong to them.
+ * @returns nothing where one of them cannot be read
+ */
+export function lengthsIn(text: string, feet: boolean): number[] | undefined {
+  if (/[^+;|\s]/.test(text.replace(LENGTH, ''))) return undefined;
+  const lengths: number[] = [];
+  let before: { unit: string; end: number } | undefined;
+  for (const found of text.matchAll(LENGTH)) {
+    const value = tableNumber(found[1], true);
+    if (value === undefined) return undefined;
+    const unit = found[2]?.toLowerCase() ?? (feet ? 'ft' : 'm');
+    const belongs =
+      before !== undefined &&
+      FEET.includes(before.unit) &&
+      INCHES.includes(unit) &&
+      text.slice(before.end, found.index).trim() === '';
+    if (belongs) lengths[lengths.length - 1] += value * perUnit(unit);
+    else lengths.push(value * perUnit(unit));
+    before = { unit, end: found.index + found[0].trimEnd().length };
+  }
+  return lengths.length > 0 && lengths.every((l) => l > 0 && l <= LIMITS.rollM) ? lengths : undefined;
+}
+
+/**
+ * Reads a list of what the grower has: items by id or name, how many, or lengths of pieces parted by spaces, semicolons or plus signs,
+ * each with its unit, or in metres, or in feet where the column's title says so.
  */
 export function readHave(bytes: Uint8Array | string, named: readonly Named[]): HaveReading {
   const reading: HaveReading = { have: [], refused: [] };
-  const t = tableOf(bytes);
+  const t = buyingTable(bytes);
   if (typeof t === 'string') return { ...reading, refused: [{ line: 1, why: t }] };
   const [count, lengths] = [columnOf(t.titles, TITLES.count), columnOf(t.titles, TITLES.lengths)];
   if (count < 0 && lengths < 0)
@@ -181,11 +260,13 @@ export function readHave(bytes: Uint8Array | string, named: readonly Named[]): H
       refused: [{ line: 1, why: msg`the first line names no column “count” or “lengths”` }],
     };
   const find = finder(named, t);
-  const feet = lengths >= 0 && /\b(ft|feet|foot)\b/.test(t.titles[lengths]);
+  const feet = lengths >= 0 && /\b(ft|feet|foot|pies?)\b/.test(t.titles[lengths]);
   const seen = new Map<string, number>();
   t.rows.slice(1).forEach((row, i) => {
     const line = t.firstLine + i;
     const refuse = (why: string): void => void reading.refused.push({ line, why });
+    const broken = brokenLine(t, row, line);
+    if (broken) return refuse(broken);
     const [countText, lengthText] = [
       count >= 0 ? (row[count]?.trim() ?? '') : '',
       lengths >= 0 ? (row[lengths]?.trim() ?? '') : '',
@@ -193,20 +274,13 @@ export function readHave(bytes: Uint8Array | string, named: readonly Named[]): H
     if (countText === '' && lengthText === '') return;
     const item = find(row);
     if (!item)
-      return refuse(msg`“${cut(row.find((c) => c.trim() !== '') ?? '')}” is not on this plan’s list`);
+      return refuse(msg`“${cutWord(row.find((c) => c.trim() !== '') ?? '')}” is not on this plan’s list`);
     if (seen.has(item)) return refuse(msg`it is already on line ${seen.get(item)}`);
     const n = countText === '' ? undefined : tableNumber(countText, t.commas);
     if (countText !== '' && (n === undefined || n < 0 || n > MOST_COUNT))
-      return refuse(msg`“${cut(countText)}” is not a number of pieces`);
-    const pieces =
-      lengthText === ''
-        ? []
-        : lengthText
-            .split(/\s*[+;|]\s*|\s+(?=[\d.,])/)
-            .filter((p) => p !== '')
-            .map((p) => tableNumber(p.replace(/(m|ft)$/i, ''), true));
-    const bad = pieces.findIndex((p) => p === undefined || p <= 0 || p > LIMITS.rollM);
-    if (bad >= 0) return refuse(msg`“${cut(lengthText)}” holds a length that cannot be read`);
+      return refuse(msg`“${cutWord(countText)}” is not a number of pieces`);
+    const pieces = lengthText === '' ? [] : lengthsIn(lengthText, feet);
+    if (!pieces) return refuse(msg`“${cutWord(lengthText)}” holds a length that cannot be read`);
     if (pieces.length > LIMITS.pieces) return refuse(msg`it lists more than ${LIMITS.pieces} pieces`);
     if (reading.have.length >= LIMITS.prices)
       return refuse(msg`a plan keeps at most ${grouped(LIMITS.prices)} lines of what you have`);
@@ -214,7 +288,7 @@ export function readHave(bytes: Uint8Array | string, named: readonly Named[]): H
     reading.have.push({
       item,
       ...(n !== undefined && { count: n }),
-      ...(pieces.length > 0 && { piecesM: pieces.map((p) => p! * (feet ? M_PER_FT : 1)) }),
+      ...(pieces.length > 0 && { piecesM: pieces }),
     });
   });
   return reading;
@@ -260,13 +334,20 @@ export const partRows = (shop: Shop, show: Show): (string | number)[][] =>
 export const partsCsv = (shop: Shop, show: Show): string =>
   writeCsv(PART_COLUMNS, partRows(shop, show), { marked: false });
 
+/** A price in so many decimals that it is read back as it is, and never with three that could be thousands. */
+function priceText(price: number): string | number {
+  const short = Number(price.toFixed(PRICE_DECIMALS));
+  return /\.\d{3}$/.test(String(short)) ? short.toFixed(PRICE_DECIMALS) : short;
+}
+const PRICE_DECIMALS = 6;
+
 /** The price book as a table, with a blank for every item to buy that has no price yet. */
 export function priceBookCsv(
   shop: Shop,
   prices: readonly Price[],
   packs: Readonly<Record<string, number>>,
   currency: string,
-  show: Show,
+  { show, feet }: { show: Show; feet: boolean },
 ): string {
   const known = new Map(prices.map((p) => [p.item, p]));
   const names = new Map(shop.lines.map((l) => [l.item.id, lineName(l.item, show)]));
@@ -277,8 +358,8 @@ export function priceBookCsv(
     return [
       id,
       names.get(id) ?? '',
-      p?.per === 'pack' ? (line?.item.sold ?? 'pack') : line?.item.unit === 'm' ? 'm' : 'each',
-      p ? p.price : '',
+      p?.per === 'pack' ? (line?.item.sold ?? 'pack') : line?.item.unit !== 'm' ? 'each' : feet ? 'ft' : 'm',
+      p ? priceText(p.per === 'unit' && line?.item.unit === 'm' && feet ? p.price * M_PER_FT : p.price) : '',
       packs[id] ?? '',
       p?.asked ?? '',
     ];
@@ -289,7 +370,11 @@ export function priceBookCsv(
 }
 
 /** What the grower has as a table, with a blank for every item of the list. */
-export function haveCsv(shop: Shop, have: readonly Have[], show: Show): string {
+export function haveCsv(
+  shop: Shop,
+  have: readonly Have[],
+  { show, feet }: { show: Show; feet: boolean },
+): string {
   const known = new Map(have.map((h) => [h.item, h]));
   const names = new Map(shop.lines.map((l) => [l.item.id, lineName(l.item, show)]));
   const ids = [...new Set([...shop.lines.map((l) => l.item.id), ...known.keys()])];
@@ -299,8 +384,8 @@ export function haveCsv(shop: Shop, have: readonly Have[], show: Show): string {
       id,
       names.get(id) ?? '',
       h?.count ?? '',
-      (h?.piecesM ?? []).map((p) => Number(p.toFixed(3))).join(' + '),
+      (h?.piecesM ?? []).map((p) => Number((feet ? p / M_PER_FT : p).toFixed(4))).join(' + '),
     ];
   });
-  return writeCsv(['item', 'name', 'count', 'lengths m'], rows, { marked: false });
+  return writeCsv(['item', 'name', 'count', feet ? 'lengths ft' : 'lengths m'], rows, { marked: false });
 }

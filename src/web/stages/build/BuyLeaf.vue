@@ -4,6 +4,8 @@ import { fixed, forms, grouped, msg } from '../../../core/language';
 import { GROUPS, itemName, packWord } from '../../../core/farm';
 import { perSeason, rowsM, type Line, boughtText } from '../../../core/works';
 import { stepKey } from '../../../core/network';
+import { lengthsIn } from '../../../core/formats/buyingCsv';
+import { tableNumber } from '../../../core/formats/tableNumbers';
 import { lineWorking } from '../../../core/working';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
@@ -79,14 +81,22 @@ const money = (v: number): string =>
   `${fixed(v, 2)}${build.value.currency ? ` ${build.value.currency}` : ''}`;
 const priceOf = (l: Line) => build.value.prices.find((p) => p.item === l.item.id);
 const haveOf = (l: Line) => build.value.have.find((h) => h.item === l.item.id);
-const perWords = (l: Line): string => (l.item.unit === 'm' ? msg`a metre` : msg`each`);
+const perWords = (l: Line): string =>
+  l.item.unit !== 'm' ? msg`each` : feet.value ? msg`a foot` : msg`a metre`;
+/** What a price that is typed is of, until it is said otherwise. */
+const perOf = (l: Line): 'unit' | 'pack' => priceOf(l)?.per ?? (l.holds > 1 ? 'pack' : 'unit');
+/** Prices are kept by the metre and shown by the foot where that is the plan's unit. */
+const times = (l: Line): number => (l.item.unit === 'm' && perOf(l) === 'unit' && feet.value ? M_PER_FT : 1);
+const shownPrice = (l: Line): number | undefined => {
+  const p = priceOf(l);
+  return p && Number((p.price * times(l)).toFixed(PRICE_DECIMALS));
+};
+const PRICE_DECIMALS = 4;
 const today = (): string => new Date().toISOString().slice(0, 10);
 const setPrice = (l: Line, price: number | undefined, gesture: string) =>
   edits.price(
     l.item.id,
-    price === undefined
-      ? undefined
-      : { price, per: priceOf(l)?.per ?? (l.holds > 1 ? 'pack' : 'unit'), asked: today() },
+    price === undefined ? undefined : { price: price / times(l), per: perOf(l), asked: today() },
     gesture,
   );
 const setPer = (l: Line, per: string): void => {
@@ -106,24 +116,24 @@ const haveText = (l: Line): string => {
       : String(h.count ?? '')
     : '';
 };
-const perM = computed(() => (settings.units.system === 'us' ? M_PER_FT : 1));
-const MOST_PIECE_M = 10_000;
+const feet = computed(() => settings.units.system === 'us');
+const MOST_COUNT = 1e6;
 /** What there is of a line: a count, or lengths one after the other. */
 const setHave =
   (l: Line) =>
   (typed: string, gesture: string): { what: string } | undefined => {
     const text = typed.trim();
     if (text === '') return edits.have(l.item.id, undefined, gesture);
-    const numbers = text
-      .split(/\s*[+;]\s*|\s+(?=[\d.,])/)
-      .map((p) => Number(p.replace(',', '.').replace(/\s*(m|ft)$/i, '')));
-    if (numbers.some((n) => !(n > 0) || n > MOST_PIECE_M))
-      return { what: l.cuts ? msg`Type lengths like 12.5 + 3.` : msg`Type a number of pieces.` };
-    return edits.have(
-      l.item.id,
-      l.cuts ? { piecesM: numbers.map((n) => n * perM.value) } : { count: numbers[0] },
-      gesture,
-    );
+    if (l.cuts) {
+      const piecesM = lengthsIn(text, feet.value);
+      return piecesM
+        ? edits.have(l.item.id, { piecesM }, gesture)
+        : { what: msg`Type lengths like 12.5 + 3.` };
+    }
+    const count = tableNumber(text, true);
+    return count !== undefined && count > 0 && count <= MOST_COUNT
+      ? edits.have(l.item.id, { count }, gesture)
+      : { what: msg`Type a number of pieces.` };
   };
 function point(l: Line | undefined): void {
   const at = l?.things[0]?.at;
@@ -336,7 +346,11 @@ const setCurrency = (text: string, gesture: string) =>
               ><template v-if="l.left > 0.005">, {{ amount(l.left, l) }} left</template></template
             ></span
           >
-          <span class="own">
+          <label v-if="l.item.group === 'source'" class="there"
+            ><input type="checkbox" :checked="l.there" @change="edits.there(l.item.id, !l.there)" /> is
+            there</label
+          >
+          <span v-if="!l.there" class="own">
             <label
               >have
               <TextField
@@ -351,7 +365,7 @@ const setCurrency = (text: string, gesture: string) =>
             <PriceField
               :id="`price ${l.item.id}`"
               :label="msg`Price of ${name(l)}`"
-              :value="priceOf(l)?.price"
+              :value="shownPrice(l)"
               :take="(v, g) => setPrice(l, v, g)"
             />
             <select
@@ -363,6 +377,9 @@ const setCurrency = (text: string, gesture: string) =>
               <option value="unit">{{ perWords(l) }}</option>
               <option value="pack">{{ msg`a ${packWord(l.item.sold, 1)}` }}</option>
             </select>
+            <span v-else class="quiet">{{
+              perOf(l) === 'pack' ? msg`a ${packWord(l.item.sold, 1)}` : perWords(l)
+            }}</span>
             <span v-if="l.price !== undefined && l.packs > 0" class="num"
               >{{ money(l.price) }}<span v-if="l.asked" class="quiet"> asked {{ l.asked }}</span></span
             >

@@ -70,6 +70,15 @@ const EDITS = {
       (b) => (b.have = put(b.have, (h) => h.item === item, have && { item, ...have })),
       gesture,
     ),
+  /** Whether something that belongs to a source is there already, or is to be bought. */
+  there: (plan: PlanStore, item: string, there: boolean): Refusal | undefined =>
+    change(plan, there ? msg`say that it is there` : msg`say that it is to be bought`, (b) => {
+      const own = { ...b.there };
+      // What belongs to a source is there unless it is said.
+      if (there) delete own[item];
+      else own[item] = false;
+      b.there = Object.keys(own).length > 0 ? own : undefined;
+    }),
   /** How much a roll, stick or pack of an item holds; `undefined` goes back to the usual ones. */
   pack: (plan: PlanStore, item: string, holds: number | undefined, gesture?: string): Refusal | undefined =>
     change(

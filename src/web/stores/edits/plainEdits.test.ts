@@ -129,6 +129,7 @@ const ARGUMENTS: Record<EditName, unknown[]> = {
   pack: ['staple', 100],
   stepHours: ['head', 3],
   joinedBy: ['head/tap to timer', 'fit:x'],
+  there: ['source:tap', false],
   done: ['head', { on: '2027-03-01', note: 'two more gauges', hours: 2 }],
   priceBook: [[{ item: 'staple', price: 2, per: 'pack' }], { staple: 50 }, '€'],
   inventory: [[{ item: 'staple', count: 7 }]],
