@@ -99,7 +99,7 @@ test('from a demo to a bought, cut and ticked-off job', async () => {
   );
   // Cuts and marks, in feet and eighths.
   await press(driver, 'Cut');
-  await reads(driver, STAGE, /53 ft 10 1\/2 in[\s\S]*16\s+125 ft\s+128 ft/);
+  await reads(driver, STAGE, /54 ft 6 3\/8 in[\s\S]*16\s+125 ft\s+128 ft/);
   await press(driver, 'Steps');
   await reads(driver, STAGE, /0 of 8 steps are done/);
   await fill(driver, 'Hours that it took', '3\t');
@@ -136,7 +136,7 @@ test('the field sheets are made in the worker, and a print is known by its mark'
   const { driver } = bench;
   await demoAtBuild('Hollin Bank');
   await press(driver, 'Paper');
-  const mark = /mark ([0-9a-f]{8})/.exec(await reads(driver, STAGE, /mark [0-9a-f]{8}/))![1];
+  const mark = /code ([0-9a-f]{8})/.exec(await reads(driver, STAGE, /code [0-9a-f]{8}/))![1];
   await press(driver, 'Make the PDF');
   const pdf = await kept('-field-sheets.pdf');
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
@@ -160,7 +160,7 @@ test('beside the trench on a phone held upright: the next step, tick, the next',
   await press(driver, 'Steps');
   const next = async (): Promise<string> => (await find(driver, By.css('li.next .title'))).getText();
   const first = await next();
-  expect(first).toMatch(/^1\. Put the head together/);
+  expect(first).toMatch(/^1\. Lay the main to River strip/);
   // It lies open, and ends in a button for a thumb.
   const done = await find(driver, named('Done'));
   const { width, height } = await done.getRect();
@@ -190,7 +190,9 @@ test('a step that was built otherwise changes the plan, with one undo', async ()
     driver,
     By.xpath('//button[contains(@class, "title")][contains(., "Lay the main to")]'),
   );
-  await click(title);
+  // The next step lies open.
+  if ((await driver.findElements(named('Pipe beyond the straight way, as built'))).length === 0)
+    await click(title);
   await fill(driver, 'Pipe beyond the straight way, as built', '5 m\t');
   await reads(driver, STAGE, /27\.8 m of/);
   await press(driver, 'Undo: lay the main as it was built');

@@ -1,17 +1,17 @@
 import { writeCsv } from './csv';
 import type { FarmResults } from '../network';
 import type { FullPlan } from '../plan';
-import { formatParts, type KindName, type UnitChoice } from '../units';
+import { perShownUnit, shownUnit, type KindName, type UnitChoice } from '../units';
+
+/** Decimals of a cell. */
+const DECIMALS = 3;
 
 /** Every bed as a line of a table, in the units chosen: which are told in the titles, so that each cell is a bare number. */
 export function writeBedsCsv(plan: FullPlan, results: FarmResults, choice: UnitChoice): string {
-  const unitOf = (kind: KindName): string => formatParts(1, kind, choice).unit;
+  const unitOf = (kind: KindName): string => shownUnit(kind, choice);
+  // All cells of a column in the unit of its title: none goes over to another where its number is large or small.
   const number = (value: number, kind: KindName): string =>
-    Number.isFinite(value)
-      ? formatParts(value, kind, choice)
-          .number.replace('\u2212', '-')
-          .replace(/[^\d.-]/g, '')
-      : '';
+    Number.isFinite(value) ? String(Number((value / perShownUnit(kind, choice)).toFixed(DECIMALS))) : '';
   const fields = [
     'block',
     'bed',

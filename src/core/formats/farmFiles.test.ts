@@ -109,6 +109,8 @@ describe('beds as a table', () => {
       list.reduce((s, r) => s + Number(r[title] || 0), 0);
     expect(sum(metric, 'flow (L/h)') / here.results.flowLph).toBeCloseTo(1, 2);
     const us = rows(US);
+    // Each column in the unit of its title, however large the number: a US gallon is 3.785411784 L.
+    expect((sum(us, 'flow (gpm)') * 60 * 3.785411784) / here.results.flowLph).toBeCloseTo(1, 2);
     expect((sum(us, 'length (ft)') * 0.3048) / sum(metric, 'length (m)')).toBeCloseTo(1, 2);
     expect(metric.filter((r) => r['in use'] === 'no').length).toBeGreaterThan(0);
   });

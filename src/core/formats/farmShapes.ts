@@ -14,17 +14,18 @@ export interface PipeLine {
   pipe: PipePiece;
 }
 
-/** A block's headers, each from its first take-off or feed to its last; of plants at places every piece of small pipe. */
-export function headerLines({ headers, small, frame }: BlockLayout): PipeLine[] {
-  if (small)
-    return [...small.pipes, ...small.loops].map(({ from, to, pipe }) => ({
-      points: [from, to].map((n) => toSheet(frame, ...(small.nodes[n].at as [number, number]))),
-      pipe,
-    }));
-  return headers.map(({ line, fromXM, toXM, pipe }) => {
+/** A block's headers, each from its first take-off or feed to its last, and every piece of small pipe to plants at places. */
+export function headerLines({ headers, small, frame, block }: BlockLayout): PipeLine[] {
+  const smallLines = [...(small?.pipes ?? []), ...(small?.loops ?? [])].map(({ from, to, pipe }) => ({
+    points: [from, to].map((n) => toSheet(frame, ...(small!.nodes[n].at as [number, number]))),
+    pipe,
+  }));
+  if (small && !block.places?.beds) return smallLines;
+  const lines = headers.map(({ line, fromXM, toXM, pipe }) => {
     const inner = line.map(([x]) => x).filter((x) => x > fromXM && x < toXM);
     return { points: [fromXM, ...inner, toXM].map((x) => toSheet(frame, x, yOnLine(line, x))), pipe };
   });
+  return [...lines, ...smallLines];
 }
 
 /** A bed's corners on the sheet. */

@@ -23,8 +23,42 @@ describe('a timer’s programme', () => {
     expect(lines[3]).toBe(',budget 2027-04,,,,,60');
   });
 
-  it('is a calendar with an event for each start, again until the season ends', () => {
-    const text = writeCalendar(programme, 'Otter; strip', 'plan 7', 0);
+  it('is a calendar with an event for each start of each month, with its share of the minutes', () => {
+    const months = [
+      { month: '2027-04', share: 0.6 },
+      { month: '2027-05', share: 1 },
+      { month: '2027-10', share: 0 },
+    ];
+    const told = {
+      ...programme,
+      months,
+      rows: programme.rows.map((r) => ({ ...r, opens: 'Field: bed 1, bed 2' })),
+    };
+    const text = writeCalendar(told, 'Otter; strip', 'plan 7', 0).replaceAll('\r\n ', '');
+    // Three starts in each of two months; in October nothing is watered.
+    expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(6);
+    // From 1 April every other day: 29 April, then 1 May, the thirtieth day after the first.
+    expect(text).toContain('DTSTART:20270401T050000\r\n');
+    expect(text).toContain('DTSTART:20270501T050000\r\n');
+    expect(text).toContain('INTERVAL=2;UNTIL=20270430T235959');
+    expect(text).toContain('INTERVAL=2;UNTIL=20270531T235959');
+    // 0.6 of 65 minutes, and all of them.
+    expect(text).toContain('Set 1: open for 39 min');
+    expect(text).toContain('Set 1: open for 65 min');
+    expect(text).toContain('Opens Field: bed 1\\, bed 2.');
+    expect(new Set(text.match(/UID:.*/g)).size).toBe(6);
+  });
+
+  it('goes on counting watering days over the end of a month', () => {
+    const rows = [{ ...programme.rows[1], everyDays: 4 }];
+    const months = ['2027-04', '2027-05'].map((month) => ({ month, share: 1 }));
+    const text = writeCalendar({ ...programme, rows, months }, 'x', 'y', 0);
+    // 1, 5, … 29 April, 3 May.
+    expect(text).toContain('DTSTART:20270503T061000');
+  });
+
+  it('is a calendar until the season ends where no months are told', () => {
+    const text = writeCalendar({ ...programme, months: [] }, 'Otter; strip', 'plan 7', 0);
     expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(3);
     expect(text).toContain('DTSTART:20270401T050000\r\n');
     expect(text).toContain('DTSTART:20270401T170000\r\n');
@@ -38,7 +72,7 @@ describe('a timer’s programme', () => {
 
 test('a calendar’s lines hold 75 octets at most, whatever the letters, and events bear the plan’s own id', () => {
   const rows = [{ ...programme.rows[0], name: 'Gurkenbeete am Wäldchen 水やり 🥒🥒🥒🥒🥒🥒🥒🥒🥒🥒🥒🥒' }];
-  const text = writeCalendar({ ...programme, rows }, 'Gärten', 'a-1', 0);
+  const text = writeCalendar({ ...programme, rows, months: [] }, 'Gärten', 'a-1', 0);
   const octets = (line: string): number => new TextEncoder().encode(line).length;
   for (const line of text.split('\r\n')) expect(octets(line)).toBeLessThanOrEqual(75);
   // Unfolded, every letter is whole.

@@ -76,7 +76,7 @@ function groundOf(block: Block, outline: Polygon | undefined): BedGround {
   }
   return {
     slots: Array.from({ length: beds.count }, (_, i) => ({
-      leftM: i * (beds.widthM + beds.pathM),
+      leftM: beds.offsetM + i * (beds.widthM + beds.pathM),
       widthM: beds.widthM,
     })),
     spansOf: () => [[0, beds.lengthM]],

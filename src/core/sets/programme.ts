@@ -1,4 +1,5 @@
-import type { FullPlan } from '../plan';
+import { msg } from '../language';
+import { bedName, type FullPlan } from '../plan';
 import { layOut } from '../layout';
 import { alikeBeds } from './groups';
 import { wholeMinutes, type Day, type SetTime } from './day';
@@ -16,6 +17,8 @@ export interface ProgrammeRow {
   /** Whole minutes of each start, as the day has them. */
   minutes: number;
   everyDays: number;
+  /** What it opens, in words: blocks, and beds where they are not all. */
+  opens?: string;
 }
 
 /** Share of the programme's minutes that a month needs: what a timer calls its budget. */
@@ -33,7 +36,12 @@ export interface Programme {
 }
 
 /** The day's starts as a timer's table. */
-export function programmeRows(times: readonly SetTime[], day: Day, everyDays: number): ProgrammeRow[] {
+export function programmeRows(
+  times: readonly SetTime[],
+  day: Day,
+  everyDays: number,
+  opens: ReadonlyMap<string, string> = new Map(),
+): ProgrammeRow[] {
   return times.map((t, i) => ({
     station: i + 1,
     set: t.id,
@@ -44,7 +52,25 @@ export function programmeRows(times: readonly SetTime[], day: Day, everyDays: nu
       .sort((a, b) => a - b),
     minutes: wholeMinutes(t.minutes),
     everyDays,
+    ...(opens.has(t.id) && { opens: opens.get(t.id) }),
   }));
+}
+
+/** What each set opens, in words: its blocks, and their beds where they are not all. */
+export function opensOfSets({ blocks, watering }: FullPlan): Map<string, string> {
+  const byId = new Map(blocks.map((b) => [b.id, b]));
+  return new Map(
+    watering.sets.map(({ id, beds }) => [
+      id,
+      beds
+        .flatMap(({ block, keys }) => {
+          const own = byId.get(block);
+          if (!own) return [];
+          return keys ? msg`${own.name}: ${keys.map((key) => bedName(own, key)).join(', ')}` : own.name;
+        })
+        .join('; '),
+    ]),
+  );
 }
 
 const BUDGET_STEP = 0.05;
