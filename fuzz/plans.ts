@@ -5,6 +5,7 @@ import { writeBedsCsv } from '../src/core/formats/bedsCsv';
 import { writeCalendar } from '../src/core/formats/calendar';
 import { writeDxf } from '../src/core/formats/dxfFarm';
 import { writeGeoJson } from '../src/core/formats/geojsonFarm';
+import { wholeFarm } from '../src/core/formats/wholeFarm';
 import { writeProgrammeCsv } from '../src/core/formats/programmeCsv';
 import { writeSheetSvg } from '../src/core/formats/sheetSvg';
 import { createPlanSolver } from '../src/core/network';
@@ -106,6 +107,7 @@ function through(plan: Plan, budget: Budget): string | undefined {
   const { emitters } = extentOf(full);
   if (!(emitters <= MOST_EMITTERS)) return undefined;
   const solver = createPlanSolver(budget.checkpoint);
+  const farm = wholeFarm(full, solver);
   for (const opening of openings(full)) {
     const results = solver.solve(opening.plan);
     if (
@@ -119,9 +121,9 @@ function through(plan: Plan, budget: Budget): string | undefined {
       return 'a figure of a run is none';
     const sheet = writeSheetSvg(opening.plan, results, { paper: 'A4', units: METRIC });
     const written = {
-      geojson: writeGeoJson(opening.plan, results),
-      dxf: writeDxf(opening.plan, results),
-      csv: writeBedsCsv(opening.plan, results, US),
+      geojson: writeGeoJson(farm),
+      dxf: writeDxf(opening.plan, farm.layout),
+      csv: writeBedsCsv(farm, US),
       svg: sheet.ok ? sheet.svg : '',
     };
     for (const [kind, text] of Object.entries(written)) {

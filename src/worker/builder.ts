@@ -6,7 +6,11 @@ import { changed, type Change } from '../core/changes';
 import { judge } from '../core/check';
 import { haveCsv, partRows, PART_COLUMNS, partsCsv, priceBookCsv } from '../core/formats/buyingCsv';
 import { writeCalendar } from '../core/formats/calendar';
+import { writeBedsCsv } from '../core/formats/bedsCsv';
+import { writeGeoJson } from '../core/formats/geojsonFarm';
+import { wholeFarm } from '../core/formats/wholeFarm';
 import { layOut } from '../core/layout';
+import { createPlanSolver } from '../core/network';
 import { fieldSheets, type SheetId } from '../core/print';
 import { fillIn, type Plan } from '../core/plan';
 import type { Programme } from '../core/sets';
@@ -154,6 +158,14 @@ const api = {
         null,
         2,
       );
+    });
+  },
+
+  /** The whole farm as a map or a table of its beds, each thing with what it does in its own set. */
+  farm(number: number, plan: Plan, what: 'geojson' | 'beds', choice: UnitChoice): Ended<string> {
+    return job(number, () => {
+      const farm = wholeFarm(fillIn(plan), createPlanSolver(checkpoint));
+      return what === 'geojson' ? writeGeoJson(farm) : writeBedsCsv(farm, choice);
     });
   },
 

@@ -1,13 +1,13 @@
 import { writeCsv } from './csv';
-import type { FarmResults } from '../network';
-import type { FullPlan } from '../plan';
+import type { WholeFarm } from './wholeFarm';
 import { perShownUnit, shownUnit, type KindName, type UnitChoice } from '../units';
 
 /** Decimals of a cell. */
 const DECIMALS = 3;
 
-/** Every bed as a line of a table, in the units chosen: which are told in the titles, so that each cell is a bare number. */
-export function writeBedsCsv(plan: FullPlan, results: FarmResults, choice: UnitChoice): string {
+/** Every bed of the farm as a line of a table, with what it does in its own set, in the units chosen: these are told in the titles, so that each cell is a bare number. */
+export function writeBedsCsv(farm: WholeFarm, choice: UnitChoice): string {
+  const { plan } = farm;
   const unitOf = (kind: KindName): string => shownUnit(kind, choice);
   // All cells of a column in the unit of its title: none goes over to another where its number is large or small.
   const number = (value: number, kind: KindName): string =>
@@ -21,15 +21,16 @@ export function writeBedsCsv(plan: FullPlan, results: FarmResults, choice: UnitC
     'crop',
     'tape',
     'in use',
+    'set',
     `tape laid (${unitOf('length')})`,
     `flow (${unitOf('flow')})`,
     `least pressure (${unitOf('pressure')})`,
     `greatest pressure (${unitOf('pressure')})`,
   ];
-  const data = results.layout.blocks.flatMap((layout) => {
-    const did = results.blocks.find((b) => b.index === layout.index);
+  const data = farm.layout.blocks.flatMap((layout) => {
     return layout.beds.map((bed, i) => {
-      const r = did?.beds[i];
+      const own = farm.bed(layout.index, bed.key);
+      const r = own?.does;
       const laid = layout.runs
         .filter((run) => run.bedIndex === i)
         .reduce((m, run) => m + run.lengthM - run.leadM, 0);
@@ -44,8 +45,9 @@ export function writeBedsCsv(plan: FullPlan, results: FarmResults, choice: UnitC
         crop === 'none' ? '' : crop,
         tape,
         layout.block.inUse && !bed.resting ? 'yes' : 'no',
+        own?.set ?? '',
         number(laid, 'length'),
-        r && !bed.resting ? number(r.flowLph, 'flow') : '',
+        r ? number(r.flowLph, 'flow') : '',
         r ? number(r.minKpa, 'pressure') : '',
         r ? number(r.maxKpa, 'pressure') : '',
       ];

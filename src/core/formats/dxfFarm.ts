@@ -1,7 +1,6 @@
 import { Colors, DxfWriter, point2d, point3d, Units } from '@tarikjabiri/dxf';
 import { type Point } from '../ground';
-import { sheetCorners, toSheet } from '../layout';
-import type { FarmResults } from '../network';
+import { sheetCorners, toSheet, type FarmLayout } from '../layout';
 import type { FullPlan } from '../plan';
 import { bedCorners, headerLines, runLine } from './farmShapes';
 
@@ -27,7 +26,7 @@ const SOURCE_M = 0.8;
 const CLOSED = 1;
 
 /** The layout as a DXF drawing in metres, a layer for each kind of thing. */
-export function writeDxf(plan: FullPlan, results: FarmResults): string {
+export function writeDxf(plan: FullPlan, farm: FarmLayout): string {
   const dxf = new DxfWriter();
   dxf.setUnits(Units.Meters);
   for (const [name, colour] of Object.entries(LAYERS)) dxf.addLayer(name, colour, 'CONTINUOUS');
@@ -49,7 +48,7 @@ export function writeDxf(plan: FullPlan, results: FarmResults): string {
   }
   on('HEIGHTS');
   for (const h of plan.ground.heights) dxf.addPoint(h.xM, h.yM, h.zM);
-  for (const layout of results.layout.blocks) {
+  for (const layout of farm.blocks) {
     const { block, frame } = layout;
     on('GROUND');
     path(sheetCorners(layout), true);
@@ -71,10 +70,10 @@ export function writeDxf(plan: FullPlan, results: FarmResults): string {
     for (const { points } of headerLines(layout)) path(points, false);
   }
   on('MAIN');
-  for (const { start, end } of results.layout.mains)
+  for (const { start, end } of farm.mains)
     dxf.addLine(point3d(start.xM, start.yM, start.zM), point3d(end.xM, end.yM, end.zM));
   on('PARTS');
-  const { head, source } = results.layout;
+  const { head, source } = farm;
   dxf.addCircle(point3d(head.xM, head.yM, head.zM), SOURCE_M);
   for (const t of plan.tees) dxf.addCircle(point3d(t.xM, t.yM, t.heightM), SOURCE_M / 3);
   word([head.xM + SOURCE_M, head.yM], source.name);

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import Papa from 'papaparse';
 import { areaM2, type Point } from '../ground';
 import { createPlanSolver, type FarmResults } from '../network';
-import { fillIn, readPlan, type FullPlan, type Plan } from '../plan';
+import { fillIn, readPlan, withOpen, type FullPlan, type Plan } from '../plan';
 import { METRIC, US } from '../units';
 import { writeBedsCsv } from './bedsCsv';
 import { writeDxf } from './dxfFarm';
@@ -11,12 +11,19 @@ import { writeGeoJson } from './geojsonFarm';
 import { readGround } from './ground';
 import { SCALES } from './paper';
 import { writeSheetSvg } from './sheetSvg';
+import { farmIn, wholeFarm, type WholeFarm } from './wholeFarm';
 
-function demo(change: (plan: Plan) => Plan = (p) => p): { plan: FullPlan; results: FarmResults } {
+function demo(change: (plan: Plan) => Plan = (p) => p): {
+  plan: FullPlan;
+  results: FarmResults;
+  farm: WholeFarm;
+} {
   const reading = readPlan(readFileSync(join(__dirname, '../../../demo/hollin-bank.json'), 'utf8'));
   if (!reading.ok) throw new Error(reading.problems[0].what);
   const plan = fillIn(change(reading.plan));
-  return { plan, results: createPlanSolver().solve(plan) };
+  const results = createPlanSolver().solve(plan);
+  // All that is in use at once.
+  return { plan, results, farm: farmIn(plan, [{ set: '', results }]) };
 }
 const here = demo();
 
@@ -27,14 +34,15 @@ describe('the farm as GeoJSON', () => {
       geometry: { type: string; coordinates: unknown };
     }[];
   }
-  const written = (d = here): Map => JSON.parse(writeGeoJson(d.plan, d.results)) as Map;
+  const written = (d = here): Map => JSON.parse(writeGeoJson(d.farm)) as Map;
   const of = (role: string, map = written()) => map.features.filter((f) => f.properties.role === role);
 
   test('every bed, run, pipe and part is there with what it does', () => {
     const { results } = here;
     expect(of('run')).toHaveLength(results.layout.blocks.reduce((n, b) => n + b.runs.length, 0));
     expect(of('bed')).toHaveLength(results.layout.blocks.reduce((n, b) => n + b.beds.length, 0));
-    expect(of('main')).toHaveLength(results.mains.length);
+    // Those to blocks out of use too.
+    expect(of('main')).toHaveLength(results.layout.mains.length);
     const total = of('run').reduce((q, f) => q + ((f.properties.flowLph as number | undefined) ?? 0), 0);
     expect(total).toBeCloseTo(results.flowLph, 0);
     const weakest = Math.min(
@@ -57,7 +65,7 @@ describe('the farm as GeoJSON', () => {
     ['at its place, north aslant', { lon: -2.71, lat: 54.4 }, 35],
   ])('its ground reads back %s', (_name, origin, northDeg) => {
     const d = demo((p) => ({ ...p, ground: { ...p.ground, northDeg, ...(origin && { origin }) } }));
-    const reading = readGround(writeGeoJson(d.plan, d.results), { northDeg, ...(origin && { origin }) });
+    const reading = readGround(writeGeoJson(d.farm), { northDeg, ...(origin && { origin }) });
     if (reading.ok !== true) throw new Error('not read');
     const { outlines, heights, things } = reading.found;
     expect(outlines.map((o) => o.name)).toEqual(d.plan.blocks.map((b) => b.name));
@@ -78,7 +86,7 @@ describe('the farm as GeoJSON', () => {
 });
 
 describe('the layout as a DXF drawing', () => {
-  const text = writeDxf(here.plan, here.results);
+  const text = writeDxf(here.plan, here.farm.layout);
   const lines = text.split(/\r?\n/);
 
   test('it is in metres, closed, with a layer for each kind of thing', () => {
@@ -97,7 +105,7 @@ describe('the layout as a DXF drawing', () => {
 
 describe('beds as a table', () => {
   const rows = (choice = METRIC, d = here): Record<string, string>[] =>
-    Papa.parse<Record<string, string>>(writeBedsCsv(d.plan, d.results, choice).replace(/^\uFEFF/, ''), {
+    Papa.parse<Record<string, string>>(writeBedsCsv(d.farm, choice).replace(/^\uFEFF/, ''), {
       header: true,
       skipEmptyLines: true,
     }).data;
@@ -119,6 +127,35 @@ describe('beds as a table', () => {
     const d = demo((p) => ({ ...p, blocks: p.blocks.map((b, i) => (i === 0 ? { ...b, name: '=1+1' } : b)) }));
     expect(rows(METRIC, d)[0].block).toBe("'=1+1");
   });
+});
+
+test('every bed stands in the table with its own set, whichever is looked at', () => {
+  const { plan } = demo((p) => ({
+    ...p,
+    watering: {
+      ...p.watering,
+      sets: p.blocks.map((b, i) => ({ id: `set-${i}`, name: `Set ${i + 1}`, beds: [{ block: b.id }] })),
+    },
+  }));
+  const solver = createPlanSolver();
+  const farm = wholeFarm(plan, solver);
+  expect(plan.watering.sets.length).toBeGreaterThan(1);
+  const rows = Papa.parse<Record<string, string>>(writeBedsCsv(farm, METRIC).replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: true,
+  }).data;
+  for (const set of plan.watering.sets) {
+    const own = rows.filter((r) => r.set === set.name);
+    const results = solver.solve(withOpen(plan, set));
+    const sum = own.reduce((n, r) => n + Number(r['flow (L/h)'] || 0), 0);
+    expect(sum).toBeCloseTo(results.flowLph, 0);
+  }
+  const map = JSON.parse(writeGeoJson(farm)) as { features: { properties: Record<string, unknown> }[] };
+  const runs = map.features.map((f) => f.properties).filter((p) => p.role === 'run');
+  expect(runs).toHaveLength(farm.layout.blocks.reduce((n, b) => n + b.runs.length, 0));
+  expect(new Set(runs.map((r) => r.set))).toEqual(
+    new Set(farm.layout.blocks.map((b) => (b.block.inUse ? `Set ${b.index + 1}` : undefined))),
+  );
 });
 
 describe('the sheet on paper', () => {

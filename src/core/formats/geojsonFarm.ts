@@ -1,9 +1,10 @@
 import type { Feature, FeatureCollection, Geometry } from 'geojson';
 import { isClockwise, toLonLat, type Point } from '../ground';
 import { sheetCorners, toSheet, type BlockLayout } from '../layout';
-import { inletParts, type BlockResult, type FarmResults } from '../network';
-import type { Block, FullPlan } from '../plan';
+import { inletParts, type BlockResult } from '../network';
+import type { Block } from '../plan';
 import { bedCorners, headerLines, runLine } from './farmShapes';
+import type { Doing, WholeFarm } from './wholeFarm';
 
 /** Places are written to a hundredth of a millimetre or so. */
 const DECIMALS = 10;
@@ -15,8 +16,9 @@ const round = (n: number, decimals = 3): number => Number(n.toFixed(decimals));
 /** A resting bed has no pressure. */
 const finite = (kpa: number): number | null => (Number.isFinite(kpa) ? round(kpa) : null);
 
-/** The farm as GeoJSON: ground, beds, runs, pipes and parts, each with what it does. Heights and lengths in metres, flows in litres per hour, pressures in kilopascals. */
-export function writeGeoJson(plan: FullPlan, results: FarmResults): string {
+/** The whole farm as GeoJSON: ground, beds, runs, pipes and parts, each once with what it does in its own set, which is named. Heights and lengths in metres, flows in litres per hour, pressures in kilopascals. */
+export function writeGeoJson(farm: WholeFarm): string {
+  const { plan } = farm;
   const origin = plan.ground.origin ?? NOWHERE;
   const turn = (plan.ground.northDeg * Math.PI) / 180;
   const at = ([x, y]: Point): [number, number] => {
@@ -48,8 +50,8 @@ export function writeGeoJson(plan: FullPlan, results: FarmResults): string {
       add(t.kind, line(t.points), { ...about, widthM: t.widthM });
     else add(t.kind, ring(t.points), about);
   }
-  for (const layout of results.layout.blocks) writeBlock(layout, results, add, ring, line, point);
-  addPipes(results, add, line, plan, point);
+  for (const layout of farm.layout.blocks) writeBlock(layout, farm, add, ring, line, point);
+  addPipes(farm, add, line, point);
   const collection: FeatureCollection & { name: string; local?: boolean } = {
     type: 'FeatureCollection',
     name: plan.name,
@@ -61,48 +63,57 @@ export function writeGeoJson(plan: FullPlan, results: FarmResults): string {
 
 /** Mains, sources and parts. */
 function addPipes(
-  results: FarmResults,
+  farm: WholeFarm,
   add: (role: string, geometry: Geometry, properties: Record<string, unknown>) => void,
   line: (points: readonly Point[]) => Geometry,
-  plan: FullPlan,
   point: (p: Point, zM?: number) => Geometry,
 ) {
-  for (const m of results.mains)
+  const { plan, layout, most } = farm;
+  for (const laid of layout.mains) {
+    const own = farm.main(laid.to);
     add(
       'main',
       line([
-        [m.laid.start.xM, m.laid.start.yM],
-        [m.laid.end.xM, m.laid.end.yM],
+        [laid.start.xM, laid.start.yM],
+        [laid.end.xM, laid.end.yM],
       ]),
       {
-        from: m.laid.from,
-        to: m.laid.to,
-        pipe: m.laid.piece.pipe,
-        boreMm: m.laid.piece.boreMm,
-        lengthM: round(m.laid.lengthM),
-        riseM: round(m.laid.riseM),
-        flowLph: round(m.flowLph),
-        velocityMps: round(m.velocityMps),
-        frictionKpa: round(m.frictionKpa),
-        endKpa: round(m.endKpa),
-        buriedM: round(m.laid.crossings.reduce((sum, c) => sum + c.lengthM, 0)),
+        from: laid.from,
+        to: laid.to,
+        pipe: laid.piece.pipe,
+        boreMm: laid.piece.boreMm,
+        lengthM: round(laid.lengthM),
+        riseM: round(laid.riseM),
+        buriedM: round(laid.crossings.reduce((sum, c) => sum + c.lengthM, 0)),
+        ...(own && {
+          set: own.set,
+          flowLph: round(own.does.flowLph),
+          velocityMps: round(own.does.velocityMps),
+          frictionKpa: round(own.does.frictionKpa),
+          endKpa: round(own.does.endKpa),
+        }),
       },
     );
+  }
   for (const t of plan.tees) add('tee', point([t.xM, t.yM], t.heightM), { id: t.id, vent: t.vent });
-  const { source, head } = results.layout;
+  const { source, head } = layout;
   add('source', point([head.xM, head.yM], head.zM), {
     id: source.id,
     kind: source.kind,
     name: source.name,
-    flowLph: round(results.flowLph),
-    kpa: round(results.solution.supply.pressureKpa),
+    ...(most && {
+      set: most.set,
+      flowLph: round(most.does.flowLph),
+      kpa: round(most.does.solution.supply.pressureKpa),
+    }),
   });
-  results.head.forEach((p, i) =>
+  most?.does.head.forEach((p, i) =>
     add('part', point([head.xM, head.yM], head.zM), {
       place: 'head',
       order: i + 1,
       kind: p.step.part.kind,
       name: p.step.part.name,
+      set: most.set,
       beforeKpa: round(p.beforeKpa),
       afterKpa: round(p.afterKpa),
     }),
@@ -111,17 +122,18 @@ function addPipes(
 
 function writeBlock(
   layout: BlockLayout,
-  results: FarmResults,
+  farm: WholeFarm,
   add: (role: string, geometry: Geometry, properties: Record<string, unknown>) => void,
   ring: (points: readonly Point[]) => Geometry,
   line: (points: readonly Point[]) => Geometry,
   point: (p: Point, zM?: number) => Geometry,
 ): void {
   const { block } = layout;
-  const did = results.blocks.find((b) => b.index === layout.index);
-  const about = addGround(block, did, add, ring, layout);
-  layout.beds.forEach((bed, i) => {
-    const r = did?.beds[i];
+  const [first] = farm.blocks(layout.index);
+  const about = addGround(block, first, add, ring, layout);
+  layout.beds.forEach((bed) => {
+    const own = farm.bed(layout.index, bed.key);
+    const r = own?.does;
     add('bed', ring(bedCorners(layout, bed)), {
       ...about,
       bed: bed.key,
@@ -130,11 +142,17 @@ function writeBlock(
       runs: bed.runs,
       resting: bed.resting,
       crop: bed.single?.crop ?? block.beds.crop,
-      ...(r && { flowLph: round(r.flowLph), minKpa: finite(r.minKpa), maxKpa: finite(r.maxKpa) }),
+      ...(r && {
+        set: own.set,
+        flowLph: round(r.flowLph),
+        minKpa: finite(r.minKpa),
+        maxKpa: finite(r.maxKpa),
+      }),
     });
   });
-  layout.runs.forEach((run, i) => {
-    const r = did && results.runs[did.firstRun + i];
+  layout.runs.forEach((run) => {
+    const own = farm.run(layout.index, run.id);
+    const r = own?.does;
     add('run', line(runLine(layout, run)), {
       ...about,
       id: run.id,
@@ -142,6 +160,7 @@ function writeBlock(
       lengthM: round(run.lengthM),
       leadM: round(run.leadM),
       ...(r && {
+        set: own.set,
         emitters: r.emitters,
         flowLph: round(r.flowLph),
         inletKpa: round(r.inletKpa),
@@ -154,14 +173,15 @@ function writeBlock(
   headerLines(layout).forEach(({ points, pipe }, h) => {
     add('header', line(points), { ...about, header: h + 1, pipe: pipe.pipe, boreMm: pipe.boreMm });
   });
-  if (!did) return;
+  if (!first) return;
   const [x, y] = layout.headers[0].feed;
-  inletParts(results, did).forEach((p, i) =>
+  inletParts(first.results, first.does).forEach((p, i) =>
     add('part', point(toSheet(layout.frame, x, y), layout.ground.heightM(x, y)), {
       place: block.id,
       order: i + 1,
       kind: p.step.part.kind,
       name: p.step.part.name,
+      set: first.set,
       beforeKpa: round(p.beforeKpa),
       afterKpa: round(p.afterKpa),
     }),
@@ -171,16 +191,17 @@ function writeBlock(
 /** The block’s outline and its beds. */
 function addGround(
   block: Block,
-  did: BlockResult | undefined,
+  own: Doing<BlockResult> | undefined,
   add: (role: string, geometry: Geometry, properties: Record<string, unknown>) => void,
   ring: (points: readonly Point[]) => Geometry,
   layout: BlockLayout,
 ) {
   const about = { block: block.id, blockName: block.name };
-  const solved = did && {
-    flowLph: round(did.flowLph),
-    uniformity: round(did.uniformity, 4),
-    feedKpa: round(did.feedKpa),
+  const solved = own && {
+    set: own.set,
+    flowLph: round(own.does.flowLph),
+    uniformity: round(own.does.uniformity, 4),
+    feedKpa: round(own.does.feedKpa),
   };
   // An outline is ground and reads back as such; a box about beds is only where they lie.
   add(block.outline ? 'outline' : 'block', ring(sheetCorners(layout)), {

@@ -6,6 +6,7 @@ import type { SheetOptions } from '../../core/formats/sheetSvg';
 import { surfaceOf } from '../../core/plan';
 import { M_PER_FT } from '../../core/units';
 import { download } from '../storage/download';
+import { useBuilding } from '../stores/building';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
 import { useSettings } from '../stores/settings';
@@ -15,6 +16,7 @@ import { useTools } from '../stores/tools';
 defineProps<{ open: boolean }>();
 const emit = defineEmits<{ close: [] }>();
 const plan = usePlan();
+const building = useBuilding();
 const results = useResults();
 const settings = useSettings();
 const tools = useTools();
@@ -55,14 +57,16 @@ async function write(kind: 'geojson' | 'dxf' | 'csv' | 'svg' | 'png'): Promise<v
   busy.value = true;
   try {
     if (kind === 'geojson') {
-      const { writeGeoJson } = await import('../../core/formats/geojsonFarm');
-      download(`${stem()}.geojson`, writeGeoJson(now.plan, now.results), 'application/geo+json');
+      const text = await building.farm('geojson');
+      if (text === undefined) why.value = building.failed;
+      else download(`${stem()}.geojson`, text, 'application/geo+json');
     } else if (kind === 'dxf') {
       const { writeDxf } = await import('../../core/formats/dxfFarm');
-      download(`${stem()}.dxf`, writeDxf(now.plan, now.results), 'image/vnd.dxf');
+      download(`${stem()}.dxf`, writeDxf(plan.full, plan.laid), 'image/vnd.dxf');
     } else if (kind === 'csv') {
-      const { writeBedsCsv } = await import('../../core/formats/bedsCsv');
-      download(`${stem()}-beds.csv`, writeBedsCsv(now.plan, now.results, { ...settings.units }), 'text/csv');
+      const text = await building.farm('beds');
+      if (text === undefined) why.value = building.failed;
+      else download(`${stem()}-beds.csv`, text, 'text/csv');
     } else await writeSheet(now, kind);
   } catch (error) {
     why.value = msg`It could not be written: ${error instanceof Error ? error.message : String(error)}`;

@@ -137,6 +137,18 @@ class Building {
     return outcome.ended === 'answered' ? outcome.value : undefined;
   };
 
+  /** The whole farm as a file, whichever set is looked at. */
+  readonly farm = async (what: 'geojson' | 'beds'): Promise<string | undefined> => {
+    this.failed.value = '';
+    const outcome = await this.files.ask(
+      (builder, number) =>
+        builder.farm(number, forWorker(toRaw(this.plan.plan)), what, plain(this.settings.choice)),
+      { beside: true },
+    );
+    this.say(outcome);
+    return outcome.ended === 'answered' ? outcome.value : undefined;
+  };
+
   readonly workbook = async (): Promise<Blob | undefined> => {
     this.failed.value = '';
     const outcome = await this.files.ask(
@@ -205,6 +217,7 @@ export const useBuilding = defineStore('building', () => {
     stopPaper: own.stopPaper,
     calendar: own.calendar,
     table: own.table,
+    farm: own.farm,
     workbook: own.workbook,
     readPrices: own.readPrices,
     readHave: own.readHave,
