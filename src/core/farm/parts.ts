@@ -1,7 +1,7 @@
 import { msg } from '../language';
-import { HEAD_PARTS, isBranch, type Role } from '../catalog/headParts';
+import { HEAD_PARTS, isBranch, type EndId, type Role } from '../catalog/headParts';
 import type { Family, FullPlan, Part } from '../plan';
-import { PART_PRICES, OTHER_PART } from './typical';
+import { partPrice } from './typical';
 import { partEnds, threadOf, threadSize } from './ends';
 import type { Maker, Open } from './maker';
 import { thing, type Item } from './item';
@@ -28,7 +28,7 @@ export const nameIn = (name: string, family: Family): string => {
 
 /** A part of the head or of an inlet as it is bought. */
 export function partItem(part: Part, family: Family): Item {
-  const typical = PART_PRICES[part.role] ?? OTHER_PART;
+  const typical = partPrice(part);
   const name = nameIn(part.name, family);
   const own = !HEAD_PARTS.some((p) => p.id === part.kind);
   const id = `part:${own ? 'own:' : ''}${part.kind}`;
@@ -88,7 +88,12 @@ export const canBeShut = (parts: readonly Part[]): boolean => parts.some((p) => 
 
 /** A valve of a block that has to be opened and shut apart from others. */
 export const blockValve = (size: string, family: Family): Item =>
-  thing(`valve:${threadOf(family)}:${size}`, 'part', nameIn(msg`${sizeWords(size)} ball valve`, family), 12);
+  thing(
+    `valve:${threadOf(family)}:${size}`,
+    'part',
+    nameIn(msg`${sizeWords(size)} ball valve`, family),
+    partPrice({ role: 'ball-valve', outEnd: `thread-${size}` as EndId }),
+  );
 
 /** Whether blocks have to be opened and shut one by one. */
 export const needsBlockValves = ({ blocks, watering }: FullPlan): boolean =>

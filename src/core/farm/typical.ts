@@ -1,4 +1,4 @@
-import type { Role } from '../catalog/headParts';
+import { isBranch, type PartLabel, type Role } from '../catalog/headParts';
 import { material } from '../catalog/materials';
 import { pipeKind, type PipeFamily } from '../catalog/pipes';
 import { MM_PER_MIL } from '../catalog/tape';
@@ -14,7 +14,8 @@ const PIPE_PRICES: Record<PipeFamily, { perM: number; perMPerMm2: number }> = {
   layflat: { perM: 0.5, perMPerMm2: 0.0006 },
   hose: { perM: 0.6, perMPerMm2: 0.003 },
 };
-export const PART_PRICES: Partial<Record<Role, number>> = {
+/** Of a part of 1 in, of a media filter of 2 in. */
+const PART_PRICES: Partial<Record<Role, number>> = {
   regulator: 18,
   screen: 25,
   disc: 40,
@@ -34,7 +35,26 @@ export const PART_PRICES: Partial<Record<Role, number>> = {
   splitter: 15,
   flush: 9,
 };
-export const OTHER_PART = 8;
+const OTHER_PART = 8;
+/** What a part costs against one of 1 in, by the size of its thread (common price lists, rounded). */
+const BY_SIZE: Readonly<Record<string, number>> = {
+  '1/2': 0.8,
+  '3/4': 1,
+  '1': 1,
+  '1-1/4': 1.4,
+  '1-1/2': 1.9,
+  '2': 2.6,
+  '3': 6,
+  '4': 10,
+};
+
+/** A part's typical price: by what it is, and by its size where water passes through it. */
+export function partPrice({ role, outEnd }: Pick<PartLabel, 'outEnd'> & { role: Role }): number {
+  const price = PART_PRICES[role] ?? OTHER_PART;
+  if (isBranch(role)) return price;
+  const size = BY_SIZE[outEnd.slice(outEnd.indexOf('-') + 1)] ?? 1;
+  return (price * size) / (role === 'media' ? BY_SIZE['2'] : 1);
+}
 export const TAKE_OFF = 1.2;
 export const EMITTER = 0.4;
 export const THIN_TUBE_PER_M = 0.3;

@@ -70,6 +70,10 @@ export function onTape(m: number, family: Family): string {
   return ft > 0 ? msg`${ft} ft ${inches(whole % 12)} in` : msg`${inches(whole)} in`;
 }
 
+/** A length to cut, to the centimetre or the eighth of an inch, so that what is written adds up. */
+export const cutText = (m: number, family: Family): string =>
+  family === 'metric' ? msg`${fixed(m, 2)} m` : onTape(m, family);
+
 /** A short code of a text: unlike for unlike texts but for chance (FNV-1a, 32 bits). */
 export function fingerprint(text: string): string {
   let hash = 0x811c9dc5;

@@ -1,15 +1,6 @@
 import { lengthOnLine, type FarmLayout, type LaidPlant } from '../layout';
 import type { FullPlan } from '../plan';
-import {
-  EMITTER,
-  layingPrice,
-  OTHER_PART,
-  PART_PRICES,
-  pipePrice,
-  stretches,
-  TAKE_OFF,
-  THIN_TUBE_PER_M,
-} from '../farm';
+import { EMITTER, layingPrice, partPrice, pipePrice, stretches, TAKE_OFF, THIN_TUBE_PER_M } from '../farm';
 
 /** What a plan's pipes, parts and tape cost to buy, at typical prices. */
 export interface Cost {
@@ -54,7 +45,6 @@ export function costOf(plan: FullPlan, layout: FarmLayout): Cost {
     }
   }
   const mains = layout.mains.reduce((sum, m) => sum + m.lengthM * pipePrice(m.piece), 0);
-  for (const p of [...plan.head, ...plan.blocks.flatMap((b) => b.inlet)])
-    parts += PART_PRICES[p.role] ?? OTHER_PART;
+  for (const p of [...plan.head, ...plan.blocks.flatMap((b) => b.inlet)]) parts += partPrice(p);
   return { laid, headers, mains, parts, total: laid + headers + mains + parts };
 }

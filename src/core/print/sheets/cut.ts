@@ -12,7 +12,7 @@ import {
   type HeaderRule,
 } from '../../works';
 import { pipeKind } from '../../catalog/pipes';
-import { caution, heading, MARGIN_PT, num, onTape, PAGES, para, subheading, table } from '../page';
+import { caution, cutText, heading, MARGIN_PT, num, onTape, PAGES, para, subheading, table } from '../page';
 import type { Content, TableCell } from 'pdfmake/interfaces';
 import type { BlockLayout } from '../../layout';
 import { blockName, type Printed, type SheetMaker } from './printed';
@@ -92,7 +92,7 @@ const runContent = (p: Printed): Content[] => {
           ranges(c.beds),
           num(`${c.count}`),
           num(p.show(c.laidM, 'length')),
-          num(p.show(c.cutM, 'length')),
+          num(cutText(c.cutM, plan.build.family)),
         ]),
       ),
     ),
@@ -100,8 +100,9 @@ const runContent = (p: Printed): Content[] => {
 };
 
 /** What is cut from which roll or stick. */
-const rollContent = ({ plan, shop, show }: Printed): Content[] =>
-  shop.lines
+const rollContent = ({ plan, shop, show }: Printed): Content[] => {
+  const { family } = plan.build;
+  return shop.lines
     .filter((l) => l.cuts && l.cuts.rolls.length > 0)
     .flatMap((l): Content[] => [
       {
@@ -113,17 +114,18 @@ const rollContent = ({ plan, shop, show }: Printed): Content[] =>
         ['auto', '*', 'auto'],
         [packWord(l.item.sold, 1), msg`cut`, msg`left over`],
         l.cuts!.rolls.slice(0, MOST_ROLLS).map((r, i) => [
-          `${r.had ? msg`yours` : i + 1}: ${show(r.lengthM, 'length')}`,
+          `${r.had ? msg`yours` : i + 1}: ${cutText(r.lengthM, family)}`,
           cutGroups(r, plan)
-            .map((c) => `${c.count > 1 ? `${c.count} × ` : ''}${show(c.lengthM, 'length')} (${c.goesTo})`)
+            .map((c) => `${c.count > 1 ? `${c.count} × ` : ''}${cutText(c.lengthM, family)} (${c.goesTo})`)
             .join(', '),
-          num(show(r.leftM, 'length')),
+          num(cutText(r.leftM, family)),
         ]),
       ),
       ...(l.cuts!.rolls.length > MOST_ROLLS
         ? [para(msg`and ${l.cuts!.rolls.length - MOST_ROLLS} more cut like these.`)]
         : []),
     ]);
+};
 
 /** How long and deep the trenches are. */
 function trenchContent(p: Printed): Content[] {

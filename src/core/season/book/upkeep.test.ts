@@ -53,6 +53,25 @@ describe('upkeep', () => {
     ).toBeUndefined();
   });
 
+  it('takes a filter that was cleaned for that one, and no other for it', () => {
+    const two: typeof plan = {
+      ...plan,
+      blocks: plan.blocks.map((b) => ({
+        ...b,
+        inlet: [...plan.head.filter((p) => p.id === 'filter'), ...b.inlet],
+      })),
+    };
+    const at = `filter/${plan.blocks[0].id}/filter`;
+    const done = (fields: Partial<Entry>): (number | undefined)[] => {
+      const all = tasks([entry({ what: 'cleaned', at: NOW - DAY, ...fields })], two);
+      return [all.find((t) => t.id === 'filter/head/filter')!.doneAt, all.find((t) => t.id === at)!.doneAt];
+    };
+    expect(done({ part: 'filter', block: plan.blocks[0].id })).toEqual([undefined, NOW - DAY]);
+    expect(done({ part: 'filter' })).toEqual([NOW - DAY, undefined]);
+    expect(done({})).toEqual([NOW - DAY, undefined]);
+    expect(done({ block: plan.blocks[0].id })).toEqual([undefined, NOW - DAY]);
+  });
+
   it('flushes again so many days after it was done, mains first, and says how many ends at once', () => {
     const flush = task(tasks([entry({ what: 'flush', at: NOW - 2 * DAY })]), 'flush');
     expect(flush.due).toBe(NOW - 2 * DAY + flush.everyDays! * DAY);

@@ -3,6 +3,7 @@ import { isFilter } from '../../catalog/headParts';
 import { layOut } from '../../layout';
 import { bedName, HEAD, type FullPlan } from '../../plan';
 import type { Standing } from './entries';
+import type { Entry } from './types';
 import { dueDay, lossesOf } from './series';
 import type { Flushing } from '../diagnosis/flushing';
 import { FLUSH_MPS } from '../diagnosis/flushing';
@@ -81,17 +82,36 @@ const again = (of: UpkeepOf, doneAt: number | undefined, days: number): number =
 };
 
 /** Filters by the trend of their loss where gauges stand on both sides, else by the calendar. */
+/**
+ * Whether an entry tells of one filter and of no other: by its block and part. Of entries that name no block the head's is meant, or the
+ * only one there is.
+ */
+function isOf(
+  { block, part: named }: Pick<Entry, 'block' | 'part'>,
+  place: string,
+  part: string,
+  all: readonly { place: string; part: string }[],
+): boolean {
+  if (block !== undefined) return block === place && (named === undefined || named === part);
+  if (named !== undefined && named !== part) return false;
+  const meant = named === undefined ? all : all.filter((p) => p.part === named);
+  return place === HEAD || meant.length === 1;
+}
+
 function filters(of: UpkeepOf): Task[] {
   const places = [
     { place: HEAD as string, parts: of.plan.head, at: msg`at the head` },
     ...of.plan.blocks.map((b) => ({ place: b.id, parts: b.inlet, at: msg`at ${b.name}` })),
   ];
+  const partPlaces = places.flatMap(({ place, parts }) =>
+    parts.filter((p) => isFilter(p.role)).map((p) => ({ place, part: p.id })),
+  );
   return places.flatMap(({ place, parts, at }) =>
     parts.flatMap((part, i): Task[] => {
       if (!isFilter(part.role)) return [];
       const doneAt = lastOf(
         of.standing,
-        ({ entry: e }) => e.what === 'cleaned' && (e.part === part.id || e.part === undefined),
+        ({ entry: e }) => e.what === 'cleaned' && isOf(e, place, part.id, partPlaces),
       );
       const gauge = (list: typeof parts): string | undefined => {
         const found = list.find((p) => p.role === 'gauge');

@@ -15,7 +15,7 @@ import {
   sideWords,
 } from '../../../core/works';
 import { pipeKind } from '../../../core/catalog/pipes';
-import { onTape } from '../../../core/print';
+import { cutText, onTape } from '../../../core/print';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useBuilding } from '../../stores/building';
@@ -138,7 +138,7 @@ const MOST_ROLLS = 12;
           <td>{{ r.name }}: {{ ranges(r.beds) }}</td>
           <td class="num">{{ r.count }}</td>
           <td class="num">{{ settings.show(r.laidM, 'length') }}</td>
-          <td class="num">{{ settings.show(r.cutM, 'length') }}</td>
+          <td class="num">{{ cutText(r.cutM, build.family) }}</td>
         </tr>
       </tbody>
     </table>
@@ -156,11 +156,11 @@ const MOST_ROLLS = 12;
       </summary>
       <ol class="rolls num">
         <li v-for="(r, i) in l.cuts!.rolls.slice(0, MOST_ROLLS)" :key="i">
-          {{ r.had ? msg`yours, ` : '' }}{{ settings.show(r.lengthM, 'length') }}:
+          {{ r.had ? msg`yours, ` : '' }}{{ cutText(r.lengthM, build.family) }}:
           <template v-for="(c, k) in cutGroups(r, plan.full)" :key="k"
             >{{ k > 0 ? ', ' : '' }}{{ c.count > 1 ? `${c.count} × ` : ''
-            }}{{ settings.show(c.lengthM, 'length') }} <span class="quiet">({{ c.goesTo }})</span></template
-          ><template v-if="r.leftM > 0.005">; {{ settings.show(r.leftM, 'length') }} left</template>
+            }}{{ cutText(c.lengthM, build.family) }} <span class="quiet">({{ c.goesTo }})</span></template
+          ><template v-if="r.leftM > 0.005">; {{ cutText(r.leftM, build.family) }} left</template>
         </li>
         <li v-if="l.cuts!.rolls.length > MOST_ROLLS">
           and {{ l.cuts!.rolls.length - MOST_ROLLS }} more, on the printed list

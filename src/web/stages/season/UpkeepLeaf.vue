@@ -2,6 +2,7 @@
 import { onMounted, ref, shallowRef, watch } from 'vue';
 import { forms, msg } from '../../../core/language';
 import { writeUpkeepCalendar } from '../../../core/formats/upkeepCalendar';
+import { HEAD } from '../../../core/plan';
 import type { Task } from '../../../core/season';
 import { download } from '../../storage/download';
 import { useBook } from '../../stores/book';
@@ -37,10 +38,15 @@ const when = (t: Task): string => {
 };
 const state = (t: Task): string =>
   t.due <= Date.now() ? 'due' : t.due < Date.now() + SOON_DAYS * MS_PER_DAY ? 'soon' : '';
+/** A filter's task told: which part, and in which block it stands. */
+function cleaned(task: string): { what: 'cleaned'; part: string; block?: string } {
+  const [, place, part] = task.split('/');
+  return { what: 'cleaned', part, ...(place !== HEAD && { block: place }) };
+}
 /** Done: as what it is, so that the next time is reckoned from it. */
 function done(t: Task): void {
   if (t.id === 'flush') book.add({ what: 'flush' });
-  else if (t.id.startsWith('filter/')) book.add({ what: 'cleaned', part: t.id.split('/')[2] });
+  else if (t.id.startsWith('filter/')) book.add(cleaned(t.id));
   else book.add({ what: 'note', text: `done: ${t.id}` });
 }
 async function calendar(): Promise<void> {
