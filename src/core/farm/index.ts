@@ -24,7 +24,7 @@ export { amountStarting, CLAMPS_A_BARB, fixingsOf, jointRows, madeJoints } from 
 export * from './parts';
 export { endKind, FOLD_M, runEndWords, type EndKind } from './runEnds';
 export { runAllowances, SLACK_SHARE, stapleEveryM } from './runs';
-export { isThere, SOURCE_ITEM } from './source';
+export { isThere, SOURCE_ITEM, sourceThings } from './source';
 export * from './takeOffs';
 export * from './thing';
 export * from './trenches';

@@ -8,9 +8,9 @@ import { fullPart, type FullPlan, type PipePiece, type Source, type TankSource, 
 import { isTote, pipeEnd, sourceOutlet, threadOf, threadSize } from './ends';
 import { pipeItem, thing, type Item } from './item';
 import { joint, sizeWords, type Joint } from './joint';
-import type { Maker, Open } from './maker';
+import { createMaker, type Maker, type Open } from './maker';
 import { blockValve, joinParts, threadTee } from './parts';
-import { HEAD_PLACE } from './thing';
+import { HEAD_PLACE, type Thing } from './thing';
 import { pipePrice } from './typical';
 
 const outletName = (source: Source): string => {
@@ -41,12 +41,23 @@ const pipeOf = (id: string, piece: PipePiece, text: string): Item => {
   return own(`${id}:${piece.pipe}`, text, pipePrice(piece), { unit: 'm', sold: 'roll', holds });
 };
 
+/** Typical prices, in no coin: a pressure tank and its switch, and of each litre; a tank's litre; a stand's metre of height, at least one. */
+const VESSEL = 60;
+const VESSEL_A_LITRE = 1.2;
+const TANK_A_LITRE = 0.12;
+const STAND_A_METRE = 60;
+
 /** What starts and stops a pump. @returns it, or what it would hang on */
-function putVessel({ part }: Vessel, on: string, maker: Maker): string {
+function putVessel({ part, volumeL }: Vessel, on: string, maker: Maker): string {
   if (part === 'none') return on;
   const item =
     part === 'tank'
-      ? own('pressure-tank', msg`pressure tank with its switch, tee and gauge`, 180)
+      ? own(
+          `pressure-tank:${Math.round(volumeL)}`,
+          msg`pressure tank of #0 with its switch, tee and gauge`,
+          VESSEL + VESSEL_A_LITRE * volumeL,
+          { sizes: [[volumeL, 'volume']] },
+        )
       : own('flow-switch', msg`flow switch`, 60);
   return maker.put(item, 1, HEAD_PLACE, msg`starts and stops the pump`, { on });
 }
@@ -56,7 +67,9 @@ function putTank(source: TankSource, size: string, maker: Maker): string {
   const volumeL = Math.round(fullL({ ...source, count: 1 }));
   const tote = isTote(source);
   const on = maker.put(
-    own(`tank:${volumeL}`, tote ? msg`tote of #0` : msg`tank of #0`, 120, { sizes: [[volumeL, 'volume']] }),
+    own(`tank:${volumeL}`, tote ? msg`tote of #0` : msg`tank of #0`, TANK_A_LITRE * volumeL, {
+      sizes: [[volumeL, 'volume']],
+    }),
     source.count,
     HEAD_PLACE,
     msg`holds the water`,
@@ -99,7 +112,12 @@ function putTank(source: TankSource, size: string, maker: Maker): string {
     put(thing('float-valve', 'tank', msg`float valve`, 12), 1, msg`holds the level`);
   if (source.outletM > NO_STAND_M)
     put(
-      thing('stand', 'tank', msg`stand strong enough for the full tank`, 60),
+      thing(
+        'stand',
+        'tank',
+        msg`stand strong enough for the full tank`,
+        STAND_A_METRE * Math.max(1, source.outletM),
+      ),
       source.count,
       msg`under each tank`,
     );
@@ -232,4 +250,11 @@ const SAME_PLACE_M = 0.5;
 export function joinHead(layout: FarmLayout, maker: Maker): Open {
   const source = putSource(layout.source, maker);
   return joinParts(maker.plan.head, joinBackup(source, layout, maker), HEAD_PLACE, maker);
+}
+
+/** What belongs to a plan's sources and where they join, without the parts of the head. */
+export function sourceThings(plan: FullPlan, layout: FarmLayout): Thing[] {
+  const maker = createMaker(plan);
+  joinBackup(putSource(layout.source, maker), layout, maker);
+  return maker.things;
 }

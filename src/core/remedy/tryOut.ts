@@ -1,4 +1,4 @@
-import { costOf } from '../works';
+import { costOf, sourceCost } from '../works';
 import { changed, type Change } from '../changes';
 import {
   isGraver,
@@ -72,6 +72,12 @@ export function figuresOf({ states, plan }: Pick<Judgement, 'states' | 'plan'>):
   };
 }
 
+/** Figures with what a change of the source costs. */
+const withSource = (figures: Figures, before: Judgement, after: Judgement): Figures => ({
+  ...figures,
+  cost: figures.cost + sourceCost(before.plan, after.plan),
+});
+
 /** A finding that is there before and after is worse when it is so much further beyond its limit, as a ratio. */
 const CLEARLY = 1.1;
 
@@ -88,7 +94,7 @@ export function compare(changes: Change[], before: Judgement, after: Judgement):
   return {
     changes,
     before: figuresOf(before),
-    after: figuresOf(after),
+    after: withSource(figuresOf(after), before, after),
     gone: roots(before.each).filter((f) => f.grade !== 'note' && !has.has(f.id)),
     worse: withoutConsequences(worse),
     left: roots(after.told).filter((f) => f.grade !== 'note').length,

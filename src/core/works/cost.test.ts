@@ -2,7 +2,25 @@ import { layOut } from '../layout';
 import { blankPlan, fillIn, type Plan } from '../plan';
 import { material } from '../catalog/materials';
 import { layingPrice, pipePrice } from '../farm';
-import { costOf } from './cost';
+import { costOf, sourceCost } from './cost';
+
+test('a change of the source costs what it then has and had not', () => {
+  const plan = (more: object) =>
+    fillIn({ ...blankPlan('metric'), sources: [{ id: 's', ...more } as Plan['sources'][number]] });
+  const tank = { kind: 'tank', shape: 'stated', volumeL: 200, outletM: 0.5, lowM: 0.7, highM: 1.3 };
+  // A stand of two metres for one of one: 60 more. A tank of 400 L is bought whole, at 0.12 a litre.
+  expect(sourceCost(plan(tank), plan({ ...tank, outletM: 2, lowM: 2.2, highM: 2.8 }))).toBeCloseTo(60, 9);
+  expect(sourceCost(plan(tank), plan({ ...tank, volumeL: 200, count: 2 }))).toBeCloseTo(
+    24 + 6 + 4 + 8 + 14 + 60,
+    9,
+  );
+  expect(sourceCost(plan(tank), plan(tank))).toBe(0);
+  // A booster with the fittings that lead to it.
+  const tap = { kind: 'tap' };
+  const boosted = sourceCost(plan(tap), plan({ ...tap, booster: { kind: 'fixed' } }));
+  expect(boosted).toBeGreaterThanOrEqual(250);
+  expect(boosted).toBeLessThan(270);
+});
 
 const base: Plan = {
   ...blankPlan('metric'),

@@ -1,6 +1,16 @@
-import { lengthOnLine, type FarmLayout, type LaidPlant } from '../layout';
+import { layOut, lengthOnLine, type FarmLayout, type LaidPlant } from '../layout';
 import type { FullPlan } from '../plan';
-import { EMITTER, layingPrice, partPrice, pipePrice, stretches, TAKE_OFF, THIN_TUBE_PER_M } from '../farm';
+import {
+  EMITTER,
+  TAKE_OFF,
+  THIN_TUBE_PER_M,
+  amountOf,
+  layingPrice,
+  partPrice,
+  pipePrice,
+  sourceThings,
+  stretches,
+} from '../farm';
 
 /** What a plan's pipes, parts and tape cost to buy, at typical prices. */
 export interface Cost {
@@ -47,4 +57,26 @@ export function costOf(plan: FullPlan, layout: FarmLayout): Cost {
   const mains = layout.mains.reduce((sum, m) => sum + m.lengthM * pipePrice(m.piece), 0);
   for (const p of [...plan.head, ...plan.blocks.flatMap((b) => b.inlet)]) parts += partPrice(p);
   return { laid, headers, mains, parts, total: laid + headers + mains + parts };
+}
+
+/**
+ * What a change of the source costs at typical prices: everything that it has afterwards and had not before, whole, since a larger tank is
+ * not got by adding to the smaller one.
+ */
+export function sourceCost(before: FullPlan, after: FullPlan): number {
+  const of = (plan: FullPlan): Map<string, { count: number; each: number }> => {
+    const found = new Map<string, { count: number; each: number }>();
+    for (const { item, ...t } of sourceThings(plan, layOut(plan)))
+      found.set(item.id, { count: (found.get(item.id)?.count ?? 0) + amountOf(t), each: item.typical });
+    return found;
+  };
+  const had = of(before);
+  let cost = 0;
+  for (const [id, { count, each }] of of(after)) {
+    const own = had.get(id);
+    // What is there goes on being used, unless it is another: then the difference is paid.
+    cost += Math.max(0, count - (own?.count ?? 0)) * each;
+    if (own) cost += Math.min(count, own.count) * Math.max(0, each - own.each);
+  }
+  return cost;
 }

@@ -133,7 +133,7 @@ test('a borehole, a buried main and three blocks of twenty beds on layflat fed i
     'tape, 15.9 mm bore': [60 * 100.95, '3 of 2000 + 1 of 500'],
     'drop pipe, 40 mm poly pipe': [30, 'there'],
     'submersible pump': [1, 'there'],
-    'pressure tank with its switch': [1, 'there'],
+    'pressure tank of ': [1, 'there'],
     '50 mm disc filter': each(1),
     // From the pressure tank's tee of 1¼ in to the filter's 2 in.
     '1¼ in nipple': each(1),

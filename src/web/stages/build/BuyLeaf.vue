@@ -337,7 +337,7 @@ const setCurrency = (text: string, gesture: string) =>
           >
             {{ name(l) }}
           </button>
-          <span class="num how"
+          <span v-if="l.item.group !== 'source' || !l.there" class="num how"
             ><b>{{ buys(l) }}</b
             ><template v-if="l.packs > 0 && (l.holds > 1 || l.spares > 0 || l.had > 0)"
               >: {{ amount(l.used, l) }} used<template v-if="l.spares > 0"

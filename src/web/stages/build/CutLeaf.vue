@@ -307,7 +307,7 @@ th:first-child {
 }
 td {
   border-bottom: 1px solid var(--line);
-  padding: 3px 0 3px 6px;
+  padding: 3px 0 3px 8px;
 }
 td.num {
   text-align: right;

@@ -60,9 +60,9 @@ const point = (m: Meeting | undefined): void => {
           @pointerenter="point(m)"
           @pointerleave="point(undefined)"
         >
-          <span v-if="m.count > 1" class="num">{{ m.count }} × </span><b>{{ m.before }}</b>
-          <span class="quiet">({{ jointWords(m.from) }})</span> to <b>{{ m.after }}</b>
-          <span class="quiet">({{ jointWords(m.to) }})</span>:
+          <span v-if="m.count > 1" class="num">{{ m.count }} × </span><b>{{ m.before }}</b
+          >{{ ' ' }}<span class="quiet">({{ jointWords(m.from) }})</span> to <b>{{ m.after }}</b>{{ ' '
+          }}<span class="quiet">({{ jointWords(m.to) }})</span>:
           <template v-if="!m.chain">no stock fittings join these.</template>
           <template v-else-if="m.chain.length === 0">they meet as they are.</template>
           <template v-else>{{ m.chain.map((f) => f.name).join(' · ') }}.</template>
