@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import Papa from 'papaparse';
 import { areaM2, type Point } from '../ground';
+import type { FarmLayout } from '../layout';
 import { createPlanSolver, type FarmResults } from '../network';
 import { fillIn, readPlan, withOpen, type FullPlan, type Plan } from '../plan';
 import { METRIC, US } from '../units';
@@ -171,6 +172,26 @@ describe('the sheet on paper', () => {
     expect(areaM2(corners) / (fieldM2 * (1000 / sheet.scale) ** 2)).toBeCloseTo(1, 2);
     expect(sheet.svg).toMatch(/<text[^>]*>N<\/text>/);
     expect(sheet.svg).toMatch(/1:\d+ when printed at full size/);
+  });
+
+  test('all of the farm is drawn, whichever set runs', () => {
+    const { plan, farm } = demo();
+    const first = plan.blocks.find((b) => b.inUse)!;
+    const open = withOpen(plan, { beds: [{ block: first.id, keys: ['1'] }] });
+    const results = createPlanSolver().solve(open);
+    /** Corners of all that is drawn. */
+    const corners = (whole?: FarmLayout): number => {
+      const sheet = writeSheetSvg(open, results, { paper: 'A3', units: METRIC, ...(whole && { whole }) });
+      if (!sheet.ok) throw new Error(sheet.why);
+      return sheet.svg.match(/[ML]-?[\d.]+ /g)!.length;
+    };
+    // Two ends of each run of a bed that rests now.
+    const resting = results.layout.blocks[first === plan.blocks[0] ? 0 : plan.blocks.indexOf(first)];
+    const whole = farm.layout.blocks[resting.index];
+    expect(whole.runs.length).toBeGreaterThan(resting.runs.length);
+    expect(corners(farm.layout) - corners()).toBeGreaterThanOrEqual(
+      2 * (whole.runs.length - resting.runs.length),
+    );
   });
 
   test('a scale that does not fit is refused with one that does', () => {

@@ -73,6 +73,8 @@ const styleOn =
   };
 
 export interface SheetOptions {
+  /** The farm with all its beds, where a set of them runs. */
+  whole?: FarmLayout;
   paper: PaperName;
   /** One in so many; the largest that fits if not given. */
   scale?: number;
@@ -94,8 +96,7 @@ const escaped = (text: string): string =>
   text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
 
 /** What is drawn, in a box. */
-function drawnBox(plan: FullPlan, results: FarmResults): Box {
-  const { layout } = results;
+function drawnBox(plan: FullPlan, layout: FarmLayout): Box {
   const points = [
     ...layout.blocks.flatMap(sheetCorners),
     ...layout.mains.flatMap((m): Point[] => [
@@ -112,7 +113,9 @@ function drawnBox(plan: FullPlan, results: FarmResults): Box {
 
 /** The field sheet as a drawing to scale on paper, with a bar and a north arrow; or why it does not fit. */
 export function writeSheetSvg(plan: FullPlan, results: FarmResults, options: SheetOptions): SheetReading {
-  const box = drawnBox(plan, results);
+  // The whole farm is drawn; what does not run now is not shaded.
+  const layout = options.whole ?? results.layout;
+  const box = drawnBox(plan, layout);
   const [longMm, shortMm] = PAPERS[options.paper];
   const wide = box.x1 - box.x0;
   const high = box.y1 - box.y0;
@@ -144,7 +147,6 @@ export function writeSheetSvg(plan: FullPlan, results: FarmResults, options: She
     return `<text x="${x}" y="${y}" ${more}>${escaped(words)}</text>`;
   };
   const out: string[] = [];
-  const { layout } = results;
 
   const onPaper = (xM: number, yM: number): [number, number] => [
     x0 + (xM - box.x0) * k,

@@ -80,6 +80,7 @@ async function writeSheet(now: NonNullable<ReturnType<typeof solved>>, kind: 'sv
   const { shading, points } = results.solved!;
   const options: SheetOptions = {
     paper: paper.value,
+    whole: toRaw(plan.laid),
     units: { ...settings.units },
     shading: { kpa: shading, points },
     footOf: results.footOf,
@@ -107,7 +108,9 @@ async function writeSheet(now: NonNullable<ReturnType<typeof solved>>, kind: 'sv
   URL.revokeObjectURL(image.src);
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
   if (!blob) throw new Error(msg`this browser gives no picture that large`);
-  download(`${stem()}-sheet.png`, blob, 'image/png');
+  const { withResolution } = await import('../../core/formats/pngResolution');
+  const png = withResolution(new Uint8Array(await blob.arrayBuffer()), DOTS_PER_MM);
+  download(`${stem()}-sheet.png`, new Blob([png as BlobPart]), 'image/png');
 }
 </script>
 
