@@ -292,3 +292,13 @@ test('a bed in a tunnel is not lengthened beyond the tunnel, one in the open is'
   expect(inTunnel.beds[1].farM).toBe(20);
   expect(layBlock({ beds: { ...beds, count: 3, lengthM: 20 } }).beds[1].farM).toBe(99);
 });
+
+test('beds without an outline begin so far from the left too', () => {
+  const { beds } = layOut(
+    fillIn({
+      ...blankPlan('metric'),
+      blocks: [{ id: 'b', beds: { count: 2, lengthM: 10, widthM: 1, pathM: 0.5, offsetM: 0.7 } }],
+    }),
+  ).blocks[0];
+  expect(beds.map((b) => b.leftM)).toEqual([0.7, 2.2]);
+});
