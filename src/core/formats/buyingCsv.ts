@@ -61,7 +61,7 @@ const isDay = (text: string): boolean => {
 function moneyOfTitle(title: string): string | undefined {
   const rest = title
     .replace(/^(unit price|precio unitario|price|cost|precio|coste|costo)/i, '')
-    .replace(/^[\s:,(\[]+|[\s)\]]+$/g, '');
+    .replace(/^[\s:,([]+|[\s)\]]+$/g, '');
   return rest === '' || /^(per|por|in|en|a)\b/i.test(rest) ? undefined : rest;
 }
 
