@@ -112,7 +112,9 @@ test('the header is drawn to one scale: every mark where its distance puts it', 
   const [drawing] = sheet('cut').drawings;
   const takeOffs = [...drawing.matchAll(/M([\d.]+) 8V3"/g)].map((m) => Number(m[1]));
   expect(takeOffs).toHaveLength(RUNS);
-  const mmPerM = 170 / (7 * PITCH_M + INSETS_M[1] + 0.2);
+  // 9.16 m on 17 cm: at 1:75 they fit, at 1:50 not.
+  const mmPerM = 1000 / 75;
+  expect(sheet('cut').texts).toContain('Drawn at 1:75.');
   takeOffs.forEach((x, i) => expect(x).toBeCloseTo(mmPerM * ((i >> 1) * PITCH_M + INSETS_M[i % 2]), 2));
 });
 

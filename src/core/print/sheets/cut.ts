@@ -12,15 +12,23 @@ import {
   type HeaderRule,
 } from '../../works';
 import { pipeKind } from '../../catalog/pipes';
-import { caution, cutText, heading, MARGIN_PT, num, onTape, PAGES, para, subheading, table } from '../page';
+import { SCALES } from '../../formats/paper';
+import { caution, cutText, heading, num, onTape, para, PT_PER_MM, subheading, table } from '../page';
 import type { Content, TableCell } from 'pdfmake/interfaces';
 import type { BlockLayout } from '../../layout';
 import { blockName, type Printed, type SheetMaker } from './printed';
 
 const RULE_MM = 170;
-/** A header drawn to the width of the page, with its take-offs. */
+/** The usual scale at which a header fits the width of the page: one in so many. */
+const scaleOf = ({ lengthM }: HeaderRule): number =>
+  HEADER_SCALES.find((s) => lengthM * MM_PER_M <= RULE_MM * s) ?? HEADER_SCALES[HEADER_SCALES.length - 1];
+const HEADER_SCALES = [10, 20, 25, ...SCALES];
+const MM_PER_M = 1000;
+
+/** A header drawn to scale, with its take-offs. */
 function ruleDrawing(rule: HeaderRule): Content {
-  const k = rule.lengthM > 0 ? RULE_MM / rule.lengthM : 0;
+  const k = MM_PER_M / scaleOf(rule);
+  const endMm = (rule.lengthM * k).toFixed(2);
   const marks = rule.marks.map((m) => {
     const x = (m.atM * k).toFixed(2);
     if (m.kind === 'take-off')
@@ -29,8 +37,9 @@ function ruleDrawing(rule: HeaderRule): Content {
     return `<path d="M${x} 6l1.4 2l-1.4 2l-1.4 -2z" fill="#fff" stroke="#000" stroke-width=".3"/>`;
   });
   return {
-    svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-3 0 ${RULE_MM + 6} 16" width="${RULE_MM + 6}" height="16"><circle cx="0" cy="8" r="1.6" fill="#000"/><path d="M0 8H${RULE_MM}" stroke="#000" stroke-width=".8"/>${marks.join('')}</svg>`,
-    width: PAGES.a4.widthPt - 2 * MARGIN_PT,
+    svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-3 0 ${RULE_MM + 6} 16" width="${RULE_MM + 6}" height="16"><circle cx="0" cy="8" r="1.6" fill="#000"/><path d="M0 8H${endMm}" stroke="#000" stroke-width=".8"/>${marks.join('')}</svg>`,
+    // Each millimetre of it is one on paper.
+    width: (RULE_MM + 6) * PT_PER_MM,
     margin: [0, 2, 0, 2],
   };
 }
@@ -44,6 +53,7 @@ function ruleContent(p: Printed, b: BlockLayout, rule: HeaderRule): Content[] {
       msg`${b.block.name}: ${pipeKind(rule.pipe.pipe).name}${rule.header > 0 ? msg`, second header` : ''}, ${rule.way === 'left' ? msg`to the left` : msg`to the right`} of its feed, ${onTape(rule.lengthM, family)}`,
     ),
     ruleDrawing(rule),
+    para(msg`Drawn at 1:${scaleOf(rule)}.`),
     ...(style && style !== 'tee'
       ? [para(msg`Take-offs ${STYLES[style].words}: ${STYLES[style].howTo}.`)]
       : []),
