@@ -3,7 +3,16 @@ import { grouped, msg } from '../language';
 import { itemName, type Item, type Show } from '../farm';
 import { boughtText, type Line, type Shop } from '../works';
 import { LIMITS, type Have, type Price } from '../plan';
-import { brokenLine, buyingTable, columnOf, cutWord, finder, TITLES, type BuyingTable } from './buyingTable';
+import {
+  brokenLine,
+  buyingTable,
+  columnOf,
+  cutWord,
+  finder,
+  TITLES,
+  type BuyingTable,
+  type Named,
+} from './buyingTable';
 import { moneyIn, tableNumber } from './tableNumbers';
 import { M_PER_FT } from '../units';
 
@@ -27,15 +36,6 @@ export interface HaveReading {
   refused: Refused[];
 }
 
-/** Items that names stand for. */
-export interface Named {
-  id: string;
-  name: string;
-  unit: Item['unit'];
-  sold: Item['sold'];
-  /** It is sold by the roll, stick or pack: a price may be for one or for the whole. */
-  packed: boolean;
-}
 export const namedItems = (shop: Shop, show: Show): Named[] =>
   shop.lines.map(({ item }) => ({
     id: item.id,

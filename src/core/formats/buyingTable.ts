@@ -1,8 +1,17 @@
 import Papa from 'papaparse';
 import { msg } from '../language';
-import { isItemId } from '../farm';
+import { isItemId, type Item } from '../farm';
 import { decode } from './decode';
-import type { Named } from './buyingCsv';
+
+/** Items that names stand for. */
+export interface Named {
+  id: string;
+  name: string;
+  unit: Item['unit'];
+  sold: Item['sold'];
+  /** It is sold by the roll, stick or pack: a price may be for one or for the whole. */
+  packed: boolean;
+}
 
 const plainName = (text: string): string => text.toLowerCase().replace(/\s+/g, ' ').trim();
 

@@ -2,7 +2,8 @@ import { msg } from '../language';
 import { material } from '../catalog/materials';
 import { layOut, type FarmLayout } from '../layout';
 import type { FullPlan, Have, Price } from '../plan';
-import { cutStock, joinedCuts, type CutPlan, type LinearSolver, type Stock, type Wanted } from './cutting';
+import { cutStock, joinedCuts, type CutPlan, type Stock, type Wanted } from './cutting';
+import type { LinearSolver } from './cutTypes';
 import {
   amountOf,
   chainBetween,
