@@ -1,6 +1,7 @@
 import { msg } from '../../language';
 import { itemName, packWord, riserText, STYLES, trenchesOf } from '../../farm';
 import {
+  boughtText,
   cutGroups,
   endSentence,
   headerRules,
@@ -116,7 +117,7 @@ const rollContent = ({ plan, shop, show }: Printed): Content[] => {
     .filter((l) => l.cuts && l.cuts.rolls.length > 0)
     .flatMap((l): Content[] => [
       {
-        text: msg`${itemName(l.item, show)}: ${l.cuts!.bought} to buy, at least ${l.cuts!.atLeast} are needed`,
+        text: msg`${itemName(l.item, show)}: ${boughtText(l, (held) => show(held, 'length')) || '0'} to buy, at least ${l.cuts!.atLeast} needed`,
         bold: true,
         margin: [0, 4, 0, 0],
       },
