@@ -1,6 +1,6 @@
 import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
-import type { FullPlan } from '../plan';
+import type { Family, FullPlan } from '../plan';
 import { chainBetween, chainThrough, offeredBy } from './chain';
 import { fittingOf, isStub, stubPipe, type Fitting } from './fittings';
 import { fittingItem, pipeItem, thing, type Item } from './item';
@@ -62,117 +62,130 @@ const MOST_ID = 110;
 
 const placeName = (at: Where): string => `${at.place}${at.id !== undefined ? `/${at.id}` : ''}`;
 
-export function createMaker(plan: FullPlan): Maker {
-  const { family } = plan.build;
-  const things: Thing[] = [];
-  const meetings: Meeting[] = [];
-  const has = new Map(plan.build.joined.map((j) => [j.at, j.fitting]));
-  /** Things and joints of one name so far. */
-  const named = new Map<string, number>();
-  const joined = new Map<string, number>();
-  const alike = new Map<string, Meeting>();
-  const byId = new Map<string, Thing>();
-  /** Water comes to the second from the first. */
-  const hang = ({ of: on }: Open, { of }: Open): void => {
-    const t = of === undefined ? undefined : byId.get(of);
-    if (t && t.on === undefined && on !== undefined && on !== of) t.on = on;
-  };
+/** Plans of before kept fittings by the names of both ends, as they were said in English. */
+const nameBefore = (open: Open, to: Open, at: Where): string =>
+  `${placeName(at)}/${open.name} to ${to.name}`.slice(0, MOST_ID);
 
-  const put: Maker['put'] = (item, count, at, reason, more = {}) => {
+class FarmMaker implements Maker {
+  readonly plan: FullPlan;
+  readonly things: Thing[] = [];
+  readonly meetings: Meeting[] = [];
+  private readonly family: Family;
+  /** Fittings that the grower has, by the place. */
+  private readonly has: ReadonlyMap<string, string>;
+  /** Things and joints of one name so far. */
+  private readonly named = new Map<string, number>();
+  private readonly joined = new Map<string, number>();
+  private readonly alike = new Map<string, Meeting>();
+  private readonly byId = new Map<string, Thing>();
+
+  constructor(plan: FullPlan) {
+    this.plan = plan;
+    this.family = plan.build.family;
+    this.has = new Map(plan.build.joined.map((j) => [j.at, j.fitting]));
+  }
+
+  put(item: Item, count: number, at: Where, reason: string, more: Put = {}): string {
     const name = `${placeName(at)}${at.bed !== undefined ? `/${at.bed}` : ''}/${item.id}`;
-    const nth = (named.get(name) ?? 0) + 1;
+    const nth = (this.named.get(name) ?? 0) + 1;
     const id = nth > 1 ? `${name}/${nth}` : name;
     if (count <= 0 || (more.pieceM !== undefined && more.pieceM <= 0)) return id;
-    named.set(name, nth);
+    this.named.set(name, nth);
     const { on, ...rest } = more;
     const made: Thing = { id, item, count, at, reason, ...rest, ...(on !== undefined && { on }) };
-    things.push(made);
-    byId.set(id, made);
+    this.things.push(made);
+    this.byId.set(id, made);
     return id;
-  };
-  const lay: Maker['lay'] = (item, laidM, at, reason, allowed = {}, more = {}) => {
-    const wantedM = laidM + Object.values(allowed).reduce((sum, m) => sum + m, 0);
-    if (wantedM <= 0) return put(item, 0, at, reason);
-    // Whole hoses are not cut.
-    const pieceM = allowed.whole !== undefined ? wantedM : roundedUpM(wantedM, family);
-    return put(item, 1, at, reason, {
-      ...more,
-      pieceM,
-      laidM,
-      allowed: { ...allowed, round: pieceM - wantedM },
-    });
-  };
+  }
 
-  /** What joins two ends, by way of a fitting that the grower has where that was said of one of these places. */
-  const chainOf = (open: Open, to: Open, place: string | undefined): Pick<Meeting, 'chain' | 'has'> => {
-    const own = place === undefined ? undefined : fittingOf(place);
-    const through = own && chainThrough(open.joint, own, to.joint, family);
-    const chain = through ?? chainBetween(open.joint, to.joint, family);
+  lay(
+    item: Item,
+    laidM: number,
+    at: Where,
+    reason: string,
+    allowed: Allowances = {},
+    more: Pick<Put, 'on'> = {},
+  ): string {
+    const wantedM = laidM + Object.values(allowed).reduce((sum, m) => sum + m, 0);
+    if (wantedM <= 0) return this.put(item, 0, at, reason);
+    // Whole hoses are not cut.
+    const pieceM = allowed.whole !== undefined ? wantedM : roundedUpM(wantedM, this.family);
+    const cut = { pieceM, laidM, allowed: { ...allowed, round: pieceM - wantedM } };
+    return this.put(item, 1, at, reason, { ...more, ...cut });
+  }
+
+  join(open: Open, to: Open, at: Where): void {
+    const { chain = [] } = this.meet(open, to, at);
+    this.hang(open, to);
+    this.putChain(chain, open, to, at);
+  }
+
+  joinAlike(open: Open, to: Open, at: Where): void {
+    const key = [nameBefore(open, to, at), jointKey(open.joint), jointKey(to.joint)].join('|');
+    const known = this.alike.get(key);
+    const meeting = known ?? this.meet(open, to, at);
+    if (known) known.count++;
+    else this.alike.set(key, meeting);
+    this.hang(open, to);
+    this.putChain(meeting.chain ?? [], open, to, at);
+  }
+
+  /** Water comes to the second from the first. */
+  private hang({ of: on }: Open, { of }: Open): void {
+    const t = of === undefined ? undefined : this.byId.get(of);
+    if (t && t.on === undefined && on !== undefined && on !== of) t.on = on;
+  }
+
+  /** What joins two ends, by way of a fitting that the grower has where that was said of this place. */
+  private chainOf(open: Open, to: Open, has: string | undefined): Pick<Meeting, 'chain' | 'has'> {
+    const own = has === undefined ? undefined : fittingOf(has);
+    const through = own && chainThrough(open.joint, own, to.joint, this.family);
+    const chain = through ?? chainBetween(open.joint, to.joint, this.family);
     return { ...(chain && { chain }), ...(through && { has: own.id }) };
-  };
-  const putChain = (chain: readonly Fitting[], open: Open, to: Open, at: Where): void => {
+  }
+
+  private putChain(chain: readonly Fitting[], open: Open, to: Open, at: Where): void {
+    const on = { on: open.of };
     for (const f of chain) {
       const pipe = isStub(f) ? stubPipe(f) : undefined;
       const reason = msg`between the ${open.name} and the ${to.name}`;
-      const on = { on: open.of };
-      if (pipe) lay(pipeItem({ pipe, boreMm: pipeKind(pipe).boreMm }, family), STUB_M, at, reason, {}, on);
-      else put(fittingItem(f), 1, at, reason, on);
+      if (pipe) {
+        const item = pipeItem({ pipe, boreMm: pipeKind(pipe).boreMm }, this.family);
+        this.lay(item, STUB_M, at, reason, {}, on);
+      } else this.put(fittingItem(f), 1, at, reason, on);
     }
-  };
-  const meetingOf = (id: string, open: Open, to: Open, at: Where, place: string | undefined): Meeting => ({
-    id,
-    at,
-    count: 1,
-    before: open.name,
-    after: to.name,
-    ...((to.part ?? open.part) !== undefined && { part: to.part ?? open.part }),
-    from: open.joint,
-    to: to.joint,
-    ...chainOf(open, to, place),
-  });
-  /** What stands at an end, in no language: its part, its item, or how it is joined. */
-  const endName = ({ part, of, joint }: Open): string =>
-    part ?? (of === undefined ? undefined : byId.get(of)?.item.id) ?? jointKey(joint);
-  /** Plans of before kept fittings by the names of both ends, as they were said in English. */
-  const nameBefore = (open: Open, to: Open, at: Where): string =>
-    `${placeName(at)}/${open.name} to ${to.name}`.slice(0, MOST_ID);
-  const place = (name: string): { id: string; nth: string } => {
-    const n = (joined.get(name) ?? 0) + 1;
-    joined.set(name, n);
-    const nth = n > 1 ? ` ${n}` : '';
-    return { id: `${name}${nth}`, nth };
-  };
-  /** A new place where two ends meet. */
-  const meet = (open: Open, to: Open, at: Where): Meeting => {
-    const { id, nth } = place(`${placeName(at)}/${endName(open)}>${endName(to)}`.slice(0, MOST_ID));
-    const own = has.get(id) ?? has.get(`${nameBefore(open, to, at)}${nth}`);
-    const meeting = meetingOf(id, open, to, at, own);
-    meetings.push(meeting);
-    return meeting;
-  };
+  }
 
-  return {
-    plan,
-    things,
-    meetings,
-    put,
-    lay,
-    join(open, to, at) {
-      const { chain = [] } = meet(open, to, at);
-      hang(open, to);
-      putChain(chain, open, to, at);
-    },
-    joinAlike(open, to, at) {
-      const key = [nameBefore(open, to, at), jointKey(open.joint), jointKey(to.joint)].join('|');
-      const known = alike.get(key);
-      const meeting = known ?? meet(open, to, at);
-      if (known) known.count++;
-      else alike.set(key, meeting);
-      hang(open, to);
-      putChain(meeting.chain ?? [], open, to, at);
-    },
-  };
+  /** What stands at an end, in no language: its part, its item, or how it is joined. */
+  private endName({ part, of, joint }: Open): string {
+    return part ?? (of === undefined ? undefined : this.byId.get(of)?.item.id) ?? jointKey(joint);
+  }
+
+  /** A new place where two ends meet. */
+  private meet(open: Open, to: Open, at: Where): Meeting {
+    const name = `${placeName(at)}/${this.endName(open)}>${this.endName(to)}`.slice(0, MOST_ID);
+    const n = (this.joined.get(name) ?? 0) + 1;
+    this.joined.set(name, n);
+    const nth = n > 1 ? ` ${n}` : '';
+    const id = `${name}${nth}`;
+    const has = this.has.get(id) ?? this.has.get(`${nameBefore(open, to, at)}${nth}`);
+    const part = to.part ?? open.part;
+    const meeting: Meeting = {
+      id,
+      at,
+      count: 1,
+      before: open.name,
+      after: to.name,
+      ...(part !== undefined && { part }),
+      from: open.joint,
+      to: to.joint,
+      ...this.chainOf(open, to, has),
+    };
+    this.meetings.push(meeting);
+    return meeting;
+  }
 }
+export const createMaker = (plan: FullPlan): Maker => new FarmMaker(plan);
 
 /** Every place where two ends are put together, by its joint, once for all that are alike. */
 export function madeJoints({ from, chain }: Pick<Meeting, 'from' | 'chain'>): Joint[] {

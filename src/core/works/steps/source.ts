@@ -1,11 +1,14 @@
 import { msg } from '../../language';
-import { HEAD_PLACE, isThere, itemName, mainPlace, trenchesOf } from '../../farm';
+import { HEAD_PLACE, isThere, isTote, itemName, mainPlace, trenchesOf, type Trench } from '../../farm';
+import { fullL } from '../../hydraulics/storage';
+import type { TankSource } from '../../plan';
 import { isBranch } from '../../catalog/headParts';
 import { habits, type StepMaker } from './stepMaker';
 import { CAUTIONS, HOURS, LOCATE, TOOLS } from './tables';
 
 /** Locating, the tank, trenches, and the head. */
-export function sourceSteps({ plan, layout, all, shown, step, leadsTo, used }: StepMaker): void {
+export function sourceSteps(maker: StepMaker): void {
+  const { plan, layout, all, shown, step } = maker;
   const trenches = trenchesOf(plan, layout);
   if (trenches.length > 0)
     step('locate', msg`Have buried services located`, 1, HEAD_PLACE, {
@@ -33,7 +36,13 @@ export function sourceSteps({ plan, layout, all, shown, step, leadsTo, used }: S
       },
       (t) => own.includes(t),
     );
-  if (source.kind === 'tank' && used(HEAD_PLACE, 'tank', 'stand') > 0)
+  if (source.kind === 'tank') tankSteps(source, maker);
+  trenchSteps(trenches, maker);
+}
+
+/** A tank's stand, and what leads in and out of it. */
+function tankSteps(source: TankSource, { shown, step, used }: StepMaker): void {
+  if (used(HEAD_PLACE, 'tank', 'stand') > 0)
     step(
       'stand',
       msg`Set up the stand`,
@@ -41,7 +50,7 @@ export function sourceSteps({ plan, layout, all, shown, step, leadsTo, used }: S
       HEAD_PLACE,
       {
         does: [
-          msg`The stand must carry ${shown(source.volumeL, 'volume')} in each tank, a kilogram for each litre, on level ground that cannot sink.`,
+          msg`The stand must carry ${shown(fullL({ ...source, count: 1 }), 'volume')} in each tank, a kilogram for each litre, on level ground that cannot sink.`,
           msg`Tie the tank so that wind cannot move it while it is empty.`,
         ],
         mistakes: [msg`Loose blocks sink on one side as soon as the tank is full.`],
@@ -52,23 +61,32 @@ export function sourceSteps({ plan, layout, all, shown, step, leadsTo, used }: S
       },
       (t) => t.item.id === 'stand',
     );
-  if (source.kind === 'tank')
-    step(
-      'outlet',
-      msg`Put the outlet, screen and overflow on the tank`,
-      1.5 * source.count,
-      HEAD_PLACE,
-      {
-        does: [
-          msg`Cut the outlet’s hole a finger’s width above the bottom, so that mud stays behind; washers on both sides of the wall.`,
-          msg`Lead the overflow away from the stand’s feet.`,
-        ],
-        mistakes: [msg`A hole too near a rib or seam never seals.`],
-        check: msg`Filled to above the outlet, it does not leak in an hour.`,
-        tools: [msg`hole saw of the outlet’s size`, TOOLS.wrench],
-      },
-      (t) => t.item.group === 'tank' && t.item.id !== 'stand',
-    );
+  const tote = isTote(source);
+  step(
+    'outlet',
+    msg`Put the outlet, screen and overflow on the tank`,
+    1.5 * source.count,
+    HEAD_PLACE,
+    {
+      does: [
+        tote
+          ? msg`Screw the adaptor onto the tote’s own outlet by hand, with its washer, and its valve shut.`
+          : msg`Cut the outlet’s hole a finger’s width above the bottom, so that mud stays behind; washers on both sides of the wall.`,
+        msg`Lead the overflow away from the stand’s feet.`,
+      ],
+      mistakes: [
+        tote
+          ? msg`A tote’s thread is coarse: a pipe thread forced onto it strips both.`
+          : msg`A hole too near a rib or seam never seals.`,
+      ],
+      check: msg`Filled to above the outlet, it does not leak in an hour.`,
+      tools: tote ? [TOOLS.wrench] : [msg`hole saw of the outlet’s size`, TOOLS.wrench],
+    },
+    (t) => t.item.group === 'tank' && t.item.id !== 'stand',
+  );
+}
+
+function trenchSteps(trenches: readonly Trench[], { shown, step, leadsTo }: StepMaker): void {
   for (const t of trenches)
     step(
       `trench/${t.to}`,
@@ -79,6 +97,11 @@ export function sourceSteps({ plan, layout, all, shown, step, leadsTo, used }: S
         does: [
           msg`${shown(t.lengthM, 'length')} long and ${shown(t.depthM, 'height')} deep (${t.because === 'frost' ? msg`below the frost` : t.because === 'lane' ? msg`under a lane` : msg`your cover`}); string line first.`,
           msg`About ${shown(t.spoilM3 * 1000, 'volume')} of soil comes out; lay it on one side, turf on the other.`,
+          ...(t.risers.length > 0
+            ? [
+                msg`Pipe comes up out of it ${t.risers.length === 2 ? msg`at both ends` : t.risers[0] === 'head' ? msg`at the head` : msg`at the block`}: dig there wide enough for an elbow and two hands.`,
+              ]
+            : []),
         ],
         mistakes: [msg`A trench dug by eye is never straight, and the pipe ends up too short.`],
         check: msg`A stick marked with the depth fits all along, and no stone lies on the bottom.`,
