@@ -67,7 +67,11 @@ test('from a plan to a calendar file: make the sets, look at the day, take it', 
   const table = await reads(driver, '[aria-label="Programme for the timer"]', /Set 2\s+\d\d:\d\d/);
   await press(driver, 'Calendar file');
   const calendar = await written('.ics');
-  expect(calendar.match(/BEGIN:VEVENT/g)!.length).toBe(table.match(/\d\d:\d\d/g)!.length);
+  // Each start is an event of every month of the season, with what it opens.
+  const months = new Set([...calendar.matchAll(/UNTIL=(\d{6})/g)].map((found) => found[1])).size;
+  expect(months).toBeGreaterThan(3);
+  expect(calendar.match(/BEGIN:VEVENT/g)!.length).toBe(months * table.match(/\d\d:\d\d/g)!.length);
+  expect(calendar.replaceAll('\r\n ', '')).toMatch(/Opens [^.]+\./);
   expect(calendar).toContain('SUMMARY:Set 1: open for');
   expect(calendar).toMatch(/RRULE:FREQ=DAILY;INTERVAL=1;UNTIL=\d{8}T235959/);
   const start1 = /1\s+Set 1\s+(\d\d):(\d\d)/.exec(table)!;
