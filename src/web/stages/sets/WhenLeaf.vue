@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { fixed, msg } from '../../../core/language';
 import { everyText, writeProgrammeCsv } from '../../../core/formats/programmeCsv';
 import type { Hours } from '../../../core/plan';
-import { clockText, dayOf, programmeRows, setWorking, type Programme } from '../../../core/sets';
+import { clockText, dayOf, opensOfSets, programmeRows, setWorking, type Programme } from '../../../core/sets';
 import { formatDuration, perShownUnit } from '../../../core/units';
 import ClockField from '../../parts/ClockField.vue';
 import DateField from '../../parts/DateField.vue';
@@ -47,7 +47,10 @@ const times = computed(() =>
 const day = computed(() => dayOf(times.value, rules.value));
 const programme = computed((): Programme | undefined =>
   outlook.outlook
-    ? { ...outlook.outlook.programme, rows: programmeRows(times.value, day.value, rules.value.everyDays) }
+    ? {
+        ...outlook.outlook.programme,
+        rows: programmeRows(times.value, day.value, rules.value.everyDays, opensOfSets(plan.full)),
+      }
     : undefined,
 );
 const byHand = computed(() => opening.sets.some((s) => s.starts));
