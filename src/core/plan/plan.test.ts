@@ -273,3 +273,28 @@ describe('edits that could not be read again', () => {
     ).toMatchObject({ rule: 'array.unique' });
   });
 });
+
+test('a plan of version 8 lays its beds where it laid them: further in only within an outline', () => {
+  const outline = [
+    [0, 0],
+    [0, 20],
+    [9, 20],
+    [9, 0],
+  ];
+  const reading = readPlan(
+    JSON.stringify({
+      ...blankPlan('metric'),
+      version: 8,
+      blocks: [
+        { id: 'open', beds: { count: 2, offsetM: 1 } },
+        { id: 'drawn', outline, beds: { offsetM: 1 } },
+      ],
+    }),
+  );
+  if (!reading.ok) throw new Error(reading.problems[0].what);
+  expect(fillIn(reading.plan).blocks.map((b) => b.beds.offsetM)).toEqual([0, 1]);
+  const now = readPlan(
+    JSON.stringify({ ...blankPlan('metric'), blocks: [{ id: 'open', beds: { offsetM: 1 } }] }),
+  );
+  expect(now.ok && fillIn(now.plan).blocks[0].beds.offsetM).toBe(1);
+});

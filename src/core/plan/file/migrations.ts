@@ -13,8 +13,7 @@ export const MIGRATIONS: Record<number, (plan: Record<string, unknown>) => Recor
   6: (plan) => plan,
   // Version 8 added what water costs: nothing of version 7 is told otherwise.
   7: (plan) => plan,
-  // Version 9 added what is there already: nothing of version 8 is told otherwise.
-  8: (plan) => plan,
+  8: fromVersion8,
 };
 
 type Fields = Record<string, unknown>;
@@ -73,6 +72,22 @@ function fromVersion2(plan: Fields): Fields {
       const single = Object.fromEntries(Object.entries(lengths).map(([bed, lengthM]) => [bed, { lengthM }]));
       const others = { ...beds, single };
       delete (others as Fields).lengthsM;
+      return { ...block, beds: others };
+    }),
+  };
+}
+
+/** Until version 8 beds began further in only within an outline: elsewhere what was stated of it moved nothing. */
+function fromVersion8(plan: Fields): Fields {
+  const list = Array.isArray(plan.blocks) ? (plan.blocks as unknown[]) : [];
+  return {
+    ...plan,
+    blocks: list.map((entry) => {
+      const block = fields(entry);
+      const beds = fields(block?.beds);
+      if (!block || !beds || block.outline !== undefined || beds.offsetM === undefined) return entry;
+      const others = { ...beds };
+      delete others.offsetM;
       return { ...block, beds: others };
     }),
   };
