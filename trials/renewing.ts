@@ -10,6 +10,9 @@ import type { Borne } from './storage';
 
 /** What a newer build is known by. */
 const MARK = 'newer-build';
+/** What the page's workers are at, for who asks why. Runs in the page. */
+const WORKERS = `return navigator.serviceWorker.getRegistration().then((r) =>
+  r ? ['installing', 'waiting', 'active'].map((w) => w + ' ' + (r[w]?.state ?? 'none')).join(', ') : 'no worker')`;
 
 /** A newer build comes while somebody types: it is told, and taken over with everything kept. */
 export const renewing = async (): Promise<Borne[]> => [await renewed(true), await renewed(false)];
@@ -88,7 +91,7 @@ async function renewed(under: boolean): Promise<Borne> {
     const taken = await driver
       .wait(until.elementLocated(By.css(`meta[name="${MARK}"]`)), WAIT_MS)
       .then(Boolean, () => false);
-    check('is taken over', taken);
+    check(taken ? 'is taken over' : `is taken over, ${await driver.executeScript<string>(WORKERS)}`, taken);
     await driver.wait(until.elementLocated(By.css('input[aria-label="Name of the block"]')), WAIT_MS);
     check('the name is kept', (await value('Name of the block')) === 'Long strip');
     check(

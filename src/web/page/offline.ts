@@ -14,8 +14,8 @@ const STORE = 'idle-furrow-rest';
 const IDLES_MS = 4000;
 /** How often a newer version is looked for, ms. */
 const LOOKS_MS = 30 * 60_000;
-/** The newer version is waited for so long before the page is loaded again all the same, ms. */
-const TAKES_MS = 15_000;
+/** The newer version is waited for so long before the old one is let go of, ms. */
+const TAKES_MS = 6000;
 /** For whoever looks at the page's timings: all is kept. */
 export const KEPT = 'offline store filled';
 
@@ -43,24 +43,29 @@ const savesData = (): boolean =>
 
 /**
  * Lets the version that waits begin, then loads the page again. The page that a first visit opened has no worker over it and
- * hears of no change: so it is the worker that waits that is listened to.
+ * hears of no change: so it is the worker that waits that is listened to. A browser lets it begin only when the old one has
+ * nothing in hand, which may last; the old one is then let go of, and the page comes from the server.
  */
-async function takeOver(waiting: ServiceWorker | null): Promise<void> {
-  if (waiting)
-    await new Promise<void>((begun) => {
-      setTimeout(begun, TAKES_MS);
-      waiting.addEventListener('statechange', () => waiting.state === 'activated' && begun());
-      waiting.postMessage({ type: 'SKIP_WAITING' });
-    });
+async function takeOver(kept: ServiceWorkerRegistration | undefined): Promise<void> {
+  const waiting = kept?.waiting;
+  if (waiting && !(await begins(waiting))) await kept.unregister();
   location.reload();
 }
+
+/** @returns whether it began in time */
+const begins = (waiting: ServiceWorker): Promise<boolean> =>
+  new Promise((said) => {
+    setTimeout(() => said(false), TAKES_MS);
+    waiting.addEventListener('statechange', () => waiting.state === 'activated' && said(true));
+    waiting.postMessage({ type: 'SKIP_WAITING' });
+  });
 
 /** Begins to keep the application. Where the browser keeps nothing, nothing is kept, and all else goes on. */
 export async function keepApplication(): Promise<void> {
   const { registerSW } = await import('virtual:pwa-register');
   let kept: ServiceWorkerRegistration | undefined;
   registerSW({
-    onNeedRefresh: () => void (newer.value = () => takeOver(kept?.waiting ?? null)),
+    onNeedRefresh: () => void (newer.value = () => takeOver(kept)),
     onRegisterError: () => undefined,
     onRegisteredSW: (_, registration) => {
       if (!registration) return;
