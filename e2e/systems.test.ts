@@ -229,7 +229,6 @@ longTest('a rain tank by day, and the tap by itself when the tank is dry', async
   await unfold(driver, 'Other sources and a backup');
   // The tap that a blank plan begins with is there still.
   await choose('Backup', 'tap');
-  await choose('Valve between', 'a valve on each');
   await choose('When the tank is dry', 'by itself');
   await lay(2, '5 m', '0.75 m', 2);
   const lph = taped(4, 5, under(3.1));

@@ -344,9 +344,18 @@ const CASES: [Change, (p: Plan) => unknown, unknown, string][] = [
   ],
   [
     { kind: 'backup-apart', backflow: 'double-check' },
-    (p) => p.backup,
-    { sourceId: 'tap', valve: true, backflow: 'double-check' },
-    'put a valve and a backflow preventer of its own before the backup',
+    (p) => [p.backup, p.sources.map((s) => s.branch)],
+    [
+      { sourceId: 'tap' },
+      [
+        [{ id: 's-ball-1', kind: 'ball-1' }],
+        [
+          { id: 'tap-double-check', kind: 'double-check' },
+          { id: 'tap-ball-1', kind: 'ball-1' },
+        ],
+      ],
+    ],
+    'put a valve on the branch of each, and a backflow preventer where it lacks one',
   ],
   [
     { kind: 'sets', sets: [{ id: '1', name: 'One', beds: [{ block: 'a' }] }] },

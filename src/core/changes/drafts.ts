@@ -1,7 +1,10 @@
 import type { Draft } from 'immer';
 import { msg } from '../language';
 import {
+  branchPlace,
+  branchSource,
   HEAD,
+  sharedHead,
   typicalHead,
   type FullPlan,
   type Plan,
@@ -28,10 +31,14 @@ export function layingIn(
   return (blockIn(draft, block).tape ??= {});
 }
 
-/** The parts stated at a place; typical ones are stated as soon as they are touched. */
-export function partsIn(draft: Draft<Plan>, place: string, full: FullPlan): Draft<StatedPart>[] {
+/** The parts stated at a place, or those of a branch that one is of; typical ones are stated as soon as they are touched. */
+export function partsIn(draft: Draft<Plan>, place: string, full: FullPlan, id?: string): Draft<StatedPart>[] {
+  const own = branchSource(place);
+  if (own !== undefined) return (draft.sources.find((s) => s.id === own)!.branch ??= []);
+  const branch = draft.sources.find((s) => s.branch?.some((p) => p.id === id))?.branch;
+  if (place === HEAD && branch) return branch;
   if (place === HEAD) {
-    const kind = full.sources.find((s) => s.id === full.sourceId)!.kind;
+    const kind = full.sources.find((s) => s.id === full.home)!.kind;
     return (draft.head ??= typicalHead(kind));
   }
   return (blockIn(draft, place).inlet ??= full.blocks
@@ -48,6 +55,31 @@ export function inletsLike(draft: Draft<Plan>, place: string): void {
       if (inlet) b.inlet = inlet.map((p) => ({ ...p }));
       else delete b.inlet;
     }
+}
+
+/** A place among all that the water passes at the head as a place in the list that holds it. */
+export const placeIn = (list: readonly StatedPart[], place: string, at: number, full: FullPlan): number => {
+  const inBranch = full.head.length - sharedHead(full).length;
+  const ofHead = place === HEAD && !full.sources.some((s) => s.branch.some((p) => p.id === list[0]?.id));
+  return Math.max(0, Math.min(ofHead ? at - inBranch : at, list.length));
+};
+
+/**
+ * An id for a part that none of the head or of a branch has, or none of its own list at a block. On a branch it begins with its
+ * source's: what typically stands in the head of another source is called by its kind.
+ */
+export function freePartId(draft: Draft<Plan>, place: string, kind: string, full: FullPlan): string {
+  const source = branchSource(place);
+  const list = partsIn(draft, place, full);
+  if (place !== HEAD && source === undefined) return freeId(list, kind);
+  const all = [...list, ...(draft.head ?? []), ...draft.sources.flatMap((s) => s.branch ?? [])];
+  return freeId(all, source === undefined ? kind : `${source}-${kind}`);
+}
+
+/** Puts a part last onto a source's branch. */
+export function putOnBranch(draft: Draft<Plan>, full: FullPlan, source: string, kind: string): void {
+  const place = branchPlace(source);
+  partsIn(draft, place, full).push({ id: freePartId(draft, place, kind, full), kind });
 }
 
 /** An id that none of a list has. */

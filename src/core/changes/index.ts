@@ -9,7 +9,7 @@ import { PIPES_CHANGED } from './pipes';
 import { SOURCES } from './sources';
 
 export { pieceOf, wayTo } from './pipes';
-export { inletsLike } from './drafts';
+export { freePartId, inletsLike, partsIn } from './drafts';
 export { drawnOn } from './underTank';
 
 const MAKERS: ChangeMakers<ChangeKind> = { ...OPENING, ...PIPES_CHANGED, ...LAYING, ...PARTS, ...SOURCES };

@@ -1,6 +1,6 @@
 import { msg } from '../language';
 import type { ChangeMakers } from './types';
-import { freeId, ofBlock, partsIn } from './drafts';
+import { freePartId, ofBlock, partsIn, placeIn } from './drafts';
 import { HEAD } from '../plan';
 
 type Parts =
@@ -16,7 +16,7 @@ const aOrAn = (name: string): string => (/^[aeiou]/.test(name) ? msg`an ${name}`
 export const PARTS: ChangeMakers<Parts> = {
   'set-pressure': {
     make(draft, { place, id, setKpa }, full) {
-      const part = partsIn(draft, place, full).find((p) => p.id === id);
+      const part = partsIn(draft, place, full, id).find((p) => p.id === id);
       if (part) part.setKpa = setKpa;
     },
     says: ({ place, setKpa }, full, show) =>
@@ -24,7 +24,7 @@ export const PARTS: ChangeMakers<Parts> = {
   },
   'relief-opens': {
     make(draft, { place, id, opensKpa }, full) {
-      const part = partsIn(draft, place, full).find((p) => p.id === id);
+      const part = partsIn(draft, place, full, id).find((p) => p.id === id);
       if (part) part.opensKpa = opensKpa;
     },
     says: ({ opensKpa }, _, show) => msg`set the relief valve to open at ${show(opensKpa, 'pressure')}`,
@@ -32,8 +32,8 @@ export const PARTS: ChangeMakers<Parts> = {
   'add-part': {
     make(draft, { place, part, at, setKpa, opensKpa }, full) {
       const list = partsIn(draft, place, full);
-      list.splice(Math.min(at, list.length), 0, {
-        id: freeId(list, part),
+      list.splice(placeIn(list, place, at, full), 0, {
+        id: freePartId(draft, place, part, full),
         kind: part,
         ...(setKpa !== undefined && { setKpa }),
         ...(opensKpa !== undefined && { opensKpa }),
@@ -44,17 +44,17 @@ export const PARTS: ChangeMakers<Parts> = {
   },
   'move-part': {
     make(draft, { place, id, to }, full) {
-      const list = partsIn(draft, place, full);
+      const list = partsIn(draft, place, full, id);
       const from = list.findIndex((p) => p.id === id);
       if (from < 0) return;
       const [part] = list.splice(from, 1);
-      list.splice(Math.max(0, Math.min(to, list.length)), 0, part);
+      list.splice(placeIn(list, place, to, full), 0, part);
     },
     says: ({ name, before }) => msg`move the ${name} ${before}`,
   },
   'swap-part': {
     make(draft, { place, id, part }, full) {
-      const list = partsIn(draft, place, full);
+      const list = partsIn(draft, place, full, id);
       const at = list.findIndex((p) => p.id === id);
       if (at < 0) return;
       const { setKpa } = list[at];
@@ -64,7 +64,7 @@ export const PARTS: ChangeMakers<Parts> = {
   },
   'remove-part': {
     make(draft, { place, id }, full) {
-      const list = partsIn(draft, place, full);
+      const list = partsIn(draft, place, full, id);
       const at = list.findIndex((p) => p.id === id);
       if (at >= 0) list.splice(at, 1);
     },

@@ -1,9 +1,9 @@
 import type { Draft } from 'immer';
 import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
-import type { Booster, Plan, Stated, TankSource } from '../plan';
+import { joiningSources, unguarded, type Booster, type Plan, type Stated, type TankSource } from '../plan';
 import type { ChangeMakers } from './types';
-import { sourceIn } from './drafts';
+import { putOnBranch, sourceIn } from './drafts';
 
 type Sources =
   | 'foot-valve'
@@ -18,6 +18,8 @@ type Sources =
   | 'wish'
   | 'backup-apart';
 
+/** What shuts one source off from another. */
+const VALVE = 'ball-1';
 /** A pump may pass this many times its label's flow before its motor is overloaded. */
 const BOOSTER_MOST = 1.5;
 
@@ -93,11 +95,15 @@ export const SOURCES: ChangeMakers<Sources> = {
     says: ({ uniformity }, _, show) => msg`set the target to ${show(uniformity, 'share')} evenness`,
   },
   'backup-apart': {
-    make(draft, { backflow }) {
-      if (!draft.backup) return;
-      draft.backup.valve = true;
-      draft.backup.backflow = backflow;
+    make(draft, { backflow }, full) {
+      const home = full.sources.find((s) => s.id === full.home)!;
+      const joining = joiningSources(full);
+      const lacking = new Set(joining.flatMap((other) => unguarded(home, other)));
+      for (const source of [home, ...joining]) {
+        if (lacking.has(source)) putOnBranch(draft, full, source.id, backflow);
+        if (!source.branch.some((p) => p.role === 'ball-valve')) putOnBranch(draft, full, source.id, VALVE);
+      }
     },
-    says: () => msg`put a valve and a backflow preventer of its own before the backup`,
+    says: () => msg`put a valve on the branch of each, and a backflow preventer where it lacks one`,
   },
 };

@@ -4,6 +4,7 @@ import { KPA_PER_M } from '../hydraulics/water';
 import {
   fillIn,
   HEAD,
+  sharedHead,
   type FullPlan,
   type Part,
   type Plan,
@@ -39,7 +40,7 @@ interface List {
   stated: readonly StatedPart[] | undefined;
 }
 const listsOf = (stated: Plan, full: FullPlan): List[] => [
-  { place: HEAD, of: msg`the head`, full: full.head, stated: stated.head },
+  { place: HEAD, of: msg`the head`, full: sharedHead(full), stated: stated.head },
   ...full.blocks.map((b, i) => ({ place: b.id, of: b.name, full: b.inlet, stated: stated.blocks[i].inlet })),
 ];
 

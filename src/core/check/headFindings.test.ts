@@ -302,20 +302,35 @@ test('a pump that may start often is told by how briefly it runs, and not at all
   expect(of({ startsPerHour: 5000, leastRunS: 1 })).toBeUndefined();
 });
 
-test('a backup tap on a tank’s pipes: stop without a preventer, mend without a valve, nothing with both', () => {
-  const joined = (backup: Partial<NonNullable<Plan['backup']>>): Plan => {
+test('a backup tap on a tank’s pipes: stop without a preventer on the mains, mend without a valve, nothing with both', () => {
+  const joined = (ofTap: string[], ofTank: string[] = []): Plan => {
     const base = plan({ head: parts('ball-1', 'gauge', 'screen-1', 'gauge') }, tank());
     return {
       ...base,
-      sources: [...base.sources, { id: 'tap', kind: 'tap', name: 'yard tap', triesS: [10] }],
-      backup: { sourceId: 'tap', ...backup },
+      sources: [
+        ...base.sources.map((s) => ({
+          ...s,
+          branch: parts(...ofTank).map((p) => ({ ...p, id: `tank-${p.id}` })),
+        })),
+        {
+          id: 'tap',
+          kind: 'tap' as const,
+          name: 'yard tap',
+          triesS: [10],
+          branch: parts(...ofTap).map((p) => ({ ...p, id: `tap-${p.id}` })),
+        },
+      ],
+      backup: { sourceId: 'tap' },
     };
   };
-  expect(found(joined({}))).toMatchObject([{ code: 'backup-joins', grade: 'stop' }]);
-  expect(found(joined({ backflow: 'double-check' }))).toMatchObject([
-    { code: 'backup-joins', grade: 'mend' },
+  const joins = (of: Plan) => found(of).filter((f) => f.code === 'backup-joins');
+  expect(joins(joined([]))).toMatchObject([{ code: 'backup-joins', grade: 'stop' }]);
+  // On the tank's branch a preventer keeps the tank clean, not the mains.
+  expect(joins(joined(['ball-1'], ['double-check']))).toMatchObject([
+    { code: 'backup-joins', grade: 'stop' },
   ]);
-  expect(found(joined({ backflow: 'double-check', valve: true }))).toEqual([]);
+  expect(joins(joined(['double-check']))).toMatchObject([{ code: 'backup-joins', grade: 'mend' }]);
+  expect(joins(joined(['double-check'], ['ball-1']))).toEqual([]);
 });
 
 test('a relief valve stands in for tank and switch, and bounds what stands behind it', () => {

@@ -24,10 +24,18 @@ describe('a plan is judged in all its states', () => {
     const j = judge({
       ...SOUND,
       sources: [
-        ...SOUND.sources,
-        { id: 'trickle', kind: 'tap', method: 'gauge', shutKpa: 200, flowingKpa: 100, flowingLph: 300 },
+        { ...SOUND.sources[0], branch: [{ id: 'own', kind: 'double-check' }] },
+        {
+          id: 'trickle',
+          kind: 'tap',
+          method: 'gauge',
+          shutKpa: 200,
+          flowingKpa: 100,
+          flowingLph: 300,
+          branch: [{ id: 'its', kind: 'double-check' }],
+        },
       ],
-      backup: { sourceId: 'trickle', valve: true, backflow: 'double-check' },
+      backup: { sourceId: 'trickle' },
     });
     const [short] = of(j, 'flow-short');
     expect(short).toMatchObject({ grade: 'stop', place: { kind: 'backup' } });

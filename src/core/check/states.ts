@@ -1,5 +1,5 @@
 import { createPlanSolver, type FarmResults, type PlanSolver } from '../network';
-import { openings, type Block, type FullPlan, type Part, type WaterSet } from '../plan';
+import { drawingOn, openings, type Block, type FullPlan, type Part, type WaterSet } from '../plan';
 import type { Holds } from './finding';
 
 /** The plan at work in one way: one of its sets open, on its source or its backup, with the water low or high, the filters clean or dirty. */
@@ -36,8 +36,7 @@ export function statesOf(
 ): State[] {
   const sources = [{ plan, backup: false }];
   const other = plan.backup && plan.sources.find((s) => s.id === plan.backup!.sourceId);
-  if (other && other.id !== plan.sourceId)
-    sources.push({ plan: { ...plan, sourceId: other.id }, backup: true });
+  if (other && other.id !== plan.home) sources.push({ plan: drawingOn(plan, other.id), backup: true });
   return sources.flatMap((source) =>
     openings(source.plan).flatMap(({ set, plan: open }) => {
       const solved = (how: State['how'], full: FullPlan, clean?: State): State => {

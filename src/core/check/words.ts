@@ -36,11 +36,11 @@ function placeWords(place: Place, plan: FullPlan): string {
     case 'head':
       return msg`head`;
     case 'part':
-      return place.place === HEAD
-        ? msg`in the head`
-        : several
-          ? msg`at ${named(place.place)}`
-          : msg`at the block`;
+      if (place.place === HEAD) {
+        const own = plan.sources.find((s) => s.branch.some((p) => p.id === place.id));
+        return own ? msg`on the branch of ${own.name}` : msg`in the head`;
+      }
+      return several ? msg`at ${named(place.place)}` : msg`at the block`;
     case 'main':
       return plan.blocks.some((b) => b.id === place.to) && several
         ? msg`main, to ${named(place.to)}`

@@ -7,7 +7,7 @@ import { joint } from './joint';
 import { laySleeves, layWire } from './lanesAndWire';
 import { joinMains } from './mains';
 import { createMaker, fixingsOf, type Maker } from './maker';
-import { blockValve, canBeShut, joinParts, needsBlockValves } from './parts';
+import { blockValve, canBeShut, hasBedValves, joinParts, needsBlockValves } from './parts';
 import { layPlants } from './plants';
 import { layRuns } from './runs';
 import { blockPlace, type Farm, type Meeting } from './thing';
@@ -56,7 +56,7 @@ function joined(plan: FullPlan, layout: FarmLayout, laid: boolean): Maker {
     const at = blockPlace(block.id);
     let open = leads.open.get(block.id)!;
     const shuts = canBeShut(block.inlet) || leads.shutBySplitter.has(block.id);
-    if (apart && block.valves === 'block' && !shuts) {
+    if (apart && !hasBedValves(plan, b) && !shuts) {
       const size = threadSize(open.joint);
       const side = joint(threadOf(family), size, 'female');
       const of = maker.put(blockValve(size, family), 1, at, msg`to water this block on its own`);

@@ -53,7 +53,7 @@ export function joinMains(layout: FarmLayout, maker: Maker): Leads {
       else go({ from: m.to, open: end, before: m.lengthM < NO_PIPE_M ? before : m });
     });
   };
-  go({ from: HEAD, open: joinHead(layout, maker), before: undefined });
+  go({ from: HEAD, open: joinHead(maker), before: undefined });
   return leads;
 }
 

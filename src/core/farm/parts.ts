@@ -1,5 +1,6 @@
 import { msg } from '../language';
 import { HEAD_PARTS, isBranch, type EndId, type Role } from '../catalog/headParts';
+import type { BlockLayout } from '../layout';
 import type { Family, FullPlan, Part } from '../plan';
 import { partPrice } from './typical';
 import { partEnds, threadOf, threadSize } from './ends';
@@ -96,5 +97,15 @@ export const blockValve = (size: string, family: Family): Item =>
   );
 
 /** Whether blocks have to be opened and shut one by one. */
+/** Whether the runs of a block have valves of their own: as was said, or where a set opens only some of its beds or one is throttled. */
+export function hasBedValves({ watering }: FullPlan, { block, beds }: BlockLayout): boolean {
+  if (block.valves !== 'sets') return block.valves !== 'block';
+  if (Object.values(block.beds.single).some((b) => (b.valveDeg ?? 0) > 0)) return true;
+  const laid = beds.filter((b) => !b.resting);
+  return watering.sets.some((s) =>
+    s.beds.some(({ block: id, keys }) => id === block.id && keys && laid.some((b) => !keys.includes(b.key))),
+  );
+}
+
 export const needsBlockValves = ({ blocks, watering }: FullPlan): boolean =>
   blocks.filter((b) => b.inUse).length > 1 || watering.sets.length > 1;

@@ -9,6 +9,7 @@ import { runEnd } from './ends';
 import { laidItem, pipeItem, thing, type Item } from './item';
 import { joint, mateOf, type Joint } from './joint';
 import type { Maker, Open } from './maker';
+import { hasBedValves } from './parts';
 import { endKind, endOfKind } from './runEnds';
 import { grommetItem, holeOf, styleOf, takeOffItem } from './takeOffs';
 import { blockPlace, type Allowances, type Where } from './thing';
@@ -68,11 +69,12 @@ export function layRuns(layout: BlockLayout, holes: ReadonlyMap<number, string>,
   const { block, runs, beds } = layout;
   const laterals = blockNetwork(layout).laterals;
   const stapleM = stapleEveryM(block);
+  const valved = hasBedValves(maker.plan, layout);
   let mulched = 0;
   runs.forEach((run, i) => {
     if (beds[run.bedIndex].plant) return;
     const at = blockPlace(block.id, run.bed);
-    const on = layRun(layout, run, holes.get(i), maker);
+    const on = layRun(layout, run, { on: holes.get(i), valved }, maker);
     outlets(run.tape, emitterCount(laterals[i]), at, maker, on);
     if (run.tape.lies === 'mulch') mulched++;
     if (Number.isFinite(stapleM))
@@ -93,7 +95,12 @@ export function layRuns(layout: BlockLayout, holes: ReadonlyMap<number, string>,
 }
 
 /** One run: its take-off, plain pipe to its bed, itself and its end. @returns the laid run's id */
-function layRun(layout: BlockLayout, run: LaidRun, on: string | undefined, maker: Maker): string {
+function layRun(
+  layout: BlockLayout,
+  run: LaidRun,
+  { on, valved }: { on: string | undefined; valved: boolean },
+  maker: Maker,
+): string {
   const { block, headers, takeOffs } = layout;
   const { family, runEnd: chosen, holeMm: statedHoleMm } = maker.plan.build;
   const at = blockPlace(block.id, run.bed);
@@ -107,9 +114,7 @@ function layRun(layout: BlockLayout, run: LaidRun, on: string | undefined, maker
   const takeOff: Open = {
     joint: mateOf(first),
     name: 'take-off',
-    of: maker.put(takeOffItem(style, pipe, first, block.valves !== 'block'), 1, at, msg`one at each run`, {
-      on,
-    }),
+    of: maker.put(takeOffItem(style, pipe, first, valved), 1, at, msg`one at each run`, { on }),
   };
   if (style === 'grommet')
     maker.put(grommetItem(holeOf(style, run.tape, statedHoleMm)), 1, at, msg`one at each take-off`);

@@ -1,15 +1,22 @@
 import { msg } from '../language';
-import { HEAD_PARTS } from '../catalog/headParts';
 import { pipeKind } from '../catalog/pipes';
 import { fullL } from '../hydraulics/storage';
-import type { FarmLayout } from '../layout';
 import { pumpFlowLph } from '../network';
-import { fullPart, type FullPlan, type PipePiece, type Source, type TankSource, type Vessel } from '../plan';
+import {
+  joiningSources,
+  sharedHead,
+  wayToHead,
+  type FullPlan,
+  type PipePiece,
+  type Source,
+  type TankSource,
+  type Vessel,
+} from '../plan';
 import { isTote, pipeEnd, sourceOutlet, threadOf, threadSize } from './ends';
 import { pipeItem, thing, type Item } from './item';
 import { joint, sizeWords, type Joint } from './joint';
 import { createMaker, type Maker, type Open } from './maker';
-import { blockValve, joinParts, threadTee } from './parts';
+import { joinParts, threadTee } from './parts';
 import { HEAD_PLACE, type Thing } from './thing';
 import { pipePrice } from './typical';
 
@@ -178,83 +185,76 @@ function putSource(source: Source & { id: string }, maker: Maker): Open {
   return booster;
 }
 
-/**
- * The backup with its own valve and preventer, its pipe and the tee where it joins the source in use.
- * @returns the open end where waters have joined
- */
-function joinBackup(main: Open, layout: FarmLayout, maker: Maker): Open {
+/** What opens a backup where the tank in use is dry. */
+function putMotorValve(open: Open, size: string, maker: Maker): Open {
+  const motor = thing(
+    `backup-valve:${size}`,
+    'part',
+    msg`${sizeWords(size)} motor valve with a level switch`,
+    90,
+  );
+  const valve = {
+    joint: joint(threadOf(maker.plan.build.family), size, 'female'),
+    name: msg`backup’s valve`,
+    of: maker.put(motor, 1, HEAD_PLACE, msg`opens the backup where the tank is dry`),
+  };
+  maker.join(open, valve, HEAD_PLACE);
+  return valve;
+}
+
+/** The pipe from a source to a head that stands at another. */
+function layToHead(open: Open, source: Source & { id: string }, maker: Maker): Open {
+  const way = wayToHead(maker.plan, source);
+  if (!way || way.lengthM === 0) return open;
+  const { family } = maker.plan.build;
+  const { piece } = way;
+  const { name } = pipeKind(piece.pipe);
+  const of = maker.lay(
+    pipeItem(piece, family),
+    way.lengthM,
+    HEAD_PLACE,
+    msg`from ${source.name} to the head`,
+    {},
+    open.of === undefined ? {} : { on: open.of },
+  );
+  maker.join(open, { joint: pipeEnd(piece.pipe, 'in', family), name, of }, HEAD_PLACE);
+  return { joint: pipeEnd(piece.pipe, 'out', family), name, of };
+}
+
+/** Another source with its branch, and the tee where it joins. @returns the open end after the tee */
+function joinOther(main: Open, other: Source & { id: string }, maker: Maker): Open {
   const { plan } = maker;
-  const { backup } = plan;
-  const other = backup && plan.sources.find((s) => s.id === backup.sourceId);
-  if (!backup || !other) return main;
   const { family } = plan.build;
-  const of = { ...putSource(other, maker), name: msg`backup’s outlet` };
-  let open: Open = of;
-  const preventer = HEAD_PARTS.find((p) => p.id === backup.backflow);
-  if (preventer) {
-    const part = fullPart({ id: 'backup-backflow', kind: preventer.id }, plan.parts);
-    open = joinParts([part], open, HEAD_PLACE, maker);
-  }
   const size = threadSize(main.joint);
-  if (backup.takesOver) {
-    const motor = thing(
-      `backup-valve:${size}`,
-      'part',
-      msg`${sizeWords(size)} motor valve with a level switch`,
-      90,
-    );
-    const side = joint(threadOf(family), size, 'female');
-    const valve = {
-      joint: side,
-      name: msg`backup’s valve`,
-      of: maker.put(motor, 1, HEAD_PLACE, msg`opens the backup where the tank is dry`),
-    };
-    maker.join(open, valve, HEAD_PLACE);
-    open = valve;
-  } else if (backup.valve) {
-    const side = joint(threadOf(family), size, 'female');
-    const valve = {
-      joint: side,
-      name: msg`backup’s valve`,
-      of: maker.put(blockValve(size, family), 1, HEAD_PLACE, msg`shuts the backup off from the source`),
-    };
-    maker.join(open, valve, HEAD_PLACE);
-    open = valve;
-  }
+  const outlet = putSource(other, maker);
+  const own = { ...outlet, name: msg`${outlet.name} of ${other.name}` };
+  let open = joinParts(other.branch, layToHead(own, other, maker), HEAD_PLACE, maker);
+  if (plan.backup?.takesOver && plan.backup.sourceId === other.id) open = putMotorValve(open, size, maker);
   const tee: Open = {
     joint: joint(threadOf(family), size, 'female'),
-    name: msg`tee where the backup joins`,
-    of: maker.put(threadTee(size, family), 1, HEAD_PLACE, msg`where the backup joins`),
+    name: msg`tee where ${other.name} joins`,
+    of: maker.put(threadTee(size, family), 1, HEAD_PLACE, msg`where ${other.name} joins`),
   };
   maker.join(main, tee, HEAD_PLACE);
-  open = layBetween(open, other, layout, maker);
   maker.join(open, tee, HEAD_PLACE);
   return tee;
 }
 
-/** Pipe from the backup's place to the head: of the kind of the first main. */
-function layBetween(open: Open, other: Source, { head, mains }: FarmLayout, maker: Maker): Open {
-  const lengthM = Math.hypot(other.xM - head.xM, other.yM - head.yM);
-  const piece = mains[0]?.piece;
-  if (!piece || lengthM < SAME_PLACE_M) return open;
-  const { family } = maker.plan.build;
-  const name = pipeKind(piece.pipe).name;
-  const of = maker.lay(pipeItem(piece, family), lengthM, HEAD_PLACE, msg`from the backup to the head`);
-  maker.join(open, { joint: pipeEnd(piece.pipe, 'in', family), name, of }, HEAD_PLACE);
-  return { joint: pipeEnd(piece.pipe, 'out', family), name, of };
+/** Every source that is used, each with its branch, up to where all waters have joined. */
+function joinSources(maker: Maker): Open {
+  const { plan } = maker;
+  const home = plan.sources.find((s) => s.id === plan.home) ?? plan.sources[0];
+  const first = joinParts(home.branch, putSource(home, maker), HEAD_PLACE, maker);
+  return joiningSources(plan).reduce((open, other) => joinOther(open, other, maker), first);
 }
-/** Sources nearer together than this need no pipe between them, m. */
-const SAME_PLACE_M = 0.5;
 
 /** From the water to the end of the head. */
-export function joinHead(layout: FarmLayout, maker: Maker): Open {
-  const source = putSource(layout.source, maker);
-  return joinParts(maker.plan.head, joinBackup(source, layout, maker), HEAD_PLACE, maker);
-}
+export const joinHead = (maker: Maker): Open =>
+  joinParts(sharedHead(maker.plan), joinSources(maker), HEAD_PLACE, maker);
 
-/** What belongs to a plan's sources and where they join, without the parts of the head. */
-export function sourceThings(plan: FullPlan, layout: FarmLayout): Thing[] {
+/** What belongs to a plan's sources and their branches, up to where they join. */
+export function sourceThings(plan: FullPlan): Thing[] {
   const maker = createMaker(plan);
-  joinBackup(putSource(layout.source, maker), layout, maker);
+  joinSources(maker);
   return maker.things;
 }

@@ -72,9 +72,15 @@ export function writeDxf(plan: FullPlan, farm: FarmLayout): string {
   on('MAIN');
   for (const { start, end } of farm.mains)
     dxf.addLine(point3d(start.xM, start.yM, start.zM), point3d(end.xM, end.yM, end.zM));
+  for (const { start, end, lengthM } of farm.joins)
+    if (lengthM > 0) dxf.addLine(point3d(start.xM, start.yM, start.zM), point3d(end.xM, end.yM, end.zM));
   on('PARTS');
   const { head, source } = farm;
   dxf.addCircle(point3d(head.xM, head.yM, head.zM), SOURCE_M);
+  for (const { source: other, start } of farm.joins) {
+    dxf.addCircle(point3d(start.xM, start.yM, start.zM), SOURCE_M);
+    word([start.xM + SOURCE_M, start.yM], other.name);
+  }
   for (const t of plan.tees) dxf.addCircle(point3d(t.xM, t.yM, t.heightM), SOURCE_M / 3);
   word([head.xM + SOURCE_M, head.yM], source.name);
   return dxf.stringify();

@@ -2,7 +2,7 @@ import type { Feature, FeatureCollection, Geometry } from 'geojson';
 import { isClockwise, toLonLat, type Point } from '../ground';
 import { sheetCorners, toSheet, type BlockLayout } from '../layout';
 import { inletParts, type BlockResult } from '../network';
-import type { Block } from '../plan';
+import { HEAD, type Block } from '../plan';
 import { bedCorners, headerLines, runLine } from './farmShapes';
 import type { Doing, WholeFarm } from './wholeFarm';
 
@@ -96,6 +96,29 @@ function addPipes(
     );
   }
   for (const t of plan.tees) add('tee', point([t.xM, t.yM], t.heightM), { id: t.id, vent: t.vent });
+  for (const { source, start, end, lengthM, piece } of layout.joins) {
+    add('source', point([start.xM, start.yM], start.zM), {
+      id: source.id,
+      kind: source.kind,
+      name: source.name,
+    });
+    if (lengthM > 0)
+      add(
+        'main',
+        line([
+          [start.xM, start.yM],
+          [end.xM, end.yM],
+        ]),
+        {
+          from: source.id,
+          to: HEAD,
+          pipe: piece.pipe,
+          boreMm: piece.boreMm,
+          lengthM: round(lengthM),
+          riseM: round(end.zM - start.zM),
+        },
+      );
+  }
   const { source, head } = layout;
   add('source', point([head.xM, head.yM], head.zM), {
     id: source.id,

@@ -104,6 +104,7 @@ function drawnBox(plan: FullPlan, layout: FarmLayout): Box {
       [m.end.xM, m.end.yM],
     ]),
     [layout.head.xM, layout.head.yM] as Point,
+    ...layout.joins.map(({ start }): Point => [start.xM, start.yM]),
     ...plan.obstacles.flatMap((o) => o.points),
   ];
   const box = boxOf(points);
@@ -216,11 +217,14 @@ function drawBlocks(
         `<circle cx="${mx}" cy="${my}" r="1.9" class="source"/><text x="${mx}" y="${my + 0.8}" text-anchor="middle" class="small">${i + 1}</text>`,
       );
     });
-  const [sx, sy] = at([layout.head.xM, layout.head.yM]).split(' ');
-  out.push(
-    `<circle cx="${sx}" cy="${sy}" r="2" class="source"/>`,
-    text([layout.head.xM + 3 / k, layout.head.yM], layout.source.name),
-  );
+  const sources = [
+    { spot: layout.head, name: layout.source.name },
+    ...layout.joins.map(({ source, start }) => ({ spot: start, name: source.name })),
+  ];
+  for (const { spot, name } of sources) {
+    const [sx, sy] = at([spot.xM, spot.yM]).split(' ');
+    out.push(`<circle cx="${sx}" cy="${sy}" r="2" class="source"/>`, text([spot.xM + 3 / k, spot.yM], name));
+  }
 }
 
 function thing(

@@ -1,5 +1,15 @@
 import { boxOf, lengthWithinM, type Box, type Point, type Polygon } from '../ground';
-import { HEAD, surfaceOf, type FullPlan, type MainPiece, type Obstacle, type Source } from '../plan';
+import {
+  HEAD,
+  joiningSources,
+  surfaceOf,
+  wayToHead,
+  type FullPlan,
+  type MainPiece,
+  type Obstacle,
+  type PipePiece,
+  type Source,
+} from '../plan';
 import { layOutBlock } from './block';
 import type { BlockLayout } from './laid';
 import { toSheet } from './frame';
@@ -34,10 +44,21 @@ export interface LaidMain {
   crossings: Crossing[];
 }
 
+/** The pipe from another source to the head, where their waters join. */
+export interface LaidJoin {
+  source: Source & { id: string };
+  start: Spot;
+  end: Spot;
+  lengthM: number;
+  piece: PipePiece;
+}
+
 /** The whole farm laid out on the sheet. */
 export interface FarmLayout {
   source: Source & { id: string };
   head: Spot;
+  /** Other sources that are used, and how each joins. */
+  joins: LaidJoin[];
   blocks: BlockLayout[];
   /** Pieces of the main, each after the one it comes from. */
   mains: LaidMain[];
@@ -83,10 +104,11 @@ const cornerSpots = (layout: BlockLayout): Spot[] =>
     return { xM, yM, zM: layout.ground.heightM(x, y) };
   });
 
-/** Lays out a plan: its source in use, every block, and the main between them. */
+/** Lays out a plan: the source drawn on, the head at its home, every block, and the main between them. */
 export function layOut(plan: FullPlan): FarmLayout {
   const source = plan.sources.find((s) => s.id === plan.sourceId) ?? plan.sources[0];
-  const head: Spot = { xM: source.xM, yM: source.yM, zM: source.heightM };
+  const home = plan.sources.find((s) => s.id === plan.home) ?? source;
+  const head: Spot = { xM: home.xM, yM: home.yM, zM: home.heightM };
   const surface = surfaceOf(plan.ground);
   const blocks = plan.blocks.map((b, i) => layOutBlock(b, i, surface, plan.obstacles));
   const spots = new Map<string, Spot>([[HEAD, head]]);
@@ -117,10 +139,21 @@ export function layOut(plan: FullPlan): FarmLayout {
   };
   walk(HEAD);
   blocks.forEach((b) => lay(b.block.id, true, feedSpot(b), b.block.main));
-  const all = [head, ...plan.tees.map((t) => spots.get(t.id)!), ...blocks.flatMap(cornerSpots)];
+  const joins = joiningSources(plan).map((other): LaidJoin => {
+    const { piece, lengthM } = wayToHead(plan, other)!;
+    const start = { xM: other.xM, yM: other.yM, zM: other.heightM };
+    return { source: other, start, end: head, lengthM, piece };
+  });
+  const all = [
+    head,
+    ...joins.map((j) => j.start),
+    ...plan.tees.map((t) => spots.get(t.id)!),
+    ...blocks.flatMap(cornerSpots),
+  ];
   return {
     source,
     head,
+    joins,
     blocks,
     mains,
     bounds: boxOf([...all.map(at), ...plan.obstacles.flatMap((o) => o.points)]),

@@ -1,6 +1,6 @@
 import type { LateralSpec, LinkSpec, NetworkSpec, NodeSpec } from '../hydraulics/network';
 import type { FarmLayout, LaidMain } from '../layout';
-import { HEAD, type FullPlan } from '../plan';
+import { HEAD, wayToHead, type FullPlan } from '../plan';
 import { blockNetwork, partsInLine, SAME_PLACE_M, type BlockNetwork, type PartStep } from './blockNetwork';
 import { allowanceIn, intakeOf, type Intake, type IntakeStep } from './intake';
 import { lastSplitter, outletOf } from './splitter';
@@ -145,7 +145,7 @@ function mainNetwork(
 
 /** The network of everything that is open now: source, head, main, and the blocks in use. */
 export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
-  const intake = intakeOf(layout.source, allowanceIn(plan), plan.water);
+  const intake = intakeOf(layout.source, allowanceIn(plan), plan.water, wayToHead(plan, layout.source));
   const nodes: NodeSpec[] = [{ id: SOURCE, elevationM: intake.nodeM }];
   const links: LinkSpec[] = [];
   const { intakeSteps, head, outlet } = headNetwork(plan, intake, { nodes, links });

@@ -3,12 +3,19 @@ import { lossAcross, type LinkSpec } from '../hydraulics/network';
 import { pumpSupply, type PumpCurve } from '../hydraulics/pump';
 import { flowAtPressure, supplyCurve, type Supply, type SupplyCurve } from '../hydraulics/source';
 import { KPA_PER_M } from '../hydraulics/water';
-import type { FullPlan, Source, SourceState, Vessel } from '../plan';
+import {
+  wayToHead,
+  type FullPlan,
+  type Source,
+  type SourceState,
+  type Vessel,
+  type WayToHead,
+} from '../plan';
 import { meanS } from '../hydraulics/bucket';
 
-/** A step between the water and the head: up the drop or suction pipe, a switch or drive that holds a pressure, a booster. */
+/** A step between the water and the head: up the drop or suction pipe, a switch or drive that holds a pressure, a booster, the pipe to a head that stands at another source. */
 export interface IntakeStep {
-  kind: 'lift' | 'switch' | 'boost' | 'hold';
+  kind: 'lift' | 'switch' | 'boost' | 'hold' | 'join';
   toM: number;
   link: DistributiveOmit<LinkSpec, 'from' | 'to'>;
 }
@@ -26,6 +33,8 @@ export interface Intake {
 }
 
 const SECONDS_PER_HOUR = 3600;
+/** A pipe of no length is solved as one of this, m. */
+const LEAST_PIPE_M = 1e-6;
 /** A pressure that is held costs nothing by itself. */
 const HELD = { lossKpa: 0, atLph: SECONDS_PER_HOUR };
 
@@ -45,12 +54,17 @@ const switchKpa = (vessel: Vessel, state: SourceState): number =>
 export const tankLevelM = (tank: Extract<Source, { kind: 'tank' }>, state: SourceState): number =>
   tank.level === 'held' ? tank.floatM : state === 'planned' ? tank.lowM : tank.highM;
 
-/** A source with everything between its water and the head. */
-export function intakeOf(source: Source, allowance: number, state: SourceState = 'planned'): Intake {
+/** A source with everything between its water and the head; `way`: the pipe to a head that stands at another source. */
+export function intakeOf(
+  source: Source,
+  allowance: number,
+  state: SourceState = 'planned',
+  way?: WayToHead,
+): Intake {
   const ground = source.heightM;
   let supply: Supply;
   let nodeM = ground;
-  const headM = ground;
+  const headM = way?.toM ?? ground;
   const steps: IntakeStep[] = [];
   const pumped = (pump: PumpCurve, vessel: Vessel, lift: IntakeStep): void => {
     supply = pumpSupply(pump);
@@ -100,9 +114,22 @@ export function intakeOf(source: Source, allowance: number, state: SourceState =
     supply = { kind: 'shared', of: supply!, othersLph: source.othersLph };
   const { booster } = source;
   if (booster.kind !== 'none') {
-    steps.push({ kind: 'boost', toM: headM, link: { kind: 'boost', pump: pumpSupply(booster.curve) } });
+    steps.push({ kind: 'boost', toM: ground, link: { kind: 'boost', pump: pumpSupply(booster.curve) } });
     if (booster.kind === 'variable')
-      steps.push({ kind: 'hold', toM: headM, link: { kind: 'regulator', setKpa: booster.holdKpa, ...HELD } });
+      steps.push({
+        kind: 'hold',
+        toM: ground,
+        link: { kind: 'regulator', setKpa: booster.holdKpa, ...HELD },
+      });
+  }
+  if (way) {
+    const { boreMm, hazenWilliamsC } = way.piece;
+    const lengthM = Math.max(way.lengthM, LEAST_PIPE_M);
+    steps.push({
+      kind: 'join',
+      toM: way.toM,
+      link: { kind: 'pipe', lengthM, diameterMm: boreMm, hazenWilliamsC },
+    });
   }
   return { supply: supply!, nodeM, steps, headM };
 }
@@ -133,7 +160,7 @@ export const mediumOf = (plan: FullPlan): Medium => ({
 
 /** Pressure with no water running, at the foot of the head: a tank full, a switch at its cut-out. */
 export function shutKpa(source: Source, plan: FullPlan): number {
-  return intakeCurve(intakeOf(source, 1, 'best'), mediumOf(plan)).kpa(0);
+  return intakeCurve(intakeOf(source, 1, 'best', wayToHead(plan, source)), mediumOf(plan)).kpa(0);
 }
 
 /** Share of a measured flow that counts in the plan's state: with the water high all of it. */
@@ -144,4 +171,7 @@ export const allowanceIn = (plan: FullPlan): number => (plan.water === 'best' ? 
  * Infinity if it never falls to it.
  */
 export const sourceFlowLph = (source: Source, plan: FullPlan, kpa: number): number =>
-  flowAtPressure(intakeCurve(intakeOf(source, allowanceIn(plan), plan.water), mediumOf(plan)), kpa);
+  flowAtPressure(
+    intakeCurve(intakeOf(source, allowanceIn(plan), plan.water, wayToHead(plan, source)), mediumOf(plan)),
+    kpa,
+  );

@@ -298,3 +298,41 @@ test('a plan of version 8 lays its beds where it laid them: further in only with
   );
   expect(now.ok && fillIn(now.plan).blocks[0].beds.offsetM).toBe(1);
 });
+
+test('version 9 said of a backup that it had valves and a preventer: they become parts of the branches', () => {
+  const reading = readPlan(
+    JSON.stringify({
+      format: 'idle-furrow-plan',
+      version: 9,
+      sources: [
+        { id: 'tank', kind: 'tank' },
+        { id: 'tap', kind: 'tap' },
+        { id: 'spare', kind: 'well' },
+      ],
+      sourceId: 'tank',
+      backup: { sourceId: 'tap', valve: true, backflow: 'double-check', takesOver: true },
+      blocks: [{ id: 'b' }],
+    }),
+  );
+  if (!reading.ok) throw new Error('it was not read');
+  const { plan } = reading;
+  expect(plan.backup).toEqual({ sourceId: 'tap', takesOver: true });
+  expect(plan.sources.map((s) => s.branch?.map((p) => p.kind))).toEqual([
+    ['ball-1'],
+    ['double-check', 'ball-1'],
+    undefined,
+  ]);
+  // What stands in the head is called otherwise, whichever source is drawn on.
+  expect(contradictions(fillIn(plan))).toEqual([]);
+  expect(contradictions(fillIn({ ...plan, sourceId: 'tap', backup: { sourceId: 'tank' } }))).toEqual([]);
+});
+
+test('two parts of the head and its branches with one id are refused', () => {
+  const branch = [{ id: 'filter', kind: 'screen-1' }];
+  const plan = {
+    ...blankPlan('metric'),
+    sources: [{ id: 's', kind: 'tap' as const, branch }],
+    head: [{ id: 'filter', kind: 'screen-1' }],
+  };
+  expect(contradictions(fillIn(plan)).map((c) => c.path)).toEqual(['sources[0].branch[0].id']);
+});

@@ -125,7 +125,24 @@ export function mainEnds(farm: FarmLayout, m: FarmLayout['mains'][number], markM
 /** The main, a layer for each of its pieces: most edits move one of them. */
 export function mainsLayers(farm: FarmLayout, markM: number, pointed?: string): Layer[] {
   const shut = new Set(farm.blocks.filter((b) => !b.block.inUse).map((b) => b.block.id));
-  return farm.mains.map((m) => {
+  const joins = farm.joins
+    .filter((j) => j.lengthM > 0)
+    .map((j): Layer => ({
+      key: `join ${j.source.id}`,
+      frame: undefined,
+      figures: [
+        {
+          role: 'main',
+          lines: [
+            lineOf([
+              [j.start.xM, j.start.yM],
+              [j.end.xM, j.end.yM],
+            ]),
+          ],
+        },
+      ],
+    }));
+  const mains = farm.mains.map((m) => {
     const figure: Figure = {
       role: 'main',
       lines: [lineOf(mainEnds(farm, m, markM))],
@@ -134,6 +151,7 @@ export function mainsLayers(farm: FarmLayout, markM: number, pointed?: string): 
     };
     return { key: `main ${m.to}`, frame: undefined, figures: [figure] };
   });
+  return [...joins, ...mains];
 }
 
 /** The small pipe to a block's plants at places. */

@@ -2,7 +2,7 @@ import { msg } from '../language';
 import type { Cycle } from '../hydraulics/pressureTank';
 import { layOut } from '../layout';
 import { switchFacts, type FarmResults, type PlanSolver } from '../network';
-import type { FullPlan, WaterSet } from '../plan';
+import { drawingOn, type FullPlan, type WaterSet } from '../plan';
 import { dayOf, type Day, type SetTime } from './day';
 import { dayAfter } from './days';
 import { feedOf, type FeedPlan } from './feeding';
@@ -103,7 +103,7 @@ export function outlookOf(
     if (table) tables.set(id, table);
     const other = plan.backup?.takesOver && table ? plan.backup.sourceId : undefined;
     if (other !== undefined && other !== open.sourceId)
-      takesOver.set(id, solver.solve({ ...open, sourceId: other }, false).flowLph);
+      takesOver.set(id, solver.solve(drawingOn(open, other), false).flowLph);
     progress((i + 1) / opened.length);
     return {
       id,

@@ -17,11 +17,13 @@ const TANK = {
   yM: -2,
 } as Plan['sources'][number];
 const WELL = { id: 'well', kind: 'well', yieldLph: 600, xM: 5, yM: 5 } as Plan['sources'][number];
+/** The tap with a preventer of its own. */
+const GUARDED: Plan['sources'][number] = { ...TAP, branch: [{ id: 'own', kind: 'double-check' }] };
 /** Two blocks alike: by day from the tank, then from the tap. */
 const turns = (more: object = {}): Plan => ({
   ...SOUND,
-  sources: [TAP, TANK],
-  backup: { sourceId: 'tank', valve: true, backflow: 'double-check' },
+  sources: [GUARDED, { ...TANK, branch: [{ id: 'its', kind: 'ball-1' }] }],
+  backup: { sourceId: 'tank' },
   blocks: [
     { ...BLOCK, id: 'a', name: 'A', xM: 0, yM: 0, beds: { count: 3, lengthM: 20, runsPerBed: 2 } },
     { ...BLOCK, id: 'b', name: 'B', xM: 20, yM: 0, beds: { count: 3, lengthM: 20, runsPerBed: 2 } },
@@ -64,7 +66,9 @@ test('what is amiss on one source is told of that one', () => {
 test('sources that sets share pipes with need valves and backflow protection between them, backup or not', () => {
   const codes = (plan: Plan) => roots(judge(plan).told).map((f) => f.code);
   expect(codes(turns())).not.toContain('backup-joins');
-  expect(codes(turns({ backup: undefined }))).toContain('backup-joins');
+  expect(codes(turns({ backup: undefined }))).not.toContain('backup-joins');
+  // A tap that only a set draws on joins the pipes too.
+  expect(codes(turns({ backup: undefined, sources: [TAP, TANK] }))).toContain('backup-joins');
 });
 
 test('a set on a source that is not there is refused', () => {
@@ -106,9 +110,12 @@ describe('a source that takes over where the tank is dry', () => {
 
   const dry = (takesOver: boolean): Plan => ({
     ...SOUND,
-    sources: [TAP, { ...TANK, volumeL: 300 } as Plan['sources'][number]],
+    sources: [
+      GUARDED,
+      { ...TANK, volumeL: 300, branch: [{ id: 'its', kind: 'check-1' }] } as Plan['sources'][number],
+    ],
     sourceId: 'tank',
-    backup: { sourceId: 's', valve: true, backflow: 'double-check', takesOver },
+    backup: { sourceId: 's', takesOver },
     watering: { day: { dryDays: 5 } },
   });
   test('the plan is then not told that its tank runs out, and what the other gives is told', () => {

@@ -1,5 +1,5 @@
-import { layOut, lengthOnLine, type FarmLayout, type LaidPlant } from '../layout';
-import type { FullPlan } from '../plan';
+import { lengthOnLine, type FarmLayout, type LaidPlant } from '../layout';
+import { sharedHead, type FullPlan } from '../plan';
 import {
   EMITTER,
   TAKE_OFF,
@@ -55,7 +55,7 @@ export function costOf(plan: FullPlan, layout: FarmLayout): Cost {
     }
   }
   const mains = layout.mains.reduce((sum, m) => sum + m.lengthM * pipePrice(m.piece), 0);
-  for (const p of [...plan.head, ...plan.blocks.flatMap((b) => b.inlet)]) parts += partPrice(p);
+  for (const p of [...sharedHead(plan), ...plan.blocks.flatMap((b) => b.inlet)]) parts += partPrice(p);
   return { laid, headers, mains, parts, total: laid + headers + mains + parts };
 }
 
@@ -66,7 +66,7 @@ export function costOf(plan: FullPlan, layout: FarmLayout): Cost {
 export function sourceCost(before: FullPlan, after: FullPlan): number {
   const of = (plan: FullPlan): Map<string, { count: number; each: number }> => {
     const found = new Map<string, { count: number; each: number }>();
-    for (const { item, ...t } of sourceThings(plan, layOut(plan)))
+    for (const { item, ...t } of sourceThings(plan))
       found.set(item.id, { count: (found.get(item.id)?.count ?? 0) + amountOf(t), each: item.typical });
     return found;
   };

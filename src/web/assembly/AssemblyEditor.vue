@@ -4,7 +4,7 @@ import { msg } from '../../core/language';
 import { isBranch, ROLE_WORDS } from '../../core/catalog/headParts';
 import { mismatches, orderSays } from '../../core/check';
 import { inletParts, stepKey, type PartResult } from '../../core/network';
-import { HEAD, type Part } from '../../core/plan';
+import { branchSource, HEAD, partsAt, statedParts, type Part } from '../../core/plan';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
 import { useJudgement } from '../stores/judgement';
@@ -35,25 +35,21 @@ useReorder(row, {
 });
 /** One part is picked at a time, here or by pressing its step in the walk. */
 const picked = computed({
-  get: () => (view.pickedPart?.place === props.place ? view.pickedPart.id : undefined),
+  get: () => (view.pickedPart && isHere(view.pickedPart) ? view.pickedPart.id : undefined),
   set: (id) => (view.pickedPart = id === undefined ? undefined : { place: props.place, id }),
 });
 
-const parts = computed<Part[]>(() =>
-  props.place === HEAD ? plan.full.head : (plan.blocks.find((b) => b.id === props.place)?.inlet ?? []),
-);
-const isDefault = computed(() =>
-  props.place === HEAD
-    ? plan.plan.head === undefined
-    : plan.plan.blocks.find((b) => b.id === props.place)?.inlet === undefined,
-);
+const parts = computed<readonly Part[]>(() => partsAt(plan.full, props.place));
+const isDefault = computed(() => !statedParts(plan.plan, props.place));
+/** What a source's own water passes is told with the head, whose parts it passes next. */
+const atHead = computed(() => props.place === HEAD || branchSource(props.place) !== undefined);
 /** What each part does, of the plan solved last. */
 const at = computed(() => {
   const r = results.results;
   const solvedPlan = results.toldPlan;
   let list: PartResult[] = [];
   if (r && solvedPlan) {
-    if (props.place === HEAD) list = r.head;
+    if (atHead.value) list = r.head;
     else {
       const block = r.blocks.find((b) => solvedPlan.blocks[b.index].id === props.place);
       if (block) list = inletParts(r, block);
@@ -61,12 +57,14 @@ const at = computed(() => {
   }
   return new Map(list.map((p) => [p.step.part.id, p]));
 });
+const isHere = ({ place, id }: { place: string; id: string }): boolean =>
+  place === props.place || (place === HEAD && atHead.value && parts.value.some((p) => p.id === id));
 const unlike = computed(() => new Map(mismatches(parts.value).map((m) => [m.at, m])));
 const faults = computed(
   () =>
     new Set(
       judgement.each.flatMap((f) =>
-        f.place.kind === 'part' && f.place.place === props.place && f.grade !== 'note' ? [f.place.id] : [],
+        f.place.kind === 'part' && isHere(f.place) && f.grade !== 'note' ? [f.place.id] : [],
       ),
     ),
 );

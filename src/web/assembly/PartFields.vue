@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { msg } from '../../core/language';
 import { ENDS, HEAD_PARTS, isBranch, REGULATOR_SETS_KPA, type PartLabel } from '../../core/catalog/headParts';
 import type { PartResult } from '../../core/network';
-import { HEAD, type Part } from '../../core/plan';
+import { statedParts, type Part } from '../../core/plan';
 import ChoiceField from '../parts/ChoiceField.vue';
 import QuantityField from '../parts/QuantityField.vue';
 import { fieldsOf } from '../parts/useDraft';
@@ -23,8 +23,7 @@ const settings = useSettings();
 const view = useView();
 
 const stated = computed(() => {
-  const list =
-    props.place === HEAD ? plan.plan.head : plan.plan.blocks.find((b) => b.id === props.place)?.inlet;
+  const list = statedParts(plan.plan, props.place);
   return (list?.find((p) => p.id === props.part.id) ?? {}) as Partial<PartLabel>;
 });
 const isDefault = (field: keyof PartLabel): boolean => stated.value[field] === undefined;

@@ -82,7 +82,7 @@ useLabels(() => ({
     },
     ...others.value.map((o): SheetLabel => ({
       key: `source/${o.source.id}`,
-      text: `${o.source.name}${o.backup ? ' (backup)' : ''}`,
+      text: plan.full.backup?.sourceId === o.source.id ? msg`${o.source.name} (backup)` : o.source.name,
       style: 'pipe',
       rank: RANK.other,
       at: o.at,
@@ -167,7 +167,7 @@ const heights = computed(() => {
 const others = computed(() =>
   plan.full.sources
     .filter((s) => s.id !== plan.source.id)
-    .map((s) => ({ source: s, at: on(s), backup: plan.full.backup?.sourceId === s.id }))
+    .map((s) => ({ source: s, at: on(s) }))
     // One that stands in the same place is kept in the plan, not drawn over the one in use.
     .filter((o) => Math.hypot(o.at[0] - source.value[0], o.at[1] - source.value[1]) > NEAR_PX),
 );
@@ -224,7 +224,6 @@ const SOURCE_KEYS = ['source'];
       class="spare"
       aria-hidden="true"
     >
-      <path v-if="o.backup" :d="`M0 0L${source[0] - o.at[0]} ${source[1] - o.at[1]}`" class="join" />
       <circle r="9" />
     </g>
     <g
@@ -301,11 +300,6 @@ const SOURCE_KEYS = ['source'];
   stroke: var(--faint);
   stroke-width: 1.6;
   stroke-dasharray: 3 2;
-}
-.join {
-  stroke: var(--faint);
-  stroke-width: 2;
-  stroke-dasharray: 5 4;
 }
 .source rect,
 .source circle {

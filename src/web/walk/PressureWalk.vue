@@ -106,6 +106,7 @@ const WORKING_OF: Record<WalkKind, WorkingName> = {
   switch: 'available',
   boost: 'available',
   hold: 'available',
+  join: 'available',
   part: 'parts',
   main: 'main',
   header: 'header',

@@ -46,6 +46,8 @@ export function useStepWords() {
         return 'booster';
       case 'hold':
         return 'held';
+      case 'join':
+        return fits(msg`to the head ${length}`, msg`pipe`);
       case 'part': {
         const role = ROLE_WORDS[step.step!.part.role];
         const [word] = role.split(/[ -]/);
@@ -104,6 +106,8 @@ function wordsOf(
         return 'booster';
       case 'hold':
         return msg`what the booster’s drive holds`;
+      case 'join':
+        return msg`pipe of ${length} to the head`;
       case 'part': {
         const { part } = step.step!;
         return part.role === 'regulator'

@@ -22,7 +22,7 @@ export interface DrawnWalk {
 
 const HEAD_ROOM = 1.08;
 /** Parts fall as a step in the middle of their width; pipes fall along theirs. */
-const PIPES: readonly WalkStep['kind'][] = ['lift', 'main', 'header', 'run'];
+const PIPES: readonly WalkStep['kind'][] = ['lift', 'join', 'main', 'header', 'run'];
 /** Pipes are given more room than parts: their fall is to be read along them. */
 const PIPE_SHARE = 1.55;
 const TICKS = 5;

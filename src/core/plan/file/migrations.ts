@@ -14,6 +14,7 @@ export const MIGRATIONS: Record<number, (plan: Record<string, unknown>) => Recor
   // Version 8 added what water costs: nothing of version 7 is told otherwise.
   7: (plan) => plan,
   8: fromVersion8,
+  9: fromVersion9,
 };
 
 type Fields = Record<string, unknown>;
@@ -89,6 +90,33 @@ function fromVersion8(plan: Fields): Fields {
       const others = { ...beds };
       delete others.offsetM;
       return { ...block, beds: others };
+    }),
+  };
+}
+
+/**
+ * Up to version 9 a backup had a valve on each side and a preventer in words only; from version 10 they are parts of the
+ * branches of the sources that join.
+ */
+function fromVersion9(plan: Fields): Fields {
+  const backup = fields(plan.backup);
+  if (!backup || !Array.isArray(plan.sources)) return plan;
+  const { valve, backflow, ...rest } = backup;
+  const sources = (plan.sources as unknown[]).map(fields);
+  const home = plan.sourceId ?? sources[0]?.id;
+  const preventer =
+    typeof backflow === 'string' && backflow !== 'none' ? [{ id: 'backup-backflow', kind: backflow }] : [];
+  const added = (id: unknown): Fields[] => [
+    ...(id === rest.sourceId ? preventer : []),
+    ...(valve === true ? [{ id: id === home ? 'home-valve' : 'backup-valve', kind: 'ball-1' }] : []),
+  ];
+  return {
+    ...plan,
+    backup: rest,
+    sources: (plan.sources as unknown[]).map((entry) => {
+      const source = fields(entry);
+      const parts = source && (source.id === home || source.id === rest.sourceId) ? added(source.id) : [];
+      return parts.length > 0 ? { ...source, branch: parts } : entry;
     }),
   };
 }

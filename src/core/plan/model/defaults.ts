@@ -13,6 +13,8 @@ import { fullPlaces, SMALL_PIPE } from './placesDefaults';
 import { remembering } from './remembering';
 import { fullBuild } from './buildDefaults';
 import { fullWatering } from './wateringDefaults';
+import { fullPart } from './fullPart';
+import { passing } from './joins';
 import { fullSource } from './sourceDefaults';
 import {
   HEAD,
@@ -95,15 +97,6 @@ const highestWaterM = (source: Source): number =>
     ? source.heightM + (source.level === 'held' ? source.floatM : source.highM)
     : Infinity;
 
-const UNKNOWN_PART = HEAD_PARTS.find((p) => p.id === 'adaptor')!;
-
-/** A part with its label: a typical part's, or the plan's own. */
-export function fullPart(stated: StatedPart, own: readonly PartKind[]): Part {
-  const kind =
-    own.find((p) => p.id === stated.kind) ?? HEAD_PARTS.find((p) => p.id === stated.kind) ?? UNKNOWN_PART;
-  return over({ ...kind, id: stated.id, kind: stated.kind }, { ...stated });
-}
-
 /** What is laid, with its label: typical of its kind where nothing is stated. */
 function fullTape(stated: Stated<Tape> | undefined): Tape {
   const kind = stated?.kind ?? 'tape';
@@ -181,7 +174,7 @@ function fullBlock(
     id: stated.id,
     name: stated.name ?? msg`Block ${i + 1}`,
     inUse: stated.inUse ?? true,
-    valves: stated.valves ?? (only ? 'block' : 'beds'),
+    valves: stated.valves ?? (only ? 'block' : 'sets'),
     ...(stated.planted && { planted: stated.planted }),
     xM: stated.xM ?? xM,
     yM: stated.yM ?? 0,
@@ -285,7 +278,9 @@ export function fillIn(plan: Plan): FullPlan {
   );
   const statedObstacles = plan.obstacles ?? NONE;
   const obstacles = knownObstacles(statedObstacles, '', NONE, () => statedObstacles.map(fullObstacle));
-  const sources = plan.sources.map((s) => knownSources(s, '', [surface], () => fullSource(s, surface)));
+  const sources = plan.sources.map((s) =>
+    knownSources(s, '', [surface, own], () => fullSource(s, surface, own)),
+  );
   const sourceId = plan.sourceId ?? plan.sources[0].id;
   const source = sources.find((s) => s.id === sourceId) ?? sources[0];
   const waterM = highestWaterM(source);
@@ -309,10 +304,13 @@ export function fillIn(plan: Plan): FullPlan {
     place: plan.place ?? '',
     units: plan.units ?? 'metric',
     sources,
+    home: sourceId,
     sourceId,
-    backup:
-      plan.backup && over({ sourceId: '', valve: false, backflow: 'none', takesOver: false }, plan.backup),
-    head: knownHeads(head, '', [own], () => head.map((p) => fullPart(p, own))),
+    backup: plan.backup && over({ sourceId: '', takesOver: false }, plan.backup),
+    head: passing(
+      source,
+      knownHeads(head, '', [own], () => head.map((p) => fullPart(p, own))),
+    ),
     parts: own,
     inlets: plan.inlets ?? 'own',
     tees: (plan.tees ?? []).map((t) => knownTees(t, '', [surface], () => fullTee(t, surface))),

@@ -1,3 +1,4 @@
+import { drawingOn } from './joins';
 import type { Block, FullPlan } from './types';
 import type { WaterSet } from './wateringTypes';
 
@@ -35,16 +36,9 @@ export function withOpen(plan: FullPlan, set: Pick<WaterSet, 'beds' | 'source'>)
     const group = groups.get(b.id);
     return group && b.inUse ? opened(b, group.keys) : closed(b);
   });
-  return { ...plan, blocks, ...(set.source && { sourceId: set.source }) };
+  const open = { ...plan, blocks };
+  return set.source ? drawingOn(open, set.source) : open;
 }
-
-/** Sources that a plan's sets draw on, the plan's own first. */
-export const drawnSources = ({ sources, sourceId, watering }: FullPlan): FullPlan['sources'] => {
-  const ids = watering.sets.length === 0 ? [sourceId] : watering.sets.map((s) => s.source ?? sourceId);
-  return [sourceId, ...ids.filter((id) => id !== sourceId)].flatMap((id, i, all) =>
-    all.indexOf(id) === i && (ids.includes(id) || i === 0) ? (sources.find((s) => s.id === id) ?? []) : [],
-  );
-};
 
 /** What is open at once, one after the other: its sets, or all that is in use where it has none. */
 export const openings = (plan: FullPlan): { set: WaterSet | undefined; plan: FullPlan }[] =>

@@ -1,8 +1,10 @@
+import type { PartKind } from '../../catalog/headParts';
 import { msg } from '../../language';
 import type { Surface } from '../../ground';
 import { fittingKpaPerLph2, friction, frictionKpaPerM, type Medium } from '../../hydraulics/friction';
 import { bucketLph, bucketPoints, type PumpCurve } from '../../hydraulics/pump';
 import { KPA_PER_M } from '../../hydraulics/water';
+import { fullPart } from './fullPart';
 import { over, piece } from './over';
 import type { PipePiece } from './pipeTypes';
 import type {
@@ -10,6 +12,7 @@ import type {
   Plan,
   PumpSource,
   Source,
+  SourceKind,
   Stated,
   TankSource,
   TapSource,
@@ -91,7 +94,11 @@ const BOOSTER_PUMP: PumpCurve = {
   ...BUCKET,
 };
 
-const TAP: Omit<TapSource, 'booster'> = {
+/** How a source joins others: the same for every kind. */
+type Joining = 'branch' | 'joins';
+type Alone = { [K in SourceKind]: Omit<Extract<Source, { kind: K }>, Joining> }[SourceKind] & { id: string };
+
+const TAP: Omit<TapSource, 'booster' | Joining> = {
   ...SITE,
   kind: 'tap',
   name: msg`tap`,
@@ -103,7 +110,7 @@ const TAP: Omit<TapSource, 'booster'> = {
   flowingLph: 1200,
 };
 
-const WELL: Omit<WellSource, 'booster' | 'curve' | 'drop' | 'vessel'> = {
+const WELL: Omit<WellSource, Joining | 'booster' | 'curve' | 'drop' | 'vessel'> = {
   ...SITE,
   kind: 'well',
   name: msg`well`,
@@ -111,7 +118,7 @@ const WELL: Omit<WellSource, 'booster' | 'curve' | 'drop' | 'vessel'> = {
   yieldLph: 3000,
 };
 
-const PUMP: Omit<PumpSource, 'booster' | 'curve' | 'suction' | 'vessel'> = {
+const PUMP: Omit<PumpSource, Joining | 'booster' | 'curve' | 'suction' | 'vessel'> = {
   ...SITE,
   kind: 'pump',
   name: msg`pump`,
@@ -121,7 +128,7 @@ const PUMP: Omit<PumpSource, 'booster' | 'curve' | 'suction' | 'vessel'> = {
   npshM: TYPICAL_NPSH_M,
 };
 
-const TANK: Omit<TankSource, 'booster'> = {
+const TANK: Omit<TankSource, 'booster' | Joining> = {
   ...SITE,
   kind: 'tank',
   name: msg`tank`,
@@ -198,15 +205,23 @@ export function unaidedKpa(s: Source): number {
 const BOOST_BY_KPA = 100;
 
 /** A source with every field filled in. */
-export function fullSource(stated: Plan['sources'][number], surface: Surface): Source & { id: string } {
-  const known = sourceOf(stated);
+export function fullSource(
+  stated: Plan['sources'][number],
+  surface: Surface,
+  own: readonly PartKind[],
+): Source & { id: string } {
+  const known = {
+    ...sourceOf(stated),
+    branch: (stated.branch ?? []).map((p) => fullPart(p, own)),
+    joins: piece(stated.joins, 'pe-1', { extraM: 0 }),
+  };
   const source =
     stated.heightM === undefined ? { ...known, heightM: surface.heightAt(known.xM, known.yM) } : known;
   if (stated.booster?.holdKpa !== undefined) return source;
   return { ...source, booster: { ...source.booster, holdKpa: unaidedKpa(source) + BOOST_BY_KPA } };
 }
 
-function sourceOf(stated: Plan['sources'][number]): Source & { id: string } {
+function sourceOf(stated: Plan['sources'][number]): Alone {
   const booster = boosterOf(stated.booster);
   switch (stated.kind) {
     case 'tap':

@@ -27,7 +27,7 @@ export type Stated<T> = T extends readonly unknown[]
     : T;
 
 export const PLAN_FORMAT = 'idle-furrow-plan';
-export const PLAN_VERSION = 9;
+export const PLAN_VERSION = 10;
 
 /** A booster pump in line after a weak source. */
 export interface Booster {
@@ -56,6 +56,10 @@ interface Site {
   /** What house and neighbours draw from it at the same time. */
   othersLph: number;
   booster: Booster;
+  /** Parts that only its own water passes, in the order of the water: up to where it joins the others at the head. */
+  branch: Part[];
+  /** The pipe from it to the head, where that stands at another source; longer than straight by `extraM`. */
+  joins: PipePiece & { extraM: number };
   /** Fields that hold an example's figures, not yet measured. */
   examples?: string[];
 }
@@ -131,10 +135,6 @@ export type SourceKind = Source['kind'];
 /** A second source that joins the same pipes. */
 export interface Backup {
   sourceId: string;
-  /** A valve that shuts the one off from the other. */
-  valve: boolean;
-  /** A backflow preventer of its own, by its kind; `none` for none. */
-  backflow: string;
   /** It takes over by itself where the tank in use is dry, until that holds water again; else a hand turns it on. */
   takesOver: boolean;
 }
@@ -241,8 +241,8 @@ export interface Block {
   inUse: boolean;
   /** Keys of the beds that a set opens, where one is looked at: never stated. */
   open?: string[];
-  /** One valve for the whole block, one at each bed, or one at each run. */
-  valves: 'block' | 'beds' | 'runs';
+  /** One valve for the whole block, one at each bed, or one at each run; `sets`: at each bed where a set opens only some. */
+  valves: 'sets' | 'block' | 'beds' | 'runs';
   /** When its beds were planted, where they do not say; by the crop if not stated. */
   planted?: string;
   /** Near left corner on the sheet, m, and its height; of a block with an outline the place its corners are told from. */
@@ -310,10 +310,12 @@ export interface FullPlan {
   /** Units the plan was made in. */
   units: 'us' | 'metric';
   sources: (Source & { id: string })[];
-  /** The source in use. */
+  /** The source that the head stands at. */
+  home: string;
+  /** The source that is drawn on: `home`, unless a set or a state of the plan draws on another. */
   sourceId: string;
   backup?: Backup;
-  /** The head, part by part in the order of the water. */
+  /** What the water drawn on passes at the head, in its order: the parts of its source's own branch, then those that all waters pass. */
   head: Part[];
   parts: PartKind[];
   /** Each block's inlet is put together for itself, or all alike: what is changed at one is changed at all. */
@@ -330,7 +332,11 @@ export interface FullPlan {
 }
 
 type StatedSource = {
-  [K in SourceKind]: Stated<Extract<Source, { kind: K }>> & { id: string; kind: K };
+  [K in SourceKind]: Stated<Omit<Extract<Source, { kind: K }>, 'branch'>> & {
+    id: string;
+    kind: K;
+    branch?: StatedPart[];
+  };
 }[SourceKind];
 
 export type StatedBlock = Stated<Omit<Block, 'id' | 'inlet' | 'header' | 'tapes' | 'beds' | 'open'>> & {

@@ -6,6 +6,7 @@ import { pumpEfficiency, type PumpCurve } from '../../hydraulics/pump';
 import { cropsOf } from '../model/crops';
 import { checkPlaces } from './placesSanity';
 import { unaidedKpa } from '../model/sourceDefaults';
+import { sharedHead } from '../model/joins';
 import { HEAD, type FullPlan, type Obstacle, type Source } from '../model/types';
 
 /** Two fields of a plan that contradict each other. */
@@ -46,7 +47,9 @@ export function contradictions(plan: FullPlan): Contradiction[] {
       if (p.minLph >= p.maxLph)
         add(`${path}[${i}].minLph`, msg`its minimum flow must be below its maximum`, `${path}[${i}].maxLph`);
     });
-  checkParts('head', plan.head);
+  checkParts('head', sharedHead(plan));
+  plan.sources.forEach((s, i) => checkParts(`sources[${i}].branch`, s.branch));
+  checkPartIds(plan, add);
   checkIds(plan, add);
   checkMains(plan, add);
   checkCrops(plan, add);
@@ -71,6 +74,21 @@ export function contradictions(plan: FullPlan): Contradiction[] {
     });
   });
   return found;
+}
+
+/** What stands in the head or on a branch is known by its id, whichever source is drawn on. */
+function checkPartIds(plan: FullPlan, add: Add): void {
+  const seen = new Set(sharedHead(plan).map((p) => p.id));
+  plan.sources.forEach((s, i) =>
+    s.branch.forEach((p, j) => {
+      if (seen.has(p.id))
+        add(
+          `sources[${i}].branch[${j}].id`,
+          msg`two parts of the head and its branches are called “${p.id}”`,
+        );
+      seen.add(p.id);
+    }),
+  );
 }
 
 /** Outlines that were looked at and found whole. */

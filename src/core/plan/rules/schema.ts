@@ -99,6 +99,8 @@ const site = {
   testedIn: Joi.valid('dry', 'wet', 'unknown'),
   othersLph: notNegative(LIMITS.flowLph),
   booster,
+  branch: parts,
+  joins: Joi.object({ ...pipePiece, extraM: notNegative(LIMITS.lengthM) }),
   examples: Joi.array().items(text(40)).max(40),
 };
 
@@ -201,7 +203,7 @@ const block = Joi.object({
   id: id.required(),
   name: text(80),
   inUse: Joi.boolean(),
-  valves: Joi.valid('block', 'beds', 'runs'),
+  valves: Joi.valid('sets', 'block', 'beds', 'runs'),
   planted,
   xM: place,
   yM: place,
@@ -254,8 +256,6 @@ export const planSchema = Joi.object({
   sourceId: id,
   backup: Joi.object({
     sourceId: id.required(),
-    valve: Joi.boolean(),
-    backflow: id,
     takesOver: Joi.boolean(),
   }),
   head: parts,

@@ -3,7 +3,7 @@ import { isTaped, jointRows, jointWords, madeJoints, partEnds } from '../../farm
 import { isBranch } from '../../catalog/headParts';
 import type { State } from '../../check';
 import { inletParts, type PartResult } from '../../network';
-import { HEAD, type FullPlan, type Part } from '../../plan';
+import { HEAD, joiningSources, sharedHead, type FullPlan, type Part } from '../../plan';
 import { pipeKind } from '../../catalog/pipes';
 import { heading, num, para, subheading, table } from '../page';
 import type { Content } from 'pdfmake/interfaces';
@@ -109,10 +109,25 @@ function joints({ plan, shop }: Printed): Content[] {
   });
 }
 
+/** Where several waters join: what stands on the branch of each. */
+function branches(p: Printed): Content[] {
+  const joining = joiningSources(p.plan);
+  if (joining.length === 0) return [];
+  const home = p.plan.sources.find((s) => s.id === p.plan.home)!;
+  return [
+    ...[home, ...joining].flatMap((s): Content[] => [
+      subheading(msg`Branch of ${s.name}`),
+      s.branch.length > 0 ? partTable(p, s.branch) : para(msg`Nothing stands on it.`),
+    ]),
+    subheading(msg`Where the waters have joined`),
+  ];
+}
+
 export const head: SheetMaker = (p) => [
   heading(msg`The head, from the source on`),
   para(msg`Every arrow points away from the source.`),
-  partTable(p, p.plan.head),
+  ...branches(p),
+  partTable(p, sharedHead(p.plan)),
   subheading(msg`What its gauges should read`),
   ...readings(
     p,

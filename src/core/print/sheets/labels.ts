@@ -1,4 +1,5 @@
 import { msg } from '../../language';
+import { headParts } from '../../plan';
 import { isBranch } from '../../catalog/headParts';
 import { heading } from '../page';
 import type { Content } from 'pdfmake/interfaces';
@@ -7,7 +8,9 @@ import type { SheetMaker } from './printed';
 export const labels: SheetMaker = (p) => {
   const { plan, layout } = p;
   const names = [
-    ...plan.head.filter((x) => !isBranch(x.role) && x.role !== 'adaptor').map((x) => x.name),
+    ...headParts(plan)
+      .filter((x) => !isBranch(x.role) && x.role !== 'adaptor')
+      .map((x) => x.name),
     ...plan.blocks.map((b) => b.name),
     ...plan.watering.sets.map((s) => s.name),
     ...layout.blocks.flatMap((b) =>

@@ -1,7 +1,15 @@
 import { forms, msg } from '../../language';
 import { isFilter } from '../../catalog/headParts';
 import { layOut } from '../../layout';
-import { bedName, HEAD, type FullPlan } from '../../plan';
+import {
+  bedName,
+  branchPlace,
+  branchSource,
+  HEAD,
+  headParts,
+  joiningSources,
+  type FullPlan,
+} from '../../plan';
 import type { Standing } from './entries';
 import type { Entry } from './types';
 import { dueDay, lossesOf } from './series';
@@ -101,6 +109,11 @@ function isOf(
 function filters(of: UpkeepOf): Task[] {
   const places = [
     { place: HEAD as string, parts: of.plan.head, at: msg`at the head` },
+    ...joiningSources(of.plan).map((s) => ({
+      place: branchPlace(s.id),
+      parts: s.branch,
+      at: msg`on the branch of ${s.name}`,
+    })),
     ...of.plan.blocks.map((b) => ({ place: b.id, parts: b.inlet, at: msg`at ${b.name}` })),
   ];
   const partPlaces = places.flatMap(({ place, parts }) =>
@@ -115,7 +128,8 @@ function filters(of: UpkeepOf): Task[] {
       );
       const gauge = (list: typeof parts): string | undefined => {
         const found = list.find((p) => p.role === 'gauge');
-        return found && `fixed/${place}/${found.id}`;
+        // What stands on a branch is read with the head.
+        return found && `fixed/${branchSource(place) === undefined ? place : HEAD}/${found.id}`;
       };
       const before = gauge([...parts.slice(0, i)].reverse());
       const after = gauge(parts.slice(i + 1));
@@ -213,7 +227,7 @@ function yearly(of: UpkeepOf): Task[] {
   const tasks: Task[] = [];
   const spring = nextDay(of, SPRING);
   const source = of.plan.sources.find((s) => s.id === of.plan.sourceId);
-  const gauges = [of.plan.head, ...of.plan.blocks.map((b) => b.inlet)].some((parts) =>
+  const gauges = [headParts(of.plan), ...of.plan.blocks.map((b) => b.inlet)].some((parts) =>
     parts.some((p) => p.role === 'gauge'),
   );
   if (gauges)
@@ -369,7 +383,7 @@ function frost(of: UpkeepOf): Task[] {
   const tank = source?.kind === 'tank';
   const takeIn = [
     ...new Set(
-      [plan.head, ...plan.blocks.map((b) => b.inlet)].flatMap((parts) =>
+      [headParts(plan), ...plan.blocks.map((b) => b.inlet)].flatMap((parts) =>
         parts
           .filter(
             (p) =>

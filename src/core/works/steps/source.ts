@@ -1,7 +1,7 @@
 import { msg } from '../../language';
 import { HEAD_PLACE, isThere, isTote, itemName, mainPlace, trenchesOf, type Trench } from '../../farm';
 import { fullL } from '../../hydraulics/storage';
-import type { TankSource } from '../../plan';
+import { headParts, type TankSource } from '../../plan';
 import { isBranch } from '../../catalog/headParts';
 import { habits, type StepMaker } from './stepMaker';
 import { CAUTIONS, HOURS, LOCATE, TOOLS } from './tables';
@@ -116,7 +116,7 @@ function trenchSteps(trenches: readonly Trench[], { shown, step, leadsTo }: Step
 export function headStep({ plan, layout, all, step, joints }: StepMaker): void {
   const { source } = layout;
   const head = joints(HEAD_PLACE);
-  const parts = plan.head.filter((p) => p.role !== 'adaptor');
+  const parts = headParts(plan).filter((p) => p.role !== 'adaptor');
   const own = all.things.filter(
     (t) => t.at.place === 'head' && t.item.group !== 'tool' && !isThere(plan, t.item),
   );

@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { msg } from '../../../core/language';
 import { isInjector } from '../../../core/catalog/headParts';
 import { headerLoss } from '../../../core/network';
-import { bedName, HEAD, headerName, onlyPlaces } from '../../../core/plan';
+import { bedName, HEAD, headerName, joiningSources, onlyPlaces } from '../../../core/plan';
 import AssemblyEditor from '../../assembly/AssemblyEditor.vue';
 import Asks from '../../parts/Asks.vue';
 import TermWord from '../../parts/TermWord.vue';
@@ -18,6 +18,7 @@ import HeaderSentences from './HeaderSentences.vue';
 import HeaderStretches from './HeaderStretches.vue';
 import SmallPipeSentences from './SmallPipeSentences.vue';
 import MainPieces from './MainPieces.vue';
+import SourceBranches from './SourceBranches.vue';
 
 const plan = usePlan();
 const edits = useEdits();
@@ -36,6 +37,7 @@ const INLETS = [
   { id: 'own', name: msg`each on its own` },
   { id: 'alike', name: msg`all alike` },
 ];
+const joined = computed(() => joiningSources(plan.full).length > 0);
 const injector = computed(() => plan.full.head.find((p) => isInjector(p.role)));
 const loss = computed(() =>
   results.results && results.block ? headerLoss(results.results, results.block) : undefined,
@@ -54,7 +56,13 @@ const farEnd = computed(() => {
     <h2>Pipework</h2>
     <BlockPicker />
     <h3><TermWord term="head">Head</TermWord>, at the <TermWord term="source" /></h3>
-    <AssemblyEditor :place="HEAD" :from="plan.source.name" :to="msg`main`" :name="msg`Head`" />
+    <SourceBranches />
+    <AssemblyEditor
+      :place="HEAD"
+      :from="joined ? msg`all waters` : plan.source.name"
+      :to="msg`main`"
+      :name="msg`Head`"
+    />
     <p v-if="injector" class="quiet">
       Feed is given through the drip: a {{ injector.name }} stands in the head. Only open beds get it; never
       mix products.

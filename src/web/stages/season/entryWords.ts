@@ -1,7 +1,7 @@
 import { msg } from '../../../core/language';
 import { seenName, siteName, type Entry, type Feel, type What } from '../../../core/season';
 import { kindOfSpot } from '../../../core/formats/readingsCsv';
-import type { FullPlan } from '../../../core/plan';
+import { headParts, type FullPlan } from '../../../core/plan';
 import type { KindName } from '../../../core/units';
 import type { Place } from '../../../worker/season';
 import { S_PER_MIN } from '../../../core/units/time';
@@ -54,7 +54,7 @@ export function entrySays(
   if (e.feel) said.push(FEEL_NAMES[e.feel]);
   if (e.beds && e.block) said.push(siteName({ at: 'beds', block: e.block, keys: e.beds }, plan));
   else if (e.block && !place) said.push(siteName({ at: 'block', block: e.block }, plan));
-  if (e.part) said.push(plan.head.find((p) => p.id === e.part)?.name ?? e.part);
+  if (e.part) said.push(headParts(plan).find((p) => p.id === e.part)?.name ?? e.part);
   if (e.what === 'cups') said.push(msg`${e.cups?.length ?? 0} cups, ${e.seconds} s`);
   if (e.text) said.push(e.text);
   return said.join(', ');

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiDragVertical } from '@mdi/js';
 import { msg } from '../../../core/language';
-import { bedWord } from '../../../core/plan';
+import { bedWord, type Block } from '../../../core/plan';
 import { computed, nextTick, ref } from 'vue';
 import { setWorking } from '../../../core/sets';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -27,6 +27,7 @@ const tools = useTools();
 const view = useView();
 
 const VALVES = [
+  { id: 'sets', name: msg`at each bed where a set opens only some` },
   { id: 'beds', name: msg`at each bed` },
   { id: 'runs', name: msg`at each run` },
   { id: 'block', name: msg`one for the block` },
@@ -288,7 +289,7 @@ const working = (id: string) =>
         :value="plan.block.valves"
         :options="VALVES"
         :is-default="plan.statedBlock.valves === undefined"
-        @pick="edits.blockValves(plan.block.id, $event as 'block' | 'beds' | 'runs')"
+        @pick="edits.blockValves(plan.block.id, $event as Block['valves'])"
       />.
     </p>
     <ToggleRow

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { msg } from '../../../core/language';
-import { HEAD_PARTS } from '../../../core/catalog/headParts';
-import type { SourceKind } from '../../../core/plan';
+import { joiningSources, type SourceKind } from '../../../core/plan';
 import { tankOf } from '../../../core/sets';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useEdits } from '../../stores/edits';
@@ -22,14 +21,6 @@ const ADD = [
   ...Object.entries(KIND_NAMES).map(([id, name]) => ({ id, name })),
 ];
 const others = computed(() => plan.full.sources.filter((s) => s.id !== plan.source.id));
-const BACKFLOWS = [
-  { id: 'none', name: msg`no backflow preventer` },
-  ...HEAD_PARTS.filter((p) => p.role === 'backflow'),
-];
-const VALVES = [
-  { id: 'no', name: msg`no valve` },
-  { id: 'yes', name: msg`a valve on each` },
-];
 const TURNS_ON = [
   { id: 'hand', name: msg`by hand` },
   { id: 'itself', name: msg`by itself` },
@@ -38,6 +29,7 @@ const TURNS_ON = [
 const drawsOnTank = computed(
   () => tankOf(plan.full) !== undefined && tankOf(plan.full)?.id !== plan.full.backup?.sourceId,
 );
+const joining = computed(() => joiningSources(plan.full));
 const backups = computed(() => [
   { id: '', name: msg`none` },
   ...others.value.map((s) => ({ id: s.id, name: s.name })),
@@ -80,32 +72,21 @@ function pickBackup(id: string): void {
         :value="plan.full.backup?.sourceId ?? ''"
         :options="backups"
         @pick="pickBackup"
-      /><template v-if="plan.full.backup"
-        >, with
+      /><template v-if="plan.full.backup && drawsOnTank"
+        >; when the tank is dry it is turned on
         <ChoiceField
-          label="Valve between"
-          :value="plan.full.backup.valve ? 'yes' : 'no'"
-          :options="VALVES"
-          :is-default="plan.plan.backup?.valve === undefined"
-          @pick="edits.backup({ valve: $event === 'yes' }, msg`change the valve between`)" />
-        and
-        <ChoiceField
-          label="Backflow preventer of the backup"
-          :value="plan.full.backup.backflow"
-          :options="BACKFLOWS"
-          :is-default="plan.plan.backup?.backflow === undefined"
-          @pick="edits.backup({ backflow: $event }, msg`change the backup’s backflow preventer`)" /><template
-          v-if="drawsOnTank"
-          >; when the tank is dry it is turned on
-          <ChoiceField
-            label="When the tank is dry"
-            :value="plan.full.backup.takesOver ? 'itself' : 'hand'"
-            :options="TURNS_ON"
-            :is-default="plan.plan.backup?.takesOver === undefined"
-            @pick="
-              edits.backup({ takesOver: $event === 'itself' }, msg`change how the backup takes over`)
-            " /></template></template
+          label="When the tank is dry"
+          :value="plan.full.backup.takesOver ? 'itself' : 'hand'"
+          :options="TURNS_ON"
+          :is-default="plan.plan.backup?.takesOver === undefined"
+          @pick="
+            edits.backup({ takesOver: $event === 'itself' }, msg`change how the backup takes over`)
+          " /></template
       >.
+    </p>
+    <p v-if="joining.length > 0" class="quiet">
+      Each source has a branch of its own up to where the waters join: its valve, its backflow preventer and
+      what else only its own water passes are put together in Pipework.
     </p>
   </details>
 </template>

@@ -1,5 +1,5 @@
 import { createPinia, setActivePinia } from 'pinia';
-import { blankPlan, HEAD, readPlan, writePlan } from '../../../core/plan';
+import { blankPlan, branchPlace, HEAD, readPlan, writePlan } from '../../../core/plan';
 import { useEdits } from '../edits';
 import { usePlan } from '../plan';
 import { freshId } from './fields';
@@ -53,8 +53,11 @@ describe('sources', () => {
     edits.addSource('tank');
     const tank = plan.plan.sources[1].id;
     edits.backup({ sourceId: tank }, 'choose the backup');
-    edits.backup({ valve: true }, 'a valve between');
-    expect(plan.full.backup).toEqual({ sourceId: tank, valve: true, backflow: 'none', takesOver: false });
+    expect(plan.full.backup).toEqual({ sourceId: tank, takesOver: false });
+    edits.addPart(branchPlace(tank), 'ball-1', 0);
+    expect(plan.plan.sources[1].branch).toEqual([{ id: `${tank}-ball-1`, kind: 'ball-1' }]);
+    edits.joinPipe(tank, { pipe: 'pe-32' }, 'the pipe to the head');
+    expect(plan.full.sources[1].joins.pipe).toBe('pe-32');
     edits.useSource(tank);
     expect(plan.source.id).toBe(tank);
     expect(plan.full.backup?.sourceId).toBe(first.id);

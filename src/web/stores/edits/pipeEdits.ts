@@ -1,20 +1,11 @@
 import type { Draft } from 'immer';
 import { msg } from '../../../core/language';
 import type { EndId, PartKind } from '../../../core/catalog/headParts';
-import { inletsLike } from '../../../core/changes';
-import { HEAD, typicalHead, type Plan, type StatedBlock, type StatedPart } from '../../../core/plan';
+import { freePartId, inletsLike, partsIn } from '../../../core/changes';
+import { HEAD, type Plan, type StatedBlock, type StatedPart } from '../../../core/plan';
 import type { Refusal } from '../plan';
 import { boundTo, type PlanStore } from './bound';
 import { assign, freshId } from './fields';
-
-/** The parts stated at a place: the head, or a block's inlet; typical ones are stated as soon as they are touched. */
-function listAt(plan: PlanStore, draft: Draft<Plan>, place: string): Draft<StatedPart>[] {
-  if (place === HEAD) return (draft.head ??= typicalHead(plan.source.kind));
-  const b = draft.blocks.find((x) => x.id === place)!;
-  return (b.inlet ??= plan.full.blocks
-    .find((x) => x.id === place)!
-    .inlet.map(({ id, kind }) => ({ id, kind })));
-}
 
 /** @returns the new part's id */
 function addPart(
@@ -27,8 +18,8 @@ function addPart(
   let id = '';
   const name = [...plan.full.parts].find((p) => p.id === kind)?.name ?? kind;
   plan.edit(msg`put in a ${name}`, (draft) => {
-    const list = listAt(plan, draft, place);
-    id = freshId(list, kind);
+    const list = partsIn(draft, place, plan.full);
+    id = freePartId(draft, place, kind, plan.full);
     list.splice(Math.max(0, Math.min(at, list.length)), 0, { id, kind, ...ends });
     inletsLike(draft, place);
   });
@@ -39,7 +30,7 @@ function movePart(plan: PlanStore, place: string, id: string, to: number, gestur
   plan.edit(
     msg`move a part`,
     (draft) => {
-      const list = listAt(plan, draft, place);
+      const list = partsIn(draft, place, plan.full, id);
       const from = list.findIndex((p) => p.id === id);
       const target = Math.max(0, Math.min(to, list.length - 1));
       if (from < 0 || from === target) return;
@@ -53,7 +44,7 @@ function movePart(plan: PlanStore, place: string, id: string, to: number, gestur
 
 function removePart(plan: PlanStore, place: string, id: string): void {
   plan.edit(msg`take a part out`, (draft) => {
-    const list = listAt(plan, draft, place);
+    const list = partsIn(draft, place, plan.full, id);
     const at = list.findIndex((p) => p.id === id);
     if (at >= 0) list.splice(at, 1);
     inletsLike(draft, place);
@@ -71,7 +62,7 @@ function part(
   return plan.edit(
     label,
     (draft) => {
-      const found = listAt(plan, draft, place).find((p) => p.id === id);
+      const found = partsIn(draft, place, plan.full, id).find((p) => p.id === id);
       if (found) assign(found as unknown as Record<string, unknown>, fields);
       inletsLike(draft, place);
     },

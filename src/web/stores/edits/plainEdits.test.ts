@@ -123,6 +123,7 @@ const OWN_PART = {
 
 /** Arguments for every edit there is: a new edit must be added here. */
 const ARGUMENTS: Record<EditName, unknown[]> = {
+  joinPipe: ['source-1', { pipe: 'pe-32' }, 'x'],
   build: [{ people: 2 }, 'x'],
   price: ['staple', { price: 2, per: 'pack' }],
   have: ['pipe:pe-25', { piecesM: [4, 5] }],
@@ -215,7 +216,7 @@ const ARGUMENTS: Record<EditName, unknown[]> = {
   addSource: ['pump'],
   useSource: ['other'],
   removeSource: ['other'],
-  backup: [{ sourceId: 'other', valve: true }, 'x'],
+  backup: [{ sourceId: 'other' }, 'x'],
   addPart: ['head', 'gauge', 0, { inEnd: 'hose-3/4', outEnd: 'hose-3/4' }],
   movePart: ['head', 'filter', 1],
   removePart: ['head', 'filter'],

@@ -140,6 +140,23 @@ function backup(
   });
 }
 
+/** The pipe from a source to a head that stands at another. */
+const joinPipe = (
+  plan: PlanStore,
+  id: string,
+  fields: Record<string, unknown>,
+  label: string,
+  gesture?: string,
+): Refusal | undefined =>
+  plan.edit(
+    label,
+    (draft) => {
+      const source = draft.sources.find((s) => s.id === id);
+      if (source) assign((source.joins ??= {}) as Record<string, unknown>, fields);
+    },
+    gesture,
+  );
+
 /** Edits of the sources, the one in use and its backup. */
 export const sourceEdits = (plan: PlanStore) =>
   boundTo(plan, {
@@ -150,4 +167,5 @@ export const sourceEdits = (plan: PlanStore) =>
     useSource,
     removeSource,
     backup,
+    joinPipe,
   });

@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import { msg } from '../../../core/language';
-import type { BedGroup } from '../../../core/plan';
+import type { BedGroup, Block } from '../../../core/plan';
 import type { Refusal } from '../plan';
 import { assign } from './fields';
 import { boundTo, type PlanStore } from './bound';
@@ -9,7 +9,7 @@ import { keysIn } from './wateringChange';
 const blockValves = (
   plan: PlanStore,
   block: string,
-  valves: 'block' | 'beds' | 'runs' | undefined,
+  valves: Block['valves'] | undefined,
 ): Refusal | undefined =>
   plan.edit(msg`change where the valves are`, (draft) => {
     const b = draft.blocks.find((x) => x.id === block)!;
