@@ -22,7 +22,7 @@ describe('furrow build', () => {
     expect(status).toBe(0);
     expect(stdout).toMatch(/1 × 4,000 ft +tape/);
     expect(stdout).toMatch(
-      /31 +take-off pushed into a punched hole of poly pipe, to 16 mm tape lock, with valve \(28 used, 3 spare\)/,
+      /31 +take-off pushed into a punched hole of poly pipe, to 16 mm tape lock \(28 used, 3 spare\)/,
     );
     expect(stdout).toMatch(/26 lines have none and are not in that total/);
     expect(stdout).toMatch(/2\. Put the head together/);

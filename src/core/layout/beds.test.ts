@@ -122,6 +122,8 @@ describe('a tunnel', () => {
     expect(tunnel({}).map((b) => b[1])).toEqual([0, 1, 2.5, 4, 5.5]);
     // Of 4.2 m three beds take 4, and 0.1 is left on either hand.
     expect(tunnel({ widthM: 6.2 }).map((b) => b[1])).toEqual([0, 1.1, 2.6, 4.1, 5.7]);
+    // Half a metre kept free at the left wall: the rest of 6 m is laid out as a tunnel of that width.
+    expect(tunnel({ widthM: 6.5 }, { offsetM: 0.5 }).map((b) => b[1])).toEqual([0.5, 1.5, 3, 4.5, 6]);
   });
 
   test('doors leave room at their ends', () => {

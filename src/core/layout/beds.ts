@@ -28,8 +28,16 @@ function slotsBetween(from: number, to: number, widthM: number, pathM: number): 
   return slots;
 }
 
-/** A tunnel's places: a narrower bed along each wall, and between them as many as fit, in its middle. */
-function tunnelSlots(widthM: number, block: Block): Slot[] {
+/**
+ * A tunnel's places: a narrower bed along each wall, and between them as many as fit, in its middle; what is kept free lies at its
+ * left wall.
+ */
+function tunnelSlots(tunnelM: number, block: Block): Slot[] {
+  const { offsetM } = block.beds;
+  return slotsWithin(tunnelM - offsetM, block).map((s) => ({ ...s, leftM: s.leftM + offsetM }));
+}
+
+function slotsWithin(widthM: number, block: Block): Slot[] {
   const { widthM: bedM, pathM } = block.beds;
   const side = Math.min(block.tunnel!.sideBedM, bedM);
   if (2 * side + pathM > widthM + FIT_M) return slotsBetween(0, widthM, bedM, pathM);

@@ -94,11 +94,28 @@ function fromVersion8(plan: Fields): Fields {
   };
 }
 
+/** Until version 10 what was kept free before the first bed moved nothing in a tunnel. */
+function withoutTunnelOffsets(plan: Fields): Fields {
+  if (!Array.isArray(plan.blocks)) return plan;
+  return {
+    ...plan,
+    blocks: (plan.blocks as unknown[]).map((entry) => {
+      const block = fields(entry);
+      const beds = fields(block?.beds);
+      if (!block || !block.tunnel || block.outline !== undefined || beds?.offsetM === undefined) return entry;
+      const others = { ...beds };
+      delete others.offsetM;
+      return { ...block, beds: others };
+    }),
+  };
+}
+
 /**
  * Up to version 9 a backup had a valve on each side and a preventer in words only; from version 10 they are parts of the
  * branches of the sources that join.
  */
-function fromVersion9(plan: Fields): Fields {
+function fromVersion9(before: Fields): Fields {
+  const plan = withoutTunnelOffsets(before);
   const backup = fields(plan.backup);
   if (!backup || !Array.isArray(plan.sources)) return plan;
   const { valve, backflow, ...rest } = backup;

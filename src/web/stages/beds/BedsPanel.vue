@@ -149,15 +149,16 @@ const turn = computed(() => {
             kind="width"
             :value="beds.headFarM"
             :is-default="isDefault('headFarM')"
-            :take="set('headFarM', msg`set the far headland`)" />, before the first bed
-          <QuantityField
-            id="free-before-the-first-bed"
-            label="Free before the first bed"
-            kind="width"
-            :value="beds.offsetM"
-            :is-default="isDefault('offsetM')"
-            :take="set('offsetM', msg`shift the beds`)" /></template
-        >.
+            :take="set('headFarM', msg`set the far headland`)" /></template
+        >, free before the first bed
+        <QuantityField
+          id="free-before-the-first-bed"
+          label="Free before the first bed"
+          kind="width"
+          :value="beds.offsetM"
+          :is-default="isDefault('offsetM')"
+          :take="set('offsetM', msg`shift the beds`)"
+        />.
         <QuantityField
           id="runs-per-bed"
           label="Runs per bed"
