@@ -219,6 +219,7 @@ export const HEAD_PARTS: readonly PartKind[] = [
     ratingKpa: 1000,
   }),
   part('motor-1', 'motor-valve', msg`1 in zero-pressure valve`, 'thread-1', [2, 3600]),
+  part('motor-2', 'motor-valve', msg`2 in zero-pressure valve`, 'thread-2', [2, 14000]),
   part('vacuum-breaker', 'backflow', msg`hose vacuum breaker`, 'hose-3/4', [10, 1500], onHose),
   part('double-check', 'backflow', msg`double check valve`, 'thread-1', [15, 3600], {
     ...metal,
@@ -228,7 +229,27 @@ export const HEAD_PARTS: readonly PartKind[] = [
     ...metal,
     fixedKpa: 60,
   }),
+  part('double-check-1-1/2', 'backflow', msg`1½ in double check valve`, 'thread-1-1/2', [15, 8000], {
+    ...metal,
+    fixedKpa: 20,
+  }),
+  part('double-check-2', 'backflow', msg`2 in double check valve`, 'thread-2', [15, 14000], {
+    ...metal,
+    fixedKpa: 20,
+  }),
+  part('reduced-pressure-1-1/2', 'backflow', msg`1½ in reduced-pressure device`, 'thread-1-1/2', [20, 8000], {
+    ...metal,
+    fixedKpa: 60,
+  }),
+  part('reduced-pressure-2', 'backflow', msg`2 in reduced-pressure device`, 'thread-2', [20, 14000], {
+    ...metal,
+    fixedKpa: 60,
+  }),
   part('check-1', 'check-valve', msg`1 in check valve`, 'thread-1', [5, 3600], { ...metal, fixedKpa: 3 }),
+  part('check-1-1/2', 'check-valve', msg`1½ in check valve`, 'thread-1-1/2', [5, 8000], {
+    ...metal,
+    fixedKpa: 3,
+  }),
   part('check-2', 'check-valve', msg`2 in check valve`, 'thread-2', [5, 14000], { ...metal, fixedKpa: 3 }),
   part('venturi-1', 'venturi', msg`1 in venturi with bypass`, 'thread-1', [35, 3600], {
     needsKpa: 100,
@@ -296,6 +317,16 @@ export const HEAD_PARTS: readonly PartKind[] = [
     maxLph: 6800,
     ratingKpa: 1000,
   }),
+  part('timer-stations-1-1/2', 'timer', msg`station timer with 1½ in solenoids`, 'thread-1-1/2', [20, 9000], {
+    needsKpa: DIAPHRAGM_KPA,
+    maxLph: 15000,
+    ratingKpa: 1000,
+  }),
+  part('timer-stations-2', 'timer', msg`station timer with 2 in solenoids`, 'thread-2', [20, 16000], {
+    needsKpa: DIAPHRAGM_KPA,
+    maxLph: 27000,
+    ratingKpa: 1000,
+  }),
   part('timer-zero-1', 'timer', msg`1 in zero-pressure timer`, 'thread-1', [8, 3600], { maxLph: 6000 }),
   part('regulator-low', 'regulator', msg`low-flow regulator`, 'hose-3/4', ...regulator(20, 1800)),
   part('regulator-mid', 'regulator', msg`mid-flow regulator`, 'thread-3/4', ...regulator(450, 4500)),
@@ -308,6 +339,20 @@ export const HEAD_PARTS: readonly PartKind[] = [
     ...regulator(200, 5000),
   ),
   part(
+    'regulator-adjustable-1-1/2',
+    'regulator',
+    msg`1½ in adjustable regulator`,
+    'thread-1-1/2',
+    ...regulator(500, 12000),
+  ),
+  part(
+    'regulator-adjustable-3',
+    'regulator',
+    msg`3 in adjustable regulator`,
+    'thread-3',
+    ...regulator(3000, 45000),
+  ),
+  part(
     'regulator-adjustable-2',
     'regulator',
     msg`2 in adjustable regulator`,
@@ -317,6 +362,11 @@ export const HEAD_PARTS: readonly PartKind[] = [
   part('gauge', 'gauge', msg`gauge`, 'thread-1/2', [0, 3600], { ratingKpa: 1000 }),
   part('air-vent', 'air-vent', msg`air vent`, 'thread-3/4', [0, 3600], { ratingKpa: 1000 }),
   part('relief', 'relief', msg`relief valve`, 'thread-3/4', [0, 3600], { ...metal, opensKpa: 520 }),
+  part('relief-1-1/2', 'relief', msg`1½ in relief valve`, 'thread-1-1/2', [0, 8000], {
+    ...metal,
+    opensKpa: 520,
+  }),
+  part('relief-2', 'relief', msg`2 in relief valve`, 'thread-2', [0, 14000], { ...metal, opensKpa: 520 }),
   part('splitter-2', 'splitter', msg`two-way splitter with valves`, 'hose-3/4', [4, 1800], onHose),
   part('splitter-4', 'splitter', msg`four-way splitter with valves`, 'hose-3/4', [5, 1800], onHose),
   part('purge-3/4', 'flush', msg`¾ in hand purge valve`, 'thread-3/4', [0, 3600], metal),
@@ -329,3 +379,16 @@ export const SPLITTER_WAYS: Readonly<Record<string, number>> = { 'splitter-2': 2
 
 /** Set pressures that regulators are sold at, kPa. */
 export const REGULATOR_SETS_KPA = [41, 69, 83, 103, 138, 172] as const;
+
+/** Kinds that come in several sizes, from the smallest on. */
+const SIZES: readonly (readonly string[])[] = [
+  ['ball-1', 'ball-1-1/2', 'ball-2', 'ball-3'],
+  ['double-check', 'double-check-1-1/2', 'double-check-2'],
+  ['reduced-pressure', 'reduced-pressure-1-1/2', 'reduced-pressure-2'],
+  ['relief', 'relief-1-1/2', 'relief-2'],
+];
+/** A kind in the least size whose label's flow is what passes it; the largest where none is. */
+export function sizedKind(id: string, lph: number): string {
+  const sizes = SIZES.find((s) => s[0] === id) ?? [id];
+  return sizes.find((s) => HEAD_PARTS.find((p) => p.id === s)!.atLph >= lph) ?? sizes[sizes.length - 1];
+}

@@ -343,7 +343,7 @@ const CASES: [Change, (p: Plan) => unknown, unknown, string][] = [
     'set the target to 0.85 share evenness',
   ],
   [
-    { kind: 'backup-apart', backflow: 'double-check' },
+    { kind: 'backup-apart', backflow: 'double-check', valve: 'ball-1' },
     (p) => [p.backup, p.sources.map((s) => s.branch)],
     [
       { sourceId: 'tap' },

@@ -18,8 +18,6 @@ type Sources =
   | 'wish'
   | 'backup-apart';
 
-/** What shuts one source off from another. */
-const VALVE = 'ball-1';
 /** A pump may pass this many times its label's flow before its motor is overloaded. */
 const BOOSTER_MOST = 1.5;
 
@@ -95,13 +93,13 @@ export const SOURCES: ChangeMakers<Sources> = {
     says: ({ uniformity }, _, show) => msg`set the target to ${show(uniformity, 'share')} evenness`,
   },
   'backup-apart': {
-    make(draft, { backflow }, full) {
+    make(draft, { backflow, valve }, full) {
       const home = full.sources.find((s) => s.id === full.home)!;
       const joining = joiningSources(full);
       const lacking = new Set(joining.flatMap((other) => unguarded(home, other)));
       for (const source of [home, ...joining]) {
         if (lacking.has(source)) putOnBranch(draft, full, source.id, backflow);
-        if (!source.branch.some((p) => p.role === 'ball-valve')) putOnBranch(draft, full, source.id, VALVE);
+        if (!source.branch.some((p) => p.role === 'ball-valve')) putOnBranch(draft, full, source.id, valve);
       }
     },
     says: () => msg`put a valve on the branch of each, and a backflow preventer where it lacks one`,

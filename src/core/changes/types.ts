@@ -49,7 +49,7 @@ export type Change =
   | { kind: 'raise-tank'; byM: number }
   | { kind: 'allowance'; share: number }
   | { kind: 'wish'; uniformity: number }
-  | { kind: 'backup-apart'; backflow: string };
+  | { kind: 'backup-apart'; backflow: string; valve: string };
 
 export type ChangeKind = Change['kind'];
 export type ChangeOf<K extends ChangeKind> = Extract<Change, { kind: K }>;

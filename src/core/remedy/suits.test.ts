@@ -30,14 +30,15 @@ const partOf = (id: string) => HEAD_PARTS.find((p) => p.id === id)!;
 const parts = (offers: ReturnType<typeof preventer>): string[] =>
   offers.map((o) => (o[0][0] as { part: string }).part);
 
-test('backflow preventers are offered up to the flow that each passes, and only the surest where feed is given', () => {
-  const all = ['double-check', 'vacuum-breaker', 'reduced-pressure'];
-  expect(parts(preventer(context({ flowLph: 10 })))).toEqual(all);
-  for (const id of all) {
-    const { maxLph } = partOf(id);
-    expect(parts(preventer(context({ flowLph: maxLph })))).toContain(id);
-    expect(parts(preventer(context({ flowLph: maxLph + 1 })))).not.toContain(id);
-  }
+test('backflow preventers are offered in the size for the flow, to twice its label, and only the surest where feed is given', () => {
+  const at = (flowLph: number): string[] => parts(preventer(context({ flowLph })));
+  expect(at(10)).toEqual(['double-check', 'vacuum-breaker', 'reduced-pressure']);
+  // Labels: the hose breaker 1,500 L/h, the others 3,600 in 1 in, 8,000 in 1½ in, 14,000 in 2 in.
+  expect(at(3000)).toEqual(['double-check', 'vacuum-breaker', 'reduced-pressure']);
+  expect(at(3001)).toEqual(['double-check', 'reduced-pressure']);
+  expect(at(3601)).toEqual(['double-check-1-1/2', 'reduced-pressure-1-1/2']);
+  expect(at(28_000)).toEqual(['double-check-2', 'reduced-pressure-2']);
+  expect(at(28_001)).toEqual([]);
   const feeding = { ...plan, wishes: { ...plan.wishes, feeding: true } };
   expect(parts(preventer(context({ plan: feeding, flowLph: 10 })))).toEqual(['reduced-pressure']);
 });

@@ -1,5 +1,5 @@
 import { msg } from '../../language';
-import { HEAD_PARTS, isInjector } from '../../catalog/headParts';
+import { HEAD_PARTS, isInjector, sizedKind } from '../../catalog/headParts';
 import { HEAD } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
@@ -9,6 +9,9 @@ import { BACKFLOW_LOCAL } from '../facts/notices';
 
 type Said = { part: string };
 
+/** Kinds, in any size, that many rules do not accept where feed is given. */
+const WEAK = ['vacuum-breaker', 'double-check'] as const;
+
 /** Feed is given on mains water behind a preventer that many rules do not accept for that. */
 export const backflowWeak = findingKind({
   code: 'backflow-weak',
@@ -17,7 +20,7 @@ export const backflowWeak = findingKind({
     const feeding = plan.wishes.feeding || plan.head.some((p) => isInjector(p.role));
     const preventers = plan.head.filter((p) => p.role === 'backflow');
     if (!feeding || results.layout.source.kind !== 'tap' || preventers.length === 0) return [];
-    if (preventers.some((p) => p.kind !== 'vacuum-breaker' && p.kind !== 'double-check')) return [];
+    if (preventers.some((p) => !WEAK.some((kind) => p.kind.startsWith(kind)))) return [];
     const [{ id, name }] = preventers;
     return [{ grade: 'watch', place: { kind: 'part', place: HEAD, id }, says: { part: name } }];
   },
@@ -31,10 +34,10 @@ export const backflowWeak = findingKind({
       msg`fill a tank through open air`,
     ],
   }),
-  offers: ofSource(({ plan }) => {
+  offers: ofSource(({ plan, results: { flowLph } }) => {
     const weak = plan.head.find((p) => p.role === 'backflow');
     if (!weak) return [];
-    const strong = HEAD_PARTS.filter((p) => p.role === 'backflow' && p.id === 'reduced-pressure');
+    const strong = HEAD_PARTS.filter((p) => p.id === sizedKind('reduced-pressure', flowLph));
     return [
       steps(strong, (p) => ({
         kind: 'swap-part',

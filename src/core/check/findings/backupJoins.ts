@@ -1,4 +1,5 @@
 import { msg } from '../../language';
+import { sizedKind } from '../../catalog/headParts';
 import { joiningSources, keptApart, unguarded } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
@@ -49,7 +50,15 @@ export const backupJoins = findingKind({
       ...(lacks ? [msg`put a proper backflow preventer on the branch of ${lacks}`] : []),
     ],
   }),
-  offers: ofSource(({ plan }) => [
-    [[{ kind: 'backup-apart', backflow: plan.wishes.feeding ? 'reduced-pressure' : 'double-check' }]],
+  offers: ofSource(({ plan, results: { flowLph } }) => [
+    [
+      [
+        {
+          kind: 'backup-apart',
+          backflow: sizedKind(plan.wishes.feeding ? 'reduced-pressure' : 'double-check', flowLph),
+          valve: sizedKind('ball-1', flowLph),
+        },
+      ],
+    ],
   ]),
 });

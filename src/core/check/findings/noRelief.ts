@@ -1,4 +1,5 @@
 import { msg } from '../../language';
+import { sizedKind } from '../../catalog/headParts';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
 import { addPart, ofSource } from '../offers';
@@ -41,8 +42,14 @@ export const noRelief = findingKind({
       msg`Pump and well electrics are work for a licensed electrician.`,
     ],
   }),
-  offers: ofSource(({ results: { rest } }) => [
+  offers: ofSource(({ results: { rest, flowLph } }) => [
     [[{ kind: 'pressure-tank' }]],
-    [[addPart(HEAD, 'relief', 0, { opensKpa: Math.round(rest.sourceKpa * RELIEF_SHARE) })]],
+    [
+      [
+        addPart(HEAD, sizedKind('relief', flowLph), 0, {
+          opensKpa: Math.round(rest.sourceKpa * RELIEF_SHARE),
+        }),
+      ],
+    ],
   ]),
 });

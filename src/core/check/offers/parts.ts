@@ -1,5 +1,5 @@
 import { msg } from '../../language';
-import { isFilter, HEAD_PARTS, type PartLabel, type Role } from '../../catalog/headParts';
+import { isFilter, HEAD_PARTS, sizedKind, type PartLabel, type Role } from '../../catalog/headParts';
 import { waterKind } from '../../catalog/water';
 import { HEAD, type Part } from '../../plan';
 import { blockOf, type Context } from './context';
@@ -76,13 +76,18 @@ export const addPart = (
   name: HEAD_PARTS.find((p) => p.id === id)!.name,
   ...more,
 });
+/** A preventer passes this many times the flow of its label at the most: twice the speed costs four times the pressure. */
+const MOST_OVER_LABEL = 2;
+
 export const preventer: Offering = ({ plan, results: { flowLph } }) => {
   const kinds = plan.wishes.feeding
     ? ['reduced-pressure']
     : ['double-check', 'vacuum-breaker', 'reduced-pressure'];
   // Behind the valves that shut the water off, so that it can be taken out.
   const at = plan.head.findIndex((p) => p.role !== 'ball-valve' && p.role !== 'gate-valve');
-  const fit = kinds.filter((k) => HEAD_PARTS.find((p) => p.id === k)!.maxLph >= flowLph);
+  const fit = kinds
+    .map((k) => sizedKind(k, flowLph))
+    .filter((k) => HEAD_PARTS.find((p) => p.id === k)!.atLph * MOST_OVER_LABEL >= flowLph);
   return fit.map((k) => [[addPart(HEAD, k, at < 0 ? plan.head.length : at)]]);
 };
 /** A filter of a kind that suits all that is in the water, of a size for the flow. */
