@@ -78,13 +78,14 @@ export const cost: Maker = ({ plan, results }) => {
   const c = costOf(plan, results.layout);
   return {
     title: msg`Cost at typical prices`,
-    says: msg`Pipe and tape by the length of each size, and parts by the piece; in no particular currency.`,
+    says: msg`Everything that the farm is built of, before spares and whole rolls; in no particular currency.`,
     formula: 'C = Σ L·c + Σ n·c',
     terms: [
+      term('', msg`pipe and hose`, c.pipe, 'count'),
       term('', msg`laid along the beds`, c.laid, 'count'),
-      term('', 'headers', c.headers, 'count'),
-      term('', 'mains', c.mains, 'count'),
-      term('', msg`parts and take-offs`, c.parts, 'count'),
+      term('', msg`parts of head and inlets`, c.parts, 'count'),
+      term('', msg`take-offs, ends and fittings`, c.joints, 'count'),
+      term('', msg`tools and all else`, c.others, 'count'),
     ],
     gives: sum,
     result: term('C', msg`all of it`, c.total, 'count'),

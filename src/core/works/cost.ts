@@ -1,73 +1,53 @@
-import { lengthOnLine, type FarmLayout, type LaidPlant } from '../layout';
-import { sharedHead, type FullPlan } from '../plan';
-import {
-  EMITTER,
-  TAKE_OFF,
-  THIN_TUBE_PER_M,
-  amountOf,
-  layingPrice,
-  partPrice,
-  pipePrice,
-  sourceThings,
-  stretches,
-} from '../farm';
+import type { FarmLayout } from '../layout';
+import type { FullPlan } from '../plan';
+import { amountOf, farmOf, isThere, SOURCE_ITEM, sourceThings, type GroupId } from '../farm';
 
-/** What a plan's pipes, parts and tape cost to buy, at typical prices. */
+/** What there is to buy for a farm costs at typical prices, before spares and whole packs. */
 export interface Cost {
+  pipe: number;
   laid: number;
-  headers: number;
-  mains: number;
   parts: number;
+  /** Take-offs, run ends, fittings and what joins them. */
+  joints: number;
+  /** Tank and stand, wire, boxes, tools. */
+  others: number;
   total: number;
 }
 
-/** What is laid at a plant: its ring, or its emitters and the thin tube to them. */
-function plantPrice({ label, emitters, ringM, wayM }: LaidPlant): number {
-  return ringM > 0 ? Math.PI * ringM * layingPrice(label) : emitters * EMITTER + wayM * THIN_TUBE_PER_M;
-}
+/** Under what each group of the list is told. */
+const TOLD: Partial<Record<GroupId, Exclude<keyof Cost, 'total'>>> = {
+  pipe: 'pipe',
+  laid: 'laid',
+  part: 'parts',
+  takeoff: 'joints',
+  fitting: 'joints',
+  small: 'joints',
+};
 
-/** Of every block, in use or not: all of it is bought. */
+/** Of every thing of the farm, blocks in use or not, that is not there already. What belongs to the source itself is told apart. */
 export function costOf(plan: FullPlan, layout: FarmLayout): Cost {
-  let laid = 0;
-  let headers = 0;
-  let parts = 0;
-  for (const b of layout.blocks) {
-    if (b.small) {
-      for (const { lengthM, pipe } of [...b.small.pipes, ...b.small.loops])
-        headers += lengthM * pipePrice(pipe);
-      for (const bed of b.beds) if (bed.plant) laid += plantPrice(bed.plant);
-    }
-    for (const run of b.runs)
-      if (!b.beds[run.bedIndex].plant) laid += (run.lengthM - run.leadM) * layingPrice(run.tape);
-    parts += b.runs.length * TAKE_OFF;
-    b.headers.forEach(({ line, fromXM, toXM, pipe }, h) => {
-      if (h > 0) headers += lengthOnLine(line, fromXM, toXM) * pipePrice(pipe);
-      else
-        for (const [from, to, piece] of stretches(b, fromXM, toXM))
-          headers += lengthOnLine(line, from, to) * pipePrice(piece);
-    });
-    const { header } = b.block;
-    if (header.feed === 'both')
-      headers += (b.headers[0].toXM - b.headers[0].fromXM + header.second.extraM) * pipePrice(header.second);
-    if (header.other && b.headers.length > 1) {
-      const [[x0, y0], [x1, y1]] = [b.headers[0].feed, b.headers[1].feed];
-      headers += (Math.hypot(x1 - x0, y1 - y0) + header.other.link.extraM) * pipePrice(header.other.link);
-    }
+  const cost: Cost = { pipe: 0, laid: 0, parts: 0, joints: 0, others: 0, total: 0 };
+  for (const thing of farmOf(plan, layout).things) {
+    const { item } = thing;
+    if (item.id.startsWith(SOURCE_ITEM) || isThere(plan, item)) continue;
+    const price = amountOf(thing) * item.typical;
+    cost[TOLD[item.group] ?? 'others'] += price;
+    cost.total += price;
   }
-  const mains = layout.mains.reduce((sum, m) => sum + m.lengthM * pipePrice(m.piece), 0);
-  for (const p of [...sharedHead(plan), ...plan.blocks.flatMap((b) => b.inlet)]) parts += partPrice(p);
-  return { laid, headers, mains, parts, total: laid + headers + mains + parts };
+  return cost;
 }
 
 /**
- * What a change of the source costs at typical prices: everything that it has afterwards and had not before, whole, since a larger tank is
- * not got by adding to the smaller one.
+ * What a change of the source's own things costs at typical prices: everything that it has afterwards and had not before, whole,
+ * since a larger tank is not got by adding to the smaller one.
  */
 export function sourceCost(before: FullPlan, after: FullPlan): number {
   const of = (plan: FullPlan): Map<string, { count: number; each: number }> => {
     const found = new Map<string, { count: number; each: number }>();
-    for (const { item, ...t } of sourceThings(plan))
+    for (const { item, ...t } of sourceThings(plan)) {
+      if (!item.id.startsWith(SOURCE_ITEM)) continue;
       found.set(item.id, { count: (found.get(item.id)?.count ?? 0) + amountOf(t), each: item.typical });
+    }
     return found;
   };
   const had = of(before);

@@ -11,7 +11,7 @@ import { useResults } from '../../stores/results';
 import { useWeigh } from '../../stores/weigh';
 import { useSettings } from '../../stores/settings';
 import FindingCard from './FindingCard.vue';
-import { figuresTold } from './figures';
+import { costTold, figuresTold } from './figures';
 import FitDialog from './FitDialog.vue';
 import LimitsTable from './LimitsTable.vue';
 import { fieldsOf } from '../../parts/useDraft';
@@ -105,6 +105,7 @@ fieldsOf(() => 'farm');
           <span v-for="f in figuresTold(advice.together, settings.show)" :key="f.name"
             >{{ f.name }} {{ f.from }} → {{ f.to }}
           </span>
+          <span>{{ costTold(advice.together) }}</span>.
           {{
             advice.together.left === 0
               ? msg`Nothing is left to mend.`

@@ -7,7 +7,7 @@ import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
-import { figuresTold } from './figures';
+import { costTold, figuresTold } from './figures';
 import { useOwnPrices } from './useOwnPrices';
 
 /** Remedies that were worked out: each is taken with one press, or ticked to be taken with others. */
@@ -44,7 +44,7 @@ const promise = (r: Remedy): string =>
         <span class="num figures"
           ><span v-for="f in figuresTold(remedy, settings.show)" :key="f.name"
             >{{ f.name }} {{ f.from }} → {{ f.to }}</span
-          ></span
+          ><span>{{ costTold(remedy) }}</span></span
         >
         <span v-if="prices[i]" class="num figures">{{ prices[i] }}</span>
         <span v-if="remedy.worse.length > 0" class="worse">but: {{ worse(remedy) }}</span>
