@@ -1,5 +1,5 @@
 /** Packages that ship ES modules only; Jest runs CommonJS, so they are transformed too. */
-const ESM_ONLY = ['convert', 'pinia', 'd3', 'd3-[a-z-]+', 'internmap', 'delaunator', 'robust-predicates', '@turf/[a-z-]+', '@vueuse/[a-z]+', 'nostics', 'ml-levenberg-marquardt', 'ml-matrix', 'ml-array-[a-z]+', 'is-any-array', 'rbush', 'quickselect', 'intl-messageformat', '@formatjs/[a-z-]+'];
+const ESM_ONLY = ['convert', 'pinia', 'd3', 'd3-[a-z-]+', 'internmap', 'delaunator', 'robust-predicates', '@turf/[a-z-]+', '@vueuse/[a-z]+', 'nostics', 'ml-levenberg-marquardt', 'ml-matrix', 'ml-array-[a-z]+', 'is-any-array', 'rbush', 'quickselect', 'intl-messageformat', '@formatjs/[a-z-]+', 'any-ascii'];
 
 module.exports = {
   testEnvironment: 'node',

@@ -291,7 +291,7 @@ test('a backup tap on the tank’s pipes is told until it is guarded', async () 
   await reads(driver, '[aria-label=Stage]', /no backflow preventer on the branch of/);
   // On the backup itself the beds ask for more than an example tap gives.
   await reads(driver, '[aria-label=Stage]', /It holds on the backup/);
-  await press(driver, 'put a valve on the branch of each, and a backflow preventer where it lacks one');
+  await click(await find(driver, By.xpath("//button[b[contains(., 'a valve on the branch of each')]]")));
   await openStage('pipework');
   await reads(driver, "[aria-label='Branch of tap']", /double check valve[\s\S]*1 in ball valve/);
   await openStage('check');

@@ -25,8 +25,8 @@ export const WHEN_IDLE = [
   'adviser-*.js',
   'reader-*.js',
 ];
-/** Kept when it is first needed: the solver that cuts pipe to least waste. */
-export const WHEN_NEEDED = ['highs-*.wasm'];
+/** Kept when it is first needed: the solver that cuts pipe to least waste, and what says other scripts in plain letters on paper. */
+export const WHEN_NEEDED = ['highs-*.wasm', 'any-ascii-*.js'];
 
 /** The list of what is kept when idle, for the page. */
 export const REST = 'rest.json';

@@ -1,4 +1,5 @@
 import { createRequire } from 'node:module';
+import anyAscii from 'any-ascii';
 import pdfmake from 'pdfmake';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { inOwnLetters } from '../core/print';
@@ -25,5 +26,5 @@ export async function renderPdf(document: TDocumentDefinitions): Promise<Uint8Ar
     [...Object.values(page), ...Object.values(rest)].includes(path),
   );
   pdfmake.setUrlAccessPolicy(() => false);
-  return pdfmake.createPdf(inOwnLetters(document) as TDocumentDefinitions).getBuffer();
+  return pdfmake.createPdf(inOwnLetters(document, anyAscii) as TDocumentDefinitions).getBuffer();
 }

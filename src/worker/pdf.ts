@@ -5,7 +5,7 @@ import wideBold from 'pdfmake/build/fonts/Roboto/Roboto-Medium.ttf?url';
 import wideNormal from 'pdfmake/build/fonts/Roboto/Roboto-Regular.ttf?url';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { msg } from '../core/language';
-import { inOwnLetters } from '../core/print';
+import { hasOtherLetters, inOwnLetters, type InPlainLetters } from '../core/print';
 
 const FILES = {
   'page.woff': pageNormal,
@@ -42,9 +42,14 @@ async function prepare(): Promise<void> {
   });
 }
 
+/** What says letters of other scripts in plain ones: fetched where there are any, and done without where it cannot be. */
+const plainLetters = async (document: unknown): Promise<InPlainLetters | undefined> =>
+  hasOtherLetters(document) ? import('any-ascii').then((m) => m.default).catch(() => undefined) : undefined;
+
 /** A document as PDF, with the types that ship with the application. */
 export async function renderPdf(document: TDocumentDefinitions): Promise<Uint8Array> {
   await (ready ??= prepare());
-  const buffer = await pdfMake.createPdf(inOwnLetters(document) as TDocumentDefinitions).getBuffer();
+  const own = inOwnLetters(document, await plainLetters(document)) as TDocumentDefinitions;
+  const buffer = await pdfMake.createPdf(own).getBuffer();
   return new Uint8Array(buffer);
 }

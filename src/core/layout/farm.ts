@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import { boxOf, lengthWithinM, type Box, type Point, type Polygon } from '../ground';
 import {
   HEAD,
@@ -66,6 +67,19 @@ export interface FarmLayout {
   highest: Spot;
   lowest: Spot;
 }
+
+/** What an end of a piece of main is called: the head, a tee by its number, a block by its name. */
+export const mainEndName = ({ tees, blocks }: Pick<FullPlan, 'tees' | 'blocks'>, id: string): string => {
+  if (id === HEAD) return msg`the head`;
+  const tee = tees.findIndex((t) => t.id === id);
+  return tee >= 0 ? msg`tee ${tee + 1}` : (blocks.find((b) => b.id === id)?.name ?? '');
+};
+
+/** A piece of main as lists, sheet and paper call it: by its number, where there are several, and where it leads. */
+export const mainName = (plan: FullPlan, { mains }: Pick<FarmLayout, 'mains'>, to: string): string =>
+  mains.length > 1
+    ? `${mains.findIndex((m) => m.to === to) + 1} · ${mainEndName(plan, to)}`
+    : mainEndName(plan, to);
 
 /** Where a block's first header is fed, on the sheet. */
 export function feedSpot({ frame, headers, ground }: BlockLayout): Spot {

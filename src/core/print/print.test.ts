@@ -1,3 +1,4 @@
+import anyAscii from 'any-ascii';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { BATTERY, SOUND } from '../check/battery.testing';
 import { layOut } from '../layout';
@@ -7,7 +8,7 @@ import { itemName, type Show } from '../farm';
 import { ranges, shopFor } from '../works';
 import { lineWorking } from '../working';
 import { format, METRIC } from '../units';
-import { fieldSheets, fingerprint, inOwnLetters, onTape, SHEETS } from './index';
+import { fieldSheets, fingerprint, hasOtherLetters, inOwnLetters, onTape, SHEETS } from './index';
 
 const show: Show = (v, k) => format(v, k, METRIC);
 
@@ -41,6 +42,19 @@ test('letters that the page’s type lacks are set in the wider one, and written
   expect(inOwnLetters({ stack: ['Żółta łąka'] })).toEqual({
     stack: [{ text: expect.arrayContaining([{ text: 'Ż', font: 'Wide' }]) }],
   });
+  // Scripts that neither type has are said in plain letters, or told to be missing; a letter made of two is one.
+  expect(inOwnLetters('畑 1', anyAscii)).toBe('Tian 1');
+  expect(inOwnLetters('畑 1')).toBe('? 1');
+  expect(inOwnLetters('e\u0301te')).toBe('éte');
+  expect([hasOtherLetters({ stack: ['Żółta', { text: '畑' }] }), hasOtherLetters(['Żółта'])]).toEqual([
+    true,
+    false,
+  ]);
+  expect(inOwnLetters({ svg: '<text font-family="Page">Łąka & 畑</text>' }, () => '<T>')).toEqual({
+    svg: '<text font-family="Wide">Łąka &  T </text>',
+  });
+  // Eighty letters without a space are broken where a column ends.
+  expect(inOwnLetters('x'.repeat(80))).toEqual({ text: 'x'.repeat(80), wordBreak: 'break-all' });
   expect(inOwnLetters({ svg: '<text>⅝ in ≤ 3</text>' })).toEqual({ svg: '<text> 5/8 in at most  3</text>' });
   const layout = { hLineWidth: () => 1 };
   expect((inOwnLetters({ layout }) as { layout: unknown }).layout).toBe(layout);

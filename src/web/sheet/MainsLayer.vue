@@ -33,12 +33,16 @@ const view = useView();
 const on = (s: { xM: number; yM: number }): [number, number] => props.toScreen(s.xM, s.yM);
 const source = computed(() => on(props.farm.head));
 const LABEL_FROM_PX = 60;
+/** Pieces bear the numbers that they have in lists and on paper. */
+const numbered = (i: number): string => (props.farm.mains.length > 1 ? `${i + 1} · ` : '');
 const pieces = computed(() =>
-  props.farm.mains.map((m) => {
+  props.farm.mains.map((m, i) => {
     const [from, to] = mainEnds(props.farm, m, 1 / props.k).map(([x, y]) => props.toScreen(x, y));
     const long = Math.hypot(to[0] - from[0], to[1] - from[1]);
     const text =
-      long > LABEL_FROM_PX ? `${pipeKind(m.piece.pipe).name} · ${settings.show(m.lengthM, 'length')}` : '';
+      long > LABEL_FROM_PX
+        ? `${numbered(i)}${pipeKind(m.piece.pipe).name} · ${settings.show(m.lengthM, 'length')}`
+        : '';
     const crosses = m.crossings
       .map((c) => msg`${settings.show(c.lengthM, 'length')} under the ${c.thing.name}`)
       .join(', ');

@@ -16,7 +16,7 @@ import { pipeKind } from '../../catalog/pipes';
 import { SCALES } from '../../formats/paper';
 import { caution, cutText, heading, num, onTape, para, PT_PER_MM, subheading, table } from '../page';
 import type { Content, TableCell } from 'pdfmake/interfaces';
-import type { BlockLayout } from '../../layout';
+import { mainName, type BlockLayout } from '../../layout';
 import { blockName, type Printed, type SheetMaker } from './printed';
 
 const RULE_MM = 170;
@@ -149,7 +149,7 @@ function trenchContent(p: Printed): Content[] {
       ['*', 'auto', 'auto', 'auto', '*'],
       [msg`To`, msg`Long`, msg`Deep`, msg`Soil`, msg`Risers`],
       trenches.map((t) => [
-        blockName(p, t.to),
+        mainName(p.plan, p.layout, t.to),
         num(p.show(t.lengthM, 'length')),
         num(p.show(t.depthM, 'height')),
         num(p.show(t.spoilM3 * 1000, 'volume')),

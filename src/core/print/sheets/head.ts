@@ -2,8 +2,9 @@ import { msg } from '../../language';
 import { isTaped, jointRows, jointWords, madeJoints, partEnds } from '../../farm';
 import { isBranch } from '../../catalog/headParts';
 import type { State } from '../../check';
+import { mainEndName } from '../../layout';
 import { inletParts, type PartResult } from '../../network';
-import { HEAD, joiningSources, sharedHead, type FullPlan, type Part } from '../../plan';
+import { joiningSources, sharedHead, type FullPlan, type Part } from '../../plan';
 import { pipeKind } from '../../catalog/pipes';
 import { heading, num, para, subheading, table } from '../page';
 import type { Content } from 'pdfmake/interfaces';
@@ -58,11 +59,6 @@ const inletOf =
 function mains({ plan, layout, show }: Printed): Content[] {
   const laid = layout.mains;
   if (laid.length === 0) return [];
-  const name = (id: string): string =>
-    id === HEAD
-      ? msg`the head`
-      : (plan.blocks.find((b) => b.id === id)?.name ??
-        msg`tee ${plan.tees.findIndex((t) => t.id === id) + 1}`);
   return [
     subheading(msg`Mains, by their numbers on the farm`),
     table(
@@ -70,8 +66,8 @@ function mains({ plan, layout, show }: Printed): Content[] {
       ['', msg`From`, msg`To`, msg`Pipe`, msg`Length`],
       laid.map((m, i) => [
         num(`${i + 1}`),
-        name(m.from),
-        name(m.to),
+        mainEndName(plan, m.from),
+        mainEndName(plan, m.to),
         pipeKind(m.piece.pipe).name,
         num(show(m.lengthM, 'length')),
       ]),

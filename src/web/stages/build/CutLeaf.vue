@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { grouped, msg } from '../../../core/language';
+import { mainName } from '../../../core/layout';
 import { itemName, riserText, STYLES, trenchesOf } from '../../../core/farm';
 import {
   cutGroups,
@@ -43,7 +44,7 @@ const trenches = computed(() => trenchesOf(plan.full, layout.value));
 const ends = computed(() => runEndsOf(plan.full, layout.value).map(endSentence).join(' '));
 const cuts = computed(() => building.built!.shop.lines.filter((l) => l.cuts && l.cuts.rolls.length > 0));
 const tape = (m: number): string => onTape(m, build.value.family);
-const nameOf = (id: string): string => plan.full.blocks.find((b) => b.id === id)?.name ?? msg`a tee`;
+const nameOf = (id: string): string => plan.full.blocks.find((b) => b.id === id)?.name ?? '';
 const WIDTH = 300;
 const x = (rule: HeaderRule, m: number): number => (rule.lengthM > 0 ? (m / rule.lengthM) * WIDTH : 0);
 const MAINS = [
@@ -156,7 +157,7 @@ const MOST_ROLLS = 12;
       </summary>
       <ol class="rolls num">
         <li v-for="(r, i) in l.cuts!.rolls.slice(0, MOST_ROLLS)" :key="i">
-          {{ r.had ? msg`yours, ` : '' }}{{ cutText(r.lengthM, build.family) }}:
+          {{ r.had ? msg`yours` : i + 1 }}: {{ cutText(r.lengthM, build.family) }}:
           <template v-for="(c, k) in cutGroups(r, plan.full)" :key="k"
             >{{ k > 0 ? ', ' : '' }}{{ c.count > 1 ? `${c.count} × ` : ''
             }}{{ cutText(c.lengthM, build.family) }} <span class="quiet">({{ c.goesTo }})</span></template
@@ -225,7 +226,7 @@ const MOST_ROLLS = 12;
         <tbody>
           <tr v-for="t in trenches" :key="t.to">
             <td>
-              {{ nameOf(t.to) }} ({{
+              {{ mainName(plan.full, layout, t.to) }} ({{
                 t.because === 'frost'
                   ? msg`below the frost`
                   : t.because === 'lane'
@@ -289,7 +290,8 @@ summary {
 }
 .rolls {
   font-size: 13.5px;
-  padding-left: 24px;
+  list-style: none;
+  padding-left: 8px;
 }
 table {
   width: 100%;

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import { msg } from '../../../core/language';
 import { pipeKind, PIPES } from '../../../core/catalog/pipes';
-import { type LaidMain } from '../../../core/layout';
+import { mainEndName, mainName, type LaidMain } from '../../../core/layout';
 import { stepKey } from '../../../core/network';
 import { HEAD } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -31,11 +31,7 @@ watch(
 const tee = computed(() => plan.full.tees.find((t) => t.id === piece.value.to));
 fieldsOf(() => `main ${piece.value.to}`);
 const single = computed(() => plan.blocks.length === 1 && plan.full.tees.length === 0);
-const nameOf = (id: string): string => {
-  if (id === HEAD) return msg`the head`;
-  const i = plan.full.tees.findIndex((t) => t.id === id);
-  return i >= 0 ? msg`tee ${i + 1}` : (plan.blocks.find((b) => b.id === id)?.name ?? '');
-};
+const nameOf = (id: string): string => mainEndName(plan.full, id);
 const did = computed(() => new Map(results.results?.mains.map((m) => [m.laid.to, m]) ?? []));
 const owner = (m: LaidMain) =>
   (m.toBlock ? plan.plan.blocks.find((b) => b.id === m.to) : plan.plan.tees?.find((t) => t.id === m.to))
@@ -121,7 +117,7 @@ function addTee(): void {
         >
           <th scope="row">
             <button type="button" class="asks" :aria-pressed="m.to === piece.to" @click="picked = m.to">
-              {{ nameOf(m.to) }}
+              {{ mainName(plan.full, farm, m.to) }}
             </button>
           </th>
           <td>{{ pipeKind(m.piece.pipe).name }}, {{ settings.show(m.lengthM, 'length') }}</td>
