@@ -85,6 +85,19 @@ describe('upkeep', () => {
     expect(task(tasks([entry({ text: 'done: clamps' })]), 'clamps')).toBeUndefined();
   });
 
+  it('line in the soil is not pulled straight but looked over every two weeks, and again after it was done', () => {
+    expect(task(tasks(), 'buried')).toBeUndefined();
+    expect(task(tasks(), 'tension')).toBeDefined();
+    const buried = {
+      ...plan,
+      blocks: plan.blocks.map((b) => ({ ...b, tape: { ...b.tape, lies: 'buried' as const } })),
+    };
+    expect(task(tasks([], buried), 'tension')).toBeUndefined();
+    expect(task(tasks([], buried), 'buried').everyDays).toBe(14);
+    const seen = entry({ what: 'note', text: 'done: buried', at: NOW - DAY });
+    expect(task(tasks([seen], buried), 'buried').due).toBe(NOW + 13 * DAY);
+  });
+
   it('comes half a year later on the southern half of the earth', () => {
     const month = (t: Task): number => new Date(t.due).getUTCMonth();
     const south = {

@@ -8,6 +8,7 @@ import {
   HEAD,
   headParts,
   joiningSources,
+  type Block,
   type FullPlan,
 } from '../../plan';
 import type { Standing } from './entries';
@@ -190,6 +191,32 @@ function flushes(of: UpkeepOf): Task[] {
   ];
 }
 
+const isUnderSoil = (b: Block): boolean => b.tape.lies === 'buried';
+
+/** A look over line that lies in the soil: what is wrong with it nobody sees, and roots find it. */
+const BURIED_DAYS = 14;
+function buriedLines(of: UpkeepOf): Task[] {
+  const buried = of.plan.blocks.filter((b) => b.inUse && isUnderSoil(b));
+  if (buried.length === 0) return [];
+  const doneAt = lastOf(of.standing, ({ entry }) => entry.text === 'done: buried');
+  return [
+    {
+      id: 'buried',
+      title: msg`Look over the line in the soil of ${buried.map((b) => b.name).join(', ')}`,
+      how: [
+        msg`Walk the beds an hour after they have watered: a wet patch is a cut, a dry one is a clogged stretch or roots.`,
+        msg`Read the pressure at a few far ends that come up: lower than it was is a leak, higher is emitters that clog.`,
+        msg`Water a little and often in dry weather: roots enter line that stands dry. What else keeps them out, your supplier and local rules say.`,
+        msg`Vents at the high ends must open when the water is shut, or soil is sucked into the emitters.`,
+      ],
+      why: msg`In the soil faults are not seen until plants suffer.`,
+      due: again(of, doneAt, BURIED_DAYS),
+      everyDays: BURIED_DAYS,
+      ...(doneAt !== undefined && { doneAt }),
+    },
+  ];
+}
+
 /** After the first week and the second watering. */
 /** What a note of a repair says of new line: in the language of the book, which may be either. */
 const NEW_LINE = ['new line laid', msg`new line laid`];
@@ -210,16 +237,20 @@ function firstWeeks(of: UpkeepOf): Task[] {
       msg`Pipe settles under its clamps when it has been under pressure twice.`,
       2,
     ),
-    ...once(
-      'tension',
-      msg`Re-tension the tape`,
-      [
-        msg`Pull each run straight from its far end, by hand, and fix it again.`,
-        msg`Leave slack to fold the end.`,
-      ],
-      msg`Tape stretches in its first week and then snakes off its row.`,
-      WEEK,
-    ),
+    // What lies in the soil cannot be pulled straight.
+    ...(of.plan.blocks.every(isUnderSoil)
+      ? []
+      : once(
+          'tension',
+          msg`Re-tension the tape`,
+          [
+            msg`Pull each run straight from its far end, by hand, and fix it again.`,
+            msg`Leave slack to fold the end.`,
+          ],
+          msg`Tape stretches in its first week and then snakes off its row.`,
+          WEEK,
+        )),
+    ...buriedLines(of),
   ];
 }
 
