@@ -48,7 +48,7 @@ export function partsIn(draft: Draft<Plan>, place: string, full: FullPlan, id?: 
 
 /** Where all blocks' inlets are alike, those of the others become like the one that was changed. */
 export function inletsLike(draft: Draft<Plan>, place: string): void {
-  if (draft.inlets !== 'alike' || place === HEAD) return;
+  if (draft.inlets !== 'alike' || place === HEAD || branchSource(place) !== undefined) return;
   const { inlet } = blockIn(draft, place);
   for (const b of draft.blocks)
     if (b.id !== place) {

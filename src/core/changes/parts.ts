@@ -1,13 +1,17 @@
 import { msg } from '../language';
 import type { ChangeMakers } from './types';
 import { freePartId, ofBlock, partsIn, placeIn } from './drafts';
-import { HEAD } from '../plan';
+import { branchSource, HEAD, type FullPlan } from '../plan';
 
 type Parts =
   'set-pressure' | 'relief-opens' | 'add-part' | 'move-part' | 'swap-part' | 'remove-part' | 'vent-tee';
 
-const where = (place: string, of: string): string =>
-  place === HEAD ? msg` in the head` : msg` at the inlet${of}`;
+const where = (place: string, full: FullPlan): string => {
+  const source = branchSource(place);
+  if (source !== undefined)
+    return msg` on the branch of ${full.sources.find((s) => s.id === source)?.name ?? source}`;
+  return place === HEAD ? msg` in the head` : msg` at the inlet${ofBlock(full, place)}`;
+};
 
 /** A name of a part with its article: sizes begin with a digit or a fraction. */
 const aOrAn = (name: string): string => (/^[aeiou]/.test(name) ? msg`an ${name}` : msg`a ${name}`);
@@ -40,7 +44,7 @@ export const PARTS: ChangeMakers<Parts> = {
       });
     },
     says: ({ place, name, setKpa, opensKpa }, full, show) =>
-      msg`add ${aOrAn(name)}${setKpa !== undefined ? msg` set to ${show(setKpa, 'pressure')}` : ''}${opensKpa !== undefined ? msg` that opens at ${show(opensKpa, 'pressure')}` : ''}${where(place, ofBlock(full, place))}`,
+      msg`add ${aOrAn(name)}${setKpa !== undefined ? msg` set to ${show(setKpa, 'pressure')}` : ''}${opensKpa !== undefined ? msg` that opens at ${show(opensKpa, 'pressure')}` : ''}${where(place, full)}`,
   },
   'move-part': {
     make(draft, { place, id, to }, full) {

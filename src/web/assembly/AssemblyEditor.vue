@@ -180,7 +180,7 @@ const lost = (id: string): string => {
       >
     </div>
     <p v-if="parts.length === 0" class="quiet">No part here. Drag one from the shelf, or press it there.</p>
-    <p class="quiet keys">
+    <p v-if="parts.length > 0" class="quiet keys">
       Water runs left to right; the figure under each part is the pressure after it,
       {{ settings.parts(0, 'pressure').unit }}, at the working flow. Alt and an arrow key move a part, Delete
       takes it out.

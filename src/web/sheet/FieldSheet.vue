@@ -58,7 +58,7 @@ const scene = ref<InstanceType<typeof SceneLayers>>();
 const farm = computed(() => plan.laid);
 /** What the sheet is fitted to: the farm, not what lies about it. */
 const bounds = () => {
-  const { blocks, mains, head } = farm.value;
+  const { blocks, mains, head, joins } = farm.value;
   return boxOf([
     ...blocks.flatMap(sheetCorners),
     ...mains.flatMap(
@@ -69,6 +69,7 @@ const bounds = () => {
         ] as const,
     ),
     [head.xM, head.yM],
+    ...joins.map(({ start }): [number, number] => [start.xM, start.yM]),
   ]);
 };
 /** Long beds lie across the screen, where there is more room. */

@@ -9,7 +9,7 @@ import {
   MM_PER_MIL,
 } from '../../catalog/tape';
 import { DRILLS } from '../../catalog/drills';
-import { cropIn, HEAD, LIMITS, type Block, type FullPlan, type Part } from '../../plan';
+import { branchPlace, cropIn, HEAD, LIMITS, type Block, type FullPlan, type Part } from '../../plan';
 import { makeSets } from '../../sets';
 import { flowsUnder, layingOf, regulatorsFor, resultOf, widerThan } from './context';
 import type { Change } from '../../changes';
@@ -168,6 +168,27 @@ export const ownRegulator = ofBlock((block, context) => {
     ]),
   ];
 });
+/** Where it holds on another source alone: one regulator on that source's branch, before all that it waters. */
+export const branchRegulator: Offering = ({ plan, results }) => {
+  const source = plan.sources.find((s) => s.id === plan.sourceId);
+  if (!source || source.id === plan.home || plan.head.some((p) => p.role === 'regulator')) return [];
+  const [kind] = regulatorsFor(results.demand.askedLph);
+  if (!kind) return [];
+  const tapes = results.blocks.map((b) => b.built.layout.block.tape);
+  const least = Math.max(...tapes.map((t) => t.minKpa));
+  const most = Math.min(...tapes.map((t) => t.maxKpa));
+  const sets = REGULATOR_SETS_KPA.filter((s) => s > least && s <= most).reverse();
+  return [
+    steps(sets, (setKpa) => ({
+      kind: 'add-part',
+      place: branchPlace(source.id),
+      part: kind.id,
+      name: kind.name,
+      at: source.branch.length,
+      setKpa,
+    })),
+  ];
+};
 export const thickerWall = ofBlock((block, context) => {
   const { tape, id } = layingOf(context, block);
   if (tape.kind !== 'tape') return [];
