@@ -1,8 +1,8 @@
 import type { Feature, FeatureCollection, Geometry } from 'geojson';
 import { isClockwise, toLonLat, type Point } from '../ground';
 import { sheetCorners, toSheet, type BlockLayout } from '../layout';
-import { inletParts, type BlockResult } from '../network';
-import { HEAD, type Block } from '../plan';
+import type { BlockResult } from '../network';
+import { branchPlace, HEAD, partsAt, type Block } from '../plan';
 import { bedCorners, headerLines, runLine } from './farmShapes';
 import type { Doing, WholeFarm } from './wholeFarm';
 
@@ -61,10 +61,13 @@ export function writeGeoJson(farm: WholeFarm): string {
   return JSON.stringify(collection) + '\n';
 }
 
+/** Takes one thing, by what it is. */
+type Add = (role: string, geometry: Geometry, properties: Record<string, unknown>) => void;
+
 /** Mains, sources and parts. */
 function addPipes(
   farm: WholeFarm,
-  add: (role: string, geometry: Geometry, properties: Record<string, unknown>) => void,
+  add: Add,
   line: (points: readonly Point[]) => Geometry,
   point: (p: Point, zM?: number) => Geometry,
 ) {
@@ -130,23 +133,33 @@ function addPipes(
       kpa: round(most.does.solution.supply.pressureKpa),
     }),
   });
-  most?.does.head.forEach((p, i) =>
-    add('part', point([head.xM, head.yM], head.zM), {
-      place: 'head',
+  const places = [HEAD, ...[plan.home, ...layout.joins.map((j) => j.source.id)].map(branchPlace)];
+  for (const place of places) addParts(farm, place, add, point([head.xM, head.yM], head.zM));
+}
+
+/** The parts at a place, each once, with what it does in the set that draws most through it. */
+function addParts(farm: WholeFarm, place: string, add: Add, at: Geometry): void {
+  partsAt(farm.plan, place).forEach((part, i) => {
+    const own = farm.part(place, part.id);
+    add('part', at, {
+      place,
       order: i + 1,
-      kind: p.step.part.kind,
-      name: p.step.part.name,
-      set: most.set,
-      beforeKpa: round(p.beforeKpa),
-      afterKpa: round(p.afterKpa),
-    }),
-  );
+      kind: part.kind,
+      name: part.name,
+      ...(own && {
+        set: own.set,
+        flowLph: round(own.does.flowLph),
+        beforeKpa: round(own.does.beforeKpa),
+        afterKpa: round(own.does.afterKpa),
+      }),
+    });
+  });
 }
 
 function writeBlock(
   layout: BlockLayout,
   farm: WholeFarm,
-  add: (role: string, geometry: Geometry, properties: Record<string, unknown>) => void,
+  add: Add,
   ring: (points: readonly Point[]) => Geometry,
   line: (points: readonly Point[]) => Geometry,
   point: (p: Point, zM?: number) => Geometry,
@@ -196,26 +209,15 @@ function writeBlock(
   headerLines(layout).forEach(({ points, pipe }, h) => {
     add('header', line(points), { ...about, header: h + 1, pipe: pipe.pipe, boreMm: pipe.boreMm });
   });
-  if (!first) return;
   const [x, y] = layout.headers[0].feed;
-  inletParts(first.results, first.does).forEach((p, i) =>
-    add('part', point(toSheet(layout.frame, x, y), layout.ground.heightM(x, y)), {
-      place: block.id,
-      order: i + 1,
-      kind: p.step.part.kind,
-      name: p.step.part.name,
-      set: first.set,
-      beforeKpa: round(p.beforeKpa),
-      afterKpa: round(p.afterKpa),
-    }),
-  );
+  addParts(farm, block.id, add, point(toSheet(layout.frame, x, y), layout.ground.heightM(x, y)));
 }
 
 /** The block’s outline and its beds. */
 function addGround(
   block: Block,
   own: Doing<BlockResult> | undefined,
-  add: (role: string, geometry: Geometry, properties: Record<string, unknown>) => void,
+  add: Add,
   ring: (points: readonly Point[]) => Geometry,
   layout: BlockLayout,
 ) {

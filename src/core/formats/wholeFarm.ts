@@ -1,6 +1,14 @@
 import { layOut, type FarmLayout } from '../layout';
-import type { BlockResult, FarmResults, MainResult, PlanSolver, RunResult } from '../network';
-import { openings, type FullPlan } from '../plan';
+import {
+  inletParts,
+  type BlockResult,
+  type FarmResults,
+  type MainResult,
+  type PartResult,
+  type PlanSolver,
+  type RunResult,
+} from '../network';
+import { branchSource, HEAD, openings, type FullPlan } from '../plan';
 
 /** What something does, and the set in which it does that; no name where all runs at once. */
 export interface Doing<T> {
@@ -19,6 +27,8 @@ export interface WholeFarm {
   blocks(block: number): Doing<BlockResult>[];
   /** A piece of main in the set that draws most through it. */
   main(to: string): Doing<MainResult> | undefined;
+  /** A part of the head, of a branch or of a block's inlet, in the set that draws most through it. */
+  part(place: string, id: string): Doing<PartResult> | undefined;
   /** The set that draws most of all. */
   most: Doing<FarmResults> | undefined;
 }
@@ -40,11 +50,19 @@ export function farmIn(plan: FullPlan, states: readonly { set: string; results: 
   const runs = new Map<string, Doing<RunResult>>();
   const blocks = new Map<number, Doing<BlockResult>[]>();
   const mains = new Map<string, Doing<MainResult>>();
+  const parts = new Map<string, Doing<PartResult>>();
+  const addPart = (place: string, own: Doing<PartResult>): void => {
+    const key = `${place} ${own.does.step.part.id}`;
+    const known = parts.get(key);
+    if (!known || own.does.flowLph > known.does.flowLph) parts.set(key, own);
+  };
   let most: Doing<FarmResults> | undefined;
   for (const { set, results } of states) {
     if (!most || results.flowLph > most.does.flowLph) most = { set, does: results, results };
+    for (const does of results.head) addPart(HEAD, { set, results, does });
     for (const block of results.blocks) {
       const own = { set, results };
+      for (const does of inletParts(results, block)) addPart(block.built.layout.block.id, { ...own, does });
       blocks.set(block.index, [...(blocks.get(block.index) ?? []), { ...own, does: block }]);
       const { layout } = block.built;
       layout.beds.forEach((bed, i) => {
@@ -68,6 +86,8 @@ export function farmIn(plan: FullPlan, states: readonly { set: string; results: 
     run: (block, id) => runs.get(`${block} ${id}`),
     blocks: (block) => blocks.get(block) ?? [],
     main: (to) => mains.get(to),
+    // What stands on a branch is known with the head.
+    part: (place, id) => parts.get(`${branchSource(place) === undefined ? place : HEAD} ${id}`),
     most,
   };
 }
