@@ -293,7 +293,7 @@ test('a backup tap on the tank’s pipes is told until it is guarded', async () 
   await reads(driver, '[aria-label=Stage]', /It holds on the backup/);
   await click(await find(driver, By.xpath("//button[b[contains(., 'a valve on the branch of each')]]")));
   await openStage('pipework');
-  await reads(driver, "[aria-label='Branch of tap']", /double check valve[\s\S]*1 in ball valve/);
+  await reads(driver, "[aria-label='Branch of tap']", /1 in ball valve[\s\S]*double check valve/);
   await openStage('check');
   await driver.wait(
     async () =>

@@ -350,8 +350,8 @@ const CASES: [Change, (p: Plan) => unknown, unknown, string][] = [
       [
         [{ id: 's-ball-1', kind: 'ball-1' }],
         [
-          { id: 'tap-double-check', kind: 'double-check' },
           { id: 'tap-ball-1', kind: 'ball-1' },
+          { id: 'tap-double-check', kind: 'double-check' },
         ],
       ],
     ],

@@ -76,10 +76,10 @@ export function freePartId(draft: Draft<Plan>, place: string, kind: string, full
   return freeId(all, source === undefined ? kind : `${source}-${kind}`);
 }
 
-/** Puts a part last onto a source's branch. */
+/** Puts a part onto a source's branch, before all that stands there. */
 export function putOnBranch(draft: Draft<Plan>, full: FullPlan, source: string, kind: string): void {
   const place = branchPlace(source);
-  partsIn(draft, place, full).push({ id: freePartId(draft, place, kind, full), kind });
+  partsIn(draft, place, full).unshift({ id: freePartId(draft, place, kind, full), kind });
 }
 
 /** An id that none of a list has. */

@@ -98,6 +98,7 @@ export const SOURCES: ChangeMakers<Sources> = {
       const joining = joiningSources(full);
       const lacking = new Set(joining.flatMap((other) => unguarded(home, other)));
       for (const source of [home, ...joining]) {
+        // The valve comes first, so that the preventer can be taken out behind it.
         if (lacking.has(source)) putOnBranch(draft, full, source.id, backflow);
         if (!source.branch.some((p) => p.role === 'ball-valve')) putOnBranch(draft, full, source.id, valve);
       }

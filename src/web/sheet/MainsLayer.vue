@@ -90,7 +90,8 @@ useLabels(() => ({
       style: 'pipe',
       rank: RANK.other,
       at: o.at,
-      stands: [{ dx: -14, dy: 0, anchor: 'end' }, ...around(14, 19)],
+      stands: [{ dx: -19, dy: 0, anchor: 'end' }, ...around(19, 24)],
+      leads: true,
     })),
     ...heights.value.map((h): SheetLabel => ({
       key: h.key,
@@ -119,6 +120,9 @@ useLabels(() => ({
   ],
   soft: [
     ...pieces.value.flatMap((p) => boxesAlong(p.from, p.to, 5).map((r) => ({ ...r, weight: PIPE_WEIGHT }))),
+    ...props.farm.joins.flatMap((j) =>
+      boxesAlong(on(j.start), on(j.end), 5).map((r) => ({ ...r, weight: PIPE_WEIGHT })),
+    ),
     ...plan.full.tees.map((t) => ({ ...about(on(t), MARK_PX.tee), weight: 2 * PIPE_WEIGHT })),
   ],
 }));
