@@ -50,6 +50,8 @@ describe('fit it for me', () => {
           .map((x) => x.code),
       ).toEqual([]);
       expect(figuresOf(now).uniformity).toBeGreaterThanOrEqual(f.after.uniformity - 1e-4);
+      // It costs what the plan costs once it is taken, the valves of its sets among it.
+      expect(f.after.cost).toBeCloseTo(figuresOf(now).cost, 6);
       // Every bed waters in exactly one set.
       const full = fillIn(plan);
       const { layout } = judge(plan).worst.results;

@@ -1,6 +1,7 @@
 import { msg } from '../language';
 import { costOf } from '../works';
-import type { BedGroup, Block, Plan, WaterSet } from '../plan';
+import { layOut } from '../layout';
+import { fillIn, type BedGroup, type Block, type Plan, type WaterSet } from '../plan';
 import { changed } from '../changes';
 import { roots, widerThan, type FindingCode, type Judgement } from '../check';
 import type { Fit, FitLimits, FitRefusal, Unit, Variant } from './fitTypes';
@@ -57,8 +58,9 @@ export function arrange(
         continue;
       }
       const figures = judged.map(figuresOf);
-      // Closed beds are bought all the same: the cost is that of all of it.
-      const cost = costOf(all.plan, all.worst.results.layout).total;
+      // Closed beds are bought all the same, and the valves that the sets need.
+      const whole = fillIn(changed(laid, setsMade(sets, hadSets)));
+      const cost = costOf(whole, layOut(whole)).total;
       if (limits.budget !== undefined && cost > limits.budget)
         return { why: 'too-dear', cost, budget: limits.budget };
       return arrangedAs(figures, changes, sets, hadSets, cost);
@@ -70,6 +72,10 @@ export function arrange(
   return refusal ?? { why: 'other', code: '' };
 }
 
+/** What makes these sets of what there was: none where all opens at once. */
+const setsMade = (sets: readonly BedGroup[][], hadSets: boolean): Change[] =>
+  sets.length > 1 ? [setting(sets)] : hadSets ? [setting([])] : [];
+
 /** The changes that make these sets, and the weakest of their figures. */
 function arrangedAs(
   figures: Figures[],
@@ -80,7 +86,7 @@ function arrangedAs(
 ) {
   const weakest = figures.reduce((a, b) => (b.weakestKpa - b.windowKpa < a.weakestKpa - a.windowKpa ? b : a));
   return {
-    changes: [...changes, ...(sets.length > 1 ? [setting(sets)] : hadSets ? [setting([])] : [])],
+    changes: [...changes, ...setsMade(sets, hadSets)],
     sets,
     after: {
       ...weakest,
