@@ -115,6 +115,17 @@ const PUMP_OUTLETS: readonly { toLph: number; size: string }[] = [
   { toLph: 60_000, size: '3' },
   { toLph: Infinity, size: '4' },
 ];
+/**
+ * A garden tap passes a litre a second at the most, as much as runs through ¾ in at 3.5 m/s; what gives more is a hydrant, with a pipe
+ * thread through which its flow runs at no more than that, L/h.
+ */
+const GARDEN_TAP_LPH = 3600;
+const HYDRANT_OUTLETS: readonly { toLph: number; size: string }[] = [
+  { toLph: 6000, size: '1' },
+  { toLph: 15_000, size: '1-1/2' },
+  { toLph: 25_000, size: '2' },
+  { toLph: Infinity, size: '3' },
+];
 /** Tank outlets by the tank's size, L. */
 const TANK_OUTLETS: readonly { toL: number; size: string }[] = [
   { toL: 300, size: '3/4' },
@@ -137,13 +148,16 @@ const tankOutlet = (tank: TankSource): string => {
 };
 
 /**
- * What a source ends in, where the head begins: a tap in a thread for hose; a well in its drop pipe, or in the tee of its pressure tank of
+ * What a source ends in, where the head begins: a garden tap in a thread for hose, a hydrant in a pipe thread by what it was measured to give; a well in its drop pipe, or in the tee of its pressure tank of
  * that size; a pump in a pipe thread that takes in, sized by the most it gives; a tank in an outlet through its wall, which is bought with
  * the head.
  */
 export function sourceOutlet(source: Source, family: Family, mostLph: number): Joint {
-  if (source.kind === 'tap') return joint(family === 'inch' ? 'hose' : 'parallel', '3/4', 'male');
   const thread = threadOf(family);
+  if (source.kind === 'tap')
+    return mostLph <= GARDEN_TAP_LPH
+      ? joint(family === 'inch' ? 'hose' : 'parallel', '3/4', 'male')
+      : joint(thread, HYDRANT_OUTLETS.find((h) => mostLph <= h.toLph)!.size, 'male');
   if (source.kind === 'tank') return joint(thread, tankOutlet(source), 'female');
   if (source.kind === 'well') {
     const drop = pipeEnd(source.drop.pipe, 'out', family);

@@ -1,7 +1,7 @@
 import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
 import { fullL } from '../hydraulics/storage';
-import { pumpFlowLph } from '../network';
+import { measuredLph, pumpFlowLph } from '../network';
 import {
   joiningSources,
   sharedHead,
@@ -168,7 +168,8 @@ function putEquipment(source: Source, outletSize: string, maker: Maker): string 
 function putSource(source: Source & { id: string }, maker: Maker): Open {
   const { plan } = maker;
   const { family } = plan.build;
-  const mostLph = source.kind === 'well' || source.kind === 'pump' ? pumpFlowLph(source, plan, 0) : 0;
+  const mostLph =
+    source.kind === 'tap' ? measuredLph(source) : source.kind === 'tank' ? 0 : pumpFlowLph(source, plan, 0);
   const outlet: Joint = sourceOutlet(source, family, mostLph);
   const of = putEquipment(source, outlet.size, maker);
   const open: Open = { joint: outlet, name: outletName(source), of };
