@@ -94,7 +94,7 @@ export const rest: Maker = ({ results, block }) => {
   const { feedKpa, lowestTapeKpa } = block.rest;
   return {
     title: msg`Pressure at rest at the lowest tape`,
-    says: msg`With nothing flowing nothing is lost: what the source stands at when shut, or what the last regulator or relief valve lets stand, and what the fall to the lowest tape adds.`,
+    says: msg`With nothing flowing nothing is lost: the source’s pressure with the valves shut, or what the last regulator or relief valve lets stand, and what the fall to the lowest tape adds.`,
     formula: 'p = p_feed + ρ·g·z',
     terms: [
       term('p_feed', msg`at the header’s feed`, feedKpa, 'pressure'),
