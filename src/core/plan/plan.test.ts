@@ -327,6 +327,16 @@ test('version 9 said of a backup that it had valves and a preventer: they become
   expect(contradictions(fillIn({ ...plan, sourceId: 'tap', backup: { sourceId: 'tank' } }))).toEqual([]);
 });
 
+test('version 9 kept nothing free in a tunnel, whatever was stated: it still does', () => {
+  const tunnel = { widthM: 6, lengthM: 20 };
+  const blocks = [{ id: 't', tunnel, beds: { offsetM: 0.5 } }];
+  const of = (version: number): number | undefined => {
+    const reading = readPlan(JSON.stringify({ ...blankPlan('metric'), version, blocks }));
+    return reading.ok ? fillIn(reading.plan).blocks[0].beds.offsetM : undefined;
+  };
+  expect([of(9), of(10)]).toEqual([0, 0.5]);
+});
+
 test('two parts of the head and its branches with one id are refused', () => {
   const branch = [{ id: 'filter', kind: 'screen-1' }];
   const plan = {

@@ -128,3 +128,30 @@ test('of any plan', () => {
 });
 
 test.each(BATTERY.map((b) => [b.name, b.plan] as const))('of %s', (_, plan) => holds(plan));
+
+test('of any plan on two waters, with parts on the branch of each and a pipe between them', () => {
+  const joined = (plan: Plan): Plan => ({
+    ...plan,
+    sources: [
+      { ...plan.sources[0], branch: [{ id: 'own-valve', kind: 'ball-1' }] },
+      {
+        id: 'second',
+        kind: 'tank',
+        name: 'second tank',
+        xM: 40,
+        yM: -12,
+        joins: { extraM: 1.5 },
+        branch: [
+          { id: 'its-check', kind: 'check-1' },
+          { id: 'its-regulator', kind: 'regulator-mid' },
+        ],
+      },
+    ],
+    sourceId: plan.sources[0].id,
+    backup: { sourceId: 'second' },
+  });
+  fc.assert(
+    fc.property(anyPlan, (plan) => holds(joined(plan))),
+    { numRuns: Math.ceil(PLANS / 2) },
+  );
+});
