@@ -151,6 +151,10 @@ const DIAPHRAGM_KPA = 70;
 /** A regulator needs this much over its set pressure before it at its greatest flow, kPa. */
 const REGULATOR_NEEDS_KPA = 35;
 const NO_LIMIT_LPH = 1e6;
+/** Less than this a diaphragm valve of each size does not shut or hold open on, L/h (makers' common low ends). */
+const LEAST_LPH = { '3/4': 60, '1': 200, '1-1/2': 1000, '2': 2000 } as const;
+/** The small pilot valve of a hose timer works from this flow on, L/h. */
+const HOSE_TIMER_LPH = 40;
 
 const part = (
   id: string,
@@ -203,18 +207,22 @@ export const HEAD_PARTS: readonly PartKind[] = [
   part('gate-3', 'gate-valve', msg`3 in gate valve`, 'thread-3', [1, 32000], metal),
   part('gate-4', 'gate-valve', msg`4 in gate valve`, 'thread-4', [1, 56000], metal),
   part('solenoid-3/4', 'solenoid-valve', msg`¾ in solenoid valve`, 'thread-3/4', [25, 2200], {
+    minLph: LEAST_LPH['3/4'],
     needsKpa: DIAPHRAGM_KPA,
     ratingKpa: 1000,
   }),
   part('solenoid-1', 'solenoid-valve', msg`1 in solenoid valve`, 'thread-1', [20, 3600], {
+    minLph: LEAST_LPH['1'],
     needsKpa: DIAPHRAGM_KPA,
     ratingKpa: 1000,
   }),
   part('solenoid-1-1/2', 'solenoid-valve', msg`1½ in solenoid valve`, 'thread-1-1/2', [20, 9000], {
+    minLph: LEAST_LPH['1-1/2'],
     needsKpa: DIAPHRAGM_KPA,
     ratingKpa: 1000,
   }),
   part('solenoid-2', 'solenoid-valve', msg`2 in solenoid valve`, 'thread-2', [20, 16000], {
+    minLph: LEAST_LPH['2'],
     needsKpa: DIAPHRAGM_KPA,
     ratingKpa: 1000,
   }),
@@ -301,6 +309,7 @@ export const HEAD_PARTS: readonly PartKind[] = [
   part('meter-1-1/2', 'meter', msg`1½ in meter`, 'thread-1-1/2', [30, 15000], { minLph: 200, maxLph: 20000 }),
   part('timer-3/4', 'timer', msg`¾ in hose timer`, 'hose-3/4', [35, 1800], {
     ...onHose,
+    minLph: HOSE_TIMER_LPH,
     needsKpa: DIAPHRAGM_KPA,
     maxLph: 2700,
   }),
@@ -309,20 +318,24 @@ export const HEAD_PARTS: readonly PartKind[] = [
     maxLph: 2700,
   }),
   part('timer-1', 'timer', msg`1 in battery timer`, 'thread-1', [25, 3600], {
+    minLph: LEAST_LPH['1'],
     needsKpa: DIAPHRAGM_KPA,
     maxLph: 6000,
   }),
   part('timer-stations-1', 'timer', msg`station timer with 1 in solenoids`, 'thread-1', [20, 3600], {
+    minLph: LEAST_LPH['1'],
     needsKpa: DIAPHRAGM_KPA,
     maxLph: 6800,
     ratingKpa: 1000,
   }),
   part('timer-stations-1-1/2', 'timer', msg`station timer with 1½ in solenoids`, 'thread-1-1/2', [20, 9000], {
+    minLph: LEAST_LPH['1-1/2'],
     needsKpa: DIAPHRAGM_KPA,
     maxLph: 15000,
     ratingKpa: 1000,
   }),
   part('timer-stations-2', 'timer', msg`station timer with 2 in solenoids`, 'thread-2', [20, 16000], {
+    minLph: LEAST_LPH['2'],
     needsKpa: DIAPHRAGM_KPA,
     maxLph: 27000,
     ratingKpa: 1000,

@@ -24,7 +24,7 @@ const plan: Plan = {
     { id: 'r', kind: 'regulator-1', setKpa: 100 },
     { id: 'f', kind: 'screen-1' },
   ],
-  tees: [{ id: 't', xM: 0, yM: 0, main: { pipe: 'pe-1' } }],
+  tees: [{ id: 't', xM: 0, yM: 0, heightM: 30, main: { pipe: 'pe-1' } }],
   blocks: [
     {
       id: 'a',
@@ -57,6 +57,12 @@ const source = (p: Plan) => p.sources[0] as unknown as Record<string, unknown>;
 
 /** Each change, what it leaves in the plan, and how it is told. */
 const CASES: [Change, (p: Plan) => unknown, unknown, string][] = [
+  [
+    { kind: 'height-of-ground', tee: 't' },
+    (p) => 'heightM' in p.tees![0],
+    false,
+    'take the height of tee 1 from the ground that was measured',
+  ],
   [
     { kind: 'header-size', block: 'a', pipe: 'pe-3/4' },
     (p) => a(p).header,

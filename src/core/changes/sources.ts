@@ -14,6 +14,7 @@ type Sources =
   | 'cut-out'
   | 'booster'
   | 'raise-tank'
+  | 'height-of-ground'
   | 'allowance'
   | 'wish'
   | 'backup-apart';
@@ -32,6 +33,22 @@ const pumped = (source: Draft<Plan['sources'][number]>): Pumped => source as Pum
 
 /** Sources, and what is planned on of them. */
 export const SOURCES: ChangeMakers<Sources> = {
+  'height-of-ground': {
+    make(draft, { source, tee, block }) {
+      const own =
+        draft.sources.find((s) => s.id === source) ??
+        draft.tees?.find((t) => t.id === tee) ??
+        draft.blocks.find((b) => b.id === block);
+      if (own) delete own.heightM;
+    },
+    says: ({ source, tee, block }, { sources, tees, blocks }) => {
+      const name =
+        sources.find((s) => s.id === source)?.name ??
+        blocks.find((b) => b.id === block)?.name ??
+        msg`tee ${tees.findIndex((t) => t.id === tee) + 1}`;
+      return msg`take the height of ${name} from the ground that was measured`;
+    },
+  },
   'foot-valve': {
     make: (draft, _, full) => void (pumped(sourceIn(draft, full)).footValve = true),
     says: () => msg`put a foot valve with a strainer on the suction pipe`,

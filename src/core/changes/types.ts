@@ -47,6 +47,7 @@ export type Change =
   | { kind: 'cut-out'; cutOutKpa: number }
   | { kind: 'booster'; lph: number; headM: number }
   | { kind: 'raise-tank'; byM: number }
+  | { kind: 'height-of-ground'; source?: string; tee?: string; block?: string }
   | { kind: 'allowance'; share: number }
   | { kind: 'wish'; uniformity: number }
   | { kind: 'backup-apart'; backflow: string; valve: string };

@@ -392,6 +392,14 @@ export const LAID: readonly Planted[] = [
     finds: ['pump-past-curve'],
   },
   {
+    name: 'a block whose height counts from another zero',
+    plan: {
+      ...block({ heightM: -21, ground: { slopeAlong: 0, slopeAcross: 0 } }),
+      ground: { heights: [{ xM: 0, yM: 0, zM: 0 }] },
+    },
+    finds: ['height-odd', 'no-vent'],
+  },
+  {
     name: 'a plain vacuum breaker before a timer',
     plan: head([
       { id: 'breaker', kind: 'vacuum-breaker' },

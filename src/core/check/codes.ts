@@ -61,6 +61,7 @@ export type FindingCode =
   | 'feed-long'
   | 'feed-strong'
   | 'feed-nowhere'
+  | 'height-odd'
   | 'set-beds-gone'
   | 'precharge'
   | 'backflow-weak'

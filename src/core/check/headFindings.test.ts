@@ -200,7 +200,7 @@ describe('one planted fault is found, and no other', () => {
       plan({ head: parts('check-1', RELIEF, 'gauge', 'disc-1', 'gauge') }, pump({ footValve: false })),
     ],
     [
-      ['booster-starved'],
+      ['booster-starved', 'flow-short'],
       'a booster on a trickle',
       plan({}, { shutKpa: 150, triesS: [24], booster: { kind: 'fixed', lowCutKpa: 140 } }),
     ],

@@ -52,6 +52,18 @@ describe('a source as the solver takes it', () => {
     expect(kpa('best')).toBeCloseTo(300, 9);
   });
 
+  test('a booster adds pressure, not water, and a pump promises nothing past its last point', () => {
+    const boosted = { ...TAP, booster: { kind: 'fixed', lowCutKpa: 30 } };
+    const plan = planOf(boosted, {}, { wishes: { allowance: 1 } });
+    // Before it 300 − 200·(Q/2000)² = 30 at Q = 2000·√1.35.
+    expect(sourceFlowLph(plan.sources[0], plan, 100)).toBeCloseTo(2000 * Math.sqrt(1.35), 3);
+    const tank = planOf({ ...TANK, booster: { kind: 'fixed' } });
+    // 1.2 m of water is no dry run: the booster's own last point ends it.
+    expect(sourceFlowLph(tank.sources[0], tank, 100)).toBe(4000);
+    const well = planOf({ kind: 'well', othersLph: 300 });
+    expect(sourceFlowLph(well.sources[0], well, 0)).toBe(4000 - 300);
+  });
+
   test('the allowance is a share of what was measured as planned, and all of it at best', () => {
     const plan = planOf(TAP, {}, { wishes: { allowance: 0.5 } });
     expect(sourceFlowLph(plan.sources[0], plan, 100)).toBeCloseTo(1000, 3);

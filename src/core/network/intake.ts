@@ -166,12 +166,30 @@ export function shutKpa(source: Source, plan: FullPlan): number {
 /** Share of a measured flow that counts in the plan's state: with the water high all of it. */
 export const allowanceIn = (plan: FullPlan): number => (plan.water === 'best' ? 1 : plan.wishes.allowance);
 
+/** The last flow that a pump's points say anything of, L/h; none where its curve is a rule of thumb to its end. */
+export const lastPointLph = (curve: PumpCurve): number =>
+  curve.method === 'points' ? Math.max(0, ...curve.points.map((p) => p.flowLph)) : Infinity;
+
+/**
+ * The most that a source gives at all, L/h, whatever pressure is asked for: a pump no more than its points tell of, and a source
+ * with a booster no more than it gives by itself before the booster's cut-out stops it.
+ */
+function mostLph(source: Source, intake: Intake, plan: FullPlan): number {
+  const { booster } = source;
+  const pump = source.kind === 'well' || source.kind === 'pump' ? lastPointLph(source.curve) : Infinity;
+  const most = Math.max(0, pump - (plan.water === 'best' ? 0 : source.othersLph));
+  if (booster.kind === 'none') return most;
+  const place = intake.steps.findIndex((s) => s.kind === 'boost');
+  const before = { ...intake, steps: intake.steps.slice(0, place) };
+  const unaided = flowAtPressure(intakeCurve(before, mediumOf(plan)), Math.max(0, booster.lowCutKpa));
+  return Math.min(most, unaided, lastPointLph(booster.curve));
+}
+
 /**
  * The greatest flow, L/h, that a source gives in the plan's state while holding a pressure at the foot of the head;
  * Infinity if it never falls to it.
  */
-export const sourceFlowLph = (source: Source, plan: FullPlan, kpa: number): number =>
-  flowAtPressure(
-    intakeCurve(intakeOf(source, allowanceIn(plan), plan.water, wayToHead(plan, source)), mediumOf(plan)),
-    kpa,
-  );
+export function sourceFlowLph(source: Source, plan: FullPlan, kpa: number): number {
+  const intake = intakeOf(source, allowanceIn(plan), plan.water, wayToHead(plan, source));
+  return Math.min(flowAtPressure(intakeCurve(intake, mediumOf(plan)), kpa), mostLph(source, intake, plan));
+}

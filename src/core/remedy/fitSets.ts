@@ -191,6 +191,7 @@ const HYDRAULIC: readonly FindingCode[] = [
   'flow-over-rating',
   'booster-starved',
   'suction-high',
+  'pump-past-curve',
 ];
 
 /**

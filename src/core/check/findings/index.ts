@@ -20,6 +20,7 @@ import { flowOverRating } from './flowOverRating';
 import { flowShort } from './flowShort';
 import { flowUnderRating } from './flowUnderRating';
 import { headerSmall } from './headerSmall';
+import { heightOdd } from './heightOdd';
 import { injectorAboveBackflow } from './injectorAboveBackflow';
 import { injectorBelowFilter } from './injectorBelowFilter';
 import { laneCrossed } from './laneCrossed';
@@ -77,6 +78,7 @@ export const KINDS = [
   flowShort,
   emittersDry,
   emitterUnder,
+  heightOdd,
   suctionHigh,
   boosterStarved,
   boosterLimits,

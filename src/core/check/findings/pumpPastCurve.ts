@@ -1,6 +1,7 @@
 import { msg } from '../../language';
+import { lastPointLph } from '../../network';
 import type { Found } from '../finding';
-import { findingKind, isOver } from '../kind';
+import { always, findingKind, isOver } from '../kind';
 import { all, fewerAtOnce, lowerFlowEverywhere } from '../offers';
 import type { PumpCurve } from '../../hydraulics/pump';
 import type { State } from '../states';
@@ -16,12 +17,10 @@ export const pumpPastCurve = findingKind({
     const { source } = layout;
     const found: Found<Said>[] = [];
     const look = (curve: PumpCurve, lph: number, booster: boolean): void => {
-      // Of a label's one point the curve is a rule of thumb to its end.
-      if (curve.method !== 'points') return;
-      const limit = Math.max(0, ...curve.points.map((p) => p.flowLph));
+      const limit = lastPointLph(curve);
       if (isOver(lph, limit))
         found.push({
-          grade: 'watch',
+          grade: 'mend',
           place: { kind: 'source' },
           measured: lph,
           limit,
@@ -36,7 +35,7 @@ export const pumpPastCurve = findingKind({
   },
   words: ({ measured, limit, says }, show) => ({
     title: msg`More flows than the ${says.booster ? msg`booster` : msg`pump`}’s curve covers`,
-    howMuch: msg`${show(measured, 'flow')} flows; the last point of the curve is at ${show(limit, 'flow')}.`,
+    howMuch: msg`${show(measured, 'flow')} would flow; the last point of the curve is at ${show(limit, 'flow')}, and no more is promised.`,
     why: msg`Beyond its last point the curve is a guess. Pumps run out there: the motor is overloaded and the suction fails.`,
     tries: [msg`water fewer beds at once`, msg`enter more of the maker’s curve`],
   }),
@@ -46,6 +45,7 @@ export const pumpPastCurve = findingKind({
     limit: msg`last point of the curve`,
     source: msg`The pump’s own curve, as typed.`,
   },
+  brings: { 'flow-short': always },
   apart: ({ says }) => String(says.booster),
   alike: ({ says }) => String(says.booster),
   offers: all(fewerAtOnce, lowerFlowEverywhere),

@@ -152,8 +152,8 @@ const NONE: [] = [];
 interface Around {
   own: readonly PartKind[];
   tapes: readonly NamedTape[];
-  /** The farm has heights that were measured. */
-  surveyed: boolean;
+  /** The farm's ground, where heights of it were measured. */
+  surveyed: Surface | undefined;
   /** Height of the water of a tank that is drawn on; no limit for other sources. */
   waterM: number;
 }
@@ -165,6 +165,8 @@ function fullBlock(
   { own, tapes, surveyed, waterM }: Around,
 ): Block {
   const { outline } = stated;
+  const at = { xM: stated.xM ?? xM, yM: stated.yM ?? 0 };
+  const heightM = stated.heightM ?? surveyed?.heightAt(at.xM, at.yM) ?? 0;
   const headland = outline ? HEADLAND_M : 0;
   const slopes = stated.ground?.slopeAlong !== undefined || stated.ground?.slopeAcross !== undefined;
   const named = new Set(Object.values(stated.beds?.single ?? {}).map((s) => s.tape));
@@ -176,15 +178,14 @@ function fullBlock(
     inUse: stated.inUse ?? true,
     valves: stated.valves ?? (only ? 'block' : 'sets'),
     ...(stated.planted && { planted: stated.planted }),
-    xM: stated.xM ?? xM,
-    yM: stated.yM ?? 0,
-    heightM: stated.heightM ?? 0,
+    ...at,
+    heightM,
     turnDeg: stated.turnDeg ?? 0,
     ...(outline && { outline }),
     ...(stated.tunnel && !outline && { tunnel: over(TUNNEL, stated.tunnel) }),
     ground: over(
       {
-        by: surveyed && !slopes ? ('surface' as const) : ('falls' as const),
+        by: surveyed !== undefined && !slopes ? ('surface' as const) : ('falls' as const),
         slopeAlong: 0,
         slopeAcross: 0,
         soil: 'loam' as const,
@@ -199,7 +200,7 @@ function fullBlock(
       fullTape(only ? { kind: 'emitters', lies: 'surface', ...stated.tape } : stated.tape),
     ),
     tapes: Object.fromEntries(tapes.filter((t) => named.has(t.id)).map((t) => [t.id, t.tape])),
-    inlet: (stated.inlet ?? typicalInlet(waterM, stated.heightM ?? 0, only)).map((p) => fullPart(p, own)),
+    inlet: (stated.inlet ?? typicalInlet(waterM, heightM, only)).map((p) => fullPart(p, own)),
     header: fullHeader(stated.header, only ? SMALL_PIPE : 'pe-1'),
     main: mainOf(stated.main),
   };
@@ -232,6 +233,7 @@ const knownTapes = remembering<readonly object[], NamedTape[]>();
 const NO_OWN: PartKind[] = [];
 const NO_WISHES = {};
 const NO_GROUND = {};
+const NO_SURFACE = {};
 const NO_WATERING = {};
 const NO_BUILD = {};
 const TYPICAL_HEADS: Record<SourceKind, StatedPart[]> = {
@@ -271,7 +273,7 @@ export function fillIn(plan: Plan): FullPlan {
   const stated = plan.ground ?? NO_GROUND;
   const ground = knownGrounds(stated, '', NONE, () => fullGround(stated));
   const surface = surfaceOf(ground);
-  const surveyed = ground.heights.length > 0;
+  const surveyed = ground.heights.length > 0 ? surface : undefined;
   const statedTapes = plan.tapes ?? NONE;
   const tapes = knownTapes(statedTapes, '', NONE, () =>
     statedTapes.map((t, i) => ({ id: t.id, name: t.name ?? msg`tape ${i + 2}`, tape: fullTape(t.tape) })),
@@ -290,8 +292,8 @@ export function fillIn(plan: Plan): FullPlan {
     const xM = right;
     const full = knownBlocks(
       block,
-      `${i} ${block.xM === undefined ? xM : ''} ${surveyed} ${waterM}`,
-      [own, tapes],
+      `${i} ${block.xM === undefined ? xM : ''} ${waterM}`,
+      [own, tapes, surveyed ?? NO_SURFACE],
       () => fullBlock(block, i, xM, { own, tapes, surveyed, waterM }),
     );
     right = Math.max(right, full.xM + widthOf(full) + BLOCK_GAP_M);

@@ -151,8 +151,14 @@ const TANK: Omit<TankSource, 'booster' | Joining> = {
   refillLph: 500,
 };
 
-const boosterOf = (stated: Stated<Booster> | undefined): Booster => ({
-  ...over({ ...NO_BOOSTER, curve: BOOSTER_PUMP }, stated),
+/** Of a tank a booster is stopped by a dry-run guard, not by how little stands over it: that is little while it is full. */
+const DRY_RUN_KPA = 0;
+
+const boosterOf = (stated: Stated<Booster> | undefined, kind: SourceKind): Booster => ({
+  ...over(
+    { ...NO_BOOSTER, ...(kind === 'tank' && { lowCutKpa: DRY_RUN_KPA }), curve: BOOSTER_PUMP },
+    stated,
+  ),
   curve: over(BOOSTER_PUMP, stated?.curve),
 });
 
@@ -222,7 +228,7 @@ export function fullSource(
 }
 
 function sourceOf(stated: Plan['sources'][number]): Alone {
-  const booster = boosterOf(stated.booster);
+  const booster = boosterOf(stated.booster, stated.kind);
   switch (stated.kind) {
     case 'tap':
       return { ...over({ ...TAP, id: stated.id }, stated), booster };

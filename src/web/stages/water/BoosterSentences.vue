@@ -40,7 +40,10 @@ const KINDS = [
           :take="set('holdKpa', msg`set the pressure held`, 'booster')" /></template
       >.
       <template v-if="booster.kind !== 'none'">
-        It stops when less than
+        <template v-if="plan.source.kind === 'tank'">
+          A dry-run guard stops it when the tank is empty. It stops too when less than
+        </template>
+        <template v-else>It stops when less than</template>
         <QuantityField
           id="low-cut-out"
           label="Low cut-out"

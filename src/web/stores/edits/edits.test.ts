@@ -49,6 +49,7 @@ describe('sources', () => {
   test('a source is added, made the backup, put in use: the two change places', () => {
     const plan = usePlan();
     const edits = useEdits();
+    edits.source({ shutKpa: 300 }, 'x');
     const [first] = plan.plan.sources;
     edits.addSource('tank');
     const tank = plan.plan.sources[1].id;

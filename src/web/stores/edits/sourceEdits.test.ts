@@ -21,6 +21,20 @@ test('a source that sets drew on is taken away with what they said of it', () =>
   expect(plan.plan.watering!.sets![0].source).toBeUndefined();
 });
 
+test('the tap of a blank plan goes when another source is put in, and one of which something was said stays', () => {
+  const plan = usePlan();
+  const kinds = () => plan.plan.sources.map((s) => s.kind);
+  plan.open(blankPlan('metric'));
+  useEdits().addSource('tank');
+  expect(kinds()).toEqual(['tank']);
+  plan.open(blankPlan('metric'));
+  useEdits().sourceKind('well');
+  expect(kinds()).toEqual(['well']);
+  plan.open({ ...blankPlan('metric'), sources: [{ id: 's', kind: 'tap', bucketL: 12 }] });
+  useEdits().addSource('tank');
+  expect(kinds()).toEqual(['tap', 'tank']);
+});
+
 test('a figure that is measured is an example no more, and the others still are', () => {
   const plan = usePlan();
   plan.open({

@@ -90,11 +90,24 @@ function drawOn(draft: Draft<Plan>): string[] {
   return says;
 }
 
+/** What a source says that nobody has measured: which it is, and where it stands. */
+const SAYS_NOTHING = ['id', 'kind', 'xM', 'yM', 'heightM'];
+/** The source that a blank plan begins with, while nothing was said of it. */
+const isExample = (source: object): boolean => Object.keys(source).every((k) => SAYS_NOTHING.includes(k));
+
+/** Adds a source. One that a blank plan began with and of which nothing was said goes: it was there to look at. */
 function addSourceTo(plan: PlanStore, draft: Draft<Plan>, kind: SourceKind, inUse: boolean): void {
   const now = plan.source;
+  const [first] = draft.sources;
+  if (draft.sources.length === 1 && isExample(first)) {
+    first.kind = kind;
+    return;
+  }
   const id = freshId(draft.sources, 'source');
   const asideM = inUse ? 0 : 4;
-  draft.sources.push({ id, kind, xM: now.xM - asideM, yM: now.yM, heightM: now.heightM } as Draft<Source>);
+  const { heightM } = draft.sources[plan.sourceIndex];
+  const height = plan.full.ground.heights.length > 0 || heightM === undefined ? {} : { heightM };
+  draft.sources.push({ id, kind, xM: now.xM - asideM, yM: now.yM, ...height } as Draft<Source>);
   if (inUse) draft.sourceId = id;
 }
 
