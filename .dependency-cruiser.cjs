@@ -4,7 +4,7 @@
  */
 
 /** Layers of the core, lowest first: each may import itself and those before it. */
-const CORE = ['language', 'words', 'units', 'hydraulics', 'ground', 'soil', 'catalog', 'plan', 'layout', 'network', 'scene', 'farm', 'works', 'working', 'sets', 'changes', 'check', 'remedy', 'choose', 'sketches', 'season', 'formats', 'print'];
+const CORE = ['language', 'words', 'units', 'hydraulics', 'ground', 'soil', 'catalog', 'plan', 'layout', 'network', 'switching', 'scene', 'farm', 'works', 'working', 'sets', 'changes', 'check', 'remedy', 'choose', 'sketches', 'season', 'formats', 'print'];
 /** Folders of the page, lowest first. `page` is what a page stands on: frames, languages, the offline store, stages by name. */
 const WEB = ['theme', 'glyphs', 'storage', 'page', 'stores', 'parts', 'walk', 'sheet', 'assembly', 'weigh', 'under', 'stages', 'shell', 'start'];
 /** Within the two folders of the core that are made of several parts, lowest first. */

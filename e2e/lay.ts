@@ -82,7 +82,7 @@ export async function anHourADay(
     .catch(() => {
       throw new Error(`a watering day reads ${dayL} L; by hand ${lph.toFixed(1)} flow in an hour`);
     });
-  const table = await reads(driver, '[aria-label="Programme for the timer"]', /\d\d:\d\d/);
+  const table = await reads(driver, '[aria-label="The programme"]', /\d\d:\d\d/);
   return { dayL, sets: table.match(/\d\d:\d\d/g)!.length };
 }
 /** Pipes hold at most about so much of an hour's water here. */

@@ -64,7 +64,7 @@ test('from a plan to a calendar file: make the sets, look at the day, take it', 
   await reads(driver, PANEL, /asks [\d,]+\sL\/h of/);
   await reads(driver, '.tally', /sets, all run/);
   await leaf('When');
-  const table = await reads(driver, '[aria-label="Programme for the timer"]', /Set 2\s+\d\d:\d\d/);
+  const table = await reads(driver, '[aria-label="The programme"]', /Set 2\s+\d\d:\d\d/);
   await press(driver, 'Calendar file');
   const calendar = await written('.ics');
   // Each start is an event of every month of the season, with what it opens.
@@ -108,7 +108,7 @@ test('a set is dragged along the day; dropped on another it goes beside it, and 
   await driver.wait(async () => (await opens('Set 1')) !== before, WAIT_MS);
   expect((await all()).filter((t) => t.includes('set by hand'))).toHaveLength(1);
   expect((await driver.findElements(By.css('.entry.clash'))).length).toBe(0);
-  await reads(driver, '[aria-label="Programme for the timer"]', new RegExp(await opens('Set 1')));
+  await reads(driver, '[aria-label="The programme"]', new RegExp(await opens('Set 1')));
   // Right onto the other: it takes the nearest place that is free.
   await driver
     .actions()

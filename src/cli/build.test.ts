@@ -155,7 +155,7 @@ describe.each([
       'Parts and shopping',
       'Header rules and cut list',
       'Steps, in the order of work',
-      'timer’s programme',
+      'The programme',
       'First walk',
       'Labels to cut',
     ])

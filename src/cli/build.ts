@@ -163,7 +163,7 @@ export async function buildReport(
           layout,
           states,
           shop,
-          programme: judged.outlook?.programme.rows ?? [],
+          programme: judged.outlook?.programme ?? { rows: [], months: [] },
           choice,
           show,
           on,

@@ -112,7 +112,7 @@ const api = {
           layout: layOut(judged.plan),
           states,
           shop,
-          programme: judged.outlook?.programme.rows ?? [],
+          programme: judged.outlook?.programme ?? { rows: [], months: [] },
           choice,
           show: shower(choice),
           on,

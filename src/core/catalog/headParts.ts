@@ -226,6 +226,20 @@ export const HEAD_PARTS: readonly PartKind[] = [
     needsKpa: DIAPHRAGM_KPA,
     ratingKpa: 1000,
   }),
+  ...(['3/4', '1', '1-1/2', '2'] as const).map((size) => {
+    const [lossKpa, atLph] = { '3/4': [25, 2200], '1': [20, 3600], '1-1/2': [20, 9000], '2': [20, 16000] }[
+      size
+    ] as [number, number];
+    const said = { '3/4': '¾', '1': '1', '1-1/2': '1½', '2': '2' }[size];
+    return part(
+      `latching-${size}`,
+      'solenoid-valve',
+      msg`${said} in latching solenoid valve`,
+      `thread-${size}`,
+      [lossKpa, atLph],
+      { minLph: LEAST_LPH[size], needsKpa: DIAPHRAGM_KPA, ratingKpa: 1000 },
+    );
+  }),
   part('motor-1', 'motor-valve', msg`1 in zero-pressure valve`, 'thread-1', [2, 3600]),
   part('motor-2', 'motor-valve', msg`2 in zero-pressure valve`, 'thread-2', [2, 14000]),
   part('vacuum-breaker', 'backflow', msg`hose vacuum breaker`, 'hose-3/4', [10, 1500], onHose),
@@ -313,6 +327,18 @@ export const HEAD_PARTS: readonly PartKind[] = [
     needsKpa: DIAPHRAGM_KPA,
     maxLph: 2700,
   }),
+  part('timer-2-3/4', 'timer', msg`hose timer with two outlets`, 'hose-3/4', [35, 1800], {
+    ...onHose,
+    minLph: HOSE_TIMER_LPH,
+    needsKpa: DIAPHRAGM_KPA,
+    maxLph: 2700,
+  }),
+  part('timer-4-3/4', 'timer', msg`hose timer with four outlets`, 'hose-3/4', [35, 1800], {
+    ...onHose,
+    minLph: HOSE_TIMER_LPH,
+    needsKpa: DIAPHRAGM_KPA,
+    maxLph: 2700,
+  }),
   part('timer-zero-3/4', 'timer', msg`¾ in zero-pressure timer`, 'hose-3/4', [15, 1800], {
     ...onHose,
     maxLph: 2700,
@@ -322,19 +348,19 @@ export const HEAD_PARTS: readonly PartKind[] = [
     needsKpa: DIAPHRAGM_KPA,
     maxLph: 6000,
   }),
-  part('timer-stations-1', 'timer', msg`station timer with 1 in solenoids`, 'thread-1', [20, 3600], {
+  part('timer-stations-1', 'timer', msg`station timer with a 1 in master valve`, 'thread-1', [20, 3600], {
     minLph: LEAST_LPH['1'],
     needsKpa: DIAPHRAGM_KPA,
     maxLph: 6800,
     ratingKpa: 1000,
   }),
-  part('timer-stations-1-1/2', 'timer', msg`station timer with 1½ in solenoids`, 'thread-1-1/2', [20, 9000], {
+  part('timer-stations-1-1/2', 'timer', msg`station timer with a 1½ in master valve`, 'thread-1-1/2', [20, 9000], {
     minLph: LEAST_LPH['1-1/2'],
     needsKpa: DIAPHRAGM_KPA,
     maxLph: 15000,
     ratingKpa: 1000,
   }),
-  part('timer-stations-2', 'timer', msg`station timer with 2 in solenoids`, 'thread-2', [20, 16000], {
+  part('timer-stations-2', 'timer', msg`station timer with a 2 in master valve`, 'thread-2', [20, 16000], {
     minLph: LEAST_LPH['2'],
     needsKpa: DIAPHRAGM_KPA,
     maxLph: 27000,
@@ -387,8 +413,15 @@ export const HEAD_PARTS: readonly PartKind[] = [
   part('adaptor', 'adaptor', msg`adaptor`, 'thread-1', [1, 3600], metal),
 ];
 
-/** Outlets of each splitter, each with a valve of its own. */
-export const SPLITTER_WAYS: Readonly<Record<string, number>> = { 'splitter-2': 2, 'splitter-4': 4 };
+/** Outlets of each splitter, each with a valve of its own, and of timers that open each of theirs by itself. */
+export const SPLITTER_WAYS: Readonly<Record<string, number>> = {
+  'splitter-2': 2,
+  'splitter-4': 4,
+  'timer-2-3/4': 2,
+  'timer-4-3/4': 4,
+};
+/** Timers that open nothing but tell wired valves when to: what stands in their line is the valve that shuts all of them off. */
+export const isStationTimer = (kind: string): boolean => kind.startsWith('timer-stations');
 
 /** Set pressures that regulators are sold at, kPa. */
 export const REGULATOR_SETS_KPA = [41, 69, 83, 103, 138, 172] as const;

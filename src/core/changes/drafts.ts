@@ -43,7 +43,8 @@ export function partsIn(draft: Draft<Plan>, place: string, full: FullPlan, id?: 
   }
   return (blockIn(draft, place).inlet ??= full.blocks
     .find((b) => b.id === place)!
-    .inlet.map(({ id, kind }) => ({ id, kind })));
+    .inlet.filter((p) => !p.planned)
+    .map(({ id, kind }) => ({ id, kind })));
 }
 
 /** Where all blocks' inlets are alike, those of the others become like the one that was changed. */
@@ -60,8 +61,9 @@ export function inletsLike(draft: Draft<Plan>, place: string): void {
 /** A place among all that the water passes at the head as a place in the list that holds it. */
 export const placeIn = (list: readonly StatedPart[], place: string, at: number, full: FullPlan): number => {
   const inBranch = full.head.length - sharedHead(full).length;
+  const planned = full.blocks.find((b) => b.id === place)?.inlet.filter((p) => p.planned).length ?? 0;
   const ofHead = place === HEAD && !full.sources.some((s) => s.branch.some((p) => p.id === list[0]?.id));
-  return Math.max(0, Math.min(ofHead ? at - inBranch : at, list.length));
+  return Math.max(0, Math.min((ofHead ? at - inBranch : at) - planned, list.length));
 };
 
 /**

@@ -1,7 +1,7 @@
 import { msg } from '../language';
 import type { ChangeMakers } from './types';
 import { freePartId, ofBlock, partsIn, placeIn } from './drafts';
-import { branchSource, HEAD, type FullPlan } from '../plan';
+import { branchSource, HEAD, PLANNED_VALVE, type FullPlan } from '../plan';
 
 type Parts =
   'set-pressure' | 'relief-opens' | 'add-part' | 'move-part' | 'swap-part' | 'remove-part' | 'vent-tee';
@@ -60,6 +60,9 @@ export const PARTS: ChangeMakers<Parts> = {
     make(draft, { place, id, part }, full) {
       const list = partsIn(draft, place, full, id);
       const at = list.findIndex((p) => p.id === id);
+      // A valve that was only planned: another in its place is the block's own.
+      if (at < 0 && id === PLANNED_VALVE)
+        list.unshift({ id: freePartId(draft, place, part, full), kind: part });
       if (at < 0) return;
       const { setKpa } = list[at];
       list[at] = { id, kind: part, ...(setKpa !== undefined && { setKpa }) };

@@ -1,11 +1,12 @@
 import type { Draft } from 'immer';
-import type { FullPlan, Plan, WaterSet } from '../plan';
+import type { FullPlan, OpenedBy, Plan, WaterSet } from '../plan';
 import type { KindName } from '../units';
 import type { LiesId, MaterialId } from '../catalog/materials';
 
 /** One thing changed in a plan, told by names and numbers so that it passes between threads and can be made again. */
 export type Change =
   | { kind: 'sets'; sets: WaterSet[] }
+  | { kind: 'opened-by'; by: OpenedBy; block?: string }
   | { kind: 'header-size'; block: string; pipe: string }
   | { kind: 'header-feed'; block: string; feed: 'middle' | 'both' }
   | { kind: 'header-along'; block: string; along: number }

@@ -17,6 +17,7 @@ import {
   plantRow,
 } from './batteryBase.testing';
 import { HEADS } from './batteryHeads.testing';
+import { SWITCHED } from './batterySwitching.testing';
 import { TIMES } from './batteryTimes.testing';
 
 export { SOUND, type Planted } from './batteryBase.testing';
@@ -432,4 +433,4 @@ export const LAID: readonly Planted[] = [
 ];
 
 /** Plans of every family: laid, heads and sources, sets and timing. */
-export const BATTERY: readonly Planted[] = [...LAID, ...HEADS, ...TIMES];
+export const BATTERY: readonly Planted[] = [...LAID, ...HEADS, ...TIMES, ...SWITCHED];

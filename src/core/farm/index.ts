@@ -1,17 +1,19 @@
 import { msg } from '../language';
 import { layOut, type BlockLayout, type FarmLayout } from '../layout';
 import type { FullPlan } from '../plan';
+import { hasBedValves, needsBlockValves } from '../switching';
 import { threadOf, threadSize } from './ends';
 import { joinHeaders } from './headers';
 import { joint } from './joint';
-import { laySleeves, layWire } from './lanesAndWire';
+import { laySleeves } from './lanes';
 import { joinMains } from './mains';
 import { createMaker, fixingsOf, type Maker } from './maker';
-import { blockValve, canBeShut, hasBedValves, joinParts, needsBlockValves } from './parts';
+import { blockValve, canBeShut, joinParts } from './parts';
 import { layPlants } from './plants';
 import { layRuns } from './runs';
 import { blockPlace, type Farm, type Meeting } from './thing';
 import { putTools } from './tools';
+import { layWire } from './wire';
 
 export * from './bends';
 export * from './chain';
@@ -64,7 +66,12 @@ function joined(plan: FullPlan, layout: FarmLayout, laid: boolean): Maker {
       maker.join(open, valve, at);
       open = valve;
     }
-    open = joinParts(block.inlet, open, at, maker);
+    open = joinParts(
+      block.inlet.filter((p) => p.planned !== 'head'),
+      open,
+      at,
+      maker,
+    );
     const plantsOnly = b.small && !block.places?.beds;
     if (!plantsOnly) {
       const holes = joinHeaders(b, open, maker);

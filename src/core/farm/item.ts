@@ -158,6 +158,7 @@ const PLAIN_IDS = [
   'thread-tape',
   'valve-box',
   'wire-joint',
+  'pump-relay',
   'float-valve',
   'tank-link',
   'tank-screen',

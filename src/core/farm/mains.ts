@@ -10,6 +10,7 @@ import { putEnd } from './headers';
 import { pipeItem, thing } from './item';
 import { joint, type Joint, type JointKind } from './joint';
 import type { Maker, Open } from './maker';
+import { joinParts } from './parts';
 import { elbowItem, teeItem } from './pipeFittings';
 import { joinHead } from './source';
 import { HEAD_PLACE, mainPlace, type Where } from './thing';
@@ -48,13 +49,21 @@ export function joinMains(layout: FarmLayout, maker: Maker): Leads {
       : headEnds(vented, next, maker);
     next.forEach((m, i) => {
       if (split && m.toBlock) leads.shutBySplitter.add(m.to);
-      const end = m.lengthM < NO_PIPE_M ? ends[i] : layMain(m, ends[i], at, maker);
+      const begin = headValve(m, ends[i], layout, maker);
+      const end = m.lengthM < NO_PIPE_M ? begin : layMain(m, begin, at, maker);
       if (m.toBlock) leads.open.set(m.to, end);
       else go({ from: m.to, open: end, before: m.lengthM < NO_PIPE_M ? before : m });
     });
   };
   go({ from: HEAD, open: joinHead(maker), before: undefined });
   return leads;
+}
+
+/** A block's valve that stands at the head, before its own pipe. */
+function headValve(m: LaidMain, open: Open, layout: FarmLayout, maker: Maker): Open {
+  const block = m.toBlock ? layout.blocks.find((b) => b.block.id === m.to)?.block : undefined;
+  const valve = block?.inlet.find((p) => p.planned === 'head');
+  return block && valve ? joinParts([valve], open, HEAD_PLACE, maker, msg`opens ${block.name}`) : open;
 }
 
 /** Ends at the head: the outlets of a splitter side by side, or of tees. */

@@ -1,7 +1,6 @@
 import { msg } from '../language';
 import { HEAD_PARTS, isBranch, type EndId, type Role } from '../catalog/headParts';
-import type { BlockLayout } from '../layout';
-import type { Family, FullPlan, Part } from '../plan';
+import type { Family, Part } from '../plan';
 import { partPrice } from './typical';
 import { partEnds, threadOf, threadSize } from './ends';
 import type { Maker, Open } from './maker';
@@ -48,14 +47,20 @@ export const threadTee = (size: string, family: Family): Item =>
  * the list stands for the fittings that are found here.
  * @returns the open end after them
  */
-export function joinParts(parts: readonly Part[], begins: Open, at: Where, maker: Maker): Open {
+export function joinParts(
+  parts: readonly Part[],
+  begins: Open,
+  at: Where,
+  maker: Maker,
+  reason: string = msg`in the line`,
+): Open {
   const { family } = maker.plan.build;
   let open = begins;
   for (const part of parts) {
     if (part.role === 'adaptor') continue;
     const { name } = part;
     const ends = partEnds(part, family);
-    const of = maker.put(partItem(part, family), 1, at, msg`in the line`, { part: part.id });
+    const of = maker.put(partItem(part, family), 1, at, reason, { part: part.id });
     const own = { name, part: part.id, of };
     if (isBranch(part.role)) {
       const size = threadSize(open.joint);
@@ -95,17 +100,3 @@ export const blockValve = (size: string, family: Family): Item =>
     nameIn(msg`${sizeWords(size)} ball valve`, family),
     partPrice({ role: 'ball-valve', outEnd: `thread-${size}` as EndId }),
   );
-
-/** Whether blocks have to be opened and shut one by one. */
-/** Whether the runs of a block have valves of their own: as was said, or where a set opens only some of its beds or one is throttled. */
-export function hasBedValves({ watering }: FullPlan, { block, beds }: BlockLayout): boolean {
-  if (block.valves !== 'sets') return block.valves !== 'block';
-  if (Object.values(block.beds.single).some((b) => (b.valveDeg ?? 0) > 0)) return true;
-  const laid = beds.filter((b) => !b.resting);
-  return watering.sets.some((s) =>
-    s.beds.some(({ block: id, keys }) => id === block.id && keys && laid.some((b) => !keys.includes(b.key))),
-  );
-}
-
-export const needsBlockValves = ({ blocks, watering }: FullPlan): boolean =>
-  blocks.filter((b) => b.inUse).length > 1 || watering.sets.length > 1;

@@ -42,11 +42,15 @@ function stretchesOf({ months, from, until }: Programme, everyDays: number): Str
  * @throws Error where it cannot be written
  */
 export function writeCalendar(programme: Programme, planName: string, planId: string, now: number): string {
-  const events = programme.rows.flatMap((row) =>
-    stretchesOf(programme, row.everyDays).flatMap((stretch) =>
-      row.starts.map((start, i) => eventOf(row, stretch, { start, i }, { planName, planId, now })),
-    ),
-  );
+  const nth = new Map<string, number>();
+  const events = programme.rows.flatMap((row) => {
+    // A set that several timers open has as many events at a time.
+    const n = nth.get(row.set) ?? 0;
+    nth.set(row.set, n + 1);
+    return stretchesOf(programme, row.everyDays).flatMap((stretch) =>
+      row.starts.map((start, i) => eventOf(row, stretch, { start, i, n }, { planName, planId, now })),
+    );
+  });
   if (events.length === 0)
     throw new Error(msg`there is nothing to water yet, so the calendar would be empty`);
   const { error, value } = createEvents(events);
@@ -54,22 +58,30 @@ export function writeCalendar(programme: Programme, planName: string, planId: st
   return folded(value);
 }
 
+/** “by station 2”, “by hand”. */
+const openedWords = ({ by, what }: Programme['rows'][number]): string =>
+  by === 'hand' ? what : msg`by ${what}`;
+
 /** One start of one set in one month. */
 function eventOf(
   row: Programme['rows'][number],
   { month, from, until, share }: Stretch,
-  { start, i }: { start: number; i: number },
+  { start, i, n }: { start: number; i: number; n: number },
   { planName, planId, now }: { planName: string; planId: string; now: number },
 ): EventAttributes {
   const day = from.split('-').map(Number) as [number, number, number];
   const minutes = Math.max(LEAST_MIN, Math.round(row.minutes * share));
   return {
-    uid: `${idText(planId)}.${idText(row.set)}.${month === '' ? '' : `${month}.`}${i + 1}@idle-furrow.local`,
+    uid: `${idText(planId)}.${idText(row.set)}.${n > 0 ? `${n + 1}.` : ''}${month === '' ? '' : `${month}.`}${i + 1}@idle-furrow.local`,
     productId: 'idle-furrow',
     calName: msg`${planName.replace(/[,;\\\n\r]/g, ' ')}: watering`,
     title: msg`${row.name}: open for ${minutes} min`,
     description: [
-      msg`Station ${row.station}. Start ${i + 1} of ${row.starts.length}. Planning figures: look at the beds.`,
+      row.valves === '' ? msg`Opened ${openedWords(row)}.` : msg`Opened ${openedWords(row)}: ${row.valves}.`,
+      ...(row.litres === undefined
+        ? []
+        : [msg`The meter ends it after ${Math.round(row.litres * share)} L.`]),
+      msg`Start ${i + 1} of ${row.starts.length}. Planning figures: look at the beds.`,
       ...(row.opens ? [msg`Opens ${row.opens}.`] : []),
     ].join(' '),
     start: [...day, Math.floor(start / MIN_PER_HOUR), start % MIN_PER_HOUR],

@@ -5,8 +5,28 @@ import { readWeatherCsv, seasonNotes } from './weatherCsv';
 
 const programme: Programme = {
   rows: [
-    { station: 1, set: 'set-1', name: 'Set 1', starts: [300, 1020], minutes: 65, everyDays: 2 },
-    { station: 2, set: 'set-2', name: '=Set, 2', starts: [370], minutes: 40, everyDays: 2 },
+    {
+      by: 'wired',
+      station: 1,
+      what: 'station 1',
+      valves: 'V1, V3',
+      set: 'set-1',
+      name: 'Set 1',
+      starts: [300, 1020],
+      minutes: 65,
+      everyDays: 2,
+    },
+    {
+      by: 'hand',
+      what: 'by hand',
+      valves: 'V2',
+      set: 'set-2',
+      name: '=Set, 2',
+      starts: [370],
+      minutes: 40,
+      litres: 900,
+      everyDays: 2,
+    },
   ],
   months: [{ month: '2027-04', share: 0.6 }],
   from: '2027-04-01',
@@ -16,11 +36,11 @@ const programme: Programme = {
 describe('a timer’s programme', () => {
   it('is a table of stations, starts, minutes, days and budget', () => {
     const lines = writeProgrammeCsv(programme).trimEnd().split('\r\n');
-    expect(lines[0]).toBe('\uFEFFstation,set,start 1,start 2,minutes,days,budget %');
-    expect(lines[1]).toBe('1,Set 1,05:00,17:00,65,every other day,100');
+    expect(lines[0]).toBe('\uFEFFopened by,valves,set,start 1,start 2,minutes,litres,days,budget %');
+    expect(lines[1]).toBe('station 1,"V1, V3",Set 1,05:00,17:00,65,,every other day,100');
     // A name that a spreadsheet would take for a formula stays a name.
-    expect(lines[2]).toBe(`2,"'=Set, 2",06:10,,40,every other day,100`);
-    expect(lines[3]).toBe(',budget 2027-04,,,,,60');
+    expect(lines[2]).toBe(`by hand,V2,"'=Set, 2",06:10,,40,900,every other day,100`);
+    expect(lines[3]).toBe(',,budget 2027-04,,,,,,60');
   });
 
   it('is a calendar with an event for each start of each month, with its share of the minutes', () => {
@@ -46,6 +66,8 @@ describe('a timer’s programme', () => {
     expect(text).toContain('Set 1: open for 39 min');
     expect(text).toContain('Set 1: open for 65 min');
     expect(text).toContain('Opens Field: bed 1\\, bed 2.');
+    expect(text).toContain('Opened by station 1: V1\\, V3.');
+    expect(text).toContain('Opened by hand: V2. The meter ends it after 540 L.');
     expect(new Set(text.match(/UID:.*/g)).size).toBe(6);
   });
 

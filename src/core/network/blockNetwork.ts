@@ -145,6 +145,30 @@ export function blockNetwork(layout: BlockLayout): BlockNetwork {
   return found;
 }
 
+const valved = new WeakMap<BlockNetwork, Map<string, { step: PartStep; block: BlockNetwork }>>();
+
+/**
+ * A block whose valve stands at the head, before its own pipe: its parts begin with it. Of the same block and place the same.
+ * @param start the node that the pipe would begin at without it
+ */
+export function withHeadValve(
+  block: BlockNetwork,
+  start: string,
+): { step: PartStep; block: BlockNetwork } | undefined {
+  const part = block.layout.block.inlet.find((p) => p.planned === 'head');
+  if (!part) return undefined;
+  let byStart = valved.get(block);
+  if (!byStart) valved.set(block, (byStart = new Map()));
+  let found = byStart.get(start);
+  if (!found) {
+    const prefix = `at-head/${block.layout.block.id}/`;
+    const [step] = partsInLine([part], prefix, start, 0, () => undefined);
+    found = { step, block: { ...block, inlet: [step, ...block.inlet] } };
+    byStart.set(start, found);
+  }
+  return found;
+}
+
 function build(layout: BlockLayout): BlockNetwork {
   const builder = new BlockBuilder(layout);
   if (!layout.small || layout.block.places?.beds) builder.layHeaders();
@@ -183,7 +207,9 @@ class BlockBuilder {
     this.entry = `block/${block.id}`;
     this.entryM = ground.heightM(...headers[0].feed);
     this.nodes.push({ id: this.entry, elevationM: this.entryM });
-    this.inlet = partsInLine(block.inlet, `${this.entry}/`, this.entry, this.entryM, (node, link) => {
+    // A valve that stands at the head is put there by the mains.
+    const inlet = block.inlet.filter((p) => p.planned !== 'head');
+    this.inlet = partsInLine(inlet, `${this.entry}/`, this.entry, this.entryM, (node, link) => {
       this.nodes.push(node);
       this.links.push(link);
     });

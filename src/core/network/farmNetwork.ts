@@ -1,7 +1,14 @@
 import type { LateralSpec, LinkSpec, NetworkSpec, NodeSpec } from '../hydraulics/network';
 import type { FarmLayout, LaidMain } from '../layout';
 import { HEAD, wayToHead, type FullPlan } from '../plan';
-import { blockNetwork, partsInLine, SAME_PLACE_M, type BlockNetwork, type PartStep } from './blockNetwork';
+import {
+  blockNetwork,
+  partsInLine,
+  SAME_PLACE_M,
+  withHeadValve,
+  type BlockNetwork,
+  type PartStep,
+} from './blockNetwork';
 import { allowanceIn, intakeOf, type Intake, type IntakeStep } from './intake';
 import { lastSplitter, outletOf } from './splitter';
 
@@ -111,10 +118,11 @@ function mainNetwork(
   outlet: string,
   headM: number,
   gathered: Gathered,
-): { mains: MainStep[]; outlets: PartStep[] } {
+): { mains: MainStep[]; outlets: PartStep[]; blocks: BlockNetwork[] } {
   const { nodes, links } = gathered;
   const { outlets, of } = outletsOf(plan, layout, outlet, headM, gathered);
   const entryOf = new Map(blocks.map((b) => [b.layout.block.id, b]));
+  const valved = new Map<BlockNetwork, BlockNetwork>();
   const fed = new Set<string>();
   const leads = new Map(plan.tees.map((t) => [t.id, t.main.from]));
   for (const { layout: b } of blocks)
@@ -124,8 +132,15 @@ function mainNetwork(
     if (laid.toBlock ? !entryOf.has(laid.to) : !fed.has(laid.to)) return [];
     const atHead = laid.from === HEAD || !leads.has(laid.from);
     const own = atHead ? of(laid.to) : undefined;
-    const from = own?.to ?? (atHead ? outlet : `tee/${laid.from}`);
     const block = laid.toBlock ? entryOf.get(laid.to)! : undefined;
+    const start = own?.to ?? (atHead ? outlet : `tee/${laid.from}`);
+    const valve = block && withHeadValve(block, start);
+    if (valve?.step.link) {
+      nodes.push({ id: valve.step.to, elevationM: headM });
+      links.push(valve.step.link);
+    }
+    if (valve) valved.set(block, valve.block);
+    const from = valve?.step.to ?? start;
     const to = block ? block.entry : `tee/${laid.to}`;
     if (!block) nodes.push({ id: to, elevationM: laid.end.zM });
     const link: LinkSpec = {
@@ -140,7 +155,7 @@ function mainNetwork(
     links.push(link);
     return [{ laid, from, to, link, ...(own && { outlet: own }) }];
   });
-  return { mains, outlets };
+  return { mains, outlets, blocks: blocks.map((b) => valved.get(b) ?? b) };
 }
 
 /** The network of everything that is open now: source, head, main, and the blocks in use. */
@@ -149,8 +164,8 @@ export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
   const nodes: NodeSpec[] = [{ id: SOURCE, elevationM: intake.nodeM }];
   const links: LinkSpec[] = [];
   const { intakeSteps, head, outlet } = headNetwork(plan, intake, { nodes, links });
-  const blocks = layout.blocks.filter((b) => b.block.inUse).map(blockNetwork);
-  const { mains, outlets } = mainNetwork(plan, layout, blocks, outlet, intake.headM, { nodes, links });
+  const open = layout.blocks.filter((b) => b.block.inUse).map(blockNetwork);
+  const { mains, outlets, blocks } = mainNetwork(plan, layout, open, outlet, intake.headM, { nodes, links });
   const ties: LinkSpec[] = [];
   const own = { nodes: [...nodes], links: [...links] };
   let runs = 0;

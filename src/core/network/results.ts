@@ -341,8 +341,15 @@ function blockResult(
 }
 
 /** A block's inlet at work, part by part. */
-export const inletParts = (results: FarmResults, block: BlockResult): PartResult[] =>
-  partResults(block.built.inlet, block.flowLph, block.rest.entryKpa, (node) => kpaAt(results, node));
+export function inletParts(results: FarmResults, block: BlockResult): PartResult[] {
+  const at = (node: string): number => kpaAt(results, node);
+  const atHead = block.built.inlet.filter((s) => s.part.planned === 'head');
+  const own = block.built.inlet.slice(atHead.length);
+  return [
+    ...partResults(atHead, block.flowLph, results.rest.outletKpa, at),
+    ...partResults(own, block.flowLph, block.rest.entryKpa, at),
+  ];
+}
 
 /** Surge of a speed stopped at once in a pipe, by its kind. */
 export const surgeOf = (pipe: PipePiece, speed: number): number =>

@@ -62,8 +62,12 @@ export function walkTo(plan: FullPlan, results: FarmResults, runIndex: number): 
   const way = new Way(results);
   way.source();
   way.parts(built.head, HEAD, results.solution.supply.flowLph);
+  const { inlet, layout } = block.built;
+  const atHead = inlet.filter((s) => s.part.planned === 'head');
+  way.outlet(block.built.entry);
+  way.parts(atHead, layout.block.id, block.flowLph);
   way.mains(block.built.entry);
-  way.parts(block.built.inlet, block.built.layout.block.id, block.flowLph);
+  way.parts(inlet.slice(atHead.length), layout.block.id, block.flowLph);
   way.header(block, runIndex);
   const endDistanceM = way.run(plan, runIndex);
   return { steps: way.steps, runIndex, block: run.block, bed: run.bed, endKpa: way.kpa, endDistanceM };
@@ -125,15 +129,25 @@ class Way {
         });
   }
 
+  /** Pieces of the main that lead to a block's entry, in the order of the water. */
+  private piecesTo(entry: string) {
+    const byEnd = new Map(this.results.built.mains.map((m) => [m.to, m]));
+    const pieces = [];
+    for (let m = byEnd.get(entry); m; m = byEnd.get(m.from)) pieces.unshift(m);
+    return pieces;
+  }
+
+  /** The outlet of a splitter that the way to a block's entry hangs on. */
+  outlet(entry: string): void {
+    const { built, solution } = this.results;
+    const outlet = this.piecesTo(entry)[0]?.outlet;
+    if (outlet) this.parts([outlet], HEAD, solution.linkLph[built.linkAt(outlet.link)]);
+  }
+
   /** The pieces of the main that lead to a block's entry. */
   mains(entry: string): void {
     const { built, solution } = this.results;
-    const byEnd = new Map(built.mains.map((m) => [m.to, m]));
-    const pieces = [];
-    for (let m = byEnd.get(entry); m; m = byEnd.get(m.from)) pieces.unshift(m);
-    const [first] = pieces;
-    if (first?.outlet) this.parts([first.outlet], HEAD, solution.linkLph[built.linkAt(first.outlet.link)]);
-    for (const m of pieces)
+    for (const m of this.piecesTo(entry))
       this.step({
         kind: 'main',
         key: stepKey.main(m.laid.to),

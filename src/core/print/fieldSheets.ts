@@ -22,7 +22,7 @@ export const SHEETS = [
   { id: 'cut', name: msg`Header rules and cut list` },
   { id: 'holes', name: msg`Strip rule for planting holes` },
   { id: 'steps', name: msg`Steps, with boxes` },
-  { id: 'timer', name: msg`The timer’s programme` },
+  { id: 'timer', name: msg`The programme` },
   { id: 'walk', name: msg`First walk, with blanks` },
   { id: 'upkeep', name: msg`Upkeep through the year` },
   { id: 'labels', name: msg`Labels for valves and beds` },

@@ -5,7 +5,7 @@ import { judge } from '../check';
 import { type Show } from '../farm';
 import { shopFor, stepsFor } from '../works';
 import type { Plan } from '../plan';
-import type { ProgrammeRow } from '../sets';
+import type { Programme } from '../sets';
 import { format, METRIC } from '../units';
 import { fieldSheets, type SHEETS } from './index';
 
@@ -81,7 +81,7 @@ const sheet = (id: SheetId, more: object = {}): Read =>
         layout,
         states: whole.states,
         shop,
-        programme: [],
+        programme: { rows: [], months: [] },
         choice: METRIC,
         show,
         on: '2027-03-01',
@@ -215,14 +215,33 @@ test('a label for each part that is no gauge, each block and each bed, four to a
   ]);
 });
 
-test('the timer’s table has each station’s starts by the clock, its minutes and days', () => {
-  const programme = [
-    { station: 1, name: 'North', starts: [65, 1320], minutes: 42, everyDays: 1 },
-    { station: 2, name: 'South', starts: [0], minutes: 7, everyDays: 3 },
-  ] as unknown as ProgrammeRow[];
-  expect(withHead(sheet('timer', { programme }), 'Station').slice(1)).toEqual([
-    ['1', 'North', '01:05, 22:00', '42', 'day'],
-    ['2', 'South', '00:00', '7', '3 days'],
+test('the programme says what opens each set, its valves, its starts by the clock, how long, and each month’s share', () => {
+  const programme = {
+    rows: [
+      { what: 'station 1', valves: 'V1', name: 'North', starts: [65, 1320], minutes: 42, everyDays: 1 },
+      {
+        what: 'by hand',
+        valves: 'V2, V3',
+        name: 'South',
+        starts: [0],
+        minutes: 7,
+        litres: 400,
+        everyDays: 3,
+      },
+    ],
+    months: [
+      { month: '2027-05', share: 0.6 },
+      { month: '2027-06', share: 1 },
+    ],
+  } as unknown as Programme;
+  const made = sheet('timer', { programme });
+  expect(withHead(made, 'Opened by').slice(1)).toEqual([
+    ['station 1', 'V1', 'North', '01:05, 22:00', '42 min', 'day'],
+    ['by hand', 'V2, V3', 'South', '00:00', expect.stringMatching(/400.*about 7 min/), '3 days'],
+  ]);
+  expect(withHead(made, 'Month').slice(1)).toEqual([
+    ['2027-05', '60 %'],
+    ['2027-06', '100 %'],
   ]);
   expect(sheet('timer').texts.join(' ')).toContain('No times are worked out yet');
 });

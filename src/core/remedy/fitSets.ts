@@ -1,7 +1,16 @@
 import { msg } from '../language';
 import { costOf } from '../works';
 import { layOut } from '../layout';
-import { fillIn, type BedGroup, type Block, type Plan, type WaterSet } from '../plan';
+import {
+  fillIn,
+  openerOf,
+  type BedGroup,
+  type Block,
+  type FullPlan,
+  type Plan,
+  type WaterSet,
+} from '../plan';
+import { opensWhole, switchboardOf } from '../switching';
 import { changed } from '../changes';
 import { roots, widerThan, type FindingCode, type Judgement } from '../check';
 import type { Fit, FitLimits, FitRefusal, Unit, Variant } from './fitTypes';
@@ -40,12 +49,13 @@ export function arrange(
         refusal = sets;
         break;
       }
-      if (sets.length > limits.mostSets) {
+      const mostSets = Math.min(limits.mostSets, stationsOf(all.plan));
+      if (sets.length > mostSets) {
         const { askedLph, availableLph } = figuresOf(all);
         refusal = {
           why: 'too-many-sets',
           sets: sets.length,
-          most: limits.mostSets,
+          most: mostSets,
           givesLph: availableLph,
           needsLph: askedLph,
         };
@@ -60,6 +70,8 @@ export function arrange(
       const figures = judged.map(figuresOf);
       // Closed beds are bought all the same, and the valves that the sets need.
       const whole = fillIn(changed(laid, setsMade(sets, hadSets)));
+      const unopened = openedWell(whole);
+      if (unopened) return unopened;
       const cost = costOf(whole, layOut(whole)).total;
       if (limits.budget !== undefined && cost > limits.budget)
         return { why: 'too-dear', cost, budget: limits.budget };
@@ -75,6 +87,22 @@ export function arrange(
 /** What makes these sets of what there was: none where all opens at once. */
 const setsMade = (sets: readonly BedGroup[][], hadSets: boolean): Change[] =>
   sets.length > 1 ? [setting(sets)] : hadSets ? [setting([])] : [];
+
+/** Sets that a controller which is there has stations for; any number where there is none, or no valve is wired. */
+const stationsOf = ({ watering, blocks }: FullPlan): number =>
+  blocks.some((b) => b.inUse && ['wired', 'latching'].includes(openerOf({ watering }, b)))
+    ? (watering.switching.stations ?? Infinity)
+    : Infinity;
+
+/** Why the sets of a plan cannot be opened as it is wished; nothing where they can. */
+function openedWell(plan: FullPlan): FitRefusal | undefined {
+  const board = switchboardOf(plan);
+  const stuck = board.sets.find((s) => s.problems.length > 0);
+  if (stuck) return { why: 'cannot-open', set: stuck.name };
+  const most = plan.watering.switching.handTurns;
+  const turns = board.sets.reduce((sum, s) => sum + s.handValves * plan.watering.day.startsPerDay, 0);
+  return most !== undefined && turns > most ? { why: 'too-many-turns', turns, most } : undefined;
+}
 
 /** The changes that make these sets, and the weakest of their figures. */
 function arrangedAs(
@@ -120,6 +148,8 @@ function setsOf(judged: Judgement, blocks: readonly Block[], share: number): Uni
       units.push({ unit: { block: block.id }, lph });
       continue;
     }
+    if (gives > 0 && opensWhole(full, block))
+      return { why: 'must-split', block: block.name, parts, givesLph: gives, needsLph: lph };
     const watering = result.beds.filter((b) => b.flowLph > 0);
     const total = watering.reduce((s, b) => s + b.flowLph, 0);
     const dearest = Math.max(...watering.map((b) => (b.flowLph / total) * lph));

@@ -30,6 +30,11 @@ export interface Fit {
 export type FitRefusal =
   | { why: 'bed-too-much'; block: string; givesLph: number; needsLph: number }
   | { why: 'too-many-sets'; sets: number; most: number; givesLph: number; needsLph: number }
+  /** One valve opens all of the block, and all of it is more than the source gives. */
+  | { why: 'must-split'; block: string; parts: number; givesLph: number; needsLph: number }
+  /** Sets would open what hangs on the same valve. */
+  | { why: 'cannot-open'; set: string }
+  | { why: 'too-many-turns'; turns: number; most: number }
   | { why: 'too-dear'; cost: number; budget: number }
   | { why: 'block-uneven'; block: string; best: number; wished: number; keepTape: boolean }
   | { why: 'no-pressure'; block: string; needsKpa: number; givesKpa: number }

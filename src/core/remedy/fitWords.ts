@@ -19,6 +19,12 @@ export function tellRefusal(r: FitRefusal, show: Show): string {
       return msg`${NOTHING}: the source gives ${show(r.givesLph, 'flow')}, one bed of ${r.block} alone needs ${show(r.needsLph, 'flow')}.`;
     case 'too-many-sets':
       return msg`${NOTHING}: the source gives ${show(r.givesLph, 'flow')} and the beds ask for ${show(r.needsLph, 'flow')}, which takes ${r.sets} sets; ${r.most === 1 ? msg`one is` : msg`${r.most} are`} allowed.`;
+    case 'must-split':
+      return msg`${NOTHING}: one valve opens all of ${r.block}, which asks for ${show(r.needsLph, 'flow')}, and the source gives ${show(r.givesLph, 'flow')}. Split it into ${r.parts} blocks, each with a valve, or open its beds by hand.`;
+    case 'cannot-open':
+      return msg`${NOTHING}: ${r.set} would open what hangs on the same valve as other beds. Give each block a valve of its own, or open them by hand.`;
+    case 'too-many-turns':
+      return msg`${NOTHING}: ${r.turns} valves would be turned by hand on a watering day; ${r.most} are what you want at the most.`;
     case 'too-dear':
       return msg`${NOTHING}: the cheapest that works costs about ${grouped(Math.round(r.cost))} at typical prices; the budget is ${grouped(Math.round(r.budget))}.`;
     case 'block-uneven':

@@ -1,4 +1,5 @@
 import type { Allowed } from '../plan';
+import { fullMinutes } from './days';
 import type { RunTime } from './runTime';
 
 /** Water that may be drawn against what the sets would take on a watering day. */
@@ -47,7 +48,7 @@ export function rationOf(
 /** A set's time with only a share of its water: its pipes fill as before, and it runs the shorter. */
 export function rationed(time: RunTime, share: number): RunTime {
   if (share >= 1) return time;
-  const drawnMin = time.minutes * share;
+  const drawnMin = fullMinutes(time.minutes * share);
   const netMin = Math.max(0, time.minutes - time.fillMin);
   const nowMin = Math.max(0, drawnMin - time.fillMin);
   // What would not even fill the pipes is not opened at all.

@@ -108,7 +108,8 @@ describe('a day', () => {
 
   it('writes a set’s starts into the programme in the order of the day', () => {
     const times = [set('a', 30, { starts: 2, at: [900, 400] })];
-    expect(programmeRows(times, dayOf(times, rules), 1)[0].starts).toEqual([400, 900]);
+    const plan = fillIn(blankPlan('metric'));
+    expect(programmeRows(times, dayOf(times, rules), plan)[0].starts).toEqual([400, 900]);
   });
 });
 

@@ -1,5 +1,5 @@
 import type { DayRules, Hours } from '../plan';
-import { MINUTES_A_DAY } from './days';
+import { MINUTES_A_DAY, wholeMinutes } from './days';
 import { MIN_PER_HOUR } from '../units/time';
 
 /** A set as the day sees it. */
@@ -34,9 +34,6 @@ export interface DayEntry {
   /** What the pump's electricity costs. */
   cost: number;
 }
-
-/** Whole minutes of a start: timers know no seconds, and a started minute is a full one. */
-export const wholeMinutes = (minutes: number): number => Math.ceil(minutes - 1e-6);
 
 /** A watering day. */
 export interface Day {

@@ -44,3 +44,9 @@ export function readClock(text: string): number | undefined {
   const all = hour * 60 + minute;
   return minute < 60 && all <= MINUTES_A_DAY ? all : undefined;
 }
+
+const ROUNDING_MIN = 1e-6;
+/** Whole minutes of a start: timers know no seconds, and a started minute is a full one. */
+export const wholeMinutes = (minutes: number): number => Math.ceil(minutes - ROUNDING_MIN);
+/** Whole minutes that are no more than so many: what may be drawn is not overdrawn. */
+export const fullMinutes = (minutes: number): number => Math.floor(minutes + ROUNDING_MIN);

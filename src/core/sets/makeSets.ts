@@ -1,7 +1,7 @@
 import { msg } from '../language';
 import { layOut } from '../layout';
 import { createPlanSolver, isGravity, type FarmResults, type PlanSolver } from '../network';
-import { withOpen, type FullPlan, type WaterSet } from '../plan';
+import { openedApart, withOpen, type FullPlan, type WaterSet } from '../plan';
 import { evenParts, halved, loadOf, type Over, type Verdict } from './parts';
 import { bedsOf, byLike, holds, lphOf, valveUnits, type ValveUnit } from './valveUnits';
 
@@ -43,11 +43,13 @@ function freshName(sets: readonly WaterSet[]): string {
  * @param checkpoint called before each solve; what it throws ends the work
  */
 export function makeSets(
-  plan: FullPlan,
+  stated: FullPlan,
   { afresh = false, least = 1 }: { afresh?: boolean; least?: number } = {},
   solver: PlanSolver = createPlanSolver(),
   checkpoint: () => void = () => {},
 ): MadeSets {
+  // What sets need to be opened apart is solved with them.
+  const plan = openedApart(stated);
   let evenness = plan.wishes.uniformity;
   /** Some beds get nothing even alone: parting them helps none. */
   let hopeless = false;

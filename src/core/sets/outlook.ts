@@ -13,7 +13,7 @@ import { tankOutlook, wellOf, type TankOutlook, type WellOutlook } from './lasti
 import { peakDay } from './need';
 import { skyOver, type Sky } from './sky';
 import { loadOf } from './parts';
-import { monthBudgets, programmeRows, opensOfSets, type Programme } from './programme';
+import { monthBudgets, programmeRows, type Programme } from './programme';
 import { runTimeOf, type RunTime } from './runTime';
 import type { Gift } from './seasonDays';
 import { tankTable, type TankTable } from './tankOverTime';
@@ -163,7 +163,7 @@ function outlookFrom(
     times,
     day,
     programme: {
-      rows: programmeRows(times, day, rules.everyDays, opensOfSets(plan)),
+      rows: programmeRows(times, day, plan),
       months: monthBudgets(plan, date),
       from: season.from,
       until: dayAfter(season.from, season.days - 1),

@@ -1,21 +1,38 @@
 import { msg } from '../language';
-import { bedName, type FullPlan } from '../plan';
+import { bedName, type FullPlan, type OpenedBy } from '../plan';
+import {
+  stationValves,
+  switchboardOf,
+  valveName,
+  type SetSwitch,
+  type Switchboard,
+  type SwitchValve,
+} from '../switching';
 import { layOut } from '../layout';
 import { alikeBeds } from './groups';
-import { wholeMinutes, type Day, type SetTime } from './day';
-import { dayAfter, MINUTES_A_DAY } from './days';
+import type { Day, SetTime } from './day';
+import { dayAfter, MINUTES_A_DAY, wholeMinutes } from './days';
 import { needFrom, WEEK_D } from './need';
 import { skyOver } from './sky';
 
-/** One station of the timer, as its table wants it. */
+/** One line of the programme: a station of the controller, a timer of its own, or a hand, and the set that it opens. */
 export interface ProgrammeRow {
-  station: number;
+  /** What opens it: on a controller with the station's number, on a timer with the valve's, by hand. */
+  by: OpenedBy;
+  /** The station, where a controller opens it. */
+  station?: number;
+  /** “station 2”, “timer V3, outlet 1”, “by hand”. */
+  what: string;
+  /** Valves by their names, and beds whose own valves are turned: “V1, V4”; empty where one thing opens all there is. */
+  valves: string;
   set: string;
   name: string;
   /** Opening times, minutes after midnight, in order. */
   starts: number[];
   /** Whole minutes of each start, as the day has them. */
   minutes: number;
+  /** A meter ends each start after so much, L. */
+  litres?: number;
   everyDays: number;
   /** What it opens, in words: blocks, and beds where they are not all. */
   opens?: string;
@@ -35,29 +52,103 @@ export interface Programme {
   until: string;
 }
 
-/** The day's starts as a timer's table. */
+/** What opens one set in one way. */
+interface Way {
+  by: OpenedBy;
+  station?: number;
+  what: string;
+  valves: readonly SwitchValve[];
+}
+
+const names = (valves: readonly SwitchValve[]): string =>
+  valves.flatMap((v) => valveName(v.number) || []).join(', ');
+
+const timerWords = ({ number, outlet }: SwitchValve): string =>
+  outlet === undefined ? msg`timer ${valveName(number)}` : msg`timer outlet ${outlet} (${valveName(number)})`;
+
+/** The ways in which a set is opened: each station and each timer has its own line, a hand turns all of its valves in one. */
+function waysOf(own: SetSwitch, board: Switchboard): Way[] {
+  const wired = own.valves.filter((v) => v.by === 'wired' || v.by === 'latching');
+  const hand = own.valves.filter((v) => v.by === 'hand');
+  const behind = stationValves(board);
+  return [
+    ...own.stations.map((station): Way => ({
+      by: wired[0].by,
+      station,
+      what: msg`station ${station}`,
+      valves: behind.get(station) ?? wired,
+    })),
+    ...own.valves
+      .filter((v) => v.by === 'battery')
+      .map((v): Way => ({ by: 'battery', what: timerWords(v), valves: [v] })),
+    ...(hand.length > 0 || own.byBed.length > 0
+      ? [{ by: 'hand' as const, what: msg`by hand`, valves: hand }]
+      : []),
+  ];
+}
+
+/** All opens at once: by what the plan is opened by. */
+const wholeWay = ({ valves, stations }: Switchboard, by: OpenedBy): Way => ({
+  by,
+  ...(stations > 0 && { station: 1 }),
+  what:
+    stations > 0
+      ? msg`station ${1}`
+      : by === 'battery' && valves.length > 0
+        ? timerWords(valves[0])
+        : by === 'hand'
+          ? msg`by hand`
+          : msg`the timer`,
+  valves,
+});
+
+/** The day's starts as a table: a line for each station, each timer, and what a hand turns. */
 export function programmeRows(
   times: readonly SetTime[],
   day: Day,
-  everyDays: number,
-  opens: ReadonlyMap<string, string> = new Map(),
+  plan: FullPlan,
+  board: Switchboard = switchboardOf(plan),
 ): ProgrammeRow[] {
-  return times.map((t, i) => ({
-    station: i + 1,
-    set: t.id,
-    name: t.name,
-    starts: day.entries
-      .filter((e) => e.set === t.id)
-      .map((e) => e.fromMin % MINUTES_A_DAY)
-      .sort((a, b) => a - b),
-    minutes: wholeMinutes(t.minutes),
-    everyDays,
-    ...(opens.has(t.id) && { opens: opens.get(t.id) }),
-  }));
+  const opens = opensOfSets(plan);
+  const bySet = new Map(board.sets.map((s) => [s.set, s]));
+  const { everyDays } = plan.watering.day;
+  return times.flatMap((t) => {
+    const own = bySet.get(t.id);
+    const ways = own ? waysOf(own, board) : [wholeWay(board, plan.watering.switching.by)];
+    const litres = plan.watering.sets.find((s) => s.id === t.id)?.litres;
+    return ways.map(({ valves, ...way }): ProgrammeRow => ({
+      ...way,
+      valves: [
+        names(valves),
+        ...(way.by === 'hand'
+          ? (own?.byBed ?? []).map(({ block, keys }) => bedsText(plan, block, keys))
+          : []),
+      ]
+        .filter((x) => x !== '')
+        .join('; '),
+      set: t.id,
+      name: t.name,
+      starts: day.entries
+        .filter((e) => e.set === t.id)
+        .map((e) => e.fromMin % MINUTES_A_DAY)
+        .sort((a, b) => a - b),
+      minutes: wholeMinutes(t.minutes),
+      ...(litres !== undefined && { litres }),
+      everyDays,
+      ...(opens.has(t.id) && { opens: opens.get(t.id) }),
+    }));
+  });
+}
+
+/** Beds of a block, by their names. */
+function bedsText({ blocks }: FullPlan, block: string, keys: readonly string[]): string {
+  const own = blocks.find((b) => b.id === block);
+  return own ? msg`${own.name}: ${keys.map((key) => bedName(own, key)).join(', ')}` : '';
 }
 
 /** What each set opens, in words: its blocks, and their beds where they are not all. */
-export function opensOfSets({ blocks, watering }: FullPlan): Map<string, string> {
+export function opensOfSets(plan: FullPlan): Map<string, string> {
+  const { blocks, watering } = plan;
   const byId = new Map(blocks.map((b) => [b.id, b]));
   return new Map(
     watering.sets.map(({ id, beds }) => [
@@ -66,7 +157,7 @@ export function opensOfSets({ blocks, watering }: FullPlan): Map<string, string>
         .flatMap(({ block, keys }) => {
           const own = byId.get(block);
           if (!own) return [];
-          return keys ? msg`${own.name}: ${keys.map((key) => bedName(own, key)).join(', ')}` : own.name;
+          return keys ? bedsText(plan, block, keys) : own.name;
         })
         .join('; '),
     ]),

@@ -299,8 +299,12 @@ describe('need by the season', () => {
     const times: SetTime[] = [
       { id: 'a', name: 'A', minutes: 20.2, starts: 2, flowLph: 100, cyclesPerHour: 0 },
     ];
-    const [row] = programmeRows(times, dayOf(times, RULES), 2);
-    expect(row).toMatchObject({ station: 1, minutes: 21, everyDays: 2 });
+    const [row] = programmeRows(
+      times,
+      dayOf(times, RULES),
+      fillIn({ ...blankPlan('metric'), watering: { day: { everyDays: 2 } } }),
+    );
+    expect(row).toMatchObject({ what: 'by hand', minutes: 21, everyDays: 2 });
     expect(row.starts).toHaveLength(2);
     expect(row.starts[1]).toBeGreaterThan(row.starts[0]);
   });

@@ -8,6 +8,7 @@ import {
   type Wetted,
   type WettingGround,
 } from '../soil';
+import { wholeMinutes } from './days';
 import type { Filling } from './filling';
 import { alikeBeds, type AlikeBeds } from './groups';
 import { needFrom, soilOf, type Need } from './need';
@@ -50,7 +51,7 @@ export interface RunTime {
   /** Of each start: the filling, and all of it, min. */
   fillMin: number;
   minutes: number;
-  /** The same before what is allowed of water is shared out, min. */
+  /** The same before it was made whole minutes and what is allowed of water was shared out, min. */
   fullMin: number;
   starts: number;
   /** Said by hand. */
@@ -121,8 +122,13 @@ export function runTimeOf(
             evenness) *
           MIN_PER_HOUR
         : 0;
-  const byHand = set?.minutes !== undefined;
-  const minutes = set?.minutes ?? (netMin > 0 ? netMin / starts + fillMin : 0);
+  const byHand = set?.minutes !== undefined || (set?.litres !== undefined && flowLph > 0);
+  // A meter counts what fills the pipes too.
+  const byMeter =
+    set?.litres !== undefined && flowLph > 0 ? (set.litres / flowLph) * MIN_PER_HOUR : undefined;
+  const exactMin = set?.minutes ?? byMeter ?? (netMin > 0 ? netMin / starts + fillMin : 0);
+  // Said once, for timer, calendar and paper alike.
+  const minutes = wholeMinutes(exactMin);
   const wateringMin = Math.max(0, minutes - fillMin);
   const givesL = (flowLph * wateringMin * starts) / MIN_PER_HOUR;
   const beds = parts.map(({ beds: b, need: n, lph, emitters }): SetBeds => {
@@ -165,7 +171,7 @@ export function runTimeOf(
     givesL,
     fillMin,
     minutes,
-    fullMin: minutes,
+    fullMin: exactMin,
     starts,
     byHand,
     pulses,

@@ -164,17 +164,25 @@ describe('a timer’s table', () => {
   const entry = (set: string, fromMin: number) => ({ set, fromMin, toMin: fromMin + 30 }) as never;
 
   test('a station for each set in their order, its starts in the order of the day, whole minutes', () => {
+    const plan = garden([BLOCK, { ...BLOCK, id: 'c', name: 'C' }], {
+      watering: {
+        switching: { by: 'wired' },
+        day: { everyDays: 3 },
+        sets: [
+          { id: 'a', name: 'A', beds: [{ block: BLOCK.id }] },
+          { id: 'b', name: 'B', beds: [{ block: 'c' }], litres: 500 },
+        ],
+      },
+    });
     const rows = programmeRows(
       [time('a', 29.4), time('b', 12)],
       { entries: [entry('b', 400), entry('a', 1500), entry('a', 360)] } as never,
-      3,
+      plan,
     );
-    expect(rows).toEqual([
-      { station: 1, set: 'a', name: 'A', starts: [60, 360], minutes: expect.any(Number), everyDays: 3 },
-      { station: 2, set: 'b', name: 'B', starts: [400], minutes: 12, everyDays: 3 },
+    expect(rows).toMatchObject([
+      { station: 1, what: 'station 1', valves: 'V1', set: 'a', starts: [60, 360], minutes: 30, everyDays: 3 },
+      { station: 2, what: 'station 2', valves: 'V2', set: 'b', starts: [400], minutes: 12, litres: 500 },
     ]);
-    expect(Number.isInteger(rows[0].minutes)).toBe(true);
-    expect(rows[0].minutes).toBeGreaterThanOrEqual(29);
   });
 
   test('each month’s budget is its need against the week’s that the programme is for, in twentieths', () => {

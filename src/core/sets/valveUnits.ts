@@ -1,6 +1,7 @@
 import { toSheet, type FarmLayout, type LaidBed } from '../layout';
 import type { FarmResults } from '../network';
 import type { BedGroup, FullPlan, WaterSet } from '../plan';
+import { opensWhole, switchboardOf } from '../switching';
 import { alikeBeds } from './groups';
 import { needFrom, peakDay } from './need';
 import { skyOver } from './sky';
@@ -10,6 +11,8 @@ export interface ValveUnit {
   block: string;
   /** The bed; none for a whole block. */
   key?: string;
+  /** Further blocks that the same valve opens. */
+  others?: string[];
   lph: number;
   /** Hours a day that it asks to be open: its need over what it puts on. */
   needH: number;
@@ -51,7 +54,7 @@ export function valveUnits(plan: FullPlan, layout: FarmLayout, results: FarmResu
       .map((bed, j) => ({ bed, lph: rated[j] * scale }))
       .filter(({ bed, lph }) => !bed.resting && lph > 0);
     if (beds.length === 0) return;
-    if (block.valves === 'block') {
+    if (opensWhole(plan, block)) {
       const lph = beds.reduce((sum, x) => sum + x.lph, 0);
       const needs = beds.map(({ bed }) => needOf.get(`${block.id}/${bed.key}`));
       const litres = beds.reduce((sum, { bed }, j) => sum + (needs[j]?.mm ?? 0) * areaOf(bed), 0);
@@ -75,7 +78,39 @@ export function valveUnits(plan: FullPlan, layout: FarmLayout, results: FarmResu
       });
     }
   });
-  return inOrder(classed(units), layout);
+  return inOrder(classed(sharing(units, plan, layout)), layout);
+}
+
+/** Whole blocks as one unit: what all of them ask for, and as long as the thirstiest. */
+function together(units: readonly ValveUnit[], [first, ...others]: readonly string[]): ValveUnit {
+  const { key: _, ...lead } = units.find((u) => u.block === first)!;
+  return { ...lead, others, lph: lphOf(units), needH: Math.max(...units.map((u) => u.needH)) };
+}
+
+/** Blocks behind one valve as one unit. */
+function sharing(units: readonly ValveUnit[], plan: FullPlan, layout: FarmLayout): ValveUnit[] {
+  const { valves, clock } = switchboardOf(plan, layout);
+  const all = [...new Set(units.map((u) => u.block))];
+  // What only a clock in the head opens gets water whenever any other block does.
+  if (clock && all.length > 1) return [together(units, all)];
+  const shared = valves.filter((v) => v.blocks.length > 1);
+  const leads = new Map<string, ValveUnit>();
+  return units.flatMap((u) => {
+    const valve = u.key === undefined && shared.find((v) => v.blocks.includes(u.block));
+    if (!valve) return [u];
+    const [first] = valve.blocks;
+    const lead = leads.get(first);
+    if (!lead) {
+      const own = { ...u };
+      leads.set(first, own);
+      return [own];
+    }
+    (lead.others ??= []).push(u.block);
+    // What all of them ask for, and as long as the thirstiest.
+    lead.lph += u.lph;
+    lead.needH = Math.max(lead.needH, u.needH);
+    return [];
+  });
 }
 
 /** Adds to each unit's likeness the class of its need: classes are as wide as needs count as like. */
@@ -125,6 +160,7 @@ export function bedsOf(units: readonly ValveUnit[]): BedGroup[] {
     const group = groups.get(u.block) ?? { block: u.block };
     if (u.key) (group.keys ??= []).push(u.key);
     groups.set(u.block, group);
+    for (const other of u.others ?? []) groups.set(other, { block: other });
   }
   return [...groups.values()];
 }

@@ -4,6 +4,7 @@ import { soilKind } from '../catalog/soils';
 import { bedsWord, cropName, type FullPlan } from '../plan';
 import { MOST_H, wettedBy } from '../soil';
 import { sum, term, type Working } from '../working';
+import { fullMinutes, wholeMinutes } from './days';
 import { groundOf, WEEK_D } from './need';
 import type { Outlook, SetOutlook } from './outlook';
 import type { SetBeds } from './runTime';
@@ -155,13 +156,20 @@ const MAKERS: Record<SetWorkingName, Make> = {
     const shared = left < 1 ? ' · a' : '';
     const source = msg`A litre on a square metre is a millimetre; time counts from when the last run is at pressure.`;
     // What would not even fill the pipes is not opened at all.
-    const opened = (seconds: number, share: number, fill: number): number =>
-      share >= 1 || seconds * share > fill ? seconds * share : 0;
+    const opened = (seconds: number, share: number, fill: number): number => {
+      const whole = wholeMinutes(seconds / S_PER_MIN);
+      if (share >= 1) return whole * S_PER_MIN;
+      const drawn = fullMinutes(whole * share) * S_PER_MIN;
+      return drawn > fill ? drawn : 0;
+    };
     if (time.byHand)
       return {
         title,
-        says: msg`Its minutes are set by hand.`,
-        formula: `t = t_said${shared}`,
+        says:
+          plan.watering.sets.find((x) => x.id === s.id)?.litres === undefined
+            ? msg`Its minutes are set by hand.`
+            : msg`A meter ends it: so long its litres take at its flow, in whole minutes.`,
+        formula: `t = ⌈t_said⌉${shared}`,
         terms: [
           term('t_said', 'said', time.fullMin * S_PER_MIN, 'minutes'),
           term('t_fill', msg`of it, filling`, fillS, 'minutes'),
@@ -181,9 +189,9 @@ const MAKERS: Record<SetWorkingName, Make> = {
         title,
         says:
           need.by === 'minutes'
-            ? msg`The minutes of the rule; shared over the starts; and the filling on top of each.`
-            : msg`The time that serves ${need.serves === 'mean' ? msg`its beds on the mean` : msg`its thirstiest beds`}, each bed’s need over its own flow; over the evenness, so that the least watered get enough; shared over the starts; and the filling on top of each.`,
-        formula: `t = (T·d${need.by === 'minutes' ? '' : ' / E'} / n + t_fill)${shared}`,
+            ? msg`The minutes of the rule; shared over the starts; and the filling on top of each, in whole minutes.`
+            : msg`The time that serves ${need.serves === 'mean' ? msg`its beds on the mean` : msg`its thirstiest beds`}, each bed’s need over its own flow; over the evenness, so that the least watered get enough; shared over the starts; and the filling on top of each, in whole minutes.`,
+        formula: `t = ⌈T·d${need.by === 'minutes' ? '' : ' / E'} / n + t_fill⌉${shared}`,
         terms: [
           term(
             'T',
@@ -208,8 +216,8 @@ const MAKERS: Record<SetWorkingName, Make> = {
     }
     return {
       title,
-      says: msg`Need over the rate at which it is put on, over the evenness, so that the least watered beds get enough; shared over the starts; and the filling on top of each.`,
-      formula: `t = (N·d·A / (Q·E) / n + t_fill)${shared}`,
+      says: msg`Need over the rate at which it is put on, over the evenness, so that the least watered beds get enough; shared over the starts; and the filling on top of each, in whole minutes.`,
+      formula: `t = ⌈N·d·A / (Q·E) / n + t_fill⌉${shared}`,
       terms: [
         term('N', msg`need a day, mean of its beds`, needMm, 'depth'),
         days,

@@ -54,7 +54,7 @@ function accountedFor(plan: FullPlan, layout: FarmLayout, farm: Farm, shop: Shop
 
 /** What holds, marks and seals, and what lies beside the pipe, carries no water. */
 const DRY =
-  /^(clamp|thread-tape|cement|primer|staple|header-stake|stake|sleeve|wire|wire-joint|valve-box|grommet|tool|stand|tank-|float-valve|end:fold|run-end:(sleeve|tie|eight))/;
+  /^(clamp|thread-tape|cement|primer|staple|header-stake|stake|sleeve|wire|wire-joint|valve-box|controller|pump-relay|grommet|tool|stand|tank-|float-valve|end:fold|run-end:(sleeve|tie|eight))/;
 
 /** Everything that carries water hangs on something that does, and so on to the source. */
 function joinedToSource({ things }: Farm): void {

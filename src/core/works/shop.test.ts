@@ -249,7 +249,7 @@ test('through a fitting that is there the shorter of both ways round is taken', 
   expect(chainThrough(at('barb', '1', 'female'), has, at('taper', '1', 'female'), 'inch')).toEqual([has]);
 });
 
-test('wire runs along the mains, with a core for each valve beyond and one that they share', () => {
+test('wire runs along the mains, with a core for each station beyond and one that they share', () => {
   const valve = [{ id: 'v', kind: 'solenoid-1' }];
   const shop = shopFor(
     fillIn({
@@ -261,10 +261,14 @@ test('wire runs along the mains, with a core for each valve beyond and one that 
         { id: 'c', xM: 0, yM: 30, inlet: valve, main: { from: 't' } },
         { id: 'd', xM: 0, yM: 40, inlet: [], main: { from: 't' } },
       ],
+      watering: { sets: ['a', 'c', 'd'].map((b) => ({ id: b, name: b, beds: [{ block: b }] })) },
     }),
   );
-  // To the tee three cores, 10 m and a tail; to each valve two, 10 and 20 m and their tails; none to the block without.
-  expect(used(shop, 'wire:3')).toBeCloseTo(11, 9);
-  expect(used(shop, 'wire:2')).toBeCloseTo(11 + 21, 9);
-  expect(used(shop, 'wire-joint')).toBe(4);
+  // To the tee three stations and a shared core are four, sold as five: 10 m and a tail; to each valve two cores, 10, 20 and 30 m and
+  // their tails. The block that has no valve gets one.
+  expect(used(shop, 'wire:5:0.75')).toBeCloseTo(11, 9);
+  expect(used(shop, 'wire:2:0.75')).toBeCloseTo(11 + 21 + 31, 9);
+  expect(used(shop, 'wire-joint')).toBe(6);
+  expect(used(shop, 'part:solenoid-1')).toBe(3);
+  expect(used(shop, 'controller:wired:4')).toBe(1);
 });

@@ -12,6 +12,7 @@ import { pipeEdits } from './edits/pipeEdits';
 import { wateringEdits } from './edits/wateringEdits';
 import { cropEdits } from './edits/cropEdits';
 import { setEdits } from './edits/setEdits';
+import { switchingEdits } from './edits/switchingEdits';
 import { valveEdits } from './edits/valveEdits';
 import { weatherEdits } from './edits/weatherEdits';
 import { sourceEdits } from './edits/sourceEdits';
@@ -52,6 +53,7 @@ export const useEdits = defineStore('edits', () => {
     ...sketchEdits(plan),
     ...wateringEdits(plan),
     ...setEdits(plan),
+    ...switchingEdits(plan),
     ...valveEdits(plan),
     ...cropEdits(plan),
     ...weatherEdits(plan),

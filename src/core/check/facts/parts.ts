@@ -25,12 +25,16 @@ export function assemblies(results: FarmResults): Assembly[] {
         restKpa: results.rest.sourceKpa,
         startKpa: results.head[0]?.beforeKpa ?? results.solution.supply.pressureKpa,
       },
-      ...results.blocks.map((b) => ({
-        place: b.built.layout.block.id,
-        parts: inletParts(results, b),
-        restKpa: b.rest.entryKpa,
-        startKpa: b.entryKpa,
-      })),
+      ...results.blocks.map((b): Assembly => {
+        const parts = inletParts(results, b);
+        const atHead = parts[0]?.step.part.planned === 'head';
+        return {
+          place: b.built.layout.block.id,
+          parts,
+          restKpa: atHead ? results.rest.outletKpa : b.rest.entryKpa,
+          startKpa: atHead ? parts[0].beforeKpa : b.entryKpa,
+        };
+      }),
     ];
     known.set(results, found);
   }

@@ -12,16 +12,25 @@ import {
   widerPart,
 } from '../offers';
 import { isGravity } from '../../network';
+import { opensWhole } from '../../switching';
 import type { State } from '../states';
 
-type Said = { shortLph: number; neededKpa: number; shutKpa: number };
+type Said = {
+  shortLph: number;
+  neededKpa: number;
+  shutKpa: number;
+  /** The block that is open, where one valve opens all of it and it is open alone; else empty. */
+  whole: string;
+};
 
 /** What is open asks for more than the source can give at the pressure that takes. */
 export const flowShort = findingKind({
   code: 'flow-short',
   stage: 'water',
-  find({ results }: State): Found<Said>[] {
+  find({ plan, results }: State): Found<Said>[] {
     const { demand, rest, layout } = results;
+    const open = plan.blocks.filter((b) => b.inUse);
+    const alone = open.length === 1 && opensWhole(plan, open[0]) ? open[0].name : '';
     // Under a tank no pressure is asked for: what drips, and how evenly, is judged at the emitters.
     if (isGravity(layout.source) || !isOver(demand.askedLph, demand.availableLph)) return [];
     return [
@@ -35,6 +44,7 @@ export const flowShort = findingKind({
           shortLph: demand.askedLph - demand.availableLph,
           neededKpa: demand.neededKpa,
           shutKpa: rest.sourceKpa,
+          whole: alone,
         },
       },
     ];
@@ -50,7 +60,9 @@ export const flowShort = findingKind({
         : msg`The beds ask for ${show(measured, 'flow')} at ${show(says.neededKpa, 'pressure')}; shut, the source has ${show(says.shutKpa, 'pressure')}.`,
     why: msg`The more pressure you ask of a source, the less it gives. The flow into an open bucket comes at no pressure at all: behind a regulator there is less.`,
     tries: [
-      msg`water fewer beds at once`,
+      says.whole
+        ? msg`split ${says.whole}, which one valve opens: a header and a valve for each part; or open its beds by hand`
+        : msg`water fewer beds at once`,
       msg`lay a lower-flow tape`,
       msg`use a wider main or hose`,
       msg`choose a lower set pressure, if the tape’s window allows`,

@@ -65,6 +65,7 @@ import { tapeCurved } from './tapeCurved';
 import { tapePecked } from './tapePecked';
 import { testedWet } from './testedWet';
 import { thinLineLong } from './thinLineLong';
+import { SWITCHING_KINDS } from './switching';
 import { TIMING_KINDS } from './timing';
 import { venturiWeak } from './venturiWeak';
 import { waterAvoid } from './waterAvoid';
@@ -110,6 +111,7 @@ export const KINDS = [
   materialWater,
   tapeCurved,
   blockUneven,
+  ...SWITCHING_KINDS,
   ...TIMING_KINDS,
   setBedsGone,
   precharge,
@@ -148,5 +150,5 @@ export const KINDS = [
 type Unfound = Exclude<FindingCode, (typeof KINDS)[number]['code']>;
 true satisfies [Unfound] extends [never] ? true : Unfound;
 
-/** Those of sets and timing: who waters when, for how long, and whether the water lasts. */
-export const TIMING_CODES: readonly string[] = TIMING_KINDS.map((k) => k.code);
+/** Those of sets and timing: who opens what, who waters when, for how long, and whether the water lasts. */
+export const TIMING_CODES: readonly string[] = [...TIMING_KINDS, ...SWITCHING_KINDS].map((k) => k.code);

@@ -9,7 +9,16 @@ import {
   MM_PER_MIL,
 } from '../../catalog/tape';
 import { DRILLS } from '../../catalog/drills';
-import { branchPlace, cropIn, HEAD, LIMITS, type Block, type FullPlan, type Part } from '../../plan';
+import {
+  branchPlace,
+  cropIn,
+  HEAD,
+  LIMITS,
+  openerOf,
+  type Block,
+  type FullPlan,
+  type Part,
+} from '../../plan';
 import { makeSets } from '../../sets';
 import { flowsUnder, layingOf, regulatorsFor, resultOf, widerThan } from './context';
 import type { Change } from '../../changes';
@@ -35,6 +44,18 @@ function setWays(plan: FullPlan): Change[][] {
     if (sets.length <= most || sets.length > MOST_SENSIBLE_SETS) continue;
     most = sets.length;
     ways.push([{ kind: 'sets', sets }]);
+  }
+  // What one valve opens as a whole is watered in sets only where a hand opens its beds.
+  if (ways.length === 0 && plan.blocks.some((b) => b.inUse && openerOf(plan, b) !== 'hand')) {
+    const switching = { ...plan.watering.switching, by: 'hand' as const };
+    const blocks = plan.blocks.map((b) => (b.opened === undefined ? b : { ...b, opened: undefined }));
+    const byHand = { ...plan, blocks, watering: { ...plan.watering, switching } } as FullPlan;
+    const { sets } = makeSets(byHand, { afresh: true });
+    if (sets.length > now && sets.length <= MOST_SENSIBLE_SETS)
+      ways.push([
+        { kind: 'opened-by', by: 'hand' },
+        { kind: 'sets', sets },
+      ]);
   }
   knownSets.set(plan, ways);
   return ways;

@@ -16,6 +16,7 @@ import { fullWatering } from './wateringDefaults';
 import { fullPart } from './fullPart';
 import { passing } from './joins';
 import { fullSource } from './sourceDefaults';
+import { opensApart, usuallyOpenedBy, withValves } from './switching';
 import {
   HEAD,
   PLAN_FORMAT,
@@ -177,6 +178,7 @@ function fullBlock(
     name: stated.name ?? msg`Block ${i + 1}`,
     inUse: stated.inUse ?? true,
     valves: stated.valves ?? (only ? 'block' : 'sets'),
+    ...(stated.opened && { opened: stated.opened }),
     ...(stated.planted && { planted: stated.planted }),
     ...at,
     heightM,
@@ -257,6 +259,23 @@ const fullWishes = (stated: Plan['wishes']): FullPlan['wishes'] =>
     stated,
   );
 
+/** Who waters when: what opens the blocks follows from what stands in the head and at their inlets, where that is not said. */
+function wateringOf(plan: Plan, ground: FarmGround, head: readonly Part[], blocks: readonly Block[]) {
+  const used = blocks.filter((b) => b.inUse);
+  const stated = plan.watering?.switching?.by ?? (plan.watering?.day?.byHand ? 'hand' : undefined);
+  const by =
+    stated ??
+    usuallyOpenedBy(
+      head,
+      used.map((b) => b.inlet),
+    );
+  // Who is there when counts only once it was said that a hand opens: hours of a person that nobody stated must not shut a plan's own.
+  const byHand = used.some((b) => (b.opened ?? stated) === 'hand');
+  return knownWaterings(plan.watering ?? NO_WATERING, `${ground.origin?.lat} ${by} ${byHand}`, NONE, () =>
+    fullWatering(plan.watering, ground.origin?.lat, by, byHand),
+  );
+}
+
 /** How far a block reaches to the right of its place, near enough to lay the next one beside it, m. */
 function widthOf({ outline, tunnel, beds }: Block): number {
   if (outline) return Math.max(...outline.map(([x]) => x));
@@ -299,6 +318,11 @@ export function fillIn(plan: Plan): FullPlan {
     right = Math.max(right, full.xM + widthOf(full) + BLOCK_GAP_M);
     return full;
   });
+  const fullHead = passing(
+    source,
+    knownHeads(head, '', [own], () => head.map((p) => fullPart(p, own))),
+  );
+  const watering = wateringOf(plan, ground, fullHead, blocks);
   return {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,
@@ -309,10 +333,7 @@ export function fillIn(plan: Plan): FullPlan {
     home: sourceId,
     sourceId,
     backup: plan.backup && over({ sourceId: '', takesOver: false }, plan.backup),
-    head: passing(
-      source,
-      knownHeads(head, '', [own], () => head.map((p) => fullPart(p, own))),
-    ),
+    head: fullHead,
     parts: own,
     inlets: plan.inlets ?? 'own',
     tees: (plan.tees ?? []).map((t) => knownTees(t, '', [surface], () => fullTee(t, surface))),
@@ -320,11 +341,9 @@ export function fillIn(plan: Plan): FullPlan {
     obstacles,
     ...(plan.underlay && { underlay: plan.underlay }),
     tapes,
-    blocks,
+    blocks: withValves({ watering, head: fullHead, blocks }, source, opensApart(watering.sets)),
     wishes: knownWishes(plan.wishes ?? NO_WISHES, '', NONE, () => fullWishes(plan.wishes)),
-    watering: knownWaterings(plan.watering ?? NO_WATERING, String(ground.origin?.lat), NONE, () =>
-      fullWatering(plan.watering, ground.origin?.lat),
-    ),
+    watering,
     build: knownBuilds(plan.build ?? NO_BUILD, plan.units ?? 'metric', NONE, () =>
       fullBuild(plan.build, plan.units ?? 'metric'),
     ),

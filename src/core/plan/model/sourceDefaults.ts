@@ -155,10 +155,7 @@ const TANK: Omit<TankSource, 'booster' | Joining> = {
 const DRY_RUN_KPA = 0;
 
 const boosterOf = (stated: Stated<Booster> | undefined, kind: SourceKind): Booster => ({
-  ...over(
-    { ...NO_BOOSTER, ...(kind === 'tank' && { lowCutKpa: DRY_RUN_KPA }), curve: BOOSTER_PUMP },
-    stated,
-  ),
+  ...over({ ...NO_BOOSTER, ...(kind === 'tank' && { lowCutKpa: DRY_RUN_KPA }), curve: BOOSTER_PUMP }, stated),
   curve: over(BOOSTER_PUMP, stated?.curve),
 });
 

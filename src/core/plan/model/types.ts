@@ -12,7 +12,7 @@ import type { LimitName } from './limits';
 import type { PipePiece } from './pipeTypes';
 import type { Places } from './placesTypes';
 import type { Beds, FarmGround, Ground, Obstacle, Tunnel, Underlay } from './landTypes';
-import type { Watering, WaterSet } from './wateringTypes';
+import type { OpenedBy, Watering, WaterSet } from './wateringTypes';
 
 export type * from './buildTypes';
 export type * from './landTypes';
@@ -146,6 +146,8 @@ export interface Part extends PartLabel {
   kind: string;
   role: Role;
   name: string;
+  /** Nobody put it there: the sets need it, and it stands at the head, before its block's own pipe, or at the block. */
+  planned?: 'head' | 'block';
 }
 
 /** A part as stated: its kind, and what differs from its label. */
@@ -243,6 +245,8 @@ export interface Block {
   open?: string[];
   /** One valve for the whole block, one at each bed, or one at each run; `sets`: at each bed where a set opens only some. */
   valves: 'sets' | 'block' | 'beds' | 'runs';
+  /** What opens it, where that is another thing than opens the rest. */
+  opened?: OpenedBy;
   /** When its beds were planted, where they do not say; by the crop if not stated. */
   planted?: string;
   /** Near left corner on the sheet, m, and its height; of a block with an outline the place its corners are told from. */

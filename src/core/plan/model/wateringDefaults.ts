@@ -2,7 +2,7 @@ import { msg } from '../../language';
 import { coverKind } from '../../catalog/covers';
 import { over } from './over';
 import type { StatedWatering } from './types';
-import type { Climate, DayRules, Feeding, NeedRules, Season, Watering } from './wateringTypes';
+import type { Climate, DayRules, Feeding, NeedRules, OpenedBy, Season, Watering } from './wateringTypes';
 
 /**
  * Growers' rules: an inch a week, 5 L for a metre of row under mulch, half an hour a day. What film leaves is the cover
@@ -21,10 +21,9 @@ const NEED: NeedRules = {
 };
 
 const h = (hours: number): number => hours * 60;
-const DAY: DayRules = {
+const DAY: Omit<DayRules, 'byHand'> = {
   pump: { fromMin: h(5), toMin: h(21) },
   cool: { fromMin: h(4), toMin: h(10) },
-  byHand: false,
   person: { fromMin: h(7), toMin: h(18) },
   prices: [],
   pumpKw: 0.75,
@@ -41,15 +40,22 @@ const LAT_DEG = 45;
 const CLIMATE: Climate = { kind: 'inland', latDeg: LAT_DEG };
 const STATION = { latDeg: LAT_DEG, altitudeM: 100, windAtM: 2, coastal: false };
 
-export function fullWatering(stated: StatedWatering | undefined, latDeg: number | undefined): Watering {
-  const { need, day, season, weather, feeding, sets, climate, allowed, ...rest } = stated ?? {};
+/** @param by what opens blocks by what stands in head and inlets; `hand`: a hand opens some */
+export function fullWatering(
+  stated: StatedWatering | undefined,
+  latDeg: number | undefined,
+  by: OpenedBy,
+  byHand: boolean,
+): Watering {
+  const { need, day, season, weather, feeding, sets, climate, allowed, switching, ...rest } = stated ?? {};
   const { pump, cool, person, ...days } = day ?? {};
   return {
     ...over({ apart: true, notes: [], planted: {}, crops: {}, ownCrops: [] }, rest),
     sets: (sets ?? []).map((s, i) => over({ ...s, name: msg`Set ${i + 1}` }, s)),
+    switching: over({ by, valvesAt: 'head' as const }, switching),
     need: over(NEED, need),
     day: {
-      ...over(DAY, days),
+      ...over({ ...DAY, byHand }, days),
       pump: over(DAY.pump, pump),
       cool: over(DAY.cool, cool),
       person: over(DAY.person, person),

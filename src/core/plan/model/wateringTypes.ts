@@ -19,6 +19,24 @@ export interface WaterSet {
   starts?: number[];
   /** Minutes of each start, where that was set by hand. */
   minutes?: number;
+  /** A meter shuts it after so much at each start, L, instead of a clock. */
+  litres?: number;
+}
+
+/** What opens and shuts valves: a hand, timers with a battery, a controller with wires, or one in the field whose valves hold by themselves. */
+export const OPENED_BY = ['hand', 'battery', 'wired', 'latching'] as const;
+export type OpenedBy = (typeof OPENED_BY)[number];
+
+/** How sets are opened. */
+export interface Switching {
+  /** Of all blocks that do not say otherwise; by what stands in head and inlets if not stated. */
+  by: OpenedBy;
+  /** Where valves that are planned stand: at the head where a block's own pipe leaves it, or at the blocks. */
+  valvesAt: 'head' | 'blocks';
+  /** Stations of the controller that is there; any number if not stated. */
+  stations?: number;
+  /** So many valves a hand turns a day at the most, each opened and shut counted once; any number if not stated. */
+  handTurns?: number;
 }
 
 /** A stretch of the day, minutes after midnight; one that ends before it begins goes over midnight. */
@@ -94,7 +112,7 @@ export interface DayRules {
   pump: Hours;
   /** Hours in which watering loses least. */
   cool: Hours;
-  /** Valves are turned by hand, while somebody is there. */
+  /** Valves are turned by hand, while somebody is there: as sets are opened, if not stated. */
   byHand: boolean;
   person: Hours;
   prices: PriceHours[];
@@ -161,6 +179,7 @@ export interface Feeding {
 /** Who waters when, for how long. */
 export interface Watering {
   sets: WaterSet[];
+  switching: Switching;
   /** Beds of unlike need and material are not put into one set. */
   apart: boolean;
   need: NeedRules;

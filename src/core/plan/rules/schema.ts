@@ -10,6 +10,7 @@ import { places } from './placesSchema';
 import { planted, watering } from './wateringSchema';
 import { height, id, ids, LIMITS, notNegative, place, positive, text } from './bounds';
 import { PLAN_FORMAT, PLAN_VERSION } from '../model/types';
+import { OPENED_BY } from '../model/wateringTypes';
 
 const pipePiece = {
   pipe: Joi.valid(...ids(PIPES)),
@@ -204,6 +205,7 @@ const block = Joi.object({
   name: text(80),
   inUse: Joi.boolean(),
   valves: Joi.valid('sets', 'block', 'beds', 'runs'),
+  opened: Joi.valid(...OPENED_BY),
   planted,
   xM: place,
   yM: place,

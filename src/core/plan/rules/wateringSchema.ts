@@ -3,7 +3,7 @@ import { msg } from '../../language';
 import { CLIMATES } from '../../soil';
 import { CROPS } from '../../catalog/crops';
 import { id, ids, LIMITS, notNegative, positive, text } from './bounds';
-import { FEELS } from '../model/wateringTypes';
+import { FEELS, OPENED_BY } from '../model/wateringTypes';
 
 /** Crops of the table and of a grower's own. */
 const MOST_CROPS = 100;
@@ -57,10 +57,20 @@ const set = Joi.object({
   source: id,
   starts: Joi.array().items(minute).min(1).max(12),
   minutes: notNegative(MINUTES_A_DAY),
+  litres: positive(1e6),
 });
+
+/** Controllers with more stations are not sold to growers. */
+const MOST_STATIONS = 99;
 
 export const watering = Joi.object({
   sets: Joi.array().items(set).max(LIMITS.sets).unique('id'),
+  switching: Joi.object({
+    by: Joi.valid(...OPENED_BY),
+    valvesAt: Joi.valid('head', 'blocks'),
+    stations: Joi.number().integer().min(1).max(MOST_STATIONS),
+    handTurns: Joi.number().integer().min(1).max(LIMITS.beds),
+  }),
   apart: Joi.boolean(),
   need: Joi.object({
     by: Joi.valid('weather', 'depth', 'row', 'plant', 'minutes'),

@@ -3,7 +3,20 @@ import { headParts } from '../../plan';
 import { isBranch } from '../../catalog/headParts';
 import { heading } from '../page';
 import type { Content } from 'pdfmake/interfaces';
-import type { SheetMaker } from './printed';
+import { stationValves, switchboardOf, valveName } from '../../switching';
+import type { Printed, SheetMaker } from './printed';
+
+/** Each valve with its number, what it opens, and its station. */
+function valveLabels({ plan, layout }: Printed): string[] {
+  const board = switchboardOf(plan, layout);
+  const stations = [...stationValves(board)];
+  return board.valves.map((v) => {
+    const opens = v.blocks.map((id) => plan.blocks.find((b) => b.id === id)?.name ?? id).join(', ');
+    const own = stations.filter(([, valves]) => valves.includes(v)).map(([n]) => n);
+    const said = `${valveName(v.number)} · ${opens}`;
+    return own.length > 0 ? msg`${said} · station ${own.join(', ')}` : said;
+  });
+}
 
 export const labels: SheetMaker = (p) => {
   const { plan, layout } = p;
@@ -12,6 +25,7 @@ export const labels: SheetMaker = (p) => {
       .filter((x) => !isBranch(x.role) && x.role !== 'adaptor')
       .map((x) => x.name),
     ...plan.blocks.map((b) => b.name),
+    ...valveLabels(p),
     ...plan.watering.sets.map((s) => s.name),
     ...layout.blocks.flatMap((b) =>
       [...new Set(b.beds.map((x) => x.key))].map((k) => `${b.block.name} · ${k}`),

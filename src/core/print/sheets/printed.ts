@@ -4,7 +4,7 @@ import type { Shop } from '../../works';
 import type { State } from '../../check';
 import type { FarmLayout } from '../../layout';
 import type { FullPlan, Plan } from '../../plan';
-import type { ProgrammeRow } from '../../sets';
+import type { Programme } from '../../sets';
 import type { UnitChoice } from '../../units';
 import type { Content } from 'pdfmake/interfaces';
 
@@ -17,7 +17,7 @@ export interface Printed {
   /** States in which sets are open as planned: their readings are told. */
   states: readonly State[];
   shop: Shop;
-  programme: readonly ProgrammeRow[];
+  programme: Pick<Programme, 'rows' | 'months'>;
   choice: UnitChoice;
   show: Show;
   /** The day it is printed, as 2027-03-01. */

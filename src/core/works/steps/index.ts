@@ -5,7 +5,7 @@ import { farmOf, type Farm } from '../../farm';
 import { blockSteps } from './blocks';
 import { lastSteps } from './ends';
 import { mainSteps } from './mains';
-import { headStep, sourceSteps } from './source';
+import { controllerStep, headStep, sourceSteps } from './source';
 import { createStepMaker, type Step } from './stepMaker';
 
 export type { Step } from './stepMaker';
@@ -26,6 +26,7 @@ export function stepsFor(
   mainSteps(maker);
   headStep(maker);
   blockSteps(maker);
+  controllerStep(maker);
   lastSteps(maker);
   return maker.steps;
 }

@@ -1,3 +1,4 @@
+import { stationValves, switchboardOf, valveName } from '../../switching';
 import { msg } from '../../language';
 import { HEAD_PLACE, isThere, isTote, itemName, mainPlace, trenchesOf, type Trench } from '../../farm';
 import { fullL } from '../../hydraulics/storage';
@@ -118,7 +119,8 @@ export function headStep({ plan, layout, all, step, joints }: StepMaker): void {
   const head = joints(HEAD_PLACE);
   const parts = headParts(plan).filter((p) => p.role !== 'adaptor');
   const own = all.things.filter(
-    (t) => t.at.place === 'head' && t.item.group !== 'tool' && !isThere(plan, t.item),
+    (t) =>
+      t.at.place === 'head' && t.item.group !== 'tool' && t.item.group !== 'wire' && !isThere(plan, t.item),
   );
   if (parts.length + head.count + own.length > 0)
     step(
@@ -153,4 +155,35 @@ export function headStep({ plan, layout, all, step, joints }: StepMaker): void {
       },
       (t) => own.includes(t),
     );
+}
+
+/** The controller: where it hangs, what hangs on which station, and what starts the pump. */
+export function controllerStep({ plan, layout, all, step }: StepMaker): void {
+  const own = all.things.filter((t) => t.at.place === 'head' && t.item.group === 'wire');
+  if (own.length === 0) return;
+  const board = switchboardOf(plan, layout);
+  const named = (valves: readonly { number: number }[]): string =>
+    valves.map((v) => valveName(v.number)).join(', ');
+  const lines = [...stationValves(board)].map(([n, valves]) => msg`Station ${n}: ${named(valves)}.`);
+  const relay = own.some((t) => t.item.id === 'pump-relay');
+  step(
+    'controller',
+    msg`Hang the controller and wire its stations`,
+    HOURS.controller + HOURS.valveWire * board.stations,
+    HEAD_PLACE,
+    {
+      does: [
+        msg`Under a roof, at the height of the eyes, where a socket is or a battery is reached.`,
+        msg`The shared core of all valves goes to the common terminal, each other core to the station of its valve.`,
+        ...lines,
+        ...(relay ? [msg`The pump’s relay has a terminal of its own.`] : []),
+      ],
+      mistakes: [msg`Two cores mixed up open the wrong block: write the valve’s number on both ends.`],
+      check: msg`Each station is turned on by hand: its valve opens, and no other.`,
+      cautions: [CAUTIONS.electric],
+      tools: [msg`wire stripper`, msg`waterproof joints`, TOOLS.driver],
+      dry: true,
+    },
+    (t) => own.includes(t),
+  );
 }

@@ -16,6 +16,7 @@ export const HOURS = {
   test: 0.75,
   source: 4,
   valveWire: 0.4,
+  controller: 1,
   stand: 3,
   walk: 0.5,
   plant: 0.08,

@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { fixed, msg } from '../../../core/language';
 import { everyText, writeProgrammeCsv } from '../../../core/formats/programmeCsv';
 import type { Hours } from '../../../core/plan';
-import { clockText, dayOf, opensOfSets, programmeRows, setWorking, type Programme } from '../../../core/sets';
+import { clockText, dayOf, programmeRows, setWorking, type Programme } from '../../../core/sets';
 import { formatDuration, perShownUnit } from '../../../core/units';
 import ClockField from '../../parts/ClockField.vue';
 import DateField from '../../parts/DateField.vue';
@@ -17,7 +17,7 @@ import { useKeeping } from '../../stores/keeping';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { useView } from '../../stores/view';
-import { S_PER_MIN } from '../../../core/units/time';
+import { MIN_PER_HOUR, S_PER_MIN } from '../../../core/units/time';
 
 /** When sets run, and the programme for the timer. */
 const plan = usePlan();
@@ -49,7 +49,7 @@ const programme = computed((): Programme | undefined =>
   outlook.outlook
     ? {
         ...outlook.outlook.programme,
-        rows: programmeRows(times.value, day.value, rules.value.everyDays, opensOfSets(plan.full)),
+        rows: programmeRows(times.value, day.value, plan.full),
       }
     : undefined,
 );
@@ -70,6 +70,12 @@ async function calendar(): Promise<void> {
   const text = await building.calendar(programme.value, plan.full.name, keeping.id);
   if (text === undefined) view.notice = building.failed;
   else download(`${slug.value}-watering.ics`, text, 'text/calendar');
+}
+/** A meter ends the set after as much as flows in its minutes. */
+function byMeter(id: string, name: string, minutes: number): void {
+  const lph = times.value.find((t) => t.id === id)?.flowLph ?? 0;
+  const litres = Math.round((lph * minutes) / MIN_PER_HOUR);
+  if (litres > 0) edits.setFields(id, { minutes: undefined, litres }, msg`end ${name} by a meter`);
 }
 function price(i: number, fields: object, gesture?: string) {
   return edits.dayRules(
@@ -138,20 +144,8 @@ const dropPrice = (i: number): void =>
         :is-default="isDefault('everyDays')"
         :take="(v, g) => edits.dayRules({ everyDays: v }, msg`set the watering days`, g)"
       />.
-      <label class="hand"
-        ><input
-          type="checkbox"
-          :checked="rules.byHand"
-          @change="
-            edits.dayRules(
-              { byHand: ($event.target as HTMLInputElement).checked },
-              msg`turn valves by hand or not`,
-            )
-          "
-        />
-        Valves are turned by hand</label
-      ><template v-if="rules.byHand"
-        >, while somebody is there, from
+      <template v-if="rules.byHand"
+        >Valves are turned by hand, while somebody is there, from
         <ClockField
           id="somebody-from"
           label="Somebody from"
@@ -193,26 +187,39 @@ const dropPrice = (i: number): void =>
       </template>
     </dl>
     <template v-if="programme && programme.rows.length > 0">
-      <h3>For the timer</h3>
-      <table class="programme" aria-label="Programme for the timer">
+      <h3>The programme</h3>
+      <table class="programme" aria-label="The programme">
         <thead>
           <tr>
-            <th scope="col">no.</th>
+            <th scope="col">opened</th>
             <th scope="col">set</th>
             <th scope="col">starts</th>
-            <th scope="col">min</th>
+            <th scope="col">ends after</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="r in programme.rows" :key="r.set">
-            <td class="num">{{ r.station }}</td>
+          <tr v-for="(r, i) in programme.rows" :key="`${r.set} ${r.what}`">
+            <td>
+              {{ r.what }}<span v-if="r.valves" class="valves">{{ r.valves }}</span>
+            </td>
             <th scope="row">{{ r.name }}</th>
             <td class="num">
               {{ r.starts.length > 0 ? r.starts.map(clockText).join(', ') : msg`no place` }}
             </td>
-            <td>
+            <td v-if="i > 0 && programme.rows[i - 1].set === r.set" class="num">{{ r.minutes }} min</td>
+            <td v-else>
+              <template v-if="r.litres !== undefined">
+                <QuantityField
+                  :id="`litres-of ${r.set}`"
+                  :label="msg`Water of ${r.name}`"
+                  kind="volume"
+                  :value="r.litres"
+                  :take="(v, g) => edits.setFields(r.set, { litres: v }, msg`set the water of ${r.name}`, g)"
+                />
+                <span class="num">, about {{ r.minutes }} min</span>
+              </template>
               <QuantityField
-                v-if="opening.sets.length > 0"
+                v-else-if="opening.sets.length > 0"
                 :id="`minutes-of ${r.name}`"
                 :label="msg`Minutes of ${r.name}`"
                 kind="minutes"
@@ -224,15 +231,30 @@ const dropPrice = (i: number): void =>
                 "
               /><span v-else class="num">{{ r.minutes }}</span>
               <button
-                v-if="opening.sets.find((s) => s.id === r.set)?.minutes !== undefined"
+                v-if="
+                  opening.sets.find((s) => s.id === r.set)?.minutes !== undefined || r.litres !== undefined
+                "
                 type="button"
                 class="small"
                 :aria-label="msg`Minutes of ${r.name} by need again`"
                 @click="
-                  edits.setFields(r.set, { minutes: undefined }, msg`let need set the minutes of ${r.name}`)
+                  edits.setFields(
+                    r.set,
+                    { minutes: undefined, litres: undefined },
+                    msg`let need set the minutes of ${r.name}`,
+                  )
                 "
               >
                 by need
+              </button>
+              <button
+                v-if="opening.sets.length > 0 && r.litres === undefined"
+                type="button"
+                class="small"
+                :aria-label="msg`End ${r.name} by a meter`"
+                @click="byMeter(r.set, r.name, r.minutes)"
+              >
+                by a meter
               </button>
             </td>
           </tr>
@@ -325,8 +347,9 @@ const dropPrice = (i: number): void =>
 </template>
 
 <style scoped>
-.hand {
-  white-space: nowrap;
+.valves {
+  display: block;
+  color: var(--faint);
 }
 h3 {
   font-size: 16px;

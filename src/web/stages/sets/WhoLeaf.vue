@@ -16,6 +16,7 @@ import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
 import { useTools } from '../../stores/tools';
 import { useView } from '../../stores/view';
+import SwitchingSentences from './SwitchingSentences.vue';
 
 /** Which beds water together: made automatically, or painted across the sheet with live sums. */
 const plan = usePlan();
@@ -281,6 +282,7 @@ const working = (id: string) =>
         @pick="edits.putInSet([pickedSet.bed], $event === 'none' ? undefined : $event)"
       />.
     </p>
+    <SwitchingSentences />
     <p class="fill valves">
       <template v-if="plan.blocks.length > 1">In {{ plan.block.name }} valves</template
       ><template v-else>Valves</template> are

@@ -239,6 +239,8 @@ const ARGUMENTS: Record<EditName, unknown[]> = {
   removeSet: ['set-1'],
   setFields: ['set-1', { name: 'Dawn', starts: [100, 200] }, 'x'],
   freeStarts: [],
+  openedBy: ['wired'],
+  switching: [{ stations: 6 }, 'x'],
   blockValves: ['block-1', 'block'],
   turnValves: [[['block-1', [['1', 20]]]], [{ block: 'block-1', keys: ['1', '3'] }]],
   openValves: [],

@@ -83,7 +83,7 @@ function removeSet(plan: PlanStore, id: string): void {
 function setFields(
   plan: PlanStore,
   id: string,
-  fields: { name?: string; source?: string; starts?: number[]; minutes?: number },
+  fields: { name?: string; source?: string; starts?: number[]; minutes?: number; litres?: number },
   label: string,
   gesture?: string,
 ): Refusal | undefined {

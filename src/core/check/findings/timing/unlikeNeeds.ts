@@ -13,7 +13,10 @@ export const unlikeNeeds = findingKind({
   stage: 'sets',
   findInWhole: (whole: Whole) =>
     ofSets(whole, (s) => {
-      const thirsty = s.time.beds.filter((b) => b.need.mm > 0);
+      // That a started minute is a full one makes no beds unlike.
+      const { fullMin, minutes, fillMin } = s.time;
+      const exact = minutes > fillMin ? Math.max(0, fullMin - fillMin) / (minutes - fillMin) : 1;
+      const thirsty = s.time.beds.filter((b) => b.need.mm > 0).map((b) => ({ ...b, share: b.share * exact }));
       if (s.beds === 0 || thirsty.length === 0) return undefined;
       const least = thirsty.reduce((a, b) => (b.share < a.share ? b : a));
       const most = thirsty.reduce((a, b) => (b.share > a.share ? b : a));
