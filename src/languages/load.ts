@@ -1,5 +1,6 @@
 import type { IntlMessageFormat as IcuMessage } from 'intl-messageformat';
 import { speak, type Language, type LanguageId } from '../core/language';
+import { markOf } from './mark';
 import type { Table } from './table';
 
 /** Languages to choose from, by their names in themselves. A further one is a folder here and a line in both lists. */
@@ -43,7 +44,7 @@ export function made(
     id,
     locale,
     ready: (english) => {
-      const text = table.words[english];
+      const text = table.words[english] ?? table.words[markOf(english)];
       if (text === undefined) return undefined;
       const format = new Format(text, locale, undefined, { ignoreTag: true });
       return (values) => format.format(values) as string;
