@@ -85,6 +85,8 @@ export interface SheetOptions {
   numbered?: boolean;
   /** The least pressure at which a tape works in a block, kPa; its maker's if not given. */
   footOf?: (blockId: string, tape: Tape) => number;
+  /** What is written beside a block's name: the number of its valve. */
+  valveOf?: (blockId: string) => string;
   /** Contours of the ground. */
   relief?: readonly Layer[];
 }
@@ -202,7 +204,7 @@ function drawBlocks(
     out.push(
       text(
         sheetCorners(b).reduce((a, c) => (c[1] > a[1] ? c : a)),
-        b.block.name,
+        b.block.name + (options.valveOf?.(b.block.id) ?? ''),
         'dy="-1.5" class="name"',
       ),
     );

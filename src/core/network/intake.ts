@@ -185,6 +185,10 @@ function mostLph(source: Source, intake: Intake, plan: FullPlan): number {
   return Math.min(most, unaided, lastPointLph(booster.curve));
 }
 
+/** The same of a source as the plan draws on it. */
+export const sourceMostLph = (source: Source, plan: FullPlan): number =>
+  mostLph(source, intakeOf(source, allowanceIn(plan), plan.water, wayToHead(plan, source)), plan);
+
 /**
  * The greatest flow, L/h, that a source gives in the plan's state while holding a pressure at the foot of the head;
  * Infinity if it never falls to it.

@@ -80,6 +80,13 @@ const AT_SOURCE = 0;
 /** Of valves the name that is written on them; of a source that is turned on none. */
 export const valveName = (number: number): string => (number === AT_SOURCE ? '' : `V${number}`);
 
+/** The number of the valve that opens a block, as it is written beside its name; empty where one opens all, or its beds have their own. */
+export function besideName(plan: FullPlan, layout: FarmLayout, block: string): string {
+  const { valves } = switchboardOf(plan, layout);
+  const own = valves.length > 1 ? valves.find((v) => v.blocks.includes(block)) : undefined;
+  return own ? ` · ${valveName(own.number)}` : '';
+}
+
 /** Whether blocks have to be opened and shut one by one. */
 export const needsBlockValves = ({ blocks, watering }: Pick<FullPlan, 'blocks' | 'watering'>): boolean =>
   blocks.filter((b) => b.inUse).length > 1 || watering.sets.length > 1;

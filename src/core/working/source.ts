@@ -7,6 +7,7 @@ import { KPA_PER_M } from '../hydraulics/water';
 import {
   intakeOf,
   measuredLph,
+  sourceMostLph,
   meanS,
   mediumOf,
   spread,
@@ -90,6 +91,10 @@ const availableTap: Maker = ({
   if (source.kind !== 'tap') return undefined;
   const flowing = source.method === 'bucket' ? 0 : source.flowingKpa;
   const boostKpa = boosts(source, plan, demand.availableLph);
+  const boosted = source.booster.kind !== 'none';
+  const most = boosted
+    ? [term('Q_t', msg`the tap by itself, at the booster’s low cut-out`, sourceMostLph(source, plan), 'flow')]
+    : [];
   const terms = [
     term('a', msg`allowance on the measured flow`, plan.wishes.allowance, 'share', 'wishes.allowance'),
     term(
@@ -110,14 +115,20 @@ const availableTap: Maker = ({
     term('p', msg`pressure needed at the source`, demand.neededKpa, 'pressure'),
     term('Q_o', msg`drawn by others, taken off`, source.othersLph, 'flow'),
     term('p_b', msg`the booster adds at that flow`, boostKpa, 'pressure'),
+    ...most,
   ];
   return {
     title: msg`Flow available at the pressure needed`,
-    says: msg`Pressure behind a tap falls with the square of the flow. The curve through the shut gauge and the measured flow, reduced by the allowance, is read at the pressure this plan needs${source.booster.kind === 'none' ? '' : msg`, what the booster adds taken off first`}.`,
-    formula: msg`Q = a · Q_m · √((p_shut + p_b − p) / (p_shut − p_m)) − Q_o, never under 0`,
+    says: msg`Pressure behind a tap falls with the square of the flow. The curve through the shut gauge and the measured flow, reduced by the allowance, is read at the pressure this plan needs${boosted ? msg`, what the booster adds taken off first, and never more than the tap gives by itself` : ''}.`,
+    formula: boosted
+      ? msg`Q = a · Q_m · √((p_shut + p_b − p) / (p_shut − p_m)) − Q_o, never under 0 nor over Q_t`
+      : msg`Q = a · Q_m · √((p_shut + p_b − p) / (p_shut − p_m)) − Q_o, never under 0`,
     terms,
-    gives: ([a, measured, shut, at, needed, others, boost]) =>
-      Math.max(0, a * measured * Math.sqrt(Math.max(0, shut + boost - needed) / (shut - at)) - others),
+    gives: ([a, measured, shut, at, needed, others, boost, tap = Infinity]) =>
+      Math.min(
+        tap,
+        Math.max(0, a * measured * Math.sqrt(Math.max(0, shut + boost - needed) / (shut - at)) - others),
+      ),
     result: term('Q', msg`available flow`, demand.availableLph, 'flow'),
     source: msg`Turbulent loss behind the tap, two measured points.`,
   };
@@ -151,7 +162,7 @@ const availablePump: Maker = ({
   const bareKpa = (headM - (well ? source.pumpingLevelM : source.liftM)) * KPA_PER_M - friction;
   return {
     title: msg`Flow available at the pressure needed`,
-    says: msg`The pump’s curve, less its lift and the friction of its pipe${held ? msg`, and not above the pressure at which its switch starts it` : ''}, is followed to the flow at which it gives just what this plan needs; here is what it gives at that flow.`,
+    says: msg`The pump’s curve, less its lift and the friction of its pipe${held ? msg`, and not above the pressure at which its switch starts it` : ''}, is followed to the flow at which it gives just what this plan needs, or to its last point where it gives more there; here is what it gives at that flow.`,
     formula: `p = ρ·g·(H − z) − h${held ? msg`, at most p_in` : ''} + p_b`,
     terms: [
       term('H', msg`head of the pump there, read on its curve`, headM, 'height', sourceField(plan, 'curve')),

@@ -28,11 +28,15 @@ const WELL: Plan = {
     {
       id: 's',
       kind: 'well',
-      curve: [
-        [0, 60],
-        [2000, 52],
-        [4000, 30],
-      ],
+      curve: {
+        method: 'points',
+        points: [
+          { flowLph: 0, headM: 60 },
+          { flowLph: 2000, headM: 52 },
+          { flowLph: 4000, headM: 30 },
+          { flowLph: 6000, headM: 2 },
+        ],
+      },
       pumpingLevelM: 18,
       vessel: { part: 'tank', volumeL: 100, prechargeKpa: 190, cutInKpa: 207, cutOutKpa: 345 },
     },

@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { msg } from '../../core/language';
 import type { BlockLayout } from '../../core/layout';
+import { besideName } from '../../core/switching';
 import { GLYPHS } from '../glyphs/glyphs';
 import { usePlan } from '../stores/plan';
 import { useSettings } from '../stores/settings';
@@ -43,7 +44,7 @@ const roomy = computed(() => size.value.wide * props.k > LABELS_FROM_PX);
 const inlet = computed(() => {
   const [x, y] = props.feed;
   const [ax, ay] = props.on.across;
-  const parts = block.value.inlet;
+  const parts = block.value.inlet.filter((p) => p.planned !== 'head');
   return parts.map((part, i) => {
     const back = (parts.length - i) * 20 - 4;
     return { part, x: x - ax * back, y: y - ay * back };
@@ -79,7 +80,11 @@ const nameAt = computed(() => {
     ],
   };
 });
-const nameText = computed(() => `${block.value.name}${block.value.inUse ? '' : msg` (out of use)`}`);
+/** The number of the valve that opens it, as on labels and wire. */
+const valve = computed(() => besideName(plan.full, plan.laid, block.value.id));
+const nameText = computed(
+  () => `${block.value.name}${valve.value}${block.value.inUse ? '' : msg` (out of use)`}`,
+);
 const RANK = { current: 10, name: 30, setting: 35 };
 const nameKey = computed(() => `name/${block.value.id}`);
 const placed = useLabels(() => {

@@ -2,6 +2,7 @@
 import { computed, ref, toRaw } from 'vue';
 import { msg } from '../../core/language';
 import { PAPERS, SCALES, type PaperName } from '../../core/formats/paper';
+import { besideName } from '../../core/switching';
 import type { SheetOptions } from '../../core/formats/sheetSvg';
 import { surfaceOf } from '../../core/plan';
 import { M_PER_FT } from '../../core/units';
@@ -84,6 +85,7 @@ async function writeSheet(now: NonNullable<ReturnType<typeof solved>>, kind: 'sv
     units: { ...settings.units },
     shading: { kpa: shading, points },
     footOf: results.footOf,
+    valveOf: (id) => besideName(plan.full, plan.laid, id),
   };
   if (scale.value > 0) options.scale = scale.value;
   if (tools.look.relief && now.plan.ground.heights.length > 0) {

@@ -44,14 +44,17 @@ export const outletTimer = (head: readonly Part[]): Part | undefined => {
   return last?.role === 'timer' && SPLITTER_WAYS[last.kind] !== undefined ? last : undefined;
 };
 
-/** Valves of a size stand in pipe up to this bore, mm: between the usual inside widths of pipe of that size and the next. */
+/**
+ * Valves of a size stand in pipe up to this bore, mm. What pipe of 1¼ in carries without losing much passes a valve of 1 in: the
+ * smaller one shuts well at little flow too.
+ */
 const SIZES: readonly { upToMm: number; size: string }[] = [
   { upToMm: 22, size: '3/4' },
-  { upToMm: 33, size: '1' },
+  { upToMm: 36, size: '1' },
   { upToMm: 46, size: '1-1/2' },
   { upToMm: Infinity, size: '2' },
 ];
-const LARGE_MM = 33;
+const LARGE_MM = 36;
 
 /** The kind of valve that a clock opens, for pipe of a bore; under a tank without a booster one that needs no pressure to open. */
 export function valveKindFor(by: Exclude<OpenedBy, 'hand'>, boreMm: number, gravity: boolean): string {

@@ -1,5 +1,6 @@
 import { msg } from '../../language';
 import { writeSheetSvg } from '../../formats/sheetSvg';
+import { besideName } from '../../switching';
 import { heading, para, PT_PER_MM } from '../page';
 import type { Content } from 'pdfmake/interfaces';
 import type { SheetMaker } from './printed';
@@ -16,6 +17,7 @@ export const farm: SheetMaker = (p) => {
         paper: plan.build.paper === 'a4' ? 'A4' : 'Letter',
         units: choice,
         numbered: true,
+        valveOf: (id) => besideName(plan, layout, id),
       },
     );
   if (!sheet?.ok) return [heading(msg`The farm`), para(sheet ? sheet.why : msg`Nothing is solved yet.`)];

@@ -20,7 +20,7 @@ const BY: { id: OpenedBy; name: string }[] = [
   { id: 'latching', name: msg`by latching valves in the field` },
 ];
 const AT = [
-  { id: 'head', name: msg`at the head, where a block’s own pipe leaves it` },
+  { id: 'head', name: msg`at the head where they can` },
   { id: 'blocks', name: msg`at the blocks` },
 ];
 const USUAL = 'usual';

@@ -158,8 +158,8 @@ const dropPrice = (i: number): void =>
           label="Somebody to"
           :minute="rules.person.toMin"
           :is-default="stated.person?.toMin === undefined"
-          :take="hour('person', 'toMin', msg`set when somebody is there`)" /></template
-      >.
+          :take="hour('person', 'toMin', msg`set when somebody is there`)" />.</template
+      >
     </p>
     <dl class="rows">
       <dt>water runs</dt>
