@@ -3,7 +3,8 @@ import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
 import { HEAD, type FullPlan, type Plan, type PipePiece, type Stated } from '../plan';
 import type { ChangeMakers } from './types';
-import { blockIn, ofBlock } from './drafts';
+import { mainEndName } from '../layout';
+import { blockIn, freeId, ofBlock } from './drafts';
 
 /** A size is a kind of pipe: bore and roughness are its own again. */
 function size(piece: Draft<Stated<PipePiece>>, pipe: string): void {
@@ -26,17 +27,21 @@ export function wayTo(full: FullPlan, to: string): string[] {
 
 /** The piece of the main that ends at a block or a tee. */
 export const pieceOf = (full: FullPlan, id: string): PipePiece | undefined =>
-  full.blocks.find((b) => b.id === id)?.main ?? full.tees.find((t) => t.id === id)?.main;
+  full.blocks.find((b) => b.id === id)?.main ??
+  full.tees.find((t) => t.id === id)?.main ??
+  full.rings.find((r) => r.id === id)?.main;
 
 function ownerIn(draft: Draft<Plan>, id: string): { main?: Draft<Stated<PipePiece>> } {
-  return (draft.blocks.find((b) => b.id === id) ?? draft.tees!.find((t) => t.id === id)!) as {
+  return (draft.blocks.find((b) => b.id === id) ??
+    draft.tees?.find((t) => t.id === id) ??
+    draft.rings!.find((r) => r.id === id)!) as {
     main?: Draft<Stated<PipePiece>>;
   };
 }
 
 /** Other sizes and ways of headers and mains. */
 export const PIPES_CHANGED: ChangeMakers<
-  'header-size' | 'header-feed' | 'header-along' | 'second-header' | 'main-size' | 'piece-size'
+  'header-size' | 'header-feed' | 'header-along' | 'second-header' | 'main-size' | 'piece-size' | 'close-ring'
 > = {
   'header-size': {
     make(draft, { block, pipe }, full) {
@@ -82,6 +87,14 @@ export const PIPES_CHANGED: ChangeMakers<
       header.other = { along: 1 };
     },
     says: ({ block }, full) => msg`feed the beds${ofBlock(full, block)} from two headers, one at each end`,
+  },
+  'close-ring': {
+    make(draft, { from, to, pipe }) {
+      const rings = (draft.rings ??= []);
+      rings.push({ id: freeId(rings, 'ring'), to, main: { from, pipe } });
+    },
+    says: ({ from, to, pipe }, full) =>
+      msg`close a ring with ${pipeKind(pipe).name} from ${mainEndName(full, from)} to ${mainEndName(full, to)}`,
   },
   'piece-size': {
     make: (draft, { to, pipe }) => size((ownerIn(draft, to).main ??= {}), pipe),

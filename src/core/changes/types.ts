@@ -13,6 +13,7 @@ export type Change =
   | { kind: 'second-header'; block: string }
   | { kind: 'main-size'; to: string; pipe: string }
   | { kind: 'piece-size'; to: string; pipe: string }
+  | { kind: 'close-ring'; from: string; to: string; pipe: string }
   | { kind: 'lay-flow'; block: string; flowLph: number; tape?: string }
   | { kind: 'lay-bore'; block: string; boreMm: number; tape?: string }
   | { kind: 'lay-wall'; block: string; wallMm: number; tape?: string }

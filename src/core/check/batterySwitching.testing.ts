@@ -18,8 +18,30 @@ const HALVES: NonNullable<StatedWatering['sets']> = [
   { id: 'b', name: 'Second half', beds: [{ block: 'b', keys: ['5', '6', '7', '8'] }] },
 ];
 
+/** Three blocks on a main that comes back to the head. */
+const RING: Plan = {
+  ...SOUND,
+  tees: [
+    { id: 't1', xM: 0, yM: 0, main: { pipe: 'pe-1-1/4' } },
+    { id: 't2', xM: 14, yM: 0, main: { pipe: 'pe-1-1/4', from: 't1' } },
+    { id: 't3', xM: 28, yM: 0, main: { pipe: 'pe-1-1/4', from: 't2' } },
+  ],
+  rings: [{ id: 'ring', to: 't3', main: { from: 'head', pipe: 'pe-1-1/4' } }],
+  blocks: ['t1', 't2', 't3'].map((from, i) => ({
+    ...BLOCK,
+    id: `b${i}`,
+    name: `Block ${i + 1}`,
+    beds: { ...BLOCK.beds, count: 2 },
+    inlet: [{ id: 'regulator', kind: 'regulator-mid', setKpa: 69 }],
+    xM: i * 14,
+    yM: 3,
+    main: { pipe: 'pe-1-1/4', from },
+  })),
+};
+
 /** Who opens what: sets that can be opened by what is bought, and sets that cannot. */
 export const SWITCHED: readonly Planted[] = [
+  { name: 'a ring main with three blocks on it', plan: RING, finds: [] },
   { name: 'two sets, each with a wired valve', plan: two({ switching: { by: 'wired' } }), finds: [] },
   { name: 'two sets, each with a timer of its own', plan: two({ switching: { by: 'battery' } }), finds: [] },
   {

@@ -88,12 +88,6 @@ describe('what is found of sets and timing', () => {
       /before the season begins/,
     ],
     [
-      'minutes shorter than filling',
-      'shorter-than-fill',
-      { sets: [{ id: 's', beds: [{ block: 'b' }], minutes: 0.1 }] },
-      /filling alone/,
-    ],
-    [
       'starts upon each other',
       'clash-overlap',
       {
@@ -162,10 +156,10 @@ describe('what is found of sets and timing', () => {
       [{ id: 's', name: 'Set 1', beds: [{ block: 'b' }], minutes }] as StatedWatering['sets'];
     const need = { by: 'depth', depthMm: 35 } as const;
     const right = look(garden({ need, sets: [{ id: 's', beds: [{ block: 'b' }] }] }));
-    const { minutes, fillMin } = right.outlook!.sets[0].time;
+    const { fullMin, fillMin } = right.outlook!.sets[0].time;
     expect(codes(right)).not.toContain('unlike-needs');
     const give = (share: number): string =>
-      words(look(garden({ need, sets: set(fillMin + (minutes - fillMin) * share) })));
+      words(look(garden({ need, sets: set(fillMin + (fullMin - fillMin) * share) })));
     expect(give(1.4)).toMatch(/Set 1 gives its beds more than they need[\s\S]*140 % of the need/);
     expect(give(0.5)).toMatch(/Set 1 gives its beds less than they need[\s\S]*50 % of the need/);
     expect(give(1.1)).not.toMatch(/than they need/);

@@ -10,7 +10,7 @@ import { putEnd } from './headers';
 import { pipeItem, thing } from './item';
 import { joint, type Joint, type JointKind } from './joint';
 import type { Maker, Open } from './maker';
-import { joinParts } from './parts';
+import { blockValve, joinParts } from './parts';
 import { elbowItem, teeItem } from './pipeFittings';
 import { joinHead } from './source';
 import { HEAD_PLACE, mainPlace, type Where } from './thing';
@@ -36,7 +36,13 @@ interface Branching {
 /** Mains from the head to every block, with risers, tees and elbows where they come up, branch and turn. */
 export function joinMains(layout: FarmLayout, maker: Maker): Leads {
   const children = new Map<string, LaidMain[]>();
-  for (const m of layout.mains) children.set(m.from, [...(children.get(m.from) ?? []), m]);
+  for (const m of layout.mains) {
+    children.set(m.from, [...(children.get(m.from) ?? []), m]);
+    // A ring leaves the place that it leads to as well.
+    if (m.ring) children.set(m.ring.to, [...(children.get(m.ring.to) ?? []), m]);
+  }
+  /** The first end of a ring's pipe, until the place at its other end is come to. */
+  const ringEnds = new Map<string, Open>();
   const leads: Leads = { open: new Map(), shutBySplitter: new Set() };
   const go = ({ from, open, before }: Branching): void => {
     const next = children.get(from) ?? [];
@@ -48,6 +54,12 @@ export function joinMains(layout: FarmLayout, maker: Maker): Leads {
       ? { ends: branches(vented, before, next, at, maker), split: false }
       : headEnds(vented, next, maker);
     next.forEach((m, i) => {
+      if (m.ring) {
+        const first = ringEnds.get(m.to);
+        if (first) closeRing(m, first, ends[i], at, maker);
+        else ringEnds.set(m.to, ends[i]);
+        return;
+      }
       if (split && m.toBlock) leads.shutBySplitter.add(m.to);
       const begin = headValve(m, ends[i], layout, maker);
       const end = m.lengthM < NO_PIPE_M ? begin : layMain(m, begin, at, maker);
@@ -57,6 +69,23 @@ export function joinMains(layout: FarmLayout, maker: Maker): Leads {
   };
   go({ from: HEAD, open: joinHead(maker), before: undefined });
   return leads;
+}
+
+/** The pipe that closes a ring between two places, with a valve that opens the ring again. */
+function closeRing(m: LaidMain, first: Open, second: Open, at: Where, maker: Maker): void {
+  const { family } = maker.plan.build;
+  const size = threadSize(fittingJoint(m.piece.pipe));
+  const side = joint(threadOf(family), size, 'female');
+  const of = maker.put(
+    blockValve(size, family),
+    1,
+    mainPlace(m.to),
+    msg`opens the ring where a part of it is mended`,
+  );
+  const valve: Open = { joint: side, name: msg`ring’s valve`, of };
+  maker.join(first, valve, mainPlace(m.to));
+  const end = layMain(m, valve, mainPlace(m.to), maker);
+  maker.join(end, second, at);
 }
 
 /** A block's valve that stands at the head, before its own pipe. */

@@ -53,7 +53,7 @@ function agree(stated: Plan): void {
 }
 
 function mainsAgree(plan: FullPlan, built: FarmNetwork, byPlace: ReadonlyMap<string, Thing[]>): void {
-  for (const { laid, link } of built.mains) {
+  for (const { laid, link } of [...built.mains, ...built.rings]) {
     if (laid.lengthM < 0.05) continue;
     const item = pipeItem(laid.piece, plan.build.family).id;
     const pieces = (byPlace.get(`main ${laid.to}`) ?? []).filter((t) => t.item.id === item);
@@ -72,7 +72,15 @@ function partsAgree(plan: FullPlan, things: readonly Thing[]): void {
   ] as const)
     for (const part of parts) {
       if (part.role === 'adaptor') continue;
-      const own = things.filter((t) => t.part === part.id && (t.at.id ?? 'head') === place);
+      // A valve that is planned at the head stands there, and says which block it opens.
+      const opens = `opens ${plan.blocks.find((b) => b.id === place)?.name}`;
+      const own = things.filter(
+        (t) =>
+          t.part === part.id &&
+          (part.planned === 'head'
+            ? t.at.place === 'head' && t.reason === opens
+            : (t.at.id ?? 'head') === place),
+      );
       expect([place, part.id, own.reduce((n, t) => n + t.count, 0)]).toEqual([place, part.id, 1]);
     }
 }

@@ -43,6 +43,8 @@ export interface LaidMain {
   riseM: number;
   piece: MainPiece;
   crossings: Crossing[];
+  /** It closes a ring: the tee that it leads to, and whether its valve is shut. `to` is then its own id. */
+  ring?: { to: string; shut: boolean };
 }
 
 /** The pipe from another source to the head, where their waters join. */
@@ -61,7 +63,7 @@ export interface FarmLayout {
   /** Other sources that are used, and how each joins. */
   joins: LaidJoin[];
   blocks: BlockLayout[];
-  /** Pieces of the main, each after the one it comes from. */
+  /** Pieces of the main, each after the one it comes from; last those that close rings. */
   mains: LaidMain[];
   bounds: Box;
   highest: Spot;
@@ -69,9 +71,14 @@ export interface FarmLayout {
 }
 
 /** What an end of a piece of main is called: the head, a tee by its number, a block by its name. */
-export const mainEndName = ({ tees, blocks }: Pick<FullPlan, 'tees' | 'blocks'>, id: string): string => {
+export const mainEndName = (
+  { tees, rings, blocks }: Pick<FullPlan, 'tees' | 'rings' | 'blocks'>,
+  id: string,
+): string => {
   if (id === HEAD) return msg`the head`;
   const tee = tees.findIndex((t) => t.id === id);
+  const ring = rings.find((r) => r.id === id);
+  if (ring) return msg`ring to tee ${tees.findIndex((t) => t.id === ring.to) + 1}`;
   return tee >= 0 ? msg`tee ${tee + 1}` : (blocks.find((b) => b.id === id)?.name ?? '');
 };
 
@@ -128,7 +135,7 @@ export function layOut(plan: FullPlan): FarmLayout {
   const spots = new Map<string, Spot>([[HEAD, head]]);
   for (const t of plan.tees) spots.set(t.id, { xM: t.xM, yM: t.yM, zM: t.heightM });
   const mains: LaidMain[] = [];
-  const lay = (to: string, toBlock: boolean, end: Spot, piece: MainPiece): void => {
+  const lay = (to: string, toBlock: boolean, end: Spot, piece: MainPiece, ring?: LaidMain['ring']): void => {
     const start = spots.get(piece.from) ?? head;
     mains.push({
       from: piece.from,
@@ -140,6 +147,7 @@ export function layOut(plan: FullPlan): FarmLayout {
       riseM: end.zM - start.zM,
       piece,
       crossings: crossingsOf(at(start), at(end), plan.obstacles),
+      ...(ring && { ring }),
     });
   };
   // Tees from the head on, so that each piece comes after the one it hangs on.
@@ -153,6 +161,10 @@ export function layOut(plan: FullPlan): FarmLayout {
   };
   walk(HEAD);
   blocks.forEach((b) => lay(b.block.id, true, feedSpot(b), b.block.main));
+  for (const { id, to, shut, main } of plan.rings) {
+    const end = spots.get(to);
+    if (end && to !== main.from && spots.has(main.from)) lay(id, false, end, main, { to, shut });
+  }
   const joins = joiningSources(plan).map((other): LaidJoin => {
     const { piece, lengthM } = wayToHead(plan, other)!;
     const start = { xM: other.xM, yM: other.yM, zM: other.heightM };

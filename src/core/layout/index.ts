@@ -9,3 +9,4 @@ export * from './snake';
 export * from './onlyBeds';
 export * from './strip';
 export * from './directions';
+export * from './rings';

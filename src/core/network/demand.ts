@@ -154,7 +154,8 @@ function farmDemand(
     outletKpa = held.part.setKpa;
   } else {
     askedLph = blocks.reduce((sum, b) => sum + b.askedLph, 0);
-    const needed = entryNeeds(built, blocks, medium);
+    const needed =
+      built.rings.length > 0 ? ringNeeds(built, blocks, medium, solver) : entryNeeds(built, blocks, medium);
     ruling = needed.reduce((most, kpa, i) => (most < 0 || kpa > needed[most] ? i : most), -1);
     outletKpa = ruling >= 0 ? needed[ruling] : 0;
   }
@@ -189,6 +190,57 @@ function entryNeeds(built: FarmNetwork, blocks: readonly BlockDemand[], medium: 
       .reduce((sum, link) => sum + lossAcross(link, lph.get(link)!, medium), 0);
     return blocks[i].entryKpa + friction + (built.blocks[i].entryM - built.intake.headM) * KPA_PER_M;
   });
+}
+
+/** Pressure that mains in a ring are looked at under: so much that it never runs short, kPa. */
+const PLENTY_KPA = 1e5;
+/** A block's whole demand as one emitter that gives just that, at the end of next to no pipe. */
+const STUB_M = 0.01;
+const STUB_MM = 500;
+
+/** The same where mains close rings: they are solved by themselves, with every block drawing what it asks. */
+function ringNeeds(
+  built: FarmNetwork,
+  blocks: readonly BlockDemand[],
+  medium: Medium,
+  solver: NetworkSolver,
+): number[] {
+  // What a block's own valve at the head loses is in what the block asks for.
+  const atHead = new Map(
+    built.blocks.flatMap((b) => {
+      const [first] = b.inlet;
+      return first?.part.planned === 'head' ? [[first.to, first.from] as const] : [];
+    }),
+  );
+  const start = (node: string): string => atHead.get(node) ?? node;
+  const links = [
+    ...built.outlets.flatMap((o) => o.link ?? []),
+    ...built.mains.map(({ link }): LinkSpec => ({ ...link, from: start(link.from) })),
+  ];
+  const ids = new Set([built.outlet, ...links.map((l) => l.to)]);
+  const network: NetworkSpec = {
+    ...medium,
+    supply: { node: built.outlet, kind: 'constant', pressureKpa: PLENTY_KPA },
+    nodes: [
+      { id: built.outlet, elevationM: built.intake.headM },
+      ...[...built.network.nodes, ...built.blocks.map((b) => ({ id: b.entry, elevationM: b.entryM }))].filter(
+        (n, i, all) => n.id !== built.outlet && ids.has(n.id) && all.findIndex((o) => o.id === n.id) === i,
+      ),
+    ],
+    links,
+    ties: built.rings.map((r) => r.link),
+    laterals: built.blocks.map((b, i) => ({
+      id: b.entry,
+      node: b.entry,
+      lengthM: STUB_M,
+      diameterMm: STUB_MM,
+      emitter: { kind: 'compensating', spacingM: STUB_M, flowLph: blocks[i].askedLph, minKpa: 1 },
+    })),
+  };
+  const { nodeKpa } = solver.solve(network);
+  return built.blocks.map(
+    (b, i) => blocks[i].entryKpa + PLENTY_KPA - nodeKpa[network.nodes.findIndex((n) => n.id === b.entry)],
+  );
 }
 
 /** The network below a part of the head, with the node after it held at its set pressure. */

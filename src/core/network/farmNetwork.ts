@@ -31,6 +31,8 @@ export interface FarmNetwork {
   /** Node that the main begins at. */
   outlet: string;
   mains: MainStep[];
+  /** Pieces that close rings, as ties: water may pass them either way. None of those that are shut. */
+  rings: { laid: LaidMain; link: LinkSpec }[];
   /** Outlets of a splitter at the end of the head that hoses in use hang on. */
   outlets: PartStep[];
   /** Blocks in use. */
@@ -110,6 +112,17 @@ function outletsOf(
   };
 }
 
+/** A piece of main as a link. */
+const mainLink = (laid: LaidMain, from: string, to: string): LinkSpec => ({
+  kind: 'pipe',
+  from,
+  to,
+  lengthM: Math.max(laid.lengthM, SAME_PLACE_M),
+  diameterMm: laid.piece.boreMm,
+  hazenWilliamsC: laid.piece.hazenWilliamsC,
+  minorK: laid.piece.minorK,
+});
+
 /** Mains to blocks in use, and to the tees that lead to them: other tees hold standing water only. */
 function mainNetwork(
   plan: FullPlan,
@@ -118,17 +131,23 @@ function mainNetwork(
   outlet: string,
   headM: number,
   gathered: Gathered,
-): { mains: MainStep[]; outlets: PartStep[]; blocks: BlockNetwork[] } {
+): Pick<FarmNetwork, 'mains' | 'rings' | 'outlets' | 'blocks'> {
   const { nodes, links } = gathered;
   const { outlets, of } = outletsOf(plan, layout, outlet, headM, gathered);
   const entryOf = new Map(blocks.map((b) => [b.layout.block.id, b]));
   const valved = new Map<BlockNetwork, BlockNetwork>();
   const fed = new Set<string>();
   const leads = new Map(plan.tees.map((t) => [t.id, t.main.from]));
-  for (const { layout: b } of blocks)
-    for (let tee = b.block.main.from; tee !== HEAD && leads.has(tee) && !fed.has(tee); tee = leads.get(tee)!)
-      fed.add(tee);
+  const feed = (to: string): void => {
+    for (let tee = to; tee !== HEAD && leads.has(tee) && !fed.has(tee); tee = leads.get(tee)!) fed.add(tee);
+  };
+  for (const { layout: b } of blocks) feed(b.block.main.from);
+  const closing = layout.mains.flatMap((laid) =>
+    laid.ring && !laid.ring.shut ? [{ laid, ...laid.ring }] : [],
+  );
+  for (const { laid, to } of closing) [laid.from, to].forEach(feed);
   const mains = layout.mains.flatMap((laid): MainStep[] => {
+    if (laid.ring) return [];
     if (laid.toBlock ? !entryOf.has(laid.to) : !fed.has(laid.to)) return [];
     const atHead = laid.from === HEAD || !leads.has(laid.from);
     const own = atHead ? of(laid.to) : undefined;
@@ -143,19 +162,16 @@ function mainNetwork(
     const from = valve?.step.to ?? start;
     const to = block ? block.entry : `tee/${laid.to}`;
     if (!block) nodes.push({ id: to, elevationM: laid.end.zM });
-    const link: LinkSpec = {
-      kind: 'pipe',
-      from,
-      to,
-      lengthM: Math.max(laid.lengthM, SAME_PLACE_M),
-      diameterMm: laid.piece.boreMm,
-      hazenWilliamsC: laid.piece.hazenWilliamsC,
-      minorK: laid.piece.minorK,
-    };
+    const link = mainLink(laid, from, to);
     links.push(link);
     return [{ laid, from, to, link, ...(own && { outlet: own }) }];
   });
-  return { mains, outlets, blocks: blocks.map((b) => valved.get(b) ?? b) };
+  // What a splitter's outlet shuts off is no place for a ring to begin: it begins where all of them do.
+  const rings = closing.map(({ laid, to }) => ({
+    laid,
+    link: mainLink(laid, leads.has(laid.from) ? `tee/${laid.from}` : outlet, `tee/${to}`),
+  }));
+  return { mains, rings, outlets, blocks: blocks.map((b) => valved.get(b) ?? b) };
 }
 
 /** The network of everything that is open now: source, head, main, and the blocks in use. */
@@ -165,8 +181,11 @@ export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
   const links: LinkSpec[] = [];
   const { intakeSteps, head, outlet } = headNetwork(plan, intake, { nodes, links });
   const open = layout.blocks.filter((b) => b.block.inUse).map(blockNetwork);
-  const { mains, outlets, blocks } = mainNetwork(plan, layout, open, outlet, intake.headM, { nodes, links });
-  const ties: LinkSpec[] = [];
+  const { mains, rings, outlets, blocks } = mainNetwork(plan, layout, open, outlet, intake.headM, {
+    nodes,
+    links,
+  });
+  const ties: LinkSpec[] = rings.map((r) => r.link);
   const own = { nodes: [...nodes], links: [...links] };
   let runs = 0;
   const firstLateral = blocks.map((b) => {
@@ -197,6 +216,7 @@ export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
     head,
     outlet,
     mains,
+    rings,
     outlets,
     blocks,
     ...lookUps([own, ...blocks]),

@@ -194,11 +194,19 @@ export function assemble(
     runs,
     blocks,
     head,
-    mains: built.mains.map((m) => ({
-      laid: m.laid,
-      link: m.link,
-      ...pieceResult(m.link, solution.linkLph[built.linkAt(m.link)], m.laid.piece, medium, at),
-    })),
+    mains: built.mains
+      .map((m) => ({
+        laid: m.laid,
+        link: m.link,
+        ...pieceResult(m.link, solution.linkLph[built.linkAt(m.link)], m.laid.piece, medium, at),
+      }))
+      .concat(
+        built.rings.map(({ laid, link }) => ({
+          laid,
+          link,
+          ...pieceResult(link, solution.tieLph[built.tieAt(link)], laid.piece, medium, at),
+        })),
+      ),
     demand,
     flowLph,
     emitters,

@@ -20,6 +20,6 @@ export function lastSplitter(parts: readonly Part[]): Splitter | undefined {
  * outlets, those over share the last one.
  */
 export function outletOf({ ways }: Splitter, mains: readonly LaidMain[]): Map<string, number> {
-  const leaving = mains.filter((m) => m.from === HEAD);
+  const leaving = mains.filter((m) => m.from === HEAD && !m.ring);
   return new Map(leaving.map((m, i) => [m.to, Math.min(i, ways - 1)]));
 }

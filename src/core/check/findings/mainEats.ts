@@ -4,7 +4,7 @@ import { sourceFlowLph } from '../../network';
 import { limitsOf } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, isOver, percent } from '../kind';
-import { all, fewerAtOnce, lowerFlow, widerMain } from '../offers';
+import { all, closedRing, fewerAtOnce, lowerFlow, widerMain } from '../offers';
 import type { State } from '../states';
 import { burnsWhatIsLeft } from '../facts/burns';
 import { blocksPast, ways } from '../facts/ways';
@@ -86,7 +86,7 @@ export const mainEats = findingKind({
       place.kind === 'main' && cause.place.kind === 'main' && place.to === cause.place.to,
     'short-when-dirty': withoutItEnough,
   },
-  offers: all(fewerAtOnce, lowerFlow, widerMain),
+  offers: all(fewerAtOnce, lowerFlow, widerMain, closedRing),
 });
 
 /** At the pressure that would do if the main took no more than is bearable, the source gives enough. */

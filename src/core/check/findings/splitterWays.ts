@@ -12,7 +12,7 @@ export const splitterWays = findingKind({
   code: 'splitter-ways',
   stage: 'pipework',
   find: ({ plan, results }: State): Found<Said>[] => {
-    const leaving = results.layout.mains.filter((m) => m.from === HEAD).length;
+    const leaving = results.layout.mains.filter((m) => m.from === HEAD && !m.ring).length;
     return plan.head.flatMap((part) => {
       const ways = SPLITTER_WAYS[part.kind];
       if (ways === undefined || leaving <= ways) return [];

@@ -21,6 +21,7 @@ import {
 } from '../../plan';
 import { makeSets } from '../../sets';
 import { flowsUnder, layingOf, regulatorsFor, resultOf, widerThan } from './context';
+import { ringPlace } from '../../layout';
 import type { Change } from '../../changes';
 import { pieceOf, wayTo } from '../../changes';
 import { type Offer, type Offering, steps, ofBlock } from './offering';
@@ -105,6 +106,13 @@ export const widerMain: Offering = (context) => {
   return ofBlock((block) => [
     steps(widerThan(block.main, 5), (p) => ({ kind: 'main-size', to: block.id, pipe: p.id })),
   ])(context);
+};
+/** Two ends of the main joined to a ring, in the pipe that leads there: where a far block starves, it is then fed from two sides. */
+export const closedRing: Offering = ({ whole, results }) => {
+  const { head } = results.layout;
+  const place = ringPlace(whole, [head.xM, head.yM]);
+  const pipe = place && pieceOf(whole, place.to)?.pipe;
+  return place && pipe ? [[[{ kind: 'close-ring', ...place, pipe }]]] : [];
 };
 export const widerBore = ofBlock((block, context) => {
   const { tape, id } = layingOf(context, block);

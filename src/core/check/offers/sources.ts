@@ -1,6 +1,7 @@
 import { intakeCurve, intakeOf, mediumOf } from '../../network';
 import { KPA_PER_M } from '../../hydraulics/water';
 import {
+  closedRing,
   fewerAtOnce,
   lowerFlow,
   middleFeed,
@@ -63,6 +64,7 @@ export const forWeakEmitters: Offering = all(
   middleFeed,
   widerHeader,
   widerMain,
+  closedRing,
   widerPart,
   morePressure,
   smallerHoles,

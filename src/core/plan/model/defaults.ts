@@ -31,11 +31,13 @@ import {
   type Part,
   type Places,
   type Plan,
+  type Ring,
   type Source,
   type SourceKind,
   type Stated,
   type StatedBlock,
   type StatedPart,
+  type StatedRing,
   type StatedTee,
   type Tape,
   type Tee,
@@ -208,6 +210,13 @@ function fullBlock(
   };
 }
 
+const fullRing = (stated: StatedRing): Ring => ({
+  id: stated.id,
+  to: stated.to,
+  shut: stated.shut ?? false,
+  main: mainOf(stated.main),
+});
+
 const fullTee = (stated: StatedTee, surface: Surface): Tee => ({
   ...over(
     {
@@ -225,6 +234,7 @@ const fullTee = (stated: StatedTee, surface: Surface): Tee => ({
 const knownBlocks = remembering<StatedBlock, Block>();
 const knownSources = remembering<Plan['sources'][number], Source & { id: string }>();
 const knownTees = remembering<StatedTee, Tee>();
+const knownRings = remembering<StatedRing, Ring>();
 const knownHeads = remembering<StatedPart[], Part[]>();
 const knownWishes = remembering<object, FullPlan['wishes']>();
 const knownWaterings = remembering<object, FullPlan['watering']>();
@@ -337,6 +347,7 @@ export function fillIn(plan: Plan): FullPlan {
     parts: own,
     inlets: plan.inlets ?? 'own',
     tees: (plan.tees ?? []).map((t) => knownTees(t, '', [surface], () => fullTee(t, surface))),
+    rings: (plan.rings ?? []).map((r) => knownRings(r, '', NONE, () => fullRing(r))),
     ground,
     obstacles,
     ...(plan.underlay && { underlay: plan.underlay }),

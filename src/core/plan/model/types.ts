@@ -174,6 +174,16 @@ export interface Tee {
   main: MainPiece;
 }
 
+/** A piece of main that joins two places which are fed already: water may come to either from both sides. */
+export interface Ring {
+  id: string;
+  /** The tee that it leads to; it comes from the head or another tee. */
+  to: string;
+  /** Its valve is shut: the ring is open. */
+  shut: boolean;
+  main: MainPiece;
+}
+
 export interface Tape {
   kind: MaterialId;
   boreMm: number;
@@ -325,6 +335,7 @@ export interface FullPlan {
   /** Each block's inlet is put together for itself, or all alike: what is changed at one is changed at all. */
   inlets: 'own' | 'alike';
   tees: Tee[];
+  rings: Ring[];
   ground: FarmGround;
   obstacles: Obstacle[];
   underlay?: Underlay;
@@ -354,6 +365,7 @@ export type StatedTape = { id: string; name?: string; tape?: Stated<Tape> };
 export type StatedWatering = Omit<Stated<Watering>, 'sets'> & {
   sets?: (Omit<WaterSet, 'name'> & { name?: string })[];
 };
+export type StatedRing = { id: string; to: string; shut?: boolean; main?: Stated<MainPiece> };
 export type StatedTee = Stated<Omit<Tee, 'id'>> & { id: string };
 
 /**
@@ -375,6 +387,8 @@ export interface Plan {
   parts?: PartKind[];
   inlets?: 'own' | 'alike';
   tees?: StatedTee[];
+  /** Pieces of main that close rings. */
+  rings?: StatedRing[];
   ground?: Partial<FarmGround>;
   obstacles?: StatedObstacle[];
   underlay?: Underlay;

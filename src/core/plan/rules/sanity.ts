@@ -300,4 +300,14 @@ function checkMains(plan: FullPlan, add: Add): void {
   };
   plan.tees.forEach((t, i) => check(`tees[${i}].main.from`, t.main.from));
   plan.blocks.forEach((b, i) => check(`blocks[${i}].main.from`, b.main.from));
+  plan.rings.forEach((r, i) => {
+    check(`rings[${i}].main.from`, r.main.from);
+    if (!from.has(r.to)) add(`rings[${i}].to`, msg`there is no tee “${r.to}”`);
+    else if (r.to === r.main.from)
+      add(
+        `rings[${i}].to`,
+        msg`a ring must lead to another place than it comes from`,
+        `rings[${i}].main.from`,
+      );
+  });
 }

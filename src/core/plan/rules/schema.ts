@@ -268,6 +268,10 @@ export const planSchema = Joi.object({
   parts: Joi.array().items(ownPartSchema).max(200).unique('id'),
   inlets: Joi.valid('own', 'alike'),
   tees: Joi.array().items(tee).max(LIMITS.tees).unique('id'),
+  rings: Joi.array()
+    .items(Joi.object({ id: id.required(), to: id.required(), shut: Joi.boolean(), main: mainPiece }))
+    .max(LIMITS.tees)
+    .unique('id'),
   ground,
   obstacles: Joi.array().items(obstacle).max(LIMITS.obstacles).unique('id'),
   underlay,

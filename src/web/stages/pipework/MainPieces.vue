@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import { msg } from '../../../core/language';
 import { pipeKind, PIPES } from '../../../core/catalog/pipes';
-import { mainEndName, mainName, type LaidMain } from '../../../core/layout';
+import { mainEndName, mainName, ringPlace, type LaidMain } from '../../../core/layout';
 import { stepKey } from '../../../core/network';
 import { HEAD } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -34,8 +34,12 @@ const single = computed(() => plan.blocks.length === 1 && plan.full.tees.length 
 const nameOf = (id: string): string => mainEndName(plan.full, id);
 const did = computed(() => new Map(results.results?.mains.map((m) => [m.laid.to, m]) ?? []));
 const owner = (m: LaidMain) =>
-  (m.toBlock ? plan.plan.blocks.find((b) => b.id === m.to) : plan.plan.tees?.find((t) => t.id === m.to))
-    ?.main as Record<string, unknown> | undefined;
+  (m.toBlock
+    ? plan.plan.blocks.find((b) => b.id === m.to)
+    : m.ring
+      ? plan.plan.rings?.find((r) => r.id === m.to)
+      : plan.plan.tees?.find((t) => t.id === m.to)
+  )?.main as Record<string, unknown> | undefined;
 const isDefault = (field: string): boolean => owner(piece.value)?.[field] === undefined;
 const set = (field: string, label: string) => (value: number, gesture: string) =>
   edits.main(piece.value.to, { [field]: value }, label, gesture);
@@ -88,6 +92,18 @@ function rise(riseM: number, gesture: string) {
     index,
   );
 }
+/** Where a ring would be closed; nothing where the main has no ends to join. */
+const free = computed(() => ringPlace(plan.full, [farm.value.head.xM, farm.value.head.yM]));
+function closeRing(): void {
+  if (free.value) picked.value = edits.closeRing(free.value);
+}
+const ringEnds = computed(() =>
+  plan.full.tees.filter((t) => t.id !== piece.value.from).map((t) => ({ id: t.id, name: nameOf(t.id) })),
+);
+const VALVE = [
+  { id: 'open', name: msg`open` },
+  { id: 'shut', name: msg`shut` },
+];
 const HALF_WAY = 0.5;
 function addTee(): void {
   const id = edits.addTee(piece.value.to, HALF_WAY);
@@ -165,16 +181,32 @@ function addTee(): void {
         :is-default="isDefault('boreMm')"
         :take="set('boreMm', msg`set the main’s bore`)"
       />
-      bore), rising
-      <QuantityField
-        id="rise-of-the-main"
-        label="Rise of the main"
-        kind="height"
-        :value="piece.riseM"
-        :is-default="single && plan.plan.sources[plan.sourceIndex].heightM === undefined"
-        :take="rise"
-      />
-      to {{ single ? msg`the header` : nameOf(piece.to) }}.
+      bore)<template v-if="piece.ring"
+        >, closing a ring to
+        <ChoiceField
+          label="The ring leads to"
+          :value="piece.ring.to"
+          :options="ringEnds"
+          @pick="edits.ring(piece.to, { to: $event }, msg`lead the ring elsewhere`)"
+        />; its valve is
+        <ChoiceField
+          label="Valve of the ring"
+          :value="piece.ring.shut ? 'shut' : 'open'"
+          :options="VALVE"
+          @pick="edits.ring(piece.to, { shut: $event === 'shut' }, msg`turn the ring’s valve`)"
+        />.</template
+      ><template v-else
+        >, rising
+        <QuantityField
+          id="rise-of-the-main"
+          label="Rise of the main"
+          kind="height"
+          :value="piece.riseM"
+          :is-default="single && plan.plan.sources[plan.sourceIndex].heightM === undefined"
+          :take="rise"
+        />
+        to {{ single ? msg`the header` : nameOf(piece.to) }}.</template
+      >
       <template v-for="c in piece.crossings" :key="c.thing.id">
         {{ settings.show(c.lengthM, 'length') }} of it lies under the {{ c.thing.name }}: bury that piece.
       </template>
@@ -220,7 +252,11 @@ function addTee(): void {
       >
     </p>
     <p class="acts">
-      <button type="button" class="small" @click="addTee">put a tee into it</button>
+      <button v-if="!piece.ring" type="button" class="small" @click="addTee">put a tee into it</button>
+      <button v-else type="button" class="small" @click="edits.openRing(piece.to)">take the ring away</button>
+      <button v-if="free" type="button" class="small" @click="closeRing">
+        close a ring from {{ nameOf(free.from) }} to {{ nameOf(free.to) }}
+      </button>
       <button v-if="tee" type="button" class="small" @click="edits.removeTee(tee.id)">
         take the tee out
       </button>

@@ -6,6 +6,7 @@ import type { StatedBlock } from '../../../core/plan';
 import type { Refusal } from '../plan';
 import type { PlanStore } from './bound';
 import { assign, freshId } from './fields';
+import { joinTrunk } from './trunk';
 
 type BlockPart = 'beds' | 'tape' | 'ground' | 'header' | 'main';
 
@@ -65,6 +66,8 @@ function copyBlock(plan: PlanStore): void {
       xM: Number((plan.block.xM + right + COPY_GAP_M - own.x0).toFixed(3)),
       yM: plan.block.yM,
     } as Draft<StatedBlock>);
+    const copy = draft.blocks[draft.blocks.length - 1];
+    joinTrunk(plan, draft, copy, [copy.xM!, copy.yM!]);
   });
   if (!refusal) plan.pickBlock(id);
 }

@@ -4,6 +4,7 @@ import { boxOf, crossingSides, type Height, type LonLat, type Point } from '../.
 import type { Obstacle, Plan, StatedBlock, Underlay } from '../../../core/plan';
 import type { Refusal } from '../plan';
 import { boundTo, type PlanStore } from './bound';
+import { joinTrunk } from './trunk';
 import { assign, freshId } from './fields';
 
 const round = (m: number): number => Number(m.toFixed(3));
@@ -93,6 +94,7 @@ function addBlock(plan: PlanStore, corners?: readonly Point[], name?: string): s
     for (const key of Object.keys(block) as (keyof StatedBlock)[])
       if (block[key] === undefined) delete block[key];
     draft.blocks.push(block);
+    joinTrunk(plan, draft, block, [block.xM ?? 0, block.yM ?? 0]);
   });
   if (!refusal) plan.pickBlock(id);
   return refusal ? '' : id;

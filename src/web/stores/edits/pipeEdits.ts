@@ -3,6 +3,7 @@ import { msg } from '../../../core/language';
 import type { EndId, PartKind } from '../../../core/catalog/headParts';
 import { freePartId, inletsLike, partsIn } from '../../../core/changes';
 import { HEAD, type Plan, type StatedBlock, type StatedPart } from '../../../core/plan';
+import type { RingPlace } from '../../../core/layout';
 import type { Refusal } from '../plan';
 import { boundTo, type PlanStore } from './bound';
 import { assign, freshId } from './fields';
@@ -117,7 +118,10 @@ function addTee(plan: PlanStore, to: string, share: number): string {
 
 /** The piece of the main that leads to a tee or block, as stated. */
 function mainOf(draft: Draft<Plan>, to: string): Draft<NonNullable<StatedBlock['main']>> {
-  const owner = draft.tees?.find((t) => t.id === to) ?? draft.blocks.find((b) => b.id === to)!;
+  const owner =
+    draft.tees?.find((t) => t.id === to) ??
+    draft.rings?.find((r) => r.id === to) ??
+    draft.blocks.find((b) => b.id === to)!;
   return (owner.main ??= {});
 }
 
@@ -154,10 +158,41 @@ function removeTee(plan: PlanStore, id: string): void {
     const tees = draft.tees ?? [];
     const from = tees.find((t) => t.id === id)?.main?.from ?? HEAD;
     for (const owner of [...tees, ...draft.blocks]) if (owner.main?.from === id) owner.main.from = from;
+    // A ring that led to it, or came from it, leads nowhere any more.
+    draft.rings = draft.rings?.filter((r) => r.to !== id && r.main?.from !== id);
+    if (!draft.rings?.length) delete draft.rings;
     draft.tees = tees.filter((t) => t.id !== id);
     if (draft.tees.length === 0) delete draft.tees;
   });
 }
+
+/** Closes a ring between two places of the main, in the pipe that leads to the second. @returns the ring's id */
+function closeRing(plan: PlanStore, { from, to }: RingPlace): string {
+  const id = freshId(plan.plan.rings ?? [], 'ring');
+  const pipe = plan.full.tees.find((t) => t.id === to)?.main.pipe;
+  plan.edit(msg`close a ring`, (draft) => {
+    (draft.rings ??= []).push({ id, to, main: { from, ...(pipe && { pipe }) } });
+  });
+  return id;
+}
+
+/** Where a ring leads to, and whether its valve is shut. */
+const ring = (
+  plan: PlanStore,
+  id: string,
+  fields: { to?: string; shut?: boolean },
+  label: string,
+): Refusal | undefined =>
+  plan.edit(label, (draft) => {
+    const own = draft.rings?.find((r) => r.id === id);
+    if (own) assign(own as unknown as Record<string, unknown>, fields);
+  });
+
+const openRing = (plan: PlanStore, id: string): Refusal | undefined =>
+  plan.edit(msg`take a ring away`, (draft) => {
+    draft.rings = draft.rings?.filter((r) => r.id !== id);
+    if (!draft.rings?.length) delete draft.rings;
+  });
 
 /** Edits of parts in line, and of the main with its tees. */
 export const pipeEdits = (plan: PlanStore) =>
@@ -172,4 +207,7 @@ export const pipeEdits = (plan: PlanStore) =>
     main,
     tee,
     removeTee,
+    closeRing,
+    ring,
+    openRing,
   });
