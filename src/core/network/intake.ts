@@ -1,4 +1,5 @@
 import type { Medium } from '../hydraulics/friction';
+import { drawdownOf, levelAtM } from '../hydraulics/drawdown';
 import { lossAcross, type LinkSpec } from '../hydraulics/network';
 import { pumpSupply, type PumpCurve } from '../hydraulics/pump';
 import { flowAtPressure, supplyCurve, type Supply, type SupplyCurve } from '../hydraulics/source';
@@ -13,9 +14,9 @@ import {
 } from '../plan';
 import { meanS } from '../hydraulics/bucket';
 
-/** A step between the water and the head: up the drop or suction pipe, a switch or drive that holds a pressure, a booster, the pipe to a head that stands at another source. */
+/** A step between the water and the head: a well's water that sinks as it is drawn, up the drop or suction pipe, a switch or drive that holds a pressure, a booster, the pipe to a head that stands at another source. */
 export interface IntakeStep {
-  kind: 'lift' | 'switch' | 'boost' | 'hold' | 'join';
+  kind: 'draw' | 'lift' | 'switch' | 'boost' | 'hold' | 'join';
   toM: number;
   link: DistributiveOmit<LinkSpec, 'from' | 'to'>;
 }
@@ -35,6 +36,9 @@ export interface Intake {
 const SECONDS_PER_HOUR = 3600;
 /** A pipe of no length is solved as one of this, m. */
 const LEAST_PIPE_M = 1e-6;
+/** A well's water sinks in proportion to the flow; told at this one, L/h. */
+const DRAWN_AT_LPH = 1000;
+const LINEAR = 1;
 /** A pressure that is held costs nothing by itself. */
 const HELD = { lossKpa: 0, atLph: SECONDS_PER_HOUR };
 
@@ -91,7 +95,21 @@ export function intakeOf(
       supply = { kind: 'tank', waterLevelM: ground + tankLevelM(source, state) };
       break;
     case 'well': {
-      nodeM = ground - source.pumpingLevelM;
+      const drawdown = drawdownOf(source);
+      // What others draw sinks the water before anything is drawn here.
+      const others = state === 'planned' ? source.othersLph : 0;
+      nodeM = ground - (drawdown ? levelAtM(source, others) : source.pumpingLevelM);
+      if (drawdown)
+        steps.push({
+          kind: 'draw',
+          toM: nodeM,
+          link: {
+            kind: 'loss',
+            lossKpa: drawdown.mPerLph * DRAWN_AT_LPH * KPA_PER_M,
+            atLph: DRAWN_AT_LPH,
+            exponent: LINEAR,
+          },
+        });
       const { boreMm, hazenWilliamsC, lengthM } = source.drop;
       pumped(source.curve, source.vessel, {
         kind: 'lift',

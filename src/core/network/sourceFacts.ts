@@ -12,7 +12,10 @@ import { MIN_PER_HOUR } from '../units/time';
 /** A pump with no switch in the way. */
 function barePump(source: WellSource | PumpSource, plan: FullPlan): Pick<SupplyCurve, 'kpa'> {
   const intake = intakeOf(source, plan.wishes.allowance);
-  return intakeCurve({ ...intake, steps: intake.steps.filter((s) => s.kind === 'lift') }, mediumOf(plan));
+  return intakeCurve(
+    { ...intake, steps: intake.steps.filter((s) => s.kind === 'draw' || s.kind === 'lift') },
+    mediumOf(plan),
+  );
 }
 
 /** What a source's pump reaches at the ground against shut valves, with no switch to stop it, kPa. */

@@ -8,7 +8,18 @@ import { riseAlong } from '../layout';
 import { kpaAt, type BlockResult, type FarmResults } from './results';
 
 export type WalkKind =
-  'rest' | 'drawing' | 'lift' | 'switch' | 'boost' | 'hold' | 'join' | 'part' | 'main' | 'header' | 'run';
+  | 'rest'
+  | 'drawing'
+  | 'draw'
+  | 'lift'
+  | 'switch'
+  | 'boost'
+  | 'hold'
+  | 'join'
+  | 'part'
+  | 'main'
+  | 'header'
+  | 'run';
 
 /** One step of the way from the source to an emitter. */
 export interface WalkStep {

@@ -1,5 +1,6 @@
 import { fixed, forms, msg } from '../language';
 import type { Medium } from '../hydraulics/friction';
+import { levelAtM } from '../hydraulics/drawdown';
 import { lossAcross } from '../hydraulics/network';
 import { pumpSupply } from '../hydraulics/pump';
 import { supplyCurve } from '../hydraulics/source';
@@ -159,7 +160,8 @@ const availablePump: Maker = ({
   const well = source.kind === 'well';
   const headM = supplyCurve(pumpSupply(source.curve), 0).kpa(drawn) / KPA_PER_M;
   const held = source.vessel.part === 'tank';
-  const bareKpa = (headM - (well ? source.pumpingLevelM : source.liftM)) * KPA_PER_M - friction;
+  const liftM = well ? levelAtM(source, drawn) : source.liftM;
+  const bareKpa = (headM - liftM) * KPA_PER_M - friction;
   return {
     title: msg`Flow available at the pressure needed`,
     says: msg`The pump’s curve, less its lift and the friction of its pipe${held ? msg`, and not above the pressure at which its switch starts it` : ''}, is followed to the flow at which it gives just what this plan needs, or to its last point where it gives more there; here is what it gives at that flow.`,
@@ -169,7 +171,7 @@ const availablePump: Maker = ({
       term(
         'z',
         well ? msg`pumping level under the ground` : msg`pump above the water`,
-        well ? source.pumpingLevelM : source.liftM,
+        liftM,
         'height',
         sourceField(plan, well ? 'pumpingLevelM' : 'liftM'),
       ),

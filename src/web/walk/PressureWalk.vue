@@ -102,6 +102,7 @@ const title = computed(() =>
 const WORKING_OF: Record<WalkKind, WorkingName> = {
   rest: 'available',
   drawing: 'available',
+  draw: 'available',
   lift: 'available',
   switch: 'available',
   boost: 'available',

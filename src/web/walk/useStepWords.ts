@@ -36,6 +36,8 @@ export function useStepWords() {
         return fits(msg`${plan.source.name} shut`, msg`shut`);
       case 'drawing':
         return wide ? msg`drawing ${settings.show(step.flowLph, 'flow')}` : msg`drawing`;
+      case 'draw':
+        return fits(msg`the well sinks`, msg`sinks`);
       case 'lift':
         return plan.source.kind === 'well'
           ? fits(msg`lift and drop pipe`, msg`lift`)
@@ -98,6 +100,8 @@ function wordsOf(
         return msg`${plan.source.name} with no water running`;
       case 'drawing':
         return msg`${plan.source.name} while it gives ${settings.show(step.flowLph, 'flow')}`;
+      case 'draw':
+        return msg`the water in the well sinks while ${settings.show(step.flowLph, 'flow')} is drawn`;
       case 'lift':
         return msg`lift and friction of ${length} of pipe before the head`;
       case 'switch':

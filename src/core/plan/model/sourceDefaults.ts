@@ -2,6 +2,7 @@ import type { PartKind } from '../../catalog/headParts';
 import { msg } from '../../language';
 import type { Surface } from '../../ground';
 import { fittingKpaPerLph2, friction, frictionKpaPerM, type Medium } from '../../hydraulics/friction';
+import { drawdownOf, yieldOver } from '../../hydraulics/drawdown';
 import { bucketLph, bucketPoints, type PumpCurve } from '../../hydraulics/pump';
 import { KPA_PER_M } from '../../hydraulics/water';
 import { fullPart } from './fullPart';
@@ -109,6 +110,9 @@ const TAP: Omit<TapSource, 'booster' | Joining> = {
   flowingKpa: 200,
   flowingLph: 1200,
 };
+
+/** A well that gives less than this is none, L/h. */
+const LEAST_YIELD_LPH = 1;
 
 const WELL: Omit<WellSource, Joining | 'booster' | 'curve' | 'drop' | 'vessel'> = {
   ...SITE,
@@ -236,8 +240,12 @@ function sourceOf(stated: Plan['sources'][number]): Alone {
       const vessel = vesselOf(stated.vessel, 'tank');
       // A pump hangs a few metres under the water it draws down to.
       const drop = piece(stated.drop, 'pe-1-1/4', { lengthM: well.pumpingLevelM + 3 });
+      const drawdown = drawdownOf(well);
       return {
         ...well,
+        // A well that was tested tells what it gives.
+        ...(stated.yieldLph === undefined &&
+          drawdown && { yieldLph: Math.max(LEAST_YIELD_LPH, yieldOver(drawdown, drop.lengthM)) }),
         booster,
         curve: curveOf(over(WELL_PUMP, stated.curve), well.pumpingLevelM, drop, vessel),
         drop,

@@ -92,8 +92,11 @@ export interface Vessel extends PressureTank {
 export interface WellSource extends Site {
   kind: 'well';
   curve: PumpCurve;
-  /** Water under the ground at the well while the pump runs. */
+  /** Water under the ground at the well while the pump runs: while `testLph` is drawn, where that is known. */
   pumpingLevelM: number;
+  /** The same with nothing drawn, and the flow that was drawn when it stood at the pumping level: then the level follows the flow. */
+  restLevelM?: number;
+  testLph?: number;
   drop: PipePiece & { lengthM: number };
   vessel: Vessel;
   /** What the well gives day and night. */

@@ -155,6 +155,8 @@ function checkSource(s: Source, add: Add): void {
           msg`the drop pipe must reach down to the water while the pump runs`,
           'pumpingLevelM',
         );
+      if (s.restLevelM !== undefined && s.restLevelM > s.pumpingLevelM)
+        add('restLevelM', msg`water at rest stands no deeper than while the pump runs`, 'pumpingLevelM');
       checkVessel(s.vessel, add);
       return;
     case 'pump':

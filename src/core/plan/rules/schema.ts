@@ -121,6 +121,8 @@ const source = {
     kind: Joi.valid('well').required(),
     curve,
     pumpingLevelM: notNegative(LIMITS.headM),
+    restLevelM: notNegative(LIMITS.headM),
+    testLph: positive(LIMITS.flowLph),
     drop: Joi.object({ ...pipePiece, lengthM: positive(LIMITS.lengthM) }),
     vessel,
     yieldLph: positive(LIMITS.flowLph),
