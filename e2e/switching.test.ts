@@ -1,5 +1,5 @@
 import { By } from 'selenium-webdriver';
-import { openPlan, pick, press, reads, start, unfold, VERDICT, type Bench } from './browser';
+import { find, named, openPlan, pick, press, reads, start, unfold, VERDICT, type Bench } from './browser';
 import { goTo, STAGE } from './lay';
 
 let bench: Bench;
@@ -186,4 +186,113 @@ test('sets that are made open whole valves where a clock opens them', async () =
   await split();
   await valves(/V1\s+North.*timer[\s\S]*V2\s+South.*timer/);
   await programme(/timer V1[\s\S]*timer V2/);
+}, 120_000);
+
+/** A garden low enough for a tank. */
+const GARDEN = {
+  head: [
+    { id: 'v', kind: 'ball-1' },
+    { id: 'f', kind: 'screen-1' },
+  ],
+  blocks: [
+    {
+      id: 'b',
+      name: 'Garden',
+      xM: 2,
+      yM: 3,
+      inlet: [],
+      beds: { count: 3, lengthM: 6 },
+      tape: { kind: 'dripline', flowLph: 1, atKpa: 100 },
+    },
+  ],
+  watering: { need: { by: 'minutes', minutes: 30 } },
+};
+
+test('a store, its float and a canister hold what the store alone does not: level, water, list, days', async () => {
+  const { driver } = bench;
+  const tank = (more: object): object =>
+    plan({
+      ...GARDEN,
+      sources: [
+        {
+          id: 's',
+          kind: 'tank',
+          outletM: 1,
+          lowM: 1,
+          highM: 1.4,
+          shape: 'stated',
+          volumeL: 400,
+          xM: 0,
+          yM: 0,
+          ...more,
+        },
+      ],
+    });
+  // Alone it falls by 40 cm as it gives its 400 L.
+  await openPlan(bench, tank({ level: 'falling' }));
+  await reads(driver, VERDICT, /./);
+  await goTo(bench, 'water');
+  await reads(driver, STAGE, /Between high and low water\s+400\sL/);
+  // Behind a float the level stays, and the store's water comes on top of the canister's.
+  await openPlan(
+    bench,
+    tank({ level: 'held', fedBy: 'store', floatM: 1.3, volumeL: 25, storeL: 400, storeM: 1.5 }),
+  );
+  await reads(driver, VERDICT, /./);
+  await goTo(bench, 'water');
+  await reads(driver, STAGE, /Store and canister hold\s+425\sL/);
+  const bought = await list(/float valve/);
+  expect(bought).toMatch(/store of 400\sL/);
+  expect(bought).toMatch(/hose with a valve, from a store to a float/);
+  await goTo(bench, 'sets');
+  await press(driver, 'When');
+  await reads(driver, '[aria-label="The programme"]', /by hand[\s\S]*\d\d:\d\d/);
+}, 120_000);
+
+test('a well that sinks with a tap as its backup: both bought, joined, kept apart and judged', async () => {
+  const { driver } = bench;
+  await openPlan(
+    bench,
+    plan({
+      sources: [
+        {
+          id: 'well',
+          kind: 'well',
+          name: 'well',
+          xM: 0,
+          yM: 0,
+          restLevelM: 6,
+          pumpingLevelM: 10,
+          testLph: 2000,
+          drop: { lengthM: 20 },
+          branch: [{ id: 'check', kind: 'check-1' }],
+        },
+        {
+          ...TAP,
+          id: 'tap',
+          name: 'yard tap',
+          xM: 6,
+          yM: -2,
+          branch: [
+            { id: 'valve', kind: 'ball-1' },
+            { id: 'preventer', kind: 'double-check' },
+          ],
+        },
+      ],
+      sourceId: 'well',
+      backup: { sourceId: 'tap' },
+      head: [{ id: 'filter', kind: 'disc-1' }],
+      blocks: [plot('b', 'Field', 0, 4)],
+    }),
+  );
+  await reads(driver, VERDICT, /./);
+  await goTo(bench, 'water');
+  // 4 m for 2000 L/h; 13 m down to a metre over the pump are 6500 L/h.
+  await reads(driver, STAGE, /it sinks 2(\.0)?\sm for each 1,000\sL\/h/);
+  expect(await (await find(driver, named('Sustainable yield'))).getAttribute('value')).toMatch(/6,?500/);
+  const bought = await list(/double check valve/);
+  for (const thing of [/submersible pump/, /1 in check valve/, /1 in ball valve/, /tee/])
+    expect(bought).toMatch(thing);
+  await press(driver, 'Join');
+  await reads(driver, STAGE, /yard tap/);
 }, 120_000);

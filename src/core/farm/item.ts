@@ -161,6 +161,7 @@ const PLAIN_IDS = [
   'pump-relay',
   'float-valve',
   'tank-link',
+  'tank-feed',
   'tank-screen',
   'tank-overflow',
 ];

@@ -69,10 +69,30 @@ function putVessel({ part, volumeL }: Vessel, on: string, maker: Maker): string 
   return maker.put(item, 1, HEAD_PLACE, msg`starts and stops the pump`, { on });
 }
 
+/** The store that feeds a float, with what leads from it. @returns the last of it */
+function putStore(storeL: number, size: string, maker: Maker): string {
+  const on = maker.put(
+    own(`store:${Math.round(storeL)}`, msg`store of #0`, TANK_A_LITRE * storeL, {
+      sizes: [[storeL, 'volume']],
+    }),
+    1,
+    HEAD_PLACE,
+    msg`feeds the float`,
+  );
+  const put = (item: Item, on_: string): string =>
+    maker.put(item, 1, HEAD_PLACE, msg`from the store to the float`, { on: on_ });
+  const outlet = put(
+    thing(`tank-outlet:${size}`, 'tank', msg`tank outlet with washers, ${sizeWords(size)}`, 6),
+    on,
+  );
+  return put(thing('tank-feed', 'tank', msg`hose with a valve, from a store to a float`, 14), outlet);
+}
+
 /** What stands at a tank: itself, what it stands on, and what leads in and out of it. @returns its outlet */
 function putTank(source: TankSource, size: string, maker: Maker): string {
   const volumeL = Math.round(fullL({ ...source, count: 1 }));
   const tote = isTote(source);
+  const fedByStore = source.level === 'held' && source.fedBy === 'store' && source.storeL !== undefined;
   const on = maker.put(
     own(`tank:${volumeL}`, tote ? msg`tote of #0` : msg`tank of #0`, TANK_A_LITRE * volumeL, {
       sizes: [[volumeL, 'volume']],
@@ -80,6 +100,7 @@ function putTank(source: TankSource, size: string, maker: Maker): string {
     source.count,
     HEAD_PLACE,
     msg`holds the water`,
+    { on: fedByStore ? putStore(source.storeL!, size, maker) : undefined },
   );
   const put = (item: Item, count: number, reason: string): string =>
     maker.put(item, count, HEAD_PLACE, reason, { on });

@@ -198,6 +198,11 @@ describe('facts of sources', () => {
     expect(of({}, 400).lastsMin).toBeCloseTo(120, 9);
     expect(of({}, 0).lastsMin).toBe(Infinity);
     expect(of({ level: 'held' }, 400).lastsMin).toBe(Infinity);
+    // A float is fed until its store is empty: 600 L and the 1000 of the canister at 400 L/h are four hours.
+    const fed = of({ level: 'held', fedBy: 'store', storeL: 600, shape: 'stated', volumeL: 1000 }, 400);
+    expect(fed.usableL).toBeCloseTo(1600, 6);
+    expect(fed.lastsMin).toBeCloseTo(240, 6);
+    expect(of({ level: 'held', fedBy: 'mains', storeL: 600 }, 400).lastsMin).toBe(Infinity);
     expect(of({ count: 3 }, 400).fullKg).toBeCloseTo(3 * of({}, 400).fullKg, 9);
     expect(of({ roofM2: 50, rainMm: 12, roofShare: 0.8 }, 1).rainL).toBeCloseTo(480, 9);
     expect(of({ refillLph: 200 }, 1).refillH).toBeCloseTo(4, 9);

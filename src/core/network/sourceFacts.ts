@@ -103,7 +103,7 @@ export interface TankFacts {
   usableL: number;
   /** Weight of the water when full, all tanks together, kg. */
   fullKg: number;
-  /** Watering until the low level with nothing coming in, minutes; Infinity when nothing flows or the level is held. */
+  /** Watering until the low level, or until the store of a float is empty, with nothing coming in, minutes; Infinity when nothing flows, or a float is fed by what is not known. */
   lastsMin: number;
   /** Water from one rain, L; or hours to fill the usable water. */
   rainL: number;
@@ -113,11 +113,13 @@ export interface TankFacts {
 const KG_PER_L = 1;
 
 export function tankFacts(tank: TankSource, flowLph: number): TankFacts {
-  const usable = usableL(tank);
+  const held = tank.level === 'held';
+  const known = !held || (tank.fedBy === 'store' && tank.storeL !== undefined);
+  const usable = held && known ? fullL(tank) + tank.storeL! : usableL(tank);
   return {
     usableL: usable,
     fullKg: fullL(tank) * KG_PER_L,
-    lastsMin: tank.level === 'held' || !(flowLph > 0) ? Infinity : (usable / flowLph) * MIN_PER_HOUR,
+    lastsMin: !known || !(flowLph > 0) ? Infinity : (usable / flowLph) * MIN_PER_HOUR,
     rainL: roofL(tank.roofM2, tank.rainMm, tank.roofShare),
     refillH: usable / tank.refillLph,
   };

@@ -44,6 +44,8 @@ export interface TankRun {
 /** Levels that are solved; closer together near the outlet, where the flow changes most. */
 const LEVELS = 12;
 const STEPS = 240;
+/** A canister is at least so high, m. */
+const LEAST_M = 0.01;
 
 /** The plan with its tank's water at a level. */
 function atLevel(plan: FullPlan, tank: TankSource & { id: string }, levelM: number): FullPlan {
@@ -86,7 +88,9 @@ export function tankTable(
   const levels = held
     ? [look(outletM)].flatMap((f) => [f, { ...f, levelM: Math.max(highM, outletM) }])
     : Array.from({ length: LEVELS + 1 }, (_, i) => look(outletM + (highM - outletM) * (i / LEVELS) ** 2));
-  return { levels, outletM, highM, litresPerM: litresPerM(tank), held };
+  // A float is fed until its store is empty: it is as if the canister held all of that.
+  const stored = held && tank.fedBy === 'store' ? (tank.storeL ?? 0) / Math.max(highM - outletM, LEAST_M) : 0;
+  return { levels, outletM, highM, litresPerM: litresPerM(tank) + stored, held };
 }
 
 /** The least of all runs that water: over what each needs, kPa. */

@@ -292,6 +292,7 @@ export const SKETCHES: readonly Sketch[] = [
           highM: 1.5,
           floatM: 1.5,
           volumeL: 25,
+          storeL: 1000,
         }),
       ],
       head: parts('ball-1', 'screen-1'),

@@ -124,6 +124,9 @@ export interface TankSource extends Site, Store {
   level: 'falling' | 'held';
   floatM: number;
   fedBy: 'mains' | 'store';
+  /** What the store that feeds the float holds, L, and the height of its outlet, m: refills are the store's. Nothing is known of it if not stated. */
+  storeL?: number;
+  storeM?: number;
   refill: 'none' | 'roof' | 'hose' | 'pump';
   roofM2: number;
   rainMm: number;

@@ -146,6 +146,8 @@ function checkSource(s: Source, add: Add): void {
         add('highM', msg`the high water must be above the outlet for the tank to hold anything`, 'outletM');
       if (s.level === 'held' && s.floatM < s.outletM)
         add('floatM', msg`the float holds the water below the outlet`, 'outletM');
+      if (s.level === 'held' && s.fedBy === 'store' && s.storeM !== undefined && s.storeM < s.floatM)
+        add('storeM', msg`the store must stand over the float to feed it`, 'floatM');
       return;
     case 'well':
       checkCurve(s.curve, 'curve', add);

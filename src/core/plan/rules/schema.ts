@@ -153,6 +153,8 @@ const source = {
     level: Joi.valid('falling', 'held'),
     floatM: notNegative(100),
     fedBy: Joi.valid('mains', 'store'),
+    storeL: positive(1e8),
+    storeM: notNegative(LIMITS.headM),
     refill: Joi.valid('none', 'roof', 'hose', 'pump'),
     roofM2: positive(1e6),
     rainMm: notNegative(2000),

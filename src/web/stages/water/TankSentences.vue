@@ -20,6 +20,8 @@ const LEVELS = [
   { id: 'falling', name: msg`falls as it empties` },
   { id: 'held', name: msg`is held by a float valve` },
 ];
+/** What a field for the store shows until it is said: a common tank. */
+const USUAL_STORE_L = 1000;
 const FEEDS = [
   { id: 'store', name: msg`a bigger store` },
   { id: 'mains', name: msg`the mains` },
@@ -94,7 +96,26 @@ const facts = computed(() => tankFacts(props.tank, results.results?.flowLph ?? 0
         :options="FEEDS"
         :is-default="isDefault('fedBy')"
         @pick="choose('fedBy', msg`feed the float valve another way`)($event)"
-      />.</template
+      /><template v-if="tank.fedBy === 'store'"
+        >, which holds
+        <QuantityField
+          id="water-of-the-store"
+          label="Water of the store"
+          field="storeL"
+          usual="tanks"
+          kind="volume"
+          :value="tank.storeL ?? USUAL_STORE_L"
+          :is-default="tank.storeL === undefined"
+          :take="set('storeL', msg`set the store’s water`)" />, its outlet at
+        <QuantityField
+          id="outlet-of-the-store"
+          label="Outlet of the store"
+          field="storeM"
+          kind="height"
+          :value="tank.storeM ?? tank.floatM"
+          :is-default="tank.storeM === undefined"
+          :take="set('storeM', msg`set the store’s height`)" /></template
+      >.</template
     >
   </p>
   <p v-if="tank.level === 'falling'" class="quiet">
@@ -207,6 +228,14 @@ const facts = computed(() => tankFacts(props.tank, results.results?.flowLph ?? 0
     >.
   </p>
   <dl class="rows">
+    <template v-if="tank.level === 'held' && tank.fedBy === 'store' && tank.storeL !== undefined">
+      <dt>Store and canister hold</dt>
+      <dd class="num">{{ settings.show(facts.usableL, 'volume') }}</dd>
+      <dt>Lasts at this flow, about</dt>
+      <dd class="num">
+        {{ Number.isFinite(facts.lastsMin) ? formatDuration(facts.lastsMin) : msg`no flow` }}
+      </dd>
+    </template>
     <template v-if="tank.level === 'falling'">
       <dt><Asks working="tank">Between high and low water</Asks></dt>
       <dd class="num">{{ settings.show(facts.usableL, 'volume') }}</dd>
