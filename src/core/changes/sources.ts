@@ -13,6 +13,7 @@ type Sources =
   | 'pressure-tank'
   | 'cut-out'
   | 'booster'
+  | 'booster-drive'
   | 'raise-tank'
   | 'height-of-ground'
   | 'allowance'
@@ -48,6 +49,16 @@ export const SOURCES: ChangeMakers<Sources> = {
         msg`tee ${tees.findIndex((t) => t.id === tee) + 1}`;
       return msg`take the height of ${name} from the ground that was measured`;
     },
+  },
+  'booster-drive': {
+    make(draft, _, full) {
+      const booster = (sourceIn(draft, full).booster ??= {});
+      const own = full.sources.find((s) => s.id === full.sourceId)!.booster;
+      booster.kind = 'variable';
+      // It holds what the switch started it at: that did.
+      if (own.startKpa !== undefined) booster.holdKpa = own.startKpa;
+    },
+    says: () => msg`use a booster that holds a pressure instead of one on a switch`,
   },
   'foot-valve': {
     make: (draft, _, full) => void (pumped(sourceIn(draft, full)).footValve = true),

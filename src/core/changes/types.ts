@@ -48,6 +48,7 @@ export type Change =
   | { kind: 'pressure-tank' }
   | { kind: 'cut-out'; cutOutKpa: number }
   | { kind: 'booster'; lph: number; headM: number }
+  | { kind: 'booster-drive' }
   | { kind: 'raise-tank'; byM: number }
   | { kind: 'height-of-ground'; source?: string; tee?: string; block?: string }
   | { kind: 'allowance'; share: number }

@@ -1,5 +1,5 @@
 import type { Plan, StatedBlock, StatedWatering } from '../plan';
-import { BLOCK, HEAD, parts, pump, SOUND, type Planted } from './batteryBase.testing';
+import { BLOCK, HEAD, parts, pump, SOUND, source, type Planted } from './batteryBase.testing';
 
 const NORTH: StatedBlock = { ...BLOCK, id: 'north', name: 'North', xM: 0, yM: 3 };
 const SOUTH: StatedBlock = { ...BLOCK, id: 'south', name: 'South', xM: 14, yM: 3 };
@@ -41,6 +41,11 @@ const RING: Plan = {
 
 /** Who opens what: sets that can be opened by what is bought, and sets that cannot. */
 export const SWITCHED: readonly Planted[] = [
+  {
+    name: 'a booster whose switch chatters',
+    plan: source({ booster: { kind: 'fixed', startKpa: 350, highCutKpa: 500, maxLph: 6000 } }),
+    finds: ['booster-cycles', 'booster-limits'],
+  },
   { name: 'a ring main with three blocks on it', plan: RING, finds: [] },
   { name: 'two sets, each with a wired valve', plan: two({ switching: { by: 'wired' } }), finds: [] },
   { name: 'two sets, each with a timer of its own', plan: two({ switching: { by: 'battery' } }), finds: [] },

@@ -9,6 +9,7 @@ export type FindingCode =
   | 'suction-high'
   | 'booster-starved'
   | 'booster-limits'
+  | 'booster-cycles'
   | 'backup-joins'
   | 'no-backflow'
   | 'injector-above-backflow'

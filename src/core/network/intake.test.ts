@@ -3,6 +3,7 @@ import { KPA_PER_M } from '../hydraulics/water';
 import { blankPlan, fillIn, type Plan, type StatedBlock } from '../plan';
 import { velocityMps } from '../hydraulics/friction';
 import {
+  boosterCycle,
   createPlanSolver,
   headerSpeeds,
   headerStretches,
@@ -207,4 +208,45 @@ describe('facts of sources', () => {
     expect(of({ roofM2: 50, rainMm: 12, roofShare: 0.8 }, 1).rainL).toBeCloseTo(480, 9);
     expect(of({ refillLph: 200 }, 1).refillH).toBeCloseTo(4, 9);
   });
+});
+
+test('a booster on its switch starts as often as its vessel asks, and not at all where it runs on', () => {
+  const tap = (more: object) =>
+    planOf(
+      {
+        kind: 'tap',
+        method: 'gauge',
+        shutKpa: 200,
+        flowingKpa: 199.999,
+        flowingLph: 1e6,
+        // The same at any flow: 200 kPa of the tap and 20 m more.
+        booster: {
+          kind: 'fixed',
+          curve: {
+            method: 'points',
+            points: [
+              { flowLph: 0, headM: 20.001 },
+              { flowLph: 2000, headM: 20 },
+              { flowLph: 2001, headM: 0 },
+            ],
+          },
+          startKpa: 250,
+          highCutKpa: 350,
+          vesselL: 10,
+          ...more,
+        },
+      },
+      {},
+      { wishes: { allowance: 1 } },
+    );
+  const cycle = (plan: ReturnType<typeof tap>, lph: number) => boosterCycle(plan.sources[0], plan, lph);
+  // Air at 236 kPa and the air's own 101.3: of 10 L of vessel 10 · 337.3 · (1/351.3 − 1/451.3) = 2.13 L between the two.
+  const drawdown = 10 * 337.325 * (1 / 351.325 - 1 / 451.325);
+  const half = cycle(tap({}), 1000)!;
+  // It gives about 2000 and 1000 are drawn: as long to fill as to empty.
+  expect(half.restMin).toBeCloseTo((drawdown / 1000) * 60, 3);
+  expect(half.startsPerHour).toBeCloseTo(1000 / (2 * drawdown), -1);
+  expect(cycle(tap({}), 2500)!.steady).toBe(true);
+  expect(cycle(tap({ startKpa: undefined }), 1000)).toBeUndefined();
+  expect(cycle(tap({ kind: 'variable' }), 1000)).toBeUndefined();
 });

@@ -59,6 +59,27 @@ export function switchFacts(source: Source, plan: FullPlan): SwitchFacts | undef
   };
 }
 
+/** A small vessel on a booster's switch, where its size is not stated, L (common small boosters). */
+export const BOOSTER_VESSEL_L = 2;
+/** Its air is set so much under the pressure at which the switch starts, kPa (2 psi). */
+const UNDER_START_KPA = 14;
+
+/** How a booster of one speed on its switch works while so much is drawn; none where it is not known when it starts. */
+export function boosterCycle(source: Source, plan: FullPlan, lph: number): Cycle | undefined {
+  const { kind, startKpa, highCutKpa, vesselL = BOOSTER_VESSEL_L } = source.booster;
+  if (kind !== 'fixed' || startKpa === undefined || startKpa >= highCutKpa) return undefined;
+  const intake = intakeOf(source, plan.wishes.allowance);
+  const upTo = intake.steps.findIndex((s) => s.kind === 'boost') + 1;
+  const curve = intakeCurve({ ...intake, steps: intake.steps.slice(0, upTo) }, mediumOf(plan));
+  const vessel = {
+    volumeL: vesselL,
+    prechargeKpa: Math.max(0, startKpa - UNDER_START_KPA),
+    cutInKpa: startKpa,
+    cutOutKpa: highCutKpa,
+  };
+  return pumpCycle(vessel, lph, (kpa) => flowAtPressure(curve, kpa));
+}
+
 /** What a surface pump's suction leaves it. */
 export interface SuctionFacts {
   airM: number;

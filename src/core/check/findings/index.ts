@@ -4,6 +4,7 @@ import { backflowWeak } from './backflowWeak';
 import { backupJoins } from './backupJoins';
 import { bedsUnlike } from './bedsUnlike';
 import { blockUneven } from './blockUneven';
+import { boosterCycles } from './boosterCycles';
 import { boosterLimits } from './boosterLimits';
 import { boosterStarved } from './boosterStarved';
 import { breakerStands } from './breakerStands';
@@ -83,6 +84,7 @@ export const KINDS = [
   suctionHigh,
   boosterStarved,
   boosterLimits,
+  boosterCycles,
   backupJoins,
   noBackflow,
   injectorAboveBackflow,

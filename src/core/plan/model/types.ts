@@ -39,6 +39,9 @@ export interface Booster {
   lowCutKpa: number;
   /** and when the pressure after it rises over this. */
   highCutKpa: number;
+  /** It starts again when the pressure after it falls under this, and the vessel on it holds so much, L: not judged if not stated. */
+  startKpa?: number;
+  vesselL?: number;
   maxLph: number;
 }
 

@@ -84,6 +84,8 @@ const booster = Joi.object({
   holdKpa: positive(LIMITS.pressureKpa),
   lowCutKpa: notNegative(LIMITS.pressureKpa),
   highCutKpa: positive(LIMITS.pressureKpa),
+  startKpa: positive(LIMITS.pressureKpa),
+  vesselL: positive(100000),
   maxLph: positive(LIMITS.flowLph),
 });
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { msg } from '../../../core/language';
+import { BOOSTER_VESSEL_L } from '../../../core/network';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { usePlan } from '../../stores/plan';
@@ -61,7 +62,23 @@ const KINDS = [
           :is-default="isDefault('highCutKpa', 'booster')"
           :take="set('highCutKpa', msg`set the high cut-out`, 'booster')"
         />
-        stands after it; at most
+        stands after it<template v-if="booster.kind === 'fixed'"
+          >, and starts again under
+          <QuantityField
+            id="start-of-the-booster"
+            label="Start of the booster"
+            kind="pressure"
+            :value="booster.startKpa ?? booster.highCutKpa"
+            :is-default="booster.startKpa === undefined"
+            :take="set('startKpa', msg`set the booster’s start`, 'booster')" />, on a vessel of
+          <QuantityField
+            id="vessel-of-the-booster"
+            label="Vessel of the booster"
+            kind="volume"
+            :value="booster.vesselL ?? BOOSTER_VESSEL_L"
+            :is-default="booster.vesselL === undefined"
+            :take="set('vesselL', msg`set the booster’s vessel`, 'booster')" /></template
+        >; at most
         <QuantityField
           id="maximum-flow-of-the-booster"
           label="Maximum flow of the booster"
