@@ -18,6 +18,13 @@ const HALVES: NonNullable<StatedWatering['sets']> = [
   { id: 'b', name: 'Second half', beds: [{ block: 'b', keys: ['5', '6', '7', '8'] }] },
 ];
 
+/** The sound plan with an outlet on a tee of its main. */
+const trough = (outlet: object): Plan => ({
+  ...SOUND,
+  tees: [{ id: 't', xM: 0, yM: -1, outlet, main: { pipe: 'pe-1-1/4' } }],
+  blocks: [{ ...BLOCK, beds: { ...BLOCK.beds, count: 5 }, main: { pipe: 'pe-1-1/4', from: 't' } }],
+});
+
 /** Three blocks on a main that comes back to the head. */
 const RING: Plan = {
   ...SOUND,
@@ -45,6 +52,16 @@ export const SWITCHED: readonly Planted[] = [
     name: 'a booster whose switch chatters',
     plan: source({ booster: { kind: 'fixed', startKpa: 350, highCutKpa: 500, maxLph: 6000 } }),
     finds: ['booster-cycles', 'booster-limits'],
+  },
+  {
+    name: 'a trough beside the beds that gets enough',
+    plan: trough({ lph: 300, needsKpa: 80 }),
+    finds: [],
+  },
+  {
+    name: 'a sprinkler that gets too little while the beds water',
+    plan: trough({ lph: 300, needsKpa: 330 }),
+    finds: ['outlet-short'],
   },
   { name: 'a ring main with three blocks on it', plan: RING, finds: [] },
   { name: 'two sets, each with a wired valve', plan: two({ switching: { by: 'wired' } }), finds: [] },

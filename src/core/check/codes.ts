@@ -62,6 +62,7 @@ export type FindingCode =
   | 'feed-long'
   | 'feed-strong'
   | 'feed-nowhere'
+  | 'outlet-short'
   | 'height-odd'
   | 'set-cannot-open'
   | 'wire-long'

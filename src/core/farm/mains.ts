@@ -2,7 +2,7 @@ import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
 import type { FarmLayout, LaidMain } from '../layout';
 import { lastSplitter } from '../network';
-import { HEAD, type Family } from '../plan';
+import { HEAD, type Family, type Outlet } from '../plan';
 import { needsElbow } from './bends';
 import { cutEndOf, fittingJoint, pipeEnd, threadOf, threadSize } from './ends';
 import { THREADS } from './fittings';
@@ -47,12 +47,14 @@ export function joinMains(layout: FarmLayout, maker: Maker): Leads {
   const go = ({ from, open, before }: Branching): void => {
     const next = children.get(from) ?? [];
     const at = before ? mainPlace(from) : HEAD_PLACE;
-    if (next.length === 0 && before) putEnd(before.piece, open, at, msg`where the main ends`, maker);
+    const own = maker.plan.tees.find((t) => t.id === from)?.outlet;
+    if (next.length === 0 && before && !own) putEnd(before.piece, open, at, msg`where the main ends`, maker);
     const turned = turn(open, before, next, at, maker);
     const vented = vent(from, turned, before, next, at, maker);
+    const passed = own && before ? putOutlet(own, vented, before, next, at, maker) : vented;
     const { ends, split } = before
-      ? { ends: branches(vented, before, next, at, maker), split: false }
-      : headEnds(vented, next, maker);
+      ? { ends: branches(passed, before, next, at, maker), split: false }
+      : headEnds(passed, next, maker);
     next.forEach((m, i) => {
       if (m.ring) {
         const first = ringEnds.get(m.to);
@@ -174,6 +176,33 @@ function vent(
     msg`at a high point of the main`,
   );
   maker.join(up, { joint: joint(threadOf(family), '3/4', 'male'), name: msg`air vent`, of }, at);
+  return side;
+}
+
+/** Another outlet: a tap on a tee where the main goes on, at its end where it does not. */
+function putOutlet(
+  { name }: Outlet,
+  open: Open,
+  before: LaidMain,
+  next: readonly LaidMain[],
+  at: Where,
+  maker: Maker,
+): Open {
+  const { family } = maker.plan.build;
+  const goesOn = next.length > 0;
+  const own = teeJoint(open, before, next, family);
+  const side: Open = goesOn
+    ? { joint: own, name: msg`tee of ${name}`, of: maker.put(teeItem(own), 1, at, msg`for ${name}`) }
+    : open;
+  if (goesOn) maker.join(open, side, at);
+  const up = rise(before, side, 'vent', at, maker);
+  const of = maker.put(
+    thing('part:tap', 'part', msg`¾ in tap with a hose thread`, 9),
+    1,
+    at,
+    msg`for ${name}`,
+  );
+  maker.join(up, { joint: joint(threadOf(family), '3/4', 'male'), name, of }, at);
   return side;
 }
 

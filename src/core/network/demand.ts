@@ -135,6 +135,9 @@ function blockDemand(b: BlockNetwork, medium: Medium, solver: NetworkSolver): Bl
 const lossOf = (steps: readonly PartStep[], lph: number, medium: Medium): number =>
   steps.reduce((sum, s) => sum + (s.link ? lossAcross(s.link, lph, medium) : 0), 0);
 
+/** What other outlets take that may run now, L/h. */
+const othersLph = ({ others }: FarmNetwork): number => others.reduce((sum, o) => sum + o.tee.outlet.lph, 0);
+
 function farmDemand(
   plan: FullPlan,
   layout: FarmLayout,
@@ -153,7 +156,7 @@ function farmDemand(
     askedLph = solver.solve(below(built, held)).supply.flowLph;
     outletKpa = held.part.setKpa;
   } else {
-    askedLph = blocks.reduce((sum, b) => sum + b.askedLph, 0);
+    askedLph = blocks.reduce((sum, b) => sum + b.askedLph, 0) + othersLph(built);
     const needed =
       built.rings.length > 0 ? ringNeeds(built, blocks, medium, solver) : entryNeeds(built, blocks, medium);
     ruling = needed.reduce((most, kpa, i) => (most < 0 || kpa > needed[most] ? i : most), -1);
@@ -184,6 +187,10 @@ function entryNeeds(built: FarmNetwork, blocks: readonly BlockDemand[], medium: 
   paths.forEach((steps, i) =>
     steps.flatMap(linksOf).forEach((link) => lph.set(link, (lph.get(link) ?? 0) + blocks[i].askedLph)),
   );
+  for (const { tee, node } of built.others)
+    path(node)
+      .flatMap(linksOf)
+      .forEach((link) => lph.set(link, (lph.get(link) ?? 0) + tee.outlet.lph));
   return paths.map((steps, i) => {
     const friction = steps
       .flatMap(linksOf)
@@ -229,12 +236,15 @@ function ringNeeds(
     ],
     links,
     ties: built.rings.map((r) => r.link),
-    laterals: built.blocks.map((b, i) => ({
-      id: b.entry,
-      node: b.entry,
+    laterals: [
+      ...built.others.map(({ node, tee }) => ({ id: node, node, lph: tee.outlet.lph })),
+      ...built.blocks.map((b, i) => ({ id: b.entry, node: b.entry, lph: blocks[i].askedLph })),
+    ].map(({ id, node, lph }) => ({
+      id,
+      node,
       lengthM: STUB_M,
       diameterMm: STUB_MM,
-      emitter: { kind: 'compensating', spacingM: STUB_M, flowLph: blocks[i].askedLph, minKpa: 1 },
+      emitter: { kind: 'compensating', spacingM: STUB_M, flowLph: lph, minKpa: 1 },
     })),
   };
   const { nodeKpa } = solver.solve(network);

@@ -1,6 +1,7 @@
 import type { LateralSpec, LinkSpec, NetworkSpec, NodeSpec } from '../hydraulics/network';
 import type { FarmLayout, LaidMain } from '../layout';
-import { HEAD, wayToHead, type FullPlan } from '../plan';
+import { ORIFICE_EXPONENT } from '../hydraulics/emitter';
+import { HEAD, runningOutlets, wayToHead, type FullPlan, type Outlet, type Tee } from '../plan';
 import {
   blockNetwork,
   partsInLine,
@@ -31,6 +32,8 @@ export interface FarmNetwork {
   /** Node that the main begins at. */
   outlet: string;
   mains: MainStep[];
+  /** Other outlets that may run now, after all runs among the network's laterals. */
+  others: { tee: Tee & { outlet: Outlet }; node: string; lateral: number }[];
   /** Pieces that close rings, as ties: water may pass them either way. None of those that are shut. */
   rings: { laid: LaidMain; link: LinkSpec }[];
   /** Outlets of a splitter at the end of the head that hoses in use hang on. */
@@ -112,6 +115,33 @@ function outletsOf(
   };
 }
 
+/** An outlet stands at the end of next to no pipe, m and mm: what leads to it is a piece of main. */
+const STUB_M = 0.01;
+const STUB_MM = 100;
+const knownOutlets = new WeakMap<Outlet, LateralSpec>();
+/** An outlet as an opening: its flow goes with the root of its pressure (Torricelli). Of the same outlet the same. */
+function outletLateral({ id, outlet }: Tee & { outlet: Outlet }): LateralSpec {
+  let found = knownOutlets.get(outlet);
+  if (!found)
+    knownOutlets.set(
+      outlet,
+      (found = {
+        id: `outlet ${id}`,
+        node: `tee/${id}`,
+        lengthM: STUB_M,
+        diameterMm: STUB_MM,
+        emitter: {
+          kind: 'power',
+          spacingM: STUB_M,
+          flowLph: outlet.lph,
+          atKpa: outlet.needsKpa,
+          exponent: ORIFICE_EXPONENT,
+        },
+      }),
+    );
+  return found;
+}
+
 /** A piece of main as a link. */
 const mainLink = (laid: LaidMain, from: string, to: string): LinkSpec => ({
   kind: 'pipe',
@@ -142,6 +172,7 @@ function mainNetwork(
     for (let tee = to; tee !== HEAD && leads.has(tee) && !fed.has(tee); tee = leads.get(tee)!) fed.add(tee);
   };
   for (const { layout: b } of blocks) feed(b.block.main.from);
+  for (const t of runningOutlets(plan)) feed(t.id);
   const closing = layout.mains.flatMap((laid) =>
     laid.ring && !laid.ring.shut ? [{ laid, ...laid.ring }] : [],
   );
@@ -196,6 +227,7 @@ export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
     runs += b.layout.runs.length;
     return first;
   });
+  const others = runningOutlets(plan).map((tee, i) => ({ tee, node: `tee/${tee.id}`, lateral: runs + i }));
   let laterals: LateralSpec[] | undefined;
   const network: NetworkSpec = {
     name: plan.name,
@@ -206,7 +238,10 @@ export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
     links,
     ties,
     get laterals() {
-      return (laterals ??= blocks.flatMap((b) => b.laterals));
+      return (laterals ??= [
+        ...blocks.flatMap((b) => b.laterals),
+        ...others.map((o) => outletLateral(o.tee)),
+      ]);
     },
   };
   return {
@@ -217,6 +252,7 @@ export function buildNetwork(plan: FullPlan, layout: FarmLayout): FarmNetwork {
     outlet,
     mains,
     rings,
+    others,
     outlets,
     blocks,
     ...lookUps([own, ...blocks]),

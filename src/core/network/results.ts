@@ -10,7 +10,7 @@ import {
 import { surgeKpa } from '../hydraulics/surge';
 import { KPA_PER_M } from '../hydraulics/water';
 import type { FarmLayout, LaidMain, LaidRun } from '../layout';
-import type { EvennessSchool, FullPlan, PipePiece, Tape } from '../plan';
+import type { EvennessSchool, FullPlan, Outlet, PipePiece, Tape, Tee } from '../plan';
 import type { BlockNetwork, PartStep } from './blockNetwork';
 import type { Demand } from './demand';
 import type { FarmNetwork } from './farmNetwork';
@@ -97,6 +97,10 @@ export interface FarmResults {
   weakest: number;
   strongest: number;
   uniformity: number;
+  /** Other outlets that may run now: what they take, and the pressure at them. */
+  others: { tee: Tee & { outlet: Outlet }; flowLph: number; kpa: number }[];
+  /** What the beds take of the flow, L/h: all of it but what goes to other outlets. */
+  bedsLph: number;
   /** At the foot of the head with no water running, and where the main begins. */
   rest: { sourceKpa: number; outletKpa: number };
 }
@@ -186,6 +190,11 @@ export function assemble(
   const over = (i: number): number => runs[i].maxKpa - runs[i].run.tape.maxKpa;
   const most = (list: number[], by: (i: number) => number): number =>
     list.filter((i) => i >= 0).reduce((best, i) => (best < 0 || by(i) > by(best) ? i : best), -1);
+  const others = built.others.map(({ tee, node, lateral }) => ({
+    tee,
+    flowLph: lateralAt(solution, lateral).flowLph,
+    kpa: at(node),
+  }));
   const emitters = blocks.reduce((n, b) => n + b.emitters, 0);
   return {
     layout,
@@ -209,6 +218,8 @@ export function assemble(
       ),
     demand,
     flowLph,
+    others,
+    bedsLph: others.length === 0 ? flowLph : flowLph - others.reduce((sum, o) => sum + o.flowLph, 0),
     emitters,
     weakest: most(
       blocks.map((b) => b.weakest),

@@ -5,6 +5,7 @@ export { FEED } from './model/placesTypes';
 export { FEELS, OPENED_BY } from './model/wateringTypes';
 export * from './model/switching';
 export * from './model/openSet';
+export * from './model/outlets';
 export * from './model/bedWord';
 export { dayWeather as dayWeatherSchema } from './rules/wateringSchema';
 export { blankPlan, fillIn, typicalHead } from './model/defaults';

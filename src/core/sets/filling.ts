@@ -94,7 +94,7 @@ export function fillingOf(
   const alike = runsAlike(plan, results);
   const runsL = runs.reduce((sum, r) => sum + pipeL(r.run.tape.boreMm, r.run.lengthM), 0);
   const drainsL = runsL + headersL + (mainsDrain ? mainsL : 0);
-  const workingLph = results.flowLph;
+  const workingLph = results.bedsLph;
   const none: Filling = {
     mainsL,
     headersL,
@@ -193,7 +193,7 @@ const MOST_DOUBLINGS = 60;
 
 /** Mean pressure at the runs' inlets against the flow drawn from the source, shared out as it is at work; never rising. */
 function inletCurve(plan: FullPlan, results: FarmResults): (lph: number) => number {
-  const { built, blocks, mains, flowLph, solution } = results;
+  const { built, blocks, mains, bedsLph: flowLph, solution } = results;
   const medium = mediumOf(plan);
   const source = intakeCurve(built.intake, medium);
   const weigh = (of: (i: number) => number): number =>

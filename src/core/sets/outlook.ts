@@ -184,7 +184,7 @@ function figuresOf(
   const weakest = results.runs[results.weakest];
   return {
     beds: results.blocks.reduce((n, b) => n + b.beds.filter((x) => x.flowLph > 0).length, 0),
-    flowLph: results.flowLph,
+    flowLph: results.bedsLph,
     asksLph,
     givesLph,
     weakestKpa: weakest?.minKpa ?? 0,

@@ -96,7 +96,7 @@ export function runTimeOf(
     const sum = flows.get(key) ?? { lph: 0, emitters: 0 };
     flows.set(key, { lph: sum.lph + r.flowLph, emitters: sum.emitters + r.emitters });
   }
-  const flowLph = results.flowLph;
+  const flowLph = results.bedsLph;
   const evenness = results.uniformity;
   const parts = groups.map((beds) => {
     const own = beds.keys.map((k) => flows.get(`${beds.blockId}/${k}`));

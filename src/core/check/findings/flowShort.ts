@@ -21,6 +21,8 @@ type Said = {
   shutKpa: number;
   /** The block that is open, where one valve opens all of it and it is open alone; else empty. */
   whole: string;
+  /** What other outlets take meanwhile, L/h. */
+  othersLph: number;
 };
 
 /** What is open asks for more than the source can give at the pressure that takes. */
@@ -45,6 +47,7 @@ export const flowShort = findingKind({
           neededKpa: demand.neededKpa,
           shutKpa: rest.sourceKpa,
           whole: alone,
+          othersLph: results.others.reduce((sum, o) => sum + o.tee.outlet.lph, 0),
         },
       },
     ];
@@ -56,7 +59,7 @@ export const flowShort = findingKind({
         : msg`The source cannot reach the ${show(says.neededKpa, 'pressure')} this takes`,
     howMuch:
       limit > 0
-        ? msg`The beds ask for ${show(measured, 'flow')}; at the ${show(says.neededKpa, 'pressure')} that takes, the source gives ${show(limit, 'flow')} with the allowance taken off.`
+        ? msg`The beds ask for ${show(measured, 'flow')}; at the ${show(says.neededKpa, 'pressure')} that takes, the source gives ${show(limit, 'flow')} with the allowance taken off.${says.othersLph > 0 ? msg` Of it ${show(says.othersLph, 'flow')} are for other outlets: water in other hours than they are used in.` : ''}`
         : msg`The beds ask for ${show(measured, 'flow')} at ${show(says.neededKpa, 'pressure')}; shut, the source has ${show(says.shutKpa, 'pressure')}.`,
     why: msg`The more pressure you ask of a source, the less it gives. The flow into an open bucket comes at no pressure at all: behind a regulator there is less.`,
     tries: [

@@ -22,6 +22,7 @@ import { flowShort } from './flowShort';
 import { flowUnderRating } from './flowUnderRating';
 import { headerSmall } from './headerSmall';
 import { heightOdd } from './heightOdd';
+import { outletShort } from './outletShort';
 import { injectorAboveBackflow } from './injectorAboveBackflow';
 import { injectorBelowFilter } from './injectorBelowFilter';
 import { laneCrossed } from './laneCrossed';
@@ -81,6 +82,7 @@ export const KINDS = [
   emittersDry,
   emitterUnder,
   heightOdd,
+  outletShort,
   suctionHigh,
   boosterStarved,
   boosterLimits,

@@ -28,6 +28,7 @@ import {
   type MainPiece,
   type NamedTape,
   type Obstacle,
+  type Outlet,
   type Part,
   type Places,
   type Plan,
@@ -217,6 +218,18 @@ const fullRing = (stated: StatedRing): Ring => ({
   main: mainOf(stated.main),
 });
 
+/** A garden tap in use, while people are about: an assumption to begin from. */
+const OUTLET: Outlet = {
+  name: msg`outlet`,
+  lph: 1000,
+  needsKpa: 100,
+  hours: { fromMin: 7 * 60, toMin: 18 * 60 },
+};
+const fullOutlet = ({ hours, ...rest }: Stated<Outlet>): Outlet => ({
+  ...over(OUTLET, rest),
+  hours: over(OUTLET.hours, hours),
+});
+
 const fullTee = (stated: StatedTee, surface: Surface): Tee => ({
   ...over(
     {
@@ -226,8 +239,9 @@ const fullTee = (stated: StatedTee, surface: Surface): Tee => ({
       heightM: surface.heightAt(stated.xM ?? 0, stated.yM ?? 0),
       vent: false,
     },
-    { ...stated, main: undefined },
+    { ...stated, main: undefined, outlet: undefined },
   ),
+  ...(stated.outlet && { outlet: fullOutlet(stated.outlet) }),
   main: mainOf(stated.main),
 });
 

@@ -29,14 +29,21 @@ function closed(block: Block): Block {
   return found;
 }
 
+/** So long a set is thought to run where nobody said how long, min. */
+const AN_HOUR_MIN = 60;
+
 /** The plan with one of its sets open and nothing else, on the source it draws on; blocks out of use stay so. */
-export function withOpen(plan: FullPlan, set: Pick<WaterSet, 'beds' | 'source'>): FullPlan {
+export function withOpen(
+  plan: FullPlan,
+  set: Pick<WaterSet, 'beds' | 'source' | 'starts' | 'minutes'>,
+): FullPlan {
   const groups = new Map(set.beds.map((g) => [g.block, g]));
   const blocks = plan.blocks.map((b) => {
     const group = groups.get(b.id);
     return group && b.inUse ? opened(b, group.keys) : closed(b);
   });
-  const open = { ...plan, blocks };
+  const { starts, minutes = AN_HOUR_MIN } = set;
+  const open: FullPlan = { ...plan, blocks, ...(starts && { opensAt: { starts, minutes } }) };
   return set.source ? drawingOn(open, set.source) : open;
 }
 

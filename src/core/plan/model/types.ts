@@ -12,7 +12,7 @@ import type { LimitName } from './limits';
 import type { PipePiece } from './pipeTypes';
 import type { Places } from './placesTypes';
 import type { Beds, FarmGround, Ground, Obstacle, Tunnel, Underlay } from './landTypes';
-import type { OpenedBy, Watering, WaterSet } from './wateringTypes';
+import type { Hours, OpenedBy, Watering, WaterSet } from './wateringTypes';
 
 export type * from './buildTypes';
 export type * from './landTypes';
@@ -172,6 +172,16 @@ export interface MainPiece extends PipePiece {
   minorK: number;
 }
 
+/** Something else that takes water: a tap in the pack shed, a stock trough, a sprinkler. */
+export interface Outlet {
+  name: string;
+  /** What it takes at the pressure that it needs, with the root of it as for any opening. */
+  lph: number;
+  needsKpa: number;
+  /** When it may run. */
+  hours: Hours;
+}
+
 /** A tee or corner of the main, with the piece that leads to it. */
 export interface Tee {
   id: string;
@@ -180,6 +190,7 @@ export interface Tee {
   heightM: number;
   /** An air vent stands on it. */
   vent: boolean;
+  outlet?: Outlet;
   main: MainPiece;
 }
 
@@ -324,6 +335,8 @@ export type SourceState = 'planned' | 'best';
 
 /** A plan with every field filled in. */
 export interface FullPlan {
+  /** When the set that is open is started, where that was said: never stated. */
+  opensAt?: { starts: readonly number[]; minutes: number };
   /** Where a state of the plan is looked at in which the water is high: never stated. */
   water?: SourceState;
   format: typeof PLAN_FORMAT;

@@ -7,7 +7,7 @@ import { build } from './buildSchema';
 import { beds, ground, obstacle, outline, slopes, tunnel, turn, underlay } from './landSchema';
 import { LIMIT_NAMES, LIMIT_TABLE } from '../model/limits';
 import { places } from './placesSchema';
-import { planted, watering } from './wateringSchema';
+import { hours, planted, watering } from './wateringSchema';
 import { height, id, ids, LIMITS, notNegative, place, positive, text } from './bounds';
 import { PLAN_FORMAT, PLAN_VERSION } from '../model/types';
 import { OPENED_BY } from '../model/wateringTypes';
@@ -250,6 +250,12 @@ const tee = Joi.object({
   yM: place,
   heightM: height,
   vent: Joi.boolean(),
+  outlet: Joi.object({
+    name: text(80),
+    lph: positive(LIMITS.flowLph),
+    needsKpa: positive(LIMITS.pressureKpa),
+    hours: Joi.object(hours),
+  }),
   main: mainPiece,
 });
 

@@ -27,7 +27,7 @@ const minute = Joi.number()
 const temperature = Joi.number().min(-60).max(60);
 const latitude = Joi.number().min(-70).max(70);
 const share = Joi.number().min(0).max(1);
-const hours = { fromMin: minute, toMin: Joi.number().min(0).max(MINUTES_A_DAY) };
+export const hours = { fromMin: minute, toMin: Joi.number().min(0).max(MINUTES_A_DAY) };
 const bedKey = Joi.string().pattern(/^(p?[1-9]\d{0,3}|[1-9]\d{0,3}[b-z])$/);
 const byCrop = (schema: Joi.Schema): Joi.Schema => Joi.object().pattern(id, schema).max(MOST_CROPS);
 const days = Joi.number().integer().min(0).max(400);

@@ -4,9 +4,11 @@ import { msg } from '../../../core/language';
 import { pipeKind, PIPES } from '../../../core/catalog/pipes';
 import { mainEndName, mainName, ringPlace, type LaidMain } from '../../../core/layout';
 import { stepKey } from '../../../core/network';
-import { HEAD } from '../../../core/plan';
+import { HEAD, type Outlet } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
+import ClockField from '../../parts/ClockField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
+import TextField from '../../parts/TextField.vue';
 import { fieldsOf } from '../../parts/useDraft';
 import { useEdits } from '../../stores/edits';
 import { usePlan } from '../../stores/plan';
@@ -92,6 +94,11 @@ function rise(riseM: number, gesture: string) {
     index,
   );
 }
+const statedOutlet = computed(() => plan.plan.tees?.find((t) => t.id === tee.value?.id)?.outlet);
+/** What it gets while what is open runs; nothing where its hours are others. */
+const served = computed(() => results.results?.others.find((o) => o.tee.id === tee.value?.id));
+const outlet = (fields: Partial<Outlet>, gesture: string) =>
+  edits.tee(tee.value!.id, { outlet: { ...statedOutlet.value, ...fields } }, msg`change the outlet`, gesture);
 /** Where a ring would be closed; nothing where the main has no ends to join. */
 const free = computed(() => ringPlace(plan.full, [farm.value.head.xM, farm.value.head.yM]));
 function closeRing(): void {
@@ -249,7 +256,66 @@ function addTee(): void {
           "
         />
         with an air vent</label
+      >;
+      <label class="vent"
+        ><input
+          type="checkbox"
+          :checked="tee.outlet !== undefined"
+          @change="
+            edits.tee(
+              tee.id,
+              { outlet: ($event.target as HTMLInputElement).checked ? {} : undefined },
+              msg`put another outlet here or not`,
+            )
+          "
+        />
+        another outlet stands on it</label
       >
+    </p>
+    <p v-if="tee?.outlet" :key="`${tee.id} outlet`" class="fill">
+      <TextField
+        :id="`outlet-name ${tee.id}`"
+        label="Name of the outlet"
+        :value="tee.outlet.name"
+        :take="(v: string, g: string) => outlet({ name: v }, g)"
+      />
+      (pack shed, trough, sprinkler) takes
+      <QuantityField
+        :id="`outlet-flow ${tee.id}`"
+        label="Flow of the outlet"
+        kind="flow"
+        :value="tee.outlet.lph"
+        :is-default="statedOutlet?.lph === undefined"
+        :take="(v, g) => outlet({ lph: v }, g)"
+      />
+      at
+      <QuantityField
+        :id="`outlet-pressure ${tee.id}`"
+        label="Pressure that the outlet needs"
+        kind="pressure"
+        :value="tee.outlet.needsKpa"
+        :is-default="statedOutlet?.needsKpa === undefined"
+        :take="(v, g) => outlet({ needsKpa: v }, g)"
+      />
+      and is used from
+      <ClockField
+        :id="`outlet-from ${tee.id}`"
+        label="Outlet used from"
+        :minute="tee.outlet.hours.fromMin"
+        :is-default="statedOutlet?.hours?.fromMin === undefined"
+        :take="(m, g) => outlet({ hours: { ...tee!.outlet!.hours, fromMin: m } }, g)"
+      />
+      to
+      <ClockField
+        :id="`outlet-to ${tee.id}`"
+        label="Outlet used to"
+        :minute="tee.outlet.hours.toMin"
+        :is-default="statedOutlet?.hours?.toMin === undefined"
+        :take="(m, g) => outlet({ hours: { ...tee!.outlet!.hours, toMin: m } }, g)"
+      /><template v-if="served"
+        >; while the beds that are looked at water, it gets {{ settings.show(served.flowLph, 'flow') }} at
+        {{ settings.show(served.kpa, 'pressure') }}</template
+      >.
     </p>
     <p class="acts">
       <button v-if="!piece.ring" type="button" class="small" @click="addTee">put a tee into it</button>
