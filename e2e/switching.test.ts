@@ -291,8 +291,7 @@ test('a well that sinks with a tap as its backup: both bought, joined, kept apar
   await reads(driver, STAGE, /it sinks 2(\.0)?\sm for each 1,000\sL\/h/);
   expect(await (await find(driver, named('Sustainable yield'))).getAttribute('value')).toMatch(/6,?500/);
   const bought = await list(/double check valve/);
-  for (const thing of [/submersible pump/, /check valve/, /ball valve/, /tee/])
-    expect(bought).toMatch(thing);
+  for (const thing of [/submersible pump/, /check valve/, /ball valve/, /tee/]) expect(bought).toMatch(thing);
   await press(driver, 'Join');
   await reads(driver, STAGE, /yard tap/);
 }, 120_000);

@@ -354,12 +354,19 @@ export const HEAD_PARTS: readonly PartKind[] = [
     maxLph: 6800,
     ratingKpa: 1000,
   }),
-  part('timer-stations-1-1/2', 'timer', msg`station timer with a 1½ in master valve`, 'thread-1-1/2', [20, 9000], {
-    minLph: LEAST_LPH['1-1/2'],
-    needsKpa: DIAPHRAGM_KPA,
-    maxLph: 15000,
-    ratingKpa: 1000,
-  }),
+  part(
+    'timer-stations-1-1/2',
+    'timer',
+    msg`station timer with a 1½ in master valve`,
+    'thread-1-1/2',
+    [20, 9000],
+    {
+      minLph: LEAST_LPH['1-1/2'],
+      needsKpa: DIAPHRAGM_KPA,
+      maxLph: 15000,
+      ratingKpa: 1000,
+    },
+  ),
   part('timer-stations-2', 'timer', msg`station timer with a 2 in master valve`, 'thread-2', [20, 16000], {
     minLph: LEAST_LPH['2'],
     needsKpa: DIAPHRAGM_KPA,

@@ -83,7 +83,8 @@ export function valveUnits(plan: FullPlan, layout: FarmLayout, results: FarmResu
 
 /** Whole blocks as one unit: what all of them ask for, and as long as the thirstiest. */
 function together(units: readonly ValveUnit[], [first, ...others]: readonly string[]): ValveUnit {
-  const { key: _, ...lead } = units.find((u) => u.block === first)!;
+  const lead = { ...units.find((u) => u.block === first)! };
+  delete lead.key;
   return { ...lead, others, lph: lphOf(units), needH: Math.max(...units.map((u) => u.needH)) };
 }
 

@@ -15,6 +15,8 @@ export const MIGRATIONS: Record<number, (plan: Record<string, unknown>) => Recor
   7: (plan) => plan,
   8: fromVersion8,
   9: fromVersion9,
+  // Version 11 added what opens sets, rings, other outlets, tested wells and stores: nothing of version 10 is told otherwise.
+  10: (plan) => plan,
 };
 
 type Fields = Record<string, unknown>;

@@ -27,7 +27,7 @@ export type Stated<T> = T extends readonly unknown[]
     : T;
 
 export const PLAN_FORMAT = 'idle-furrow-plan';
-export const PLAN_VERSION = 10;
+export const PLAN_VERSION = 11;
 
 /** A booster pump in line after a weak source. */
 export interface Booster {

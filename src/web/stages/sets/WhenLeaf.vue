@@ -151,14 +151,16 @@ const dropPrice = (i: number): void =>
           label="Somebody from"
           :minute="rules.person.fromMin"
           :is-default="stated.person?.fromMin === undefined"
-          :take="hour('person', 'fromMin', msg`set when somebody is there`)" />
+          :take="hour('person', 'fromMin', msg`set when somebody is there`)"
+        />
         to
         <ClockField
           id="somebody-to"
           label="Somebody to"
           :minute="rules.person.toMin"
           :is-default="stated.person?.toMin === undefined"
-          :take="hour('person', 'toMin', msg`set when somebody is there`)" />.</template
+          :take="hour('person', 'toMin', msg`set when somebody is there`)"
+        />.</template
       >
     </p>
     <dl class="rows">

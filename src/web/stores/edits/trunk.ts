@@ -43,14 +43,17 @@ export function joinTrunk(
   if (!owner) return;
   const id = freshId(draft.tees ?? [], 'tee');
   const between = (a: number, b: number): number => Number((a + (b - a) * share).toFixed(2));
+  const { from } = (owner.main ??= {});
   // What lies beyond the straight line, and fittings, stay with the piece that had them.
-  const { from, extraM: _, minorK: __, ...piece } = (owner.main ??= {});
+  const piece = structuredClone({ ...owner.main });
+  delete piece.extraM;
+  delete piece.minorK;
   (draft.tees ??= []).push({
     id,
     xM: between(laid.start.xM, laid.end.xM),
     yM: between(laid.start.yM, laid.end.yM),
     ...(plan.full.ground.heights.length > 0 ? {} : { heightM: between(laid.start.zM, laid.end.zM) }),
-    main: { ...structuredClone({ ...piece }), from: from ?? HEAD },
+    main: { ...piece, from: from ?? HEAD },
   });
   owner.main.from = id;
   block.main = { ...(owner.main.pipe && { pipe: owner.main.pipe }), from: id };
