@@ -384,21 +384,37 @@ export const asked: Maker = ({ plan, results }) => {
     terms.push(term('p', msg`needed where the main reaches ${name}`, needs.entryKpa, 'pressure'));
     losses(built.head, demand.askedLph);
     const rise = (block.entryM - built.intake.headM) * KPA_PER_M;
-    for (const { laid, lossKpa, outlet } of mainsAt(results, block.layout.block.id, medium))
+    // Round a ring water comes from two sides: no single way's losses are the sum.
+    if (built.rings.length > 0)
       terms.push(
-        ...(outlet
-          ? [
-              term(
-                'h',
-                msg`${outlet.part.name}, the loss of one outlet at its own flow`,
-                outlet.lossKpa,
-                'pressure',
-                `head.${plan.head.findIndex((p) => p.id === outlet.part.id)}.lossKpa`,
-              ),
-            ]
-          : []),
-        term('h', msg`main of ${fixed(laid.lengthM, 0)} m, its friction at these flows`, lossKpa, 'pressure'),
+        term(
+          'h',
+          msg`mains with their rings, solved at these flows`,
+          demand.neededKpa - sum(terms.map((t) => t.value)) - rise,
+          'pressure',
+        ),
       );
+    else
+      for (const { laid, lossKpa, outlet } of mainsAt(results, block.layout.block.id, medium))
+        terms.push(
+          ...(outlet
+            ? [
+                term(
+                  'h',
+                  msg`${outlet.part.name}, the loss of one outlet at its own flow`,
+                  outlet.lossKpa,
+                  'pressure',
+                  `head.${plan.head.findIndex((p) => p.id === outlet.part.id)}.lossKpa`,
+                ),
+              ]
+            : []),
+          term(
+            'h',
+            msg`main of ${fixed(laid.lengthM, 0)} m, its friction at these flows`,
+            lossKpa,
+            'pressure',
+          ),
+        );
     terms.push(term('z', msg`rise from the head to where the main reaches it`, rise, 'pressure'));
   }
   const parts = terms.length;
@@ -431,6 +447,9 @@ function mainsAt(
     for (const m of path(b.entry))
       for (const at of [m, m.outlet]) if (at) lph.set(at, (lph.get(at) ?? 0) + demand.blocks[i].askedLph);
   });
+  for (const { node, tee } of built.others)
+    for (const m of path(node))
+      for (const at of [m, m.outlet]) if (at) lph.set(at, (lph.get(at) ?? 0) + tee.outlet.lph);
   const block = built.blocks.find((b) => b.layout.block.id === blockId)!;
   return path(block.entry).map(({ laid, link, outlet, ...m }) => ({
     laid,
