@@ -79,4 +79,33 @@ describe('choosing between sets', () => {
     expect(fitted.sets.length).toBe(2);
     expect(fitted.mixed).toBe(false);
   });
+
+  it('opens whole blocks where a part of one is too little for its regulator', () => {
+    // Three blocks that take turns; parted evenly each set would have a stump of one, under what its regulator works with.
+    const block = (id: string, xM: number) => ({
+      id,
+      xM,
+      yM: 5,
+      beds: { count: 6, lengthM: 40, runsPerBed: 2 },
+      header: { pipe: 'pe-1-1/4' },
+      main: { pipe: 'pe-1-1/2' },
+      inlet: [{ id: 'regulator', kind: 'regulator-mid', setKpa: 69, minLph: 900 }],
+    });
+    const stated: Plan = {
+      ...blankPlan('metric'),
+      sources: [{ id: 's', kind: 'tap', method: 'gauge', shutKpa: 400, flowingKpa: 250, flowingLph: 3300 }],
+      head: [{ id: 'backflow', kind: 'double-check' }],
+      blocks: [block('a', 0), block('b', 12), block('c', 24)],
+      watering: { switching: { by: 'hand' } },
+    };
+    const parted = makeSets(fillIn(stated), { afresh: true });
+    const wholes = makeSets(fillIn(stated), { afresh: true, wholes: true });
+    expect(parted.sets.some((s) => s.beds.some((g) => g.keys))).toBe(true);
+    expect(wholes.sets.every((s) => s.beds.every((g) => !g.keys))).toBe(true);
+    const small = judge({ ...stated, watering: { ...stated.watering, sets: parted.sets } }).each;
+    const chosen = chooseSets(stated, { afresh: true });
+    expect(small.map((f) => f.code)).toContain('regulator-range');
+    expect(chosen.worse.map((f) => f.code)).not.toContain('regulator-range');
+    expect(chosen.sets).toEqual(wholes.sets);
+  });
 });

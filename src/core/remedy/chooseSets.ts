@@ -23,7 +23,8 @@ const stops = (found: readonly Finding[]): number => found.filter((f) => f.grade
 
 /**
  * Makes sets and chooses between ways of making them by the whole list of findings: beds of unlike need apart as wished, or
- * where a set then has new problems (too small for a regulator or a separator, say), together.
+ * where a set then has new problems (too small for a regulator or a separator, say), together; and whole blocks, where a part of
+ * one has them.
  *
  * @param checkpoint called before each solve; what it throws ends the work
  */
@@ -37,14 +38,26 @@ export function chooseSets(
   const wished = makeSets(plan, how, solver, checkpoint);
   const made = how.afresh || plan.watering.sets.length === 0;
   const only = { ...wished, mixed: false, worse: [] };
-  if (!made || !plan.watering.apart || wished.sets.length < 2) return only;
+  if (!made || wished.sets.length < 2) return only;
+  const several = plan.blocks.filter((b) => b.inUse).length > 1;
+  const parted = several && wished.sets.some((s) => s.beds.some((g) => g.keys));
   const apart = { ...plan, watering: { ...plan.watering, apart: false } };
-  const together = makeSets(apart, how, solver, checkpoint);
-  if (together.sets.length === wished.sets.length) return only;
+  const together = plan.watering.apart ? makeSets(apart, how, solver, checkpoint) : wished;
+  const differs = together.sets.length !== wished.sets.length;
+  if (!parted && !differs) return only;
   const judged = (sets: readonly WaterSet[]): Finding[] =>
     toMend(judge(withSets(stated, sets), { solver, checkpoint }).each);
   const atOnce = new Set(judged([]).map((f) => f.code));
-  const [a, b] = [wished, together].map((m) => judged(m.sets).filter((f) => !atOnce.has(f.code)));
-  const better = stops(b) < stops(a) || (stops(b) === stops(a) && b.length < a.length);
-  return better ? { ...together, mixed: true, worse: b } : { ...wished, mixed: false, worse: a };
+  const worseOf = (sets: readonly WaterSet[]): Finding[] => judged(sets).filter((f) => !atOnce.has(f.code));
+  let best: ChosenSets = { ...wished, mixed: false, worse: worseOf(wished.sets) };
+  const consider = (other: MadeSets, mixed: boolean): void => {
+    const worse = worseOf(other.sets);
+    const more = stops(worse) - stops(best.worse) || worse.length - best.worse.length;
+    if (more < 0) best = { ...other, mixed, worse };
+  };
+  if (differs) consider(together, true);
+  // Whole valves first: a part of a block may be too little for its regulator.
+  if (parted && best.worse.length > 0)
+    consider(makeSets(plan, { ...how, wholes: true }, solver, checkpoint), false);
+  return best;
 }

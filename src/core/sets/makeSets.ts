@@ -3,7 +3,7 @@ import { layOut } from '../layout';
 import { createPlanSolver, isGravity, type FarmResults, type PlanSolver } from '../network';
 import { openedApart, withOpen, type FullPlan, type WaterSet } from '../plan';
 import { evenParts, halved, loadOf, type Over, type Verdict } from './parts';
-import { bedsOf, byLike, holds, lphOf, valveUnits, type ValveUnit } from './valveUnits';
+import { bedsOf, byLike, holds, lphOf, valveUnits, wholeBlocks, type ValveUnit } from './valveUnits';
 
 /** Sets as they were made, and beds that ask too much even alone. */
 export interface MadeSets {
@@ -39,12 +39,13 @@ function freshName(sets: readonly WaterSet[]): string {
  * Where there are sets already they are kept: beds that are gone are dropped, beds that are new are put to the set of
  * their like with most room, and only a set that asks too much gives beds up.
  *
- * @param how `afresh`: sets there are do not count; `least`: as many sets at the least, where there are beds enough
+ * @param how `afresh`: sets there are do not count; `least`: as many sets at the least, where there are beds enough; `wholes`: blocks
+ *   are not parted that the source bears as a whole
  * @param checkpoint called before each solve; what it throws ends the work
  */
 export function makeSets(
   stated: FullPlan,
-  { afresh = false, least = 1 }: { afresh?: boolean; least?: number } = {},
+  { afresh = false, least = 1, wholes = false }: { afresh?: boolean; least?: number; wholes?: boolean } = {},
   solver: PlanSolver = createPlanSolver(),
   checkpoint: () => void = () => {},
 ): MadeSets {
@@ -64,7 +65,8 @@ export function makeSets(
   };
   checkpoint();
   const whole = solver.solve(all);
-  const units = valveUnits(all, layOut(all), whole);
+  const single = valveUnits(all, layOut(all), whole);
+  const units = wholes ? wholeBlocks(single, verdictOf(whole).givesLph) : single;
   if (units.length === 0) return { sets: [], tooMuch: [] };
   // Under a tank fewer beds at once cannot be more even than each is alone.
   if (isGravity(whole.layout.source) && !verdictOf(whole).ok) {

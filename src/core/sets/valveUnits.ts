@@ -166,6 +166,15 @@ export function bedsOf(units: readonly ValveUnit[]): BedGroup[] {
   return [...groups.values()];
 }
 
+/** Blocks whose beds are alike as one unit each, where the source gives enough for all of one: its valves are then opened together. */
+export function wholeBlocks(units: readonly ValveUnit[], givesLph: number): ValveUnit[] {
+  const byBlock = new Map<string, ValveUnit[]>();
+  for (const u of units) byBlock.set(u.block, [...(byBlock.get(u.block) ?? []), u]);
+  const merges = (own: readonly ValveUnit[]): boolean =>
+    own.length > 1 && lphOf(own) <= givesLph && own.every((u) => u.like === own[0].like);
+  return [...byBlock.values()].flatMap((own) => (merges(own) ? [together(own, [own[0].block])] : own));
+}
+
 export const holds = (set: Pick<WaterSet, 'beds'>, u: ValveUnit): boolean =>
   set.beds.some((g) => g.block === u.block && (!g.keys || (u.key !== undefined && g.keys.includes(u.key))));
 

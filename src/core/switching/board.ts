@@ -271,6 +271,7 @@ function openingOf(set: WaterSet, { byBlock, perBed, valveOf, clock }: Blocks): 
     const block = set.beds[0].block;
     problems.push({ why: 'shared', block, number, by, others: [...others] });
   }
+  valves.sort((a, b) => a.number - b.number);
   handValves += valves.filter((v) => v.by === 'hand').length;
   return { set: set.id, name: set.name, stations: [], valves, byBed, handValves, problems };
 }
