@@ -59,8 +59,8 @@ export function writeCalendar(programme: Programme, planName: string, planId: st
 }
 
 /** “by station 2”, “by hand”. */
-const openedWords = ({ by, what }: Programme['rows'][number]): string =>
-  by === 'hand' ? what : msg`by ${what}`;
+const openedWords = ({ by, what, station }: Programme['rows'][number]): string =>
+  by === 'hand' ? msg`by hand` : msg`by ${station === undefined ? what : msg`station ${station}`}`;
 
 /** One start of one set in one month. */
 function eventOf(

@@ -150,7 +150,7 @@ function moveBlock(x: number, y: number, g: string, free: boolean): void {
       :y="(name?.y ?? 0) + FOOT_PX"
       :text-anchor="name?.anchor"
       :data-label="nameKey"
-      :aria-label="msg`${block.name}${block.inUse ? '' : msg`, not in use`}. Arrow keys move it`"
+      :aria-label="msg`${nameText}${block.inUse ? '' : msg`, not in use`}. Arrow keys move it`"
       @pointerdown="
         plan.pickBlock(block.id);
         heldAt = undefined;
