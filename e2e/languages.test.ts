@@ -92,5 +92,5 @@ test('the sheets for the field and the calendar are told in the language chosen 
   await press(driver, 'Calendar file');
   expect((await written('.ics')).toString()).toMatch(/abierto \d+ min[\s\S]*Inicio 1 de/);
   // The page itself goes on in English.
-  await reads(driver, PANEL, /For the timer/);
+  await reads(driver, PANEL, /The programme/);
 });
