@@ -438,3 +438,31 @@ test('what can hurt says so and defers to those who may; what cannot says nothin
   expect(cautionOf(preventer)).toMatch(/licensed plumbers/);
   expect(cautionOf({ ...preventer, part: 'ball-1' })).toBeUndefined();
 });
+
+test('a valve that is planned for the sets is no part of the list: places count without it, and another takes its place', () => {
+  const wired: Plan = {
+    ...blankPlan('metric'),
+    blocks: [
+      { id: 'a', inlet: [{ id: 'r', kind: 'regulator-mid' }] },
+      { id: 'b', inlet: [] },
+    ],
+    watering: {
+      switching: { by: 'wired' },
+      sets: ['a', 'b'].map((id) => ({ id, name: id, beds: [{ block: id }] })),
+    },
+  };
+  const filled = fillIn(wired);
+  expect(filled.blocks.map((b) => b.inlet.map((p) => p.id))).toEqual([['set-valve', 'r'], ['set-valve']]);
+  const kinds = (change: Change): string[] => changed(wired, [change]).blocks[0].inlet!.map((p) => p.kind);
+  const gauge = { kind: 'add-part', place: 'a', part: 'gauge', name: 'gauge' } as const;
+  expect(kinds({ ...gauge, at: filled.blocks[0].inlet.length })).toEqual(['regulator-mid', 'gauge']);
+  expect(kinds({ ...gauge, at: 1 })).toEqual(['gauge', 'regulator-mid']);
+  expect(kinds({ ...gauge, at: 0 })).toEqual(['gauge', 'regulator-mid']);
+  const swapped = changed(wired, [
+    { kind: 'swap-part', place: 'a', id: 'set-valve', part: 'motor-1', from: 'x', name: 'y' },
+  ]);
+  expect(fillIn(swapped).blocks[0].inlet.map((p) => [p.kind, p.planned])).toEqual([
+    ['motor-1', undefined],
+    ['regulator-mid', undefined],
+  ]);
+});

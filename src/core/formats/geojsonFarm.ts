@@ -138,10 +138,11 @@ function addPipes(
 }
 
 /** The parts at a place, each once, with what it does in the set that draws most through it. */
-function addParts(farm: WholeFarm, place: string, add: Add, at: Geometry): void {
+function addParts(farm: WholeFarm, place: string, add: Add, at: Geometry, atHead: Geometry = at): void {
   partsAt(farm.plan, place).forEach((part, i) => {
     const own = farm.part(place, part.id);
-    add('part', at, {
+    // A block's planned valve may stand at the head, before its pipe.
+    add('part', part.planned === 'head' ? atHead : at, {
       place,
       order: i + 1,
       kind: part.kind,
@@ -210,7 +211,14 @@ function writeBlock(
     add('header', line(points), { ...about, header: h + 1, pipe: pipe.pipe, boreMm: pipe.boreMm });
   });
   const [x, y] = layout.headers[0].feed;
-  addParts(farm, block.id, add, point(toSheet(layout.frame, x, y), layout.ground.heightM(x, y)));
+  const { head } = farm.layout;
+  addParts(
+    farm,
+    block.id,
+    add,
+    point(toSheet(layout.frame, x, y), layout.ground.heightM(x, y)),
+    point([head.xM, head.yM], head.zM),
+  );
 }
 
 /** The block’s outline and its beds. */

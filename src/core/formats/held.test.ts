@@ -101,3 +101,32 @@ test('of any plan', () => {
     { numRuns: PLANS },
   );
 });
+
+test('a valve that is planned at the head is drawn there, one at its block at the block', () => {
+  const stated: Plan = {
+    ...BATTERY[0].plan,
+    tees: [{ id: 't', xM: 40, yM: 0 }],
+    blocks: [
+      { ...BATTERY[0].plan.blocks[0], id: 'near', xM: 0, yM: 20 },
+      { ...BATTERY[0].plan.blocks[0], id: 'far', xM: 40, yM: 20, main: { from: 't' } },
+    ],
+    watering: {
+      switching: { by: 'wired' },
+      sets: ['near', 'far'].map((id) => ({ id, name: id, beds: [{ block: id }] })),
+    },
+  };
+  const plan = fillIn(stated);
+  const { features } = JSON.parse(writeGeoJson(wholeFarm(plan, createPlanSolver()))) as {
+    features: (Feature & { geometry: { coordinates: number[] } })[];
+  };
+  const valves = features.filter(
+    (f) => f.properties.role === 'part' && String(f.properties.kind).startsWith('solenoid'),
+  );
+  const source = features.find((f) => f.properties.role === 'source')!;
+  const at = (place: string): number[] =>
+    valves.find((v) => v.properties.place === place)!.geometry.coordinates.slice(0, 2);
+  expect(valves).toHaveLength(2);
+  expect(at('near')).toEqual(source.geometry.coordinates.slice(0, 2));
+  expect(at('far')).not.toEqual(source.geometry.coordinates.slice(0, 2));
+  held(stated);
+});

@@ -4,7 +4,7 @@ import { layOut } from '../layout';
 import { judge } from '../check';
 import { type Show } from '../farm';
 import { shopFor, stepsFor } from '../works';
-import type { Plan } from '../plan';
+import { fillIn, type Plan } from '../plan';
 import type { Programme } from '../sets';
 import { format, METRIC } from '../units';
 import { fieldSheets, type SHEETS } from './index';
@@ -213,6 +213,41 @@ test('a label for each part that is no gauge, each block and each bed, four to a
     'Block 1',
     ...Array.from({ length: BEDS }, (_, i) => `Block 1 · ${i + 1}`),
   ]);
+});
+
+test('valves at the head are told with the head, those at blocks at their inlets; labels bear number and station', () => {
+  const block = (id: string, name: string, more: object): Plan['blocks'][number] => ({
+    ...SOUND.blocks[0],
+    id,
+    name,
+    ...more,
+  });
+  const wired = fillIn({
+    ...SOUND,
+    tees: [{ id: 't', xM: 20, yM: 0 }],
+    blocks: [block('n', 'North', {}), block('s', 'South', { xM: 20, main: { from: 't' } })],
+    watering: {
+      switching: { by: 'wired' },
+      sets: ['n', 's'].map((id) => ({ id, name: id, beds: [{ block: id }] })),
+    },
+  });
+  const of = { plan: wired, layout: layOut(wired), shop: shopFor(wired) };
+  const told = sheet('head', of);
+  expect(told.texts).toContain('V1 · North: 1 in solenoid valve');
+  expect(told.texts.join(' ')).not.toContain('V2 · South');
+  const inlets = told.tables.filter((t) => t[0].includes('Part, in the order of the water')).slice(1);
+  expect(inlets.map((t) => t.slice(1).map((row) => row[1]))).toEqual([
+    ['mid-flow regulator'],
+    ['1 in solenoid valve', 'mid-flow regulator'],
+  ]);
+  const cells = sheet('labels', of).tables[0].flat();
+  expect(cells).toContain('V1 · North · station 1');
+  expect(cells).toContain('V2 · South · station 2');
+  const steps = stepsFor(wired, show, of.layout);
+  const does = (id: string): string => steps.find((x) => x.id === id)!.does.join(' ');
+  expect(does('head')).toContain('V1 1 in solenoid valve');
+  expect(does('head')).not.toContain('V2');
+  expect(does('controller')).toMatch(/Station 1: V1\. Station 2: V2\./);
 });
 
 test('the programme says what opens each set, its valves, its starts by the clock, how long, and each month’s share', () => {

@@ -39,7 +39,8 @@ const picked = computed({
   set: (id) => (view.pickedPart = id === undefined ? undefined : { place: props.place, id }),
 });
 
-const parts = computed<readonly Part[]>(() => partsAt(plan.full, props.place));
+/** What was put there: what is planned for the sets is told beside, and is no one's to move. */
+const parts = computed<readonly Part[]>(() => partsAt(plan.full, props.place).filter((p) => !p.planned));
 const isDefault = computed(() => !statedParts(plan.plan, props.place));
 /** What a source's own water passes is told with the head, whose parts it passes next. */
 const atHead = computed(() => props.place === HEAD || branchSource(props.place) !== undefined);

@@ -6,6 +6,7 @@ import { mainEndName } from '../../layout';
 import { inletParts, type PartResult } from '../../network';
 import { joiningSources, sharedHead, type FullPlan, type Part } from '../../plan';
 import { pipeKind } from '../../catalog/pipes';
+import { switchboardOf, valveName } from '../../switching';
 import { heading, num, para, subheading, table } from '../page';
 import type { Content } from 'pdfmake/interfaces';
 import { setName, type Printed, type SheetMaker } from './printed';
@@ -119,6 +120,18 @@ function branches(p: Printed): Content[] {
   ];
 }
 
+/** Valves that stand side by side at the head, each before the pipe of its block. */
+function manifold({ plan, layout }: Printed): Content[] {
+  const own = switchboardOf(plan, layout).valves.filter((v) => v.part?.planned === 'head');
+  if (own.length === 0) return [];
+  const names = (ids: readonly string[]): string =>
+    ids.map((id) => plan.blocks.find((b) => b.id === id)?.name ?? id).join(', ');
+  return [
+    subheading(msg`Valves side by side at the head, each before its block’s own pipe`),
+    ...own.map((v) => para(`${valveName(v.number)} · ${names(v.blocks)}: ${v.part!.name}`)),
+  ];
+}
+
 export const head: SheetMaker = (p) => [
   heading(msg`The head, from the source on`),
   para(msg`Every arrow points away from the source.`),
@@ -130,15 +143,17 @@ export const head: SheetMaker = (p) => [
     (s) => s.results.head,
     msg`No gauge stands here. A gauge before and after the filter tells when to clean it.`,
   ),
-  ...p.plan.blocks.flatMap((b, i): Content[] =>
-    b.inlet.length === 0
+  ...manifold(p),
+  ...p.plan.blocks.flatMap((b, i): Content[] => {
+    const inlet = b.inlet.filter((part) => part.planned !== 'head');
+    return inlet.length === 0
       ? []
       : [
           subheading(msg`Inlet of ${b.name}`),
-          partTable(p, b.inlet),
+          partTable(p, inlet),
           ...readings(p, inletOf(i), msg`No gauge stands here: one after the regulator would prove it.`),
-        ],
-  ),
+        ];
+  }),
   ...mains(p),
   ...joints(p),
   ...(p.shop.meetings.some((m) => madeJoints(m).some(isTaped))

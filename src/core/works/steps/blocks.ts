@@ -51,7 +51,7 @@ function headerStep({ step, joints, b, at, own, runs, headerM }: Here): void {
     HOURS.headerM * headerM +
       HOURS.takeOff * takeOffs +
       HOURS.joint * j.count +
-      HOURS.part * b.block.inlet.length,
+      HOURS.part * b.block.inlet.filter((p) => p.planned !== 'head').length,
     at,
     {
       does: [

@@ -118,6 +118,12 @@ export function headStep({ plan, layout, all, step, joints }: StepMaker): void {
   const { source } = layout;
   const head = joints(HEAD_PLACE);
   const parts = headParts(plan).filter((p) => p.role !== 'adaptor');
+  const valves = switchboardOf(plan, layout).valves.filter((v) => v.part?.planned === 'head');
+  const named = valves.map((v) => `${valveName(v.number)} ${v.part!.name}`).join(' · ');
+  const manifold =
+    valves.length > 0
+      ? [msg`Side by side at its end the valves, each before its block’s pipe: ${named}.`]
+      : [];
   const own = all.things.filter(
     (t) =>
       t.at.place === 'head' && t.item.group !== 'tool' && t.item.group !== 'wire' && !isThere(plan, t.item),
@@ -131,6 +137,7 @@ export function headStep({ plan, layout, all, step, joints }: StepMaker): void {
       {
         does: [
           msg`Lay the parts out on a board in the order of the water: ${parts.map((p) => p.name).join(' · ') || msg`the pipe goes straight onto the outlet`}.`,
+          ...manifold,
           msg`Every arrow points away from the source. Keep ends clean: a crumb of soil in the regulator is a fault for the season.`,
         ],
         mistakes: [

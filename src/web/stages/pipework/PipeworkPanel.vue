@@ -4,6 +4,7 @@ import { msg } from '../../../core/language';
 import { isInjector } from '../../../core/catalog/headParts';
 import { headerLoss } from '../../../core/network';
 import { bedName, HEAD, headerName, joiningSources, onlyPlaces } from '../../../core/plan';
+import { switchboardOf, valveName } from '../../../core/switching';
 import AssemblyEditor from '../../assembly/AssemblyEditor.vue';
 import Asks from '../../parts/Asks.vue';
 import TermWord from '../../parts/TermWord.vue';
@@ -37,6 +38,12 @@ const INLETS = [
   { id: 'own', name: msg`each on its own` },
   { id: 'alike', name: msg`all alike` },
 ];
+/** The valve that is planned for the block looked at; none where it has its own, or none is needed. */
+const planned = computed(() =>
+  switchboardOf(plan.full, plan.laid).valves.find(
+    (v) => v.part?.planned !== undefined && v.blocks.includes(plan.block.id),
+  ),
+);
 const joined = computed(() => joiningSources(plan.full).length > 0);
 const injector = computed(() => plan.full.head.find((p) => isInjector(p.role)));
 const loss = computed(() =>
@@ -90,6 +97,11 @@ const farEnd = computed(() => {
         :is-default="plan.plan.inlets === undefined"
         @pick="edits.inlets($event as 'own' | 'alike')"
       />.
+    </p>
+    <p v-if="planned" class="quiet">
+      {{ planned.at === 'head' ? msg`At the head, before its main,` : msg`Before these parts` }} stands
+      {{ valveName(planned.number) }}, a {{ planned.part?.name }}, planned for the sets. A timer or solenoid
+      valve of your own among these parts takes its place.
     </p>
     <AssemblyEditor
       :key="plan.block.id"
