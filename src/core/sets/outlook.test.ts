@@ -145,6 +145,21 @@ describe('run time', () => {
     expect(week.ration!.allowedL).toBeCloseTo(dayL, 9);
   });
 
+  it('ends a set by a meter: as long as its litres take, whatever minutes were said, and by its share where water is rationed', () => {
+    const metered = (litres: number, more: object = {}) =>
+      look(garden({ sets: [{ id: 's', name: 'S', beds: [{ block: 'b' }], minutes: 5, litres }], ...more }));
+    const o = metered(200);
+    const [s] = o.sets;
+    // 200 L at its flow, in whole minutes; the meter itself stops at 200.
+    expect(s.time.fullMin).toBeCloseTo((200 / s.flowLph) * 60, 9);
+    expect(s.time.minutes).toBe(Math.ceil((200 / s.flowLph) * 60));
+    expect(o.programme.rows[0]).toMatchObject({ litres: 200, minutes: s.time.minutes });
+    const short = metered(200, { allowed: { dayL: 120 } });
+    const [row] = short.programme.rows;
+    expect(row.litres!).toBeLessThanOrEqual(120);
+    expect(row.litres!).toBeCloseTo((s.flowLph * row.minutes) / 60, 6);
+  });
+
   it('fills once for every start, and waters more on fewer days', () => {
     const once = look(garden()).sets[0];
     const twice = look(garden({ day: { startsPerDay: 2 } })).sets[0];

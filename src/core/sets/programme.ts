@@ -13,6 +13,7 @@ import { alikeBeds } from './groups';
 import type { Day, SetTime } from './day';
 import { dayAfter, MINUTES_A_DAY, wholeMinutes } from './days';
 import { needFrom, WEEK_D } from './need';
+import { MIN_PER_HOUR } from '../units/time';
 import { skyOver } from './sky';
 
 /** One line of the programme: a station of the controller, a timer of its own, or a hand, and the set that it opens. */
@@ -115,7 +116,12 @@ export function programmeRows(
   return times.flatMap((t) => {
     const own = bySet.get(t.id);
     const ways = own ? waysOf(own, board) : [wholeWay(board, plan.watering.switching.by)];
-    const litres = plan.watering.sets.find((s) => s.id === t.id)?.litres;
+    const stated = plan.watering.sets.find((s) => s.id === t.id)?.litres;
+    // Where what may be drawn is shared out the meter is set to its share: no more than flows in the minutes.
+    const litres =
+      stated === undefined
+        ? undefined
+        : Math.min(stated, (t.flowLph * wholeMinutes(t.minutes)) / MIN_PER_HOUR);
     return ways.map(({ valves, ...way }): ProgrammeRow => ({
       ...way,
       valves: [

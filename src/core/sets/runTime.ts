@@ -126,7 +126,7 @@ export function runTimeOf(
   // A meter counts what fills the pipes too.
   const byMeter =
     set?.litres !== undefined && flowLph > 0 ? (set.litres / flowLph) * MIN_PER_HOUR : undefined;
-  const exactMin = set?.minutes ?? byMeter ?? (netMin > 0 ? netMin / starts + fillMin : 0);
+  const exactMin = byMeter ?? set?.minutes ?? (netMin > 0 ? netMin / starts + fillMin : 0);
   // Said once, for timer, calendar and paper alike.
   const minutes = wholeMinutes(exactMin);
   const wateringMin = Math.max(0, minutes - fillMin);

@@ -160,7 +160,8 @@ describe('what a set asks of its source', () => {
 });
 
 describe('a timer’s table', () => {
-  const time = (id: string, minutes: number) => ({ id, name: id.toUpperCase(), minutes }) as never;
+  const time = (id: string, minutes: number) =>
+    ({ id, name: id.toUpperCase(), minutes, flowLph: 3000 }) as never;
   const entry = (set: string, fromMin: number) => ({ set, fromMin, toMin: fromMin + 30 }) as never;
 
   test('a station for each set in their order, its starts in the order of the day, whole minutes', () => {
