@@ -1,4 +1,5 @@
 import { msg } from '../language';
+import { mainEndName } from '../layout';
 import { bedName, headerName, HEAD, type FullPlan, type Plan } from '../plan';
 import { format, type UnitChoice } from '../units';
 import { figuresOf } from './figures';
@@ -42,6 +43,7 @@ function placeWords(place: Place, plan: FullPlan): string {
       }
       return several ? msg`at ${named(place.place)}` : msg`at the block`;
     case 'main':
+      if (plan.rings.some((r) => r.id === place.to)) return msg`main, ${mainEndName(plan, place.to)}`;
       return plan.blocks.some((b) => b.id === place.to) && several
         ? msg`main, to ${named(place.to)}`
         : msg`main`;

@@ -78,7 +78,7 @@ export const mainEndName = (
   if (id === HEAD) return msg`the head`;
   const tee = tees.findIndex((t) => t.id === id);
   const ring = rings.find((r) => r.id === id);
-  if (ring) return msg`ring to tee ${tees.findIndex((t) => t.id === ring.to) + 1}`;
+  if (ring) return msg`the ring to tee ${tees.findIndex((t) => t.id === ring.to) + 1}`;
   return tee >= 0 ? msg`tee ${tee + 1}` : (blocks.find((b) => b.id === id)?.name ?? '');
 };
 

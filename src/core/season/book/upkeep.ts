@@ -370,6 +370,8 @@ export function lowPoints(plan: FullPlan): LowPoint[] {
   const spots = new Map<string, { zM: number; name: string; near: number[] }>();
   spots.set(HEAD, { zM: layout.head.zM, name: msg`the head`, near: [] });
   for (const m of layout.mains) {
+    // A ring ends at a tee that another piece leads to.
+    if (m.ring) continue;
     const tee = plan.tees.findIndex((t) => t.id === m.to) + 1;
     const block = plan.blocks.find((b) => b.id === m.to);
     spots.set(m.to, {
@@ -380,7 +382,7 @@ export function lowPoints(plan: FullPlan): LowPoint[] {
   }
   for (const m of layout.mains) {
     spots.get(m.from)?.near.push(m.end.zM);
-    spots.get(m.to)?.near.push(m.start.zM);
+    spots.get(m.ring?.to ?? m.to)?.near.push(m.start.zM);
   }
   for (const s of spots.values())
     if (s.near.length > 0 && s.near.every((z) => z > s.zM + DIP_M)) points.push({ name: s.name, zM: s.zM });

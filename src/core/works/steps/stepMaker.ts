@@ -10,7 +10,7 @@ import {
   type Thing,
   type Where,
 } from '../../farm';
-import type { FarmLayout } from '../../layout';
+import { mainEndName, type FarmLayout } from '../../layout';
 import type { FullPlan } from '../../plan';
 import { TWO_SHARE } from './tables';
 
@@ -73,7 +73,6 @@ export interface StepMaker {
 export function createStepMaker(plan: FullPlan, shown: Show, layout: FarmLayout, all: Farm): StepMaker {
   const steps: Step[] = [];
   const left = new Set(all.things);
-  const names = new Map(plan.blocks.map((b) => [b.id, b.name]));
   return {
     plan,
     layout,
@@ -101,7 +100,7 @@ export function createStepMaker(plan: FullPlan, shown: Show, layout: FarmLayout,
         hoursTwo: hours * TWO_SHARE,
       });
     },
-    leadsTo: (to) => names.get(to) ?? msg`tee ${plan.tees.findIndex((t) => t.id === to) + 1}`,
+    leadsTo: (to) => mainEndName(plan, to),
     joints(at) {
       const made = all.meetings
         .filter((m) => m.at.place === at.place && m.at.id === at.id)

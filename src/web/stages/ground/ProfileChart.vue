@@ -2,8 +2,8 @@
 import { extent, line, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
 import { msg } from '../../../core/language';
-import { lengthOnLine, yOnLine } from '../../../core/layout';
-import { HEAD, surfaceOf } from '../../../core/plan';
+import { lengthOnLine, mainEndName, yOnLine } from '../../../core/layout';
+import { surfaceOf } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
@@ -19,11 +19,7 @@ const PAD = { left: 54, right: 8, top: 10, bottom: 20 };
 const POINTS = 60;
 
 const farm = computed(() => plan.laid);
-const nameOf = (id: string): string =>
-  id === HEAD
-    ? msg`head`
-    : (plan.blocks.find((b) => b.id === id)?.name ??
-      msg`tee ${plan.full.tees.findIndex((t) => t.id === id) + 1}`);
+const nameOf = (id: string): string => mainEndName(plan.full, id);
 const choices = computed(() => [
   { id: 'bed', name: msg`the picked bed` },
   { id: 'header', name: msg`the header` },
