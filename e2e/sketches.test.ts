@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
-import { SKETCHES } from '../src/core/sketches';
+import { questionsOf, SKETCHES } from '../src/core/sketches';
 import { click, fill, find, named, press, pick, reads, start, VERDICT, type Bench } from './browser';
 import { oneIn } from './share';
 
@@ -42,7 +42,7 @@ test.each(oneIn(3, SKETCHES).map((s) => [s.name, s] as const))(
     const { driver, url } = bench;
     await driver.get(url);
     await press(driver, sketch.name);
-    for (const q of sketch.questions) {
+    for (const q of questionsOf(sketch)) {
       await reads(driver, 'h1', new RegExp(q.ask.slice(0, 20).replace(/[?,]/g, '.')));
       await press(driver, 'I don’t know yet');
     }

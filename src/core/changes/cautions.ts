@@ -12,6 +12,7 @@ export function cautionOf(change: Change): string | undefined {
     case 'tank-size':
     case 'cut-out':
     case 'lower-pump':
+    case 'lift-flow':
     case 'booster':
       return msg`Pump and well electrics are work for a licensed electrician.`;
     case 'backup-apart':

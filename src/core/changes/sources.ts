@@ -1,8 +1,18 @@
 import type { Draft } from 'immer';
 import { msg } from '../language';
 import { pipeKind } from '../catalog/pipes';
-import { joiningSources, unguarded, type Booster, type Plan, type Stated, type TankSource } from '../plan';
-import type { ChangeMakers } from './types';
+import {
+  joiningSources,
+  kindOf,
+  unguarded,
+  type Booster,
+  type Enough,
+  type FullPlan,
+  type Plan,
+  type Stated,
+  type TankSource,
+} from '../plan';
+import type { ChangeMakers, ChangeOf, Show } from './types';
 import { putOnBranch, sourceIn } from './drafts';
 
 type Sources =
@@ -14,6 +24,8 @@ type Sources =
   | 'cut-out'
   | 'booster'
   | 'booster-drive'
+  | 'lift-flow'
+  | 'lasting'
   | 'raise-tank'
   | 'height-of-ground'
   | 'allowance'
@@ -31,6 +43,16 @@ type Pumped = {
   vessel?: { part?: 'tank' | 'none'; volumeL?: number; cutOutKpa?: number };
 };
 const pumped = (source: Draft<Plan['sources'][number]>): Pumped => source as Pumped;
+
+/** A way in which a store would last, as its kind knows it. */
+function wayToLast(
+  { source, would, nth }: ChangeOf<'lasting'>,
+  { sources }: FullPlan,
+  show: Show,
+): Enough | undefined {
+  const own = sources.find((s) => s.id === source);
+  return own && kindOf(own).enough?.(own, would, show)[nth];
+}
 
 /** Sources, and what is planned on of them. */
 export const SOURCES: ChangeMakers<Sources> = {
@@ -59,6 +81,17 @@ export const SOURCES: ChangeMakers<Sources> = {
       if (own.startKpa !== undefined) booster.holdKpa = own.startKpa;
     },
     says: () => msg`use a booster that holds a pressure instead of one on a switch`,
+  },
+  lasting: {
+    make(draft, change, full) {
+      const own = draft.sources.find((s) => s.id === change.source);
+      if (own) Object.assign(own, wayToLast(change, full, (v) => String(v))?.fields);
+    },
+    says: (change, full, show) => wayToLast(change, full, show)?.label ?? '',
+  },
+  'lift-flow': {
+    make: (draft, { lph }, full) => void ((sourceIn(draft, full) as { storeLph?: number }).storeLph = lph),
+    says: ({ lph }, _, show) => msg`use a pump that brings ${show(lph, 'flow')} to the float`,
   },
   'foot-valve': {
     make: (draft, _, full) => void (pumped(sourceIn(draft, full)).footValve = true),

@@ -1,5 +1,5 @@
 import type { Draft } from 'immer';
-import type { FullPlan, OpenedBy, Plan, WaterSet } from '../plan';
+import type { FullPlan, OpenedBy, Plan, WaterSet, WouldDo } from '../plan';
 import type { KindName } from '../units';
 import type { LiesId, MaterialId } from '../catalog/materials';
 
@@ -49,6 +49,8 @@ export type Change =
   | { kind: 'cut-out'; cutOutKpa: number }
   | { kind: 'booster'; lph: number; headM: number }
   | { kind: 'booster-drive' }
+  | { kind: 'lift-flow'; lph: number }
+  | { kind: 'lasting'; source: string; would: WouldDo; nth: number }
   | { kind: 'raise-tank'; byM: number }
   | { kind: 'height-of-ground'; source?: string; tee?: string; block?: string }
   | { kind: 'allowance'; share: number }

@@ -5,12 +5,14 @@ import {
   fillIn,
   HEAD,
   sharedHead,
+  isStored,
+  storedLevelM,
   type FullPlan,
   type Part,
   type Plan,
   type SetAside,
   type StatedPart,
-  type TankSource,
+  type StoredSource,
 } from '../plan';
 
 /** What drawing on another source does to the lists of parts. */
@@ -28,8 +30,8 @@ const FOR_LITTLE: Readonly<Record<string, string>> = {
 };
 
 /** The most that a tank ever gives anywhere on the plan, kPa: its highest water over the lowest block. */
-export function mostUnderTankKpa(tank: TankSource, plan: FullPlan): number {
-  const waterM = tank.heightM + (tank.level === 'held' ? tank.floatM : tank.highM);
+export function mostUnderTankKpa(tank: StoredSource, plan: FullPlan): number {
+  const waterM = tank.heightM + storedLevelM(tank, 'best');
   return Math.max(0, waterM - Math.min(tank.heightM, ...plan.blocks.map((b) => b.heightM))) * KPA_PER_M;
 }
 
@@ -70,8 +72,8 @@ function withLists(plan: Plan, lists: ReadonlyMap<string, StatedPart[]>): Plan {
 export function drawnOn(before: Plan, after: Plan): Drawn {
   const [was, is] = [fillIn(before), fillIn(after)];
   const tank = is.sources.find((s) => s.id === is.sourceId);
-  if (tank?.kind !== 'tank') return restored(after);
-  if (was.sources.find((s) => s.id === was.sourceId)?.kind === 'tank') return { plan: after, says: [] };
+  if (!isStored(tank)) return restored(after);
+  if (isStored(was.sources.find((s) => s.id === was.sourceId))) return { plan: after, says: [] };
   const mostKpa = mostUnderTankKpa(tank, is);
   const fails = (p: Part): boolean => (p.role === 'regulator' ? p.setKpa > mostKpa : p.needsKpa > mostKpa);
   const says: string[] = [];

@@ -249,6 +249,16 @@ export const LAID: readonly Planted[] = [
     plan: well({ vessel: { part: 'flow', stopsLph: 3000 } }),
     finds: ['flow-stops'],
   },
+  {
+    name: 'a pump on a timer that a trickle overheats',
+    plan: well({ vessel: { part: 'none' }, leastLph: 3000 }),
+    finds: ['no-relief', 'pump-too-little'],
+  },
+  {
+    name: 'a pump on a flow switch with enough to move',
+    plan: well({ vessel: { part: 'flow' }, leastLph: 200 }),
+    finds: [],
+  },
   { name: 'a flow switch that runs on', plan: well({ vessel: { part: 'flow' } }), finds: [] },
   {
     name: 'a well known by a bucket that does',

@@ -115,6 +115,29 @@ export const tank = (more: object, list = TANK_HEAD): Plan => ({
   blocks: [{ ...BLOCK, inlet: [], beds: { count: 4, lengthM: 25, runsPerBed: 2 } }],
 });
 
+/** Parked beside the beds, full or low. */
+export const bowser = (more: object): Plan => ({
+  ...tank({}),
+  sources: [
+    { id: 's', kind: 'bowser', outletM: 0.8, lowM: 0.9, highM: 1.8, volumeL: 2500, ...more } as Source,
+  ],
+});
+
+/** A canister held by a float, with a store that stands lower and a pump between. */
+export const canister = (more: object): Plan =>
+  tank({
+    outletM: 0.6,
+    lowM: 0.65,
+    highM: 0.9,
+    volumeL: 30,
+    level: 'held',
+    floatM: 0.85,
+    fedBy: 'pumped',
+    storeL: 5000,
+    storeM: -1,
+    ...more,
+  });
+
 /** The sound plan watered by rules of its own. */
 export const watered = (watering: StatedWatering, more: StatedBlock['beds'] = {}): Plan => ({
   ...beds(more),

@@ -1,4 +1,15 @@
-import { BLOCK, head, HEAD, parts, SOUND, tank, watered, type Planted } from './batteryBase.testing';
+import {
+  BLOCK,
+  bowser,
+  canister,
+  head,
+  HEAD,
+  parts,
+  SOUND,
+  tank,
+  watered,
+  type Planted,
+} from './batteryBase.testing';
 
 const EVERY = Array.from({ length: 8 }, (_, i) => String(i + 1));
 const SET = { id: 's', beds: [{ block: 'b' }] };
@@ -106,6 +117,26 @@ export const TIMES: readonly Planted[] = [
       watering: { day: { dryDays: 5 } },
     },
     finds: ['emitter-under', 'tank-weight'],
+  },
+  {
+    name: 'a bowser that is filled often enough',
+    plan: { ...bowser({ everyDays: 2 }), watering: { day: { dryDays: 9 } } },
+    finds: ['emitter-under'],
+  },
+  {
+    name: 'a bowser that runs dry before it is filled again',
+    plan: { ...bowser({ everyDays: 9 }), watering: { day: { dryDays: 9 } } },
+    finds: ['tank-dry', 'emitter-under'],
+  },
+  {
+    name: 'a canister that a pump keeps full from a store below',
+    plan: canister({ storeLph: 2000 }),
+    finds: ['emitter-under'],
+  },
+  {
+    name: 'a canister whose pump brings less than the beds draw',
+    plan: canister({ storeLph: 100 }),
+    finds: ['lift-short', 'emitter-under'],
   },
   {
     name: 'sand watered every third day',

@@ -17,6 +17,8 @@ export type FindingCode =
   | 'needs-pressure'
   | 'never-stops'
   | 'flow-stops'
+  | 'pump-too-little'
+  | 'lift-short'
   | 'relief-useless'
   | 'short-cycling'
   | 'over-yield'

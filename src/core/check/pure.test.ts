@@ -142,7 +142,7 @@ describe('the verdict of findings made by hand', () => {
       detail: '2 things to put right first',
     });
     expect(said([finding('filter-unfit', 'stop')]).headline).toBe('Does not work yet');
-    expect(said([finding('tank-dry', 'stop')]).headline).toBe('The tank runs dry');
+    expect(said([finding('tank-dry', 'stop')]).headline).toBe('The stored water runs out');
   });
 
   test('what holds on the backup alone is not said of the plan', () => {

@@ -20,7 +20,7 @@ const GRAVE: Partial<Record<FindingCode, string>> = {
   'backup-joins': msg`Not safe or lawful`,
   'no-relief': msg`Can burst`,
   'over-rated': msg`Can burst`,
-  'tank-dry': msg`The tank runs dry`,
+  'tank-dry': msg`The stored water runs out`,
   'day-short': msg`The day is too short`,
   'yield-short': msg`Draws more than the well gives`,
 };

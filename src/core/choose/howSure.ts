@@ -2,7 +2,7 @@ import { randomLcg, randomNormal, randomUniform } from 'd3-random';
 import { msg } from '../language';
 import { isFilter } from '../catalog/headParts';
 import { createPlanSolver, type FarmResults, type PlanSolver } from '../network';
-import type { Block, FullPlan, Source, Tape } from '../plan';
+import { kindOf, type Block, type FullPlan, type Source, type Tape } from '../plan';
 
 /** What is never known exactly, each as a number that is 0 where the plan is right. */
 export interface Doubts {
@@ -127,56 +127,12 @@ export function doubted(plan: FullPlan, d: Doubts, known: Known = {}): FullPlan 
 }
 
 /** A source that gives more or less: the flow of a tap, the head of a pump, the level of a tank. */
-function supplyOf<S extends Source & { id: string }>(source: S, factor: number): S {
-  if (factor === 1) return source;
-  switch (source.kind) {
-    case 'tap':
-      return {
-        ...source,
-        flowingLph: source.flowingLph * factor,
-        triesS: source.triesS.map((s) => s / factor),
-      };
-    case 'tank':
-      return {
-        ...source,
-        lowM: Math.min(source.highM, source.lowM * factor),
-        floatM: source.floatM * factor,
-      };
-    default:
-      return {
-        ...source,
-        curve: {
-          ...source.curve,
-          points: source.curve.points.map((p) => ({ ...p, flowLph: p.flowLph * factor })),
-          labelLph: source.curve.labelLph * factor,
-        },
-      };
-  }
-}
+const supplyOf = <S extends Source & { id: string }>(source: S, factor: number): S =>
+  factor === 1 ? source : (kindOf(source).giving(source, factor) as S);
 
 /** A source that stands at more or less pressure at any flow, a ratio; of a tank so many metres of water. */
-function atPressure<S extends Source & { id: string }>(source: S, out: number): S {
-  switch (source.kind) {
-    case 'tap':
-      return { ...source, shutKpa: source.shutKpa * (1 + out), flowingKpa: source.flowingKpa * (1 + out) };
-    case 'tank':
-      return {
-        ...source,
-        lowM: Math.min(source.highM, source.lowM + out),
-        floatM: source.floatM + out,
-      };
-    default:
-      return {
-        ...source,
-        curve: {
-          ...source.curve,
-          points: source.curve.points.map((p) => ({ ...p, headM: p.headM * (1 + out) })),
-          labelM: source.curve.labelM * (1 + out),
-          bucketKpa: source.curve.bucketKpa * (1 + out),
-        },
-      };
-  }
-}
+const atPressure = <S extends Source & { id: string }>(source: S, out: number): S =>
+  kindOf(source).pressing(source, out) as S;
 
 /** What a plan comes to under some doubts. */
 export interface Answered {

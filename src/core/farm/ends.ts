@@ -1,8 +1,7 @@
 import { isBranch, type EndId, type Role } from '../catalog/headParts';
 import { pipeKind, type PipeKind } from '../catalog/pipes';
 import { THIN_LINE_MM } from '../catalog/materials';
-import { fullL } from '../hydraulics/storage';
-import type { Family, Part, Source, TankSource, Tape } from '../plan';
+import { kindOf, type Family, type Part, type Source, type Tape } from '../plan';
 import { joint, type Joint, type JointKind } from './joint';
 
 /** The kind of pipe thread of a family. */
@@ -107,63 +106,21 @@ export function runEnd({ kind, boreMm }: Pick<Tape, 'kind' | 'boreMm'>): Joint {
   return joint(barb, size, 'female');
 }
 
-/** A pump's outlet by the most it gives, L/h (makers' common patterns). */
-const PUMP_OUTLETS: readonly { toLph: number; size: string }[] = [
-  { toLph: 4000, size: '1' },
-  { toLph: 9000, size: '1-1/2' },
-  { toLph: 25_000, size: '2' },
-  { toLph: 60_000, size: '3' },
-  { toLph: Infinity, size: '4' },
-];
 /**
- * A ¾ in garden tap wide open passes a litre and a quarter a second at the most (4 m/s in its bore of 20 mm); what gives more is a
- * hydrant, with a pipe thread through which its flow runs at no more than that, L/h.
- */
-const GARDEN_TAP_LPH = 4500;
-const HYDRANT_OUTLETS: readonly { toLph: number; size: string }[] = [
-  { toLph: 6000, size: '1' },
-  { toLph: 15_000, size: '1-1/2' },
-  { toLph: 25_000, size: '2' },
-  { toLph: Infinity, size: '3' },
-];
-/** Tank outlets by the tank's size, L. */
-const TANK_OUTLETS: readonly { toL: number; size: string }[] = [
-  { toL: 300, size: '3/4' },
-  { toL: 3000, size: '1' },
-  { toL: 20_000, size: '2' },
-  { toL: Infinity, size: '3' },
-];
-
-/** Totes hold about a cubic metre, L; their outlet is of 2 in. */
-const TOTE_L: readonly [number, number] = [800, 1250];
-const TOTE_OUTLET = '2';
-/** A tank of a tote's size that is not round: it has an outlet of its own. */
-export function isTote(tank: TankSource): boolean {
-  const litres = fullL({ ...tank, count: 1 });
-  return tank.shape !== 'round' && litres >= TOTE_L[0] && litres <= TOTE_L[1];
-}
-const tankOutlet = (tank: TankSource): string => {
-  const litres = fullL({ ...tank, count: 1 });
-  return isTote(tank) ? TOTE_OUTLET : TANK_OUTLETS.find((t) => litres <= t.toL)!.size;
-};
-
-/**
- * What a source ends in, where the head begins: a garden tap in a thread for hose, a hydrant in a pipe thread by what it was measured to give; a well in its drop pipe, or in the tee of its pressure tank of
- * that size; a pump in a pipe thread that takes in, sized by the most it gives; a tank in an outlet through its wall, which is bought with
- * the head.
+ * What a source ends in, where the head begins, by its kind: a thread for hose or a pipe thread, a drop pipe or the tee of the pressure
+ * tank at its end.
+ * @param mostLph the most it gives, by which an outlet's size goes
  */
 export function sourceOutlet(source: Source, family: Family, mostLph: number): Joint {
   const thread = threadOf(family);
-  if (source.kind === 'tap')
-    return mostLph <= GARDEN_TAP_LPH
-      ? joint(family === 'inch' ? 'hose' : 'parallel', '3/4', 'male')
-      : joint(thread, HYDRANT_OUTLETS.find((h) => mostLph <= h.toLph)!.size, 'male');
-  if (source.kind === 'tank') return joint(thread, tankOutlet(source), 'female');
-  if (source.kind === 'well') {
-    const drop = pipeEnd(source.drop.pipe, 'out', family);
-    return source.vessel.part === 'tank' ? joint(thread, threadSize(drop), 'female') : drop;
+  const outlet = kindOf(source).outlet(source, mostLph);
+  if ('pipe' in outlet) {
+    const end = pipeEnd(outlet.pipe, 'out', family);
+    return outlet.threaded ? joint(thread, threadSize(end), 'female') : end;
   }
-  return joint(thread, PUMP_OUTLETS.find((p) => mostLph <= p.toLph)!.size, 'female');
+  const { size, half } = outlet;
+  // A garden tap's thread for hose is its country's own.
+  return joint(outlet.thread === 'pipe' ? thread : family === 'inch' ? 'hose' : 'parallel', size, half);
 }
 
 /** The pipe thread nearest to a joint's size: what a valve or a tee in line with it has. */

@@ -1,9 +1,10 @@
-import { blankPlan, fillIn, type Plan } from '../plan';
-import { pumpFlowLph, switchFacts } from './sourceFacts';
+import { blankPlan, fillIn, leastLphOf, type Plan } from '../plan';
+import { pumpFlowLph, pumpShutKpa, switchFacts } from './sourceFacts';
 
-const known = (source: object) => {
+const known = (source: object, allowance = 1) => {
   const plan = fillIn({
     ...blankPlan('metric'),
+    wishes: { allowance },
     sources: [
       { id: 's', curve: { method: 'bucket', bucketL: 20, triesS: [29, 31], bucketKpa: 196.133 }, ...source },
     ] as unknown as Plan['sources'],
@@ -45,4 +46,38 @@ test('its starts are estimated from that: the switch’s two pressures with what
   const starts = (lph: number): number => 1 / (rest + facts.drawdownL / (lph - 600));
   expect(cycle.startsPerHour).toBeGreaterThan(starts(low));
   expect(cycle.startsPerHour).toBeLessThan(starts(high));
+});
+
+test('of what a bucket measured the allowance is planned on; its tank is filled by all of it', () => {
+  const { plan, source } = known(WELL, 0.8);
+  // Eight tenths of 2400 L/h, and a little more because the pipe then loses less.
+  const lph = pumpFlowLph(source, plan, 196.133);
+  expect(lph).toBeGreaterThan(0.8 * 2400);
+  expect(lph).toBeLessThan(0.8 * 2400 * 1.03);
+  const whole = known(WELL);
+  const fresh = switchFacts(whole.source, whole.plan)!.cutInLph;
+  expect(switchFacts(source, plan)!.cutInLph).toBeCloseTo(fresh, 6);
+});
+
+test('wear takes its share of the pressure that is planned on, and none of the most that can burst something', () => {
+  const label = { method: 'label', labelLph: 3000, labelM: 30, powerKw: 1 };
+  const at = (wornShare: number) => {
+    const { plan, source } = known({
+      kind: 'pump',
+      liftM: 0,
+      vessel: { part: 'none' },
+      curve: label,
+      wornShare,
+    });
+    return { kpa: pumpFlowLph(source, plan, 0), shut: pumpShutKpa(source, plan), source };
+  };
+  const [fresh, worn] = [at(0), at(0.19)];
+  // Four thirds of 30 m of water with the outlet shut, worn or not.
+  expect(fresh.shut).toBeCloseTo(40 * 9.80665, 1);
+  expect(worn.shut).toBe(fresh.shut);
+  // Through an opening the flow goes with the root of the pressure: its curve is a parabola, and ends at twice its label's flow.
+  expect(worn.kpa).toBeLessThan(fresh.kpa);
+  // A tenth of the flow at which it works best, where nobody said.
+  expect(leastLphOf(fresh.source)).toBe(300);
+  expect(leastLphOf({ ...fresh.source, leastLph: 450 })).toBe(450);
 });

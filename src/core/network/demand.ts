@@ -10,7 +10,7 @@ import {
 import type { Medium } from '../hydraulics/friction';
 import { KPA_PER_M } from '../hydraulics/water';
 import type { FarmLayout } from '../layout';
-import type { FullPlan } from '../plan';
+import { isWell, type FullPlan } from '../plan';
 import type { BlockNetwork, PartStep } from './blockNetwork';
 import type { FarmNetwork } from './farmNetwork';
 import { mediumOf, sourceFlowLph } from './intake';
@@ -165,10 +165,9 @@ function farmDemand(
   const before = regulator >= 0 ? built.head.slice(0, regulator + 1) : built.head;
   const neededKpa = outletKpa + lossOf(before, askedLph, medium);
   const { source } = layout;
-  const lastingLph =
-    source.kind === 'well'
-      ? Math.max(0, source.yieldLph * plan.wishes.allowance - source.othersLph)
-      : Infinity;
+  const lastingLph = isWell(source)
+    ? Math.max(0, source.yieldLph * plan.wishes.allowance - source.othersLph)
+    : Infinity;
   return { askedLph, neededKpa, availableLph: sourceFlowLph(source, plan, neededKpa), lastingLph, ruling };
 }
 

@@ -1,3 +1,4 @@
+import type { IntakeStep } from '../plan';
 import type { LateralSpec, LinkSpec, NetworkSpec, NodeSpec } from '../hydraulics/network';
 import type { FarmLayout, LaidMain } from '../layout';
 import { ORIFICE_EXPONENT } from '../hydraulics/emitter';
@@ -10,7 +11,7 @@ import {
   type BlockNetwork,
   type PartStep,
 } from './blockNetwork';
-import { allowanceIn, intakeOf, type Intake, type IntakeStep } from './intake';
+import { allowanceIn, intakeOf, type Intake } from './intake';
 import { lastSplitter, outletOf } from './splitter';
 
 /** A piece of the main in the network. */

@@ -1,9 +1,8 @@
-import type { FullPlan, Source, Tape } from '../plan';
+import { isStored, type FullPlan, type Source, type Tape } from '../plan';
 import type { BlockResult, FarmResults } from './results';
 
 /** Water that falls from a tank with nothing to push it. */
-export const isGravity = (source: Source): boolean =>
-  source.kind === 'tank' && source.booster.kind === 'none';
+export const isGravity = (source: Source): boolean => isStored(source) && source.booster.kind === 'none';
 
 /** A block's water and what is laid in it, as far as gravity asks. */
 type Dripping = Pick<FarmResults, 'runs'> & { layout: { source: Source } };

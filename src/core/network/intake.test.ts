@@ -1,3 +1,4 @@
+import { storedLevelM } from '../plan';
 import { TAKE_OFF_VALVE_K, valveK } from '../hydraulics/valve';
 import { KPA_PER_M } from '../hydraulics/water';
 import { blankPlan, fillIn, type Plan, type StatedBlock } from '../plan';
@@ -16,7 +17,6 @@ import {
   suctionFacts,
   switchFacts,
   tankFacts,
-  tankLevelM,
 } from './index';
 
 const planOf = (source: object, block: Partial<StatedBlock> = {}, more: Partial<Plan> = {}) =>
@@ -35,8 +35,8 @@ describe('a source as the solver takes it', () => {
     const falling = planOf({ ...TANK, level: 'falling' }).sources[0];
     const held = planOf({ ...TANK, level: 'held' }).sources[0];
     if (falling.kind !== 'tank' || held.kind !== 'tank') throw new Error('no tank');
-    expect([tankLevelM(falling, 'planned'), tankLevelM(falling, 'best')]).toEqual([1.2, 2]);
-    expect([tankLevelM(held, 'planned'), tankLevelM(held, 'best')]).toEqual([1.7, 1.7]);
+    expect([storedLevelM(falling, 'planned'), storedLevelM(falling, 'best')]).toEqual([1.2, 2]);
+    expect([storedLevelM(held, 'planned'), storedLevelM(held, 'best')]).toEqual([1.7, 1.7]);
     const plan = planOf(TANK);
     expect(shutKpa(falling, plan)).toBeCloseTo(2 * KPA_PER_M, 9);
   });
@@ -203,10 +203,12 @@ describe('facts of sources', () => {
     const fed = of({ level: 'held', fedBy: 'store', storeL: 600, shape: 'stated', volumeL: 1000 }, 400);
     expect(fed.usableL).toBeCloseTo(1600, 6);
     expect(fed.lastsMin).toBeCloseTo(240, 6);
+    expect(of({ level: 'held', fedBy: 'pumped', storeL: 600 }, 400).lastsMin).toBeCloseTo(240, 6);
     expect(of({ level: 'held', fedBy: 'mains', storeL: 600 }, 400).lastsMin).toBe(Infinity);
+    expect(of({ refillLph: 200 }, 1).refillH).toBe(Infinity);
     expect(of({ count: 3 }, 400).fullKg).toBeCloseTo(3 * of({}, 400).fullKg, 9);
-    expect(of({ roofM2: 50, rainMm: 12, roofShare: 0.8 }, 1).rainL).toBeCloseTo(480, 9);
-    expect(of({ refillLph: 200 }, 1).refillH).toBeCloseTo(4, 9);
+    expect(of({ refill: 'roof', roofM2: 50, rainMm: 12, roofShare: 0.8 }, 1).rainL).toBeCloseTo(480, 9);
+    expect(of({ refill: 'hose', refillLph: 200 }, 1).refillH).toBeCloseTo(4, 9);
   });
 });
 

@@ -1,27 +1,19 @@
 import type { Medium } from '../hydraulics/friction';
-import { drawdownOf, levelAtM } from '../hydraulics/drawdown';
 import { lossAcross, type LinkSpec } from '../hydraulics/network';
 import { pumpSupply, type PumpCurve } from '../hydraulics/pump';
 import { flowAtPressure, supplyCurve, type Supply, type SupplyCurve } from '../hydraulics/source';
 import { KPA_PER_M } from '../hydraulics/water';
 import {
+  HELD,
+  isPumped,
+  kindOf,
   wayToHead,
   type FullPlan,
+  type IntakeStep,
   type Source,
   type SourceState,
-  type Vessel,
   type WayToHead,
 } from '../plan';
-import { meanS } from '../hydraulics/bucket';
-
-/** A step between the water and the head: a well's water that sinks as it is drawn, up the drop or suction pipe, a switch or drive that holds a pressure, a booster, the pipe to a head that stands at another source. */
-export interface IntakeStep {
-  kind: 'draw' | 'lift' | 'switch' | 'boost' | 'hold' | 'join';
-  toM: number;
-  link: DistributiveOmit<LinkSpec, 'from' | 'to'>;
-}
-
-type DistributiveOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never;
 
 /** A source as the solver takes it. */
 export interface Intake {
@@ -33,30 +25,11 @@ export interface Intake {
   headM: number;
 }
 
-const SECONDS_PER_HOUR = 3600;
 /** A pipe of no length is solved as one of this, m. */
 const LEAST_PIPE_M = 1e-6;
-/** A well's water sinks in proportion to the flow; told at this one, L/h. */
-const DRAWN_AT_LPH = 1000;
-const LINEAR = 1;
-/** A pressure that is held costs nothing by itself. */
-const HELD = { lossKpa: 0, atLph: SECONDS_PER_HOUR };
 
-/** Flow measured at a tap, L/h: bucket over mean time, or as stated. No limit for what is not measured. */
-export const measuredLph = (source: Source): number => {
-  if (source.kind !== 'tap') return Infinity;
-  return source.method === 'bucket'
-    ? (source.bucketL / meanS(source.triesS)) * SECONDS_PER_HOUR
-    : source.flowingLph;
-};
-
-/** Pressure that a pump's switch lets it come to: cut-in to plan by, cut-out at best and at rest. */
-const switchKpa = (vessel: Vessel, state: SourceState): number =>
-  state === 'planned' ? vessel.cutInKpa : vessel.cutOutKpa;
-
-/** Height of a tank's water over its foot. */
-export const tankLevelM = (tank: Extract<Source, { kind: 'tank' }>, state: SourceState): number =>
-  tank.level === 'held' ? tank.floatM : state === 'planned' ? tank.lowM : tank.highM;
+/** Flow measured at a source wide open, L/h. No limit for what is not measured. */
+export const measuredLph = (source: Source): number => kindOf(source).measuredLph?.(source) ?? Infinity;
 
 /** A source with everything between its water and the head; `way`: the pipe to a head that stands at another source. */
 export function intakeOf(
@@ -66,70 +39,14 @@ export function intakeOf(
   way?: WayToHead,
 ): Intake {
   const ground = source.heightM;
-  let supply: Supply;
-  let nodeM = ground;
   const headM = way?.toM ?? ground;
-  const steps: IntakeStep[] = [];
-  const pumped = (pump: PumpCurve, vessel: Vessel, lift: IntakeStep): void => {
-    supply = pumpSupply(pump);
-    steps.push(lift);
-    if (vessel.part === 'tank')
-      steps.push({
-        kind: 'switch',
-        toM: ground,
-        link: { kind: 'regulator', setKpa: switchKpa(vessel, state), ...HELD },
-      });
-  };
-  switch (source.kind) {
-    case 'tap': {
-      const openBucketKpa = 0;
-      supply = {
-        kind: 'two-point',
-        staticKpa: source.shutKpa,
-        flowingKpa: source.method === 'bucket' ? openBucketKpa : source.flowingKpa,
-        flowLph: measuredLph(source) * (state === 'planned' ? allowance : 1),
-      };
-      break;
-    }
-    case 'tank':
-      supply = { kind: 'tank', waterLevelM: ground + tankLevelM(source, state) };
-      break;
-    case 'well': {
-      const drawdown = drawdownOf(source);
-      // What others draw sinks the water before anything is drawn here.
-      const others = state === 'planned' ? source.othersLph : 0;
-      nodeM = ground - (drawdown ? levelAtM(source, others) : source.pumpingLevelM);
-      if (drawdown)
-        steps.push({
-          kind: 'draw',
-          toM: nodeM,
-          link: {
-            kind: 'loss',
-            lossKpa: drawdown.mPerLph * DRAWN_AT_LPH * KPA_PER_M,
-            atLph: DRAWN_AT_LPH,
-            exponent: LINEAR,
-          },
-        });
-      const { boreMm, hazenWilliamsC, lengthM } = source.drop;
-      pumped(source.curve, source.vessel, {
-        kind: 'lift',
-        toM: ground,
-        link: { kind: 'pipe', lengthM, diameterMm: boreMm, hazenWilliamsC },
-      });
-      break;
-    }
-    case 'pump': {
-      nodeM = ground - source.liftM;
-      const { boreMm, hazenWilliamsC, lengthM, minorK } = source.suction;
-      pumped(source.curve, source.vessel, {
-        kind: 'lift',
-        toM: ground,
-        link: { kind: 'pipe', lengthM, diameterMm: boreMm, hazenWilliamsC, minorK },
-      });
-    }
-  }
-  if (source.othersLph > 0 && state === 'planned')
-    supply = { kind: 'shared', of: supply!, othersLph: source.othersLph };
+  const drawn = kindOf(source).draw(source, state, allowance);
+  const { nodeM } = drawn;
+  const steps = [...drawn.steps];
+  const supply: Supply =
+    source.othersLph > 0 && state === 'planned'
+      ? { kind: 'shared', of: drawn.supply, othersLph: source.othersLph }
+      : drawn.supply;
   const { booster } = source;
   if (booster.kind !== 'none') {
     steps.push({ kind: 'boost', toM: ground, link: { kind: 'boost', pump: pumpSupply(booster.curve) } });
@@ -149,7 +66,7 @@ export function intakeOf(
       link: { kind: 'pipe', lengthM, diameterMm: boreMm, hazenWilliamsC },
     });
   }
-  return { supply: supply!, nodeM, steps, headM };
+  return { supply, nodeM, steps, headM };
 }
 
 /** Pressure at the foot of the head against the flow drawn, every step before it taken off. Never rising. */
@@ -194,7 +111,7 @@ export const lastPointLph = (curve: PumpCurve): number =>
  */
 function mostLph(source: Source, intake: Intake, plan: FullPlan): number {
   const { booster } = source;
-  const pump = source.kind === 'well' || source.kind === 'pump' ? lastPointLph(source.curve) : Infinity;
+  const pump = isPumped(source) ? lastPointLph(source.curve) : Infinity;
   const most = Math.max(0, pump - (plan.water === 'best' ? 0 : source.othersLph));
   if (booster.kind === 'none') return most;
   const place = intake.steps.findIndex((s) => s.kind === 'boost');

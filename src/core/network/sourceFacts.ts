@@ -5,26 +5,45 @@ import { bestLph } from '../hydraulics/pump';
 import { atmosphericKpa, suctionHeadM, suctionNeedM, vapourKpa } from '../hydraulics/suction';
 import { fullL, roofL, usableL } from '../hydraulics/storage';
 import { KPA_PER_M } from '../hydraulics/water';
-import type { FullPlan, PumpSource, Source, TankSource, WellSource } from '../plan';
+import {
+  comesIn,
+  isPumped,
+  isSucking,
+  type FullPlan,
+  type PumpedSource,
+  type PumpSource,
+  type Source,
+  type SourceState,
+  type StoredSource,
+} from '../plan';
 import { intakeCurve, intakeOf, mediumOf } from './intake';
 import { MIN_PER_HOUR } from '../units/time';
 
-/** A pump with no switch in the way. */
-function barePump(source: WellSource | PumpSource, plan: FullPlan): Pick<SupplyCurve, 'kpa'> {
-  const intake = intakeOf(source, plan.wishes.allowance);
+/** A pump with no switch in the way. @param allowance share of a measured flow that counts */
+function barePump(
+  source: PumpedSource,
+  plan: FullPlan,
+  allowance: number,
+  state: SourceState = 'planned',
+): Pick<SupplyCurve, 'kpa'> {
+  const intake = intakeOf(source, allowance, state);
   return intakeCurve(
     { ...intake, steps: intake.steps.filter((s) => s.kind === 'draw' || s.kind === 'lift') },
     mediumOf(plan),
   );
 }
 
-/** What a source's pump reaches at the ground against shut valves, with no switch to stop it, kPa. */
-export const pumpShutKpa = (source: WellSource | PumpSource, plan: FullPlan): number =>
-  barePump(source, plan).kpa(0);
+/** The most that a source's pump reaches at the ground against shut valves, not yet worn and with no switch to stop it, kPa. */
+export const pumpShutKpa = (source: PumpedSource, plan: FullPlan): number =>
+  barePump(source, plan, 1, 'best').kpa(0);
 
-/** Flow of a source's pump at a pressure in its tank, with no switch in the way, L/h. */
-export const pumpFlowLph = (source: WellSource | PumpSource, plan: FullPlan, kpa: number): number =>
-  flowAtPressure(barePump(source, plan), kpa);
+/** Flow of a source's pump as it is planned on, at a pressure in its tank, with no switch in the way, L/h. */
+export const pumpFlowLph = (source: PumpedSource, plan: FullPlan, kpa: number): number =>
+  flowAtPressure(barePump(source, plan, plan.wishes.allowance), kpa);
+
+/** The same as it was measured, not yet worn: it fills its tank the faster. */
+const freshFlowLph = (source: PumpedSource, plan: FullPlan, kpa: number): number =>
+  flowAtPressure(barePump({ ...source, wornShare: 0 }, plan, 1), kpa);
 
 /** What a pump on a pressure tank and switch does. */
 export interface SwitchFacts {
@@ -41,12 +60,12 @@ export interface SwitchFacts {
 
 /** The pressure tank of a well or surface pump; none where there is no tank. */
 export function switchFacts(source: Source, plan: FullPlan): SwitchFacts | undefined {
-  if ((source.kind !== 'well' && source.kind !== 'pump') || source.vessel.part !== 'tank') return undefined;
+  if (!isPumped(source) || source.vessel.part !== 'tank') return undefined;
   const { vessel } = source;
-  const pumpLph = (kpa: number): number => pumpFlowLph(source, plan, kpa);
+  const pumpLph = (kpa: number): number => freshFlowLph(source, plan, kpa);
   // The tank's air is reckoned from the air about it, which is thinner higher up.
   const airKpa = atmosphericKpa(
-    source.kind === 'pump' ? source.altitudeM : (plan.watering.weather?.station.altitudeM ?? 0),
+    isSucking(source) ? source.altitudeM : (plan.watering.weather?.station.altitudeM ?? 0),
   );
   const cutOutLph = pumpLph(vessel.cutOutKpa);
   return {
@@ -54,7 +73,8 @@ export function switchFacts(source: Source, plan: FullPlan): SwitchFacts | undef
     airKpa,
     cutInLph: pumpLph(vessel.cutInKpa),
     cutOutLph,
-    neverStops: !(cutOutLph > 0),
+    // Worn it comes to less.
+    neverStops: !(pumpFlowLph(source, plan, vessel.cutOutKpa) > 0),
     cycle: (drawLph) => pumpCycle(vessel, drawLph, pumpLph, airKpa),
   };
 }
@@ -133,15 +153,16 @@ export interface TankFacts {
 
 const KG_PER_L = 1;
 
-export function tankFacts(tank: TankSource, flowLph: number): TankFacts {
+export function tankFacts(tank: StoredSource, flowLph: number): TankFacts {
   const held = tank.level === 'held';
-  const known = !held || (tank.fedBy === 'store' && tank.storeL !== undefined);
-  const usable = held && known ? fullL(tank) + tank.storeL! : usableL(tank);
+  const { lph, roof, store } = comesIn(tank);
+  const known = !held || store?.litres !== undefined;
+  const usable = held && known ? fullL(tank) + store!.litres! : usableL(tank);
   return {
     usableL: usable,
     fullKg: fullL(tank) * KG_PER_L,
     lastsMin: !known || !(flowLph > 0) ? Infinity : (usable / flowLph) * MIN_PER_HOUR,
-    rainL: roofL(tank.roofM2, tank.rainMm, tank.roofShare),
-    refillH: usable / tank.refillLph,
+    rainL: roof ? roofL(roof.m2, roof.rainMm, roof.share) : 0,
+    refillH: lph > 0 ? usable / lph : Infinity,
   };
 }

@@ -1,7 +1,7 @@
 import type { LinkSpec } from '../hydraulics/network';
 import { supplyCurve } from '../hydraulics/source';
 import { KPA_PER_M } from '../hydraulics/water';
-import { HEAD, type FullPlan } from '../plan';
+import { HEAD, isStored, type FullPlan } from '../plan';
 import { type PartStep } from './blockNetwork';
 import { emittersOf } from './emitters';
 import { riseAlong } from '../layout';
@@ -114,7 +114,7 @@ class Way {
     const { flowLph, pressureKpa } = solution.supply;
     const key = stepKey.source;
     this.step({ kind: 'rest', key, afterKpa: this.kpa, ...STILL, flowLph: 0 });
-    if (layout.source.kind !== 'tank')
+    if (!isStored(layout.source))
       this.step({ kind: 'drawing', key, afterKpa: pressureKpa, ...STILL, flowLph });
     for (const s of built.intakeSteps)
       this.step({

@@ -1,7 +1,7 @@
 import { REGULATOR_SETS_KPA } from '../catalog/headParts';
 import { costOf } from '../works';
 import type { FarmResults, BlockResult, PlanSolver } from '../network';
-import { fillIn, refusalOf, type Block, type FullPlan, type Plan } from '../plan';
+import { fillIn, refusalOf, isStored, type Block, type FullPlan, type Plan } from '../plan';
 import { changed } from '../changes';
 import { flowsUnder, regulatorsFor, widerThan } from '../check';
 import { opened } from './fitSets';
@@ -60,7 +60,7 @@ function pressuresOf(full: FullPlan, block: Block, lph: number): Change[][] {
         .map((setKpa): Change[] => [{ kind: 'set-pressure', place: block.id, id: own.id, setKpa }]),
     ];
   const source = full.sources.find((s) => s.id === full.sourceId)!;
-  if (full.head.some((p) => p.role === 'regulator') || source.kind === 'tank') return [[]];
+  if (full.head.some((p) => p.role === 'regulator') || isStored(source)) return [[]];
   const [kind] = regulatorsFor(lph);
   if (!kind) return [[]];
   return sets.map((setKpa) => [
@@ -108,7 +108,7 @@ export function variantsOf(
       const changes = [...way, ...pressure];
       const variant = changed(alone, changes);
       if (refusalOf(variant)) continue;
-      const strong = regulated && source.kind !== 'tank' ? withStrongSource(variant, full.sourceId) : variant;
+      const strong = regulated && !isStored(source) ? withStrongSource(variant, full.sourceId) : variant;
       const does = solve(strong);
       if (!does) continue;
       found.push({

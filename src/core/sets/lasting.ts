@@ -1,5 +1,5 @@
 import { roofL } from '../hydraulics/storage';
-import { drawnSources, type FullPlan } from '../plan';
+import { drawnSources, comesIn, isWell, type FullPlan, type WouldDo } from '../plan';
 import type { Day } from './day';
 import { dayAfter } from './days';
 import type { Sky } from './sky';
@@ -36,6 +36,8 @@ export interface TankOutlook {
   /** Usable water that would do for the spell, and a refill day and night that would; nothing where none does. */
   enoughL: number | undefined;
   enoughLph: number | undefined;
+  /** What would do, found out by trying: so many times as much, a refill day and night, or being filled to the brim more often. */
+  would: WouldDo;
   held: boolean;
   /** The source that takes over by itself where the tank fails; what it gives in the spell, L. */
   takenOver?: { source: string; litres: number };
@@ -48,8 +50,8 @@ const YEAR_D = 366;
 
 /** What a well gives against what is asked of it; nothing where the source is none. */
 export function wellOf(plan: FullPlan, day: Day, weekL: number): WellOutlook | undefined {
-  const source = drawnSources(plan).find((s) => s.kind === 'well');
-  if (source?.kind !== 'well') return undefined;
+  const source = drawnSources(plan).find((s) => isWell(s));
+  if (!isWell(source)) return undefined;
   const lph = Math.max(0, source.yieldLph * plan.wishes.allowance - source.othersLph);
   return { dayL: day.volumeL, weekL, givesDayL: (lph * WEEK_H) / 7, givesWeekL: lph * WEEK_H };
 }
@@ -72,23 +74,31 @@ export function tankOutlook(
     .filter((e) => tables.has(e.set))
     .map((e) => ({ set: e.set, fromMin: e.fromMin, minutes: e.toMin - e.fromMin }));
   // A float fed by the mains is never without; hose and pump run day and night.
-  const mains = tank.level === 'held' && tank.fedBy === 'mains';
-  const refill = tank.refill === 'hose' || tank.refill === 'pump' ? tank.refillLph : 0;
+  const { mains, lph: refill, roof, fullEveryDays } = comesIn(tank);
   // What was measured of the days to come counts; else it is a dry spell.
   const rain = (d: number): number => {
-    if (tank.refill !== 'roof') return 0;
+    if (!roof) return 0;
     const on = sky.on(dayAfter(date, d));
-    return on.from === 'told' ? roofL(tank.roofM2, on.rainMm, tank.roofShare) : 0;
+    return on.from === 'told' ? roofL(roof.m2, on.rainMm, roof.share) : 0;
   };
-  const through = (scale: number, lph: number): TankDays =>
-    tankThrough(tables, draws, dryDays, everyDays, lph, rain, scale, takesOver);
+  const through = (scale: number, lph: number, fullEvery = fullEveryDays): TankDays =>
+    tankThrough(tables, draws, dryDays, everyDays, lph, rain, scale, takesOver, fullEvery);
   const days: TankDays = mains
     ? { points: [], dry: undefined, missingL: 0, givenL: day.volumeL, takenOverL: 0 }
     : through(1, refill);
-  const year = mains ? undefined : tankThrough(tables, draws, YEAR_D, everyDays, refill, () => 0);
+  const year = mains
+    ? undefined
+    : tankThrough(tables, draws, YEAR_D, everyDays, refill, () => 0, 1, undefined, fullEveryDays);
   const usable = table.litresPerM * (table.highM - table.outletM);
   const scale = days.dry ? leastThat((s) => !through(s, refill).dry, 1, MOST_SCALE) : 1;
   const lph = days.dry ? leastThat((q) => !through(1, q).dry, refill, MOST_REFILL_LPH) : refill;
+  // Filled more often: the most days between with which it lasts.
+  const oftener =
+    days.dry && fullEveryDays !== undefined
+      ? Array.from({ length: fullEveryDays - 1 }, (_, i) => fullEveryDays - 1 - i).find(
+          (n) => !through(1, refill, n).dry,
+        )
+      : undefined;
   return {
     sets: [...tables].map(([id, t]) => ({ id, run: emptyTank(t) })),
     days,
@@ -98,6 +108,12 @@ export function tankOutlook(
     usableL: usable,
     enoughL: scale === undefined ? undefined : usable * scale,
     enoughLph: lph,
+    would: {
+      usableL: usable,
+      ...(scale !== undefined && { times: scale }),
+      ...(lph !== undefined && { lph }),
+      ...(oftener !== undefined && { everyDays: oftener }),
+    },
     held: table.held,
     ...(takesOver &&
       takesOver.size > 0 && { takenOver: { source: plan.backup!.sourceId, litres: days.takenOverL } }),

@@ -1,7 +1,7 @@
 import { monotoneCubic, type MonotoneCubic } from '../hydraulics/pchip';
 import { litresPerM } from '../hydraulics/storage';
 import { footKpa, type FarmResults, type PlanSolver } from '../network';
-import { drawnSources, type FullPlan, type TankSource } from '../plan';
+import { drawnSources, comesIn, isStored, type FullPlan, type StoredSource } from '../plan';
 import { MIN_PER_HOUR } from '../units/time';
 
 /** What a set does at one level of the tank. */
@@ -48,15 +48,14 @@ const STEPS = 240;
 const LEAST_M = 0.01;
 
 /** The plan with its tank's water at a level. */
-function atLevel(plan: FullPlan, tank: TankSource & { id: string }, levelM: number): FullPlan {
+function atLevel(plan: FullPlan, tank: StoredSource & { id: string }, levelM: number): FullPlan {
   const sources = plan.sources.map((s) => (s.id === tank.id ? { ...tank, lowM: levelM } : s));
   return { ...plan, sources };
 }
 
 /** The tank that a plan, or one of its sets, draws on; none where it draws on none. */
-export const tankOf = (plan: FullPlan): (TankSource & { id: string }) | undefined => {
-  const tanks = drawnSources(plan).filter((s) => s.kind === 'tank');
-  return tanks[0] as (TankSource & { id: string }) | undefined;
+export const tankOf = (plan: FullPlan): (StoredSource & { id: string }) | undefined => {
+  return drawnSources(plan).filter((s) => isStored(s))[0];
 };
 
 /**
@@ -70,7 +69,7 @@ export function tankTable(
   checkpoint: () => void = () => {},
 ): TankTable | undefined {
   const tank = plan.sources.find((s) => s.id === plan.sourceId);
-  if (tank?.kind !== 'tank') return undefined;
+  if (!isStored(tank)) return undefined;
   const { outletM, highM } = tank;
   const held = tank.level === 'held';
   const look = (levelM: number): LevelFigures => {
@@ -89,7 +88,7 @@ export function tankTable(
     ? [look(outletM)].flatMap((f) => [f, { ...f, levelM: Math.max(highM, outletM) }])
     : Array.from({ length: LEVELS + 1 }, (_, i) => look(outletM + (highM - outletM) * (i / LEVELS) ** 2));
   // A float is fed until its store is empty: it is as if the canister held all of that.
-  const stored = held && tank.fedBy === 'store' ? (tank.storeL ?? 0) / Math.max(highM - outletM, LEAST_M) : 0;
+  const stored = held ? (comesIn(tank).store?.litres ?? 0) / Math.max(highM - outletM, LEAST_M) : 0;
   return { levels, outletM, highM, litresPerM: litresPerM(tank) + stored, held };
 }
 
@@ -195,6 +194,7 @@ const DRAW_STEP_MIN = 5;
  * @param refillLph hose or pump, day and night
  * @param rainL what each day's rain brings off the roof
  * @param scale of the tank's area
+ * @param fullEvery it is filled to the brim on every so many days' morning, as it is on the first
  * @param takesOver flow of each set on the source that takes over where the tank fails, L/h
  */
 export function tankThrough(
@@ -206,6 +206,7 @@ export function tankThrough(
   rainL: (day: number) => number,
   scale = 1,
   takesOver?: ReadonlyMap<string, number>,
+  fullEvery?: number,
 ): TankDays {
   const curves = new Map([...tables].map(([id, t]) => [id, between(t)]));
   const [first] = tables.values();
@@ -213,6 +214,7 @@ export function tankThrough(
   const ordered = [...draws].sort((a, b) => a.fromMin - b.fromMin);
   for (let day = 0; day < days; day++) {
     run.add(rainL(day));
+    if (fullEvery !== undefined && day % fullEvery === 0) run.add(Infinity);
     if (day % everyDays === 0)
       for (const draw of ordered) {
         const figures = curves.get(draw.set);

@@ -1,12 +1,17 @@
 import { produce, type Draft } from 'immer';
-import { PLAN_FORMAT, PLAN_VERSION, type FullPlan, type Plan } from '../plan';
+import { kindOf, PLAN_FORMAT, PLAN_VERSION, type FullPlan, type Plan } from '../plan';
 import { SKETCHES } from './sketches';
-import type { Asked, Sketch } from './types';
+import { ofSource } from './questions';
+import type { Asked, Question, Sketch } from './types';
 
 export { SKETCHES } from './sketches';
 export type * from './types';
 
 export const sketchOf = (id: string): Sketch | undefined => SKETCHES.find((s) => s.id === id);
+
+/** What a sketch asks, of its source and of its beds. */
+export const questionsOf = ({ questions }: Sketch): Question[] =>
+  questions.map((q) => ('of' in q ? ofSource(kindOf({ kind: q.of }).questions[q.asks]) : q));
 
 /** Five gallons. */
 const US_BUCKET_L = 18.927;
@@ -19,7 +24,8 @@ export function planOf(sketch: Sketch, units: 'us' | 'metric'): Plan {
   const plan = structuredClone(sketch.plan);
   const sources = plan.sources.map((stated) => {
     // A bucket as people there have it.
-    const s = units === 'us' && stated.kind === 'tap' ? { ...stated, bucketL: US_BUCKET_L } : stated;
+    const s =
+      units === 'us' && 'bucketL' in kindOf(stated).fields ? { ...stated, bucketL: US_BUCKET_L } : stated;
     const examples = Object.keys(s).filter((k) => !SAYS_WHAT.includes(k));
     return examples.length > 0 ? { ...s, examples } : s;
   });

@@ -1,14 +1,14 @@
 import { judge, opensOf, roots, verdict } from '../check';
 import { METRIC } from '../units';
 import { blankPlan, fillIn, refusalOf, type Plan } from '../plan';
-import { answered, planOf, SKETCHES, sketchOf } from './index';
+import { answered, planOf, questionsOf, SKETCHES, sketchOf } from './index';
 
 describe('sketches', () => {
   test('are twelve, each named by what it is, with questions and what to bring', () => {
     expect(SKETCHES).toHaveLength(12);
     expect(new Set(SKETCHES.map((s) => s.id)).size).toBe(12);
     for (const s of SKETCHES) {
-      expect(s.questions.length).toBeGreaterThanOrEqual(3);
+      expect(questionsOf(s).length).toBeGreaterThanOrEqual(3);
       expect(s.bring.length).toBeGreaterThan(0);
     }
     expect(sketchOf('nothing')).toBeUndefined();
@@ -27,7 +27,7 @@ describe('sketches', () => {
     'every answer of %s lands where it is read',
     (_, sketch) => {
       let plan: Plan = planOf(sketch, 'metric');
-      for (const question of sketch.questions)
+      for (const question of questionsOf(sketch))
         for (const asked of question.fields) {
           const full = fillIn(plan);
           const was = asked.get(full);
@@ -49,7 +49,7 @@ describe('sketches', () => {
     for (const sketch of SKETCHES) {
       let plan = planOf(sketch, 'metric');
       expect(said(plan)).toMatch(/^Nothing measured yet/);
-      const [asked] = sketch.questions[0].fields;
+      const [asked] = questionsOf(sketch)[0].fields;
       // Even one that turns out to be as the example had it.
       plan = answered(plan, asked, asked.get(fillIn(plan)), fillIn(plan));
       expect([sketch.id, said(plan)]).toEqual([sketch.id, expect.not.stringMatching(/Nothing measured/)]);
@@ -58,7 +58,7 @@ describe('sketches', () => {
 
   test('heights of a tank go on top of each other, as they are asked', () => {
     const sketch = sketchOf('barrel')!;
-    const [outlet, water] = sketch.questions[0].fields;
+    const [outlet, water] = questionsOf(sketch)[0].fields;
     let plan = planOf(sketch, 'metric');
     plan = answered(plan, outlet, 1.2, fillIn(plan));
     plan = answered(plan, water, 0.9, fillIn(plan));
@@ -67,7 +67,7 @@ describe('sketches', () => {
 
   test('beds higher than the source stand so much higher, all of them', () => {
     const sketch = sketchOf('borehole-fields')!;
-    const up = sketch.questions.find((q) => q.id === 'rise')!.fields[0];
+    const up = questionsOf(sketch).find((q) => q.id === 'rise')!.fields[0];
     let plan = planOf(sketch, 'us');
     plan = { ...plan, sources: [{ ...plan.sources[0], heightM: 2 }] as Plan['sources'] };
     plan = answered(plan, up, 5, fillIn(plan));

@@ -1,22 +1,6 @@
 import { msg } from '../language';
 import type { Plan, Plant, StatedBlock } from '../plan';
-import {
-  beds,
-  bucket,
-  depth,
-  float,
-  gauge,
-  lift,
-  plants,
-  pressureSwitch,
-  pumpBucket,
-  pumpLabel,
-  rise,
-  roof,
-  tank,
-  tunnel,
-  way,
-} from './questions';
+import { beds, plants, rise, tunnel, way } from './questions';
 import type { Sketch } from './types';
 
 type Source = Plan['sources'][number];
@@ -67,7 +51,7 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [bucket, gauge, way(msg`the tap`), beds()],
+    questions: [{ of: 'tap', asks: 'bucket' }, { of: 'tap', asks: 'gauge' }, way(msg`the tap`), beds()],
     bring: [...HOSE_BRING, TAPE_MEASURE],
   },
   {
@@ -90,7 +74,7 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [tank, way(msg`the barrel`), beds()],
+    questions: [{ of: 'tank', asks: 'tank' }, way(msg`the barrel`), beds()],
     bring: [TAPE_MEASURE, LEVEL],
   },
   {
@@ -113,7 +97,7 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [tank, roof, way(msg`the tote`), beds()],
+    questions: [{ of: 'tank', asks: 'tank' }, { of: 'tank', asks: 'roof' }, way(msg`the tote`), beds()],
     bring: [TAPE_MEASURE, LEVEL],
   },
   {
@@ -147,7 +131,13 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [pressureSwitch, depth, pumpBucket, way(msg`the well`), beds()],
+    questions: [
+      { of: 'well', asks: 'switch' },
+      { of: 'well', asks: 'depth' },
+      { of: 'well', asks: 'bucket' },
+      way(msg`the well`),
+      beds(),
+    ],
     bring: [msg`the driller’s sheet`, ...HOSE_BRING, TAPE_MEASURE, LEVEL],
   },
   {
@@ -183,9 +173,9 @@ export const SKETCHES: readonly Sketch[] = [
       })),
     },
     questions: [
-      pressureSwitch,
-      depth,
-      pumpLabel,
+      { of: 'well', asks: 'switch' },
+      { of: 'well', asks: 'depth' },
+      { of: 'pump', asks: 'label' },
       way(msg`the borehole`),
       rise(msg`the borehole`),
       beds(true),
@@ -225,7 +215,13 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [lift, pumpLabel, way(msg`the pump`), rise(msg`the pump`), beds()],
+    questions: [
+      { of: 'pump', asks: 'lift' },
+      { of: 'pump', asks: 'label' },
+      way(msg`the pump`),
+      rise(msg`the pump`),
+      beds(),
+    ],
     bring: [msg`the pump’s label`, TAPE_MEASURE, LEVEL],
   },
   {
@@ -248,7 +244,7 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [bucket, gauge, way(msg`the tap`), tunnel],
+    questions: [{ of: 'tap', asks: 'bucket' }, { of: 'tap', asks: 'gauge' }, way(msg`the tap`), tunnel],
     bring: [...HOSE_BRING, TAPE_MEASURE],
   },
   {
@@ -271,7 +267,7 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [tank, way(msg`the tank`), beds()],
+    questions: [{ of: 'tank', asks: 'tank' }, way(msg`the tank`), beds()],
     bring: [TAPE_MEASURE, LEVEL],
   },
   {
@@ -307,7 +303,7 @@ export const SKETCHES: readonly Sketch[] = [
         main: { pipe: 'pe-1' },
       })),
     },
-    questions: [float, way(msg`the canister`), beds(true)],
+    questions: [{ of: 'tank', asks: 'float' }, way(msg`the canister`), beds(true)],
     bring: [TAPE_MEASURE, LEVEL],
   },
   {
@@ -329,7 +325,12 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [bucket, gauge, way(msg`the tap`), plants(0, 'bushes')],
+    questions: [
+      { of: 'tap', asks: 'bucket' },
+      { of: 'tap', asks: 'gauge' },
+      way(msg`the tap`),
+      plants(0, 'bushes'),
+    ],
     bring: [...HOSE_BRING, TAPE_MEASURE],
   },
   {
@@ -364,7 +365,13 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [bucket, gauge, way(msg`the tap`), plants(0, 'pots'), plants(1, msg`young trees`)],
+    questions: [
+      { of: 'tap', asks: 'bucket' },
+      { of: 'tap', asks: 'gauge' },
+      way(msg`the tap`),
+      plants(0, 'pots'),
+      plants(1, msg`young trees`),
+    ],
     bring: [...HOSE_BRING, TAPE_MEASURE],
   },
   {
@@ -401,7 +408,13 @@ export const SKETCHES: readonly Sketch[] = [
         },
       ],
     },
-    questions: [bucket, gauge, way(msg`the tap`), rise(msg`the tap`), beds()],
+    questions: [
+      { of: 'tap', asks: 'bucket' },
+      { of: 'tap', asks: 'gauge' },
+      way(msg`the tap`),
+      rise(msg`the tap`),
+      beds(),
+    ],
     bring: [...HOSE_BRING, TAPE_MEASURE, LEVEL],
   },
 ];

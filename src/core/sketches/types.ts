@@ -1,21 +1,8 @@
 import type { Draft } from 'immer';
-import type { FullPlan, Plan, SourceKind } from '../plan';
+import type { FullPlan, Measure, Plan, SourceKind } from '../plan';
 import type { KindName } from '../units';
 
-/** How something is measured, as a picture. */
-export type Measure =
-  | 'bucket'
-  | 'gauge'
-  | 'pace'
-  | 'rise'
-  | 'beds'
-  | 'tank'
-  | 'switch'
-  | 'depth'
-  | 'lift'
-  | 'label'
-  | 'roof'
-  | 'plants';
+export type { Measure };
 
 /** A number that is asked for, where it stands in the plan. */
 export interface Asked {
@@ -42,9 +29,15 @@ export interface Question {
   fields: Asked[];
 }
 
+/** A question that a kind of source asks of itself, by name. */
+export interface OfSource {
+  of: SourceKind;
+  asks: string;
+}
+
 /** What a sketch looks like, drawn with the application's own glyphs. */
 export interface Look {
-  source: SourceKind | 'barrel' | 'booster';
+  source: 'tap' | 'well' | 'pump' | 'tank' | 'barrel' | 'booster';
   field: 'raised' | 'rows' | 'fields' | 'tunnel' | 'plots' | 'bushes' | 'pots' | 'tubes';
   roof?: boolean;
 }
@@ -56,7 +49,7 @@ export interface Sketch {
   says: string;
   look: Look;
   plan: Omit<Plan, 'format' | 'version' | 'units'>;
-  questions: Question[];
+  questions: (Question | OfSource)[];
   /** What to bring to measure it. */
   bring: string[];
 }

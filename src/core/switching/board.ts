@@ -6,6 +6,7 @@ import {
   openerOf,
   outletTimer,
   timedPart,
+  isPumped,
   type BedGroup,
   type Block,
   type FullPlan,
@@ -226,7 +227,7 @@ function made(plan: FullPlan, layout: FarmLayout): Switchboard {
     inHead: isController ? inHead : undefined,
     clock,
     master: clock || board.valves.length === 0 || outletTimer(plan.head) ? undefined : timedPart(plan.head),
-    startsPump: (source.kind === 'well' || source.kind === 'pump') && source.vessel.part === 'none',
+    startsPump: isPumped(source) && source.vessel.part === 'none',
   };
 }
 

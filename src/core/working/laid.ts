@@ -1,3 +1,4 @@
+import { comesIn, isStored } from '../plan';
 import { msg } from '../language';
 import { emitterCount } from '../hydraulics/run';
 import { KPA_PER_M } from '../hydraulics/water';
@@ -109,7 +110,7 @@ export const rest: Maker = ({ results, block }) => {
 
 export const tank: Maker = ({ plan, results: { layout, flowLph } }) => {
   const { source } = layout;
-  if (source.kind !== 'tank' || source.level === 'held') return undefined;
+  if (!isStored(source) || source.level === 'held') return undefined;
   return {
     title: msg`Water in the tank, and how long it lasts`,
     says: msg`The area of the water times its height between high and low; at the present flow it lasts this long, if the pressure did not fall.`,
@@ -129,7 +130,7 @@ export const tank: Maker = ({ plan, results: { layout, flowLph } }) => {
 
 export const tankWeight: Maker = ({ results: { layout } }) => {
   const { source } = layout;
-  if (source.kind !== 'tank') return undefined;
+  if (!isStored(source)) return undefined;
   return {
     title: msg`Weight of the water`,
     says: msg`Water weighs a kilogram a litre, 8.3 lb a gallon. The tank and its stand come on top: somebody competent designs what carries more than 200 kg (440 lb) or stands above waist height.`,
@@ -143,18 +144,19 @@ export const tankWeight: Maker = ({ results: { layout } }) => {
 
 export const roof: Maker = ({ plan, results: { layout } }) => {
   const { source } = layout;
-  if (source.kind !== 'tank' || source.refill !== 'roof') return undefined;
+  const { roof: from } = comesIn(source);
+  if (!from) return undefined;
   return {
     title: msg`Water from one rain`,
     says: msg`The depth of the rain over the roof’s area, less what splashes and runs past.`,
     formula: 'V = A · h · s',
     terms: [
-      term('A', 'roof', source.roofM2, 'area', sourceField(plan, 'roofM2')),
-      term('h', 'rain', source.rainMm, 'rain', sourceField(plan, 'rainMm')),
-      term('s', msg`share that reaches the tank`, source.roofShare, 'share', sourceField(plan, 'roofShare')),
+      term('A', 'roof', from.m2, 'area', sourceField(plan, 'roofM2')),
+      term('h', 'rain', from.rainMm, 'rain', sourceField(plan, 'rainMm')),
+      term('s', msg`share that reaches the tank`, from.share, 'share', sourceField(plan, 'roofShare')),
     ],
     gives: (all) => all.reduce((v, x) => v * x, 1),
-    result: term('V', msg`into the tank`, roofL(source.roofM2, source.rainMm, source.roofShare), 'volume'),
+    result: term('V', msg`into the tank`, roofL(from.m2, from.rainMm, from.share), 'volume'),
     source: msg`Rainwater practice: about 0.85 of the rain is caught.`,
   };
 };

@@ -14,12 +14,21 @@ import {
   spread,
   suctionFacts,
   switchFacts,
-  tankLevelM,
   type FarmResults,
   type PartStep,
 } from '../network';
 import type { LaidMain } from '../layout';
-import type { FullPlan, Part, Source } from '../plan';
+import {
+  curveIn,
+  isPumped,
+  isStored,
+  isSucking,
+  isWell,
+  storedLevelM,
+  type FullPlan,
+  type Part,
+  type Source,
+} from '../plan';
 import { sourceField, sum, term, type Maker, type Term } from './types';
 import { S_PER_HOUR, S_PER_MIN } from '../units/time';
 
@@ -29,7 +38,7 @@ export const bucket: Maker = ({
     layout: { source },
   },
 }) => {
-  if (source.kind !== 'tap' || source.method !== 'bucket') return undefined;
+  if (!('shutKpa' in source) || source.method !== 'bucket') return undefined;
   return {
     title: msg`Flow of the open tap`,
     says: msg`A bucket of known volume over the mean of the seconds it took. It comes at no pressure.`,
@@ -57,8 +66,8 @@ const availableTank: Maker = ({
     layout: { source },
   },
 }) => {
-  if (source.kind !== 'tank') return undefined;
-  const level = tankLevelM(source, 'planned');
+  if (!isStored(source)) return undefined;
+  const level = storedLevelM(source, 'planned');
   return {
     title: msg`What the tank can give`,
     says:
@@ -89,7 +98,7 @@ const availableTap: Maker = ({
     demand,
   },
 }) => {
-  if (source.kind !== 'tap') return undefined;
+  if (!('shutKpa' in source)) return undefined;
   const flowing = source.method === 'bucket' ? 0 : source.flowingKpa;
   const boostKpa = boosts(source, plan, demand.availableLph);
   const boosted = source.booster.kind !== 'none';
@@ -150,15 +159,16 @@ const availablePump: Maker = ({
     demand,
   },
 }) => {
-  if (source.kind !== 'well' && source.kind !== 'pump') return undefined;
+  if (!isPumped(source)) return undefined;
   const q = demand.availableLph;
   if (!Number.isFinite(q)) return undefined;
   const intake = intakeOf(source, plan.wishes.allowance);
   const lift = intake.steps.find((s) => s.kind === 'lift')!;
   const drawn = q + source.othersLph;
   const friction = lossAcross({ ...lift.link, from: '', to: '' } as never, q, mediumOf(plan));
-  const well = source.kind === 'well';
-  const headM = supplyCurve(pumpSupply(source.curve), 0).kpa(drawn) / KPA_PER_M;
+  const well = isWell(source);
+  const headM =
+    supplyCurve(pumpSupply(curveIn(source, 'planned', plan.wishes.allowance)), 0).kpa(drawn) / KPA_PER_M;
   const held = source.vessel.part === 'tank';
   const liftM = well ? levelAtM(source, drawn) : source.liftM;
   const bareKpa = (headM - liftM) * KPA_PER_M - friction;
@@ -208,8 +218,8 @@ export const pumpCurve: Maker = ({
     flowLph,
   },
 }) => {
-  if ((source.kind !== 'well' && source.kind !== 'pump') || !(flowLph > 0)) return undefined;
-  const supply = pumpSupply(source.curve);
+  if (!isPumped(source) || !(flowLph > 0)) return undefined;
+  const supply = pumpSupply(curveIn(source, plan.water ?? 'planned', plan.wishes.allowance));
   if (supply.kind !== 'pump') return undefined;
   const curve = supplyCurve(supply, 0);
   const { points } = supply;
@@ -268,7 +278,7 @@ export const drawdown: Maker = ({
   },
 }) => {
   const facts = switchFacts(source, plan);
-  if (!facts || (source.kind !== 'well' && source.kind !== 'pump')) return undefined;
+  if (!facts || !isPumped(source)) return undefined;
   const { volumeL, prechargeKpa, cutInKpa, cutOutKpa } = source.vessel;
   return {
     title: msg`Water between starts`,
@@ -332,7 +342,7 @@ export const suction: Maker = ({
     flowLph,
   },
 }) => {
-  if (source.kind !== 'pump') return undefined;
+  if (!isSucking(source)) return undefined;
   const facts = suctionFacts(source, plan, flowLph, 0);
   return {
     title: msg`Suction head left`,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { kindOf } from '../../core/plan';
 import { computed } from 'vue';
 import { msg } from '../../core/language';
 import { pipeKind } from '../../core/catalog/pipes';
@@ -179,6 +180,7 @@ const others = computed(() =>
     // One that stands in the same place is kept in the plan, not drawn over the one in use.
     .filter((o) => Math.hypot(o.at[0] - source.value[0], o.at[1] - source.value[1]) > NEAR_PX),
 );
+const sign = computed(() => kindOf(plan.source).sign);
 const SOURCE_KEYS = ['source'];
 </script>
 
@@ -247,25 +249,8 @@ const SOURCE_KEYS = ['source'];
       @pointerdown="hand.grab($event, 'source', (x, y, g, free) => edits.source(x, y, g, free))"
       @keydown="edits.moveKeys($event, plan.source, edits.source, 'source')"
     >
-      <template v-if="plan.source.kind === 'tank'">
-        <rect x="-12" y="-14" width="24" height="24" rx="3" />
-        <path d="M-12 -5q6 -4 12 0t12 0M-8 10v5M8 10v5" />
-      </template>
-      <template v-else-if="plan.source.kind === 'well'">
-        <circle r="13" />
-        <path d="M-6 -4H6M-4 -4V8M4 -4V8M-4 3q2 -2 4 0t4 0" />
-      </template>
-      <template v-else-if="plan.source.kind === 'pump'">
-        <circle r="13" />
-        <path d="M-5 5V-2a5 5 0 0 1 10 0H9M-8 6q2 -2 4 0t4 0t4 0" />
-      </template>
-      <template v-else>
-        <circle r="13" />
-        <path
-          d="M0 -7.500c3.500 5 5.200 6.800 5.200 9.600a5.200 5.200 0 0 1-10.400 0c0-2.800 1.700-4.600 5.200-9.600z"
-          class="drop"
-        />
-      </template>
+      <circle v-if="sign.frame === 'round'" r="13" />
+      <path :d="sign.path" :class="{ drop: sign.drop, body: sign.frame === 'none' }" />
     </g>
   </g>
 </template>
@@ -309,7 +294,7 @@ const SOURCE_KEYS = ['source'];
   stroke-width: 1.6;
   stroke-dasharray: 3 2;
 }
-.source rect,
+.source .body,
 .source circle {
   fill: var(--card);
   stroke: var(--ink);

@@ -6,7 +6,7 @@ import {
   type BlockLayout,
   type Direction,
 } from '../../core/layout';
-import type { StatedBlock } from '../../core/plan';
+import { kindOf, type StatedBlock } from '../../core/plan';
 import { ref } from 'vue';
 import { useEdits } from '../stores/edits';
 import { usePlan } from '../stores/plan';
@@ -142,11 +142,7 @@ export function useSheetEdits(turned: () => boolean) {
   }
 
   function source(xM: number, yM: number, gesture: string, free = false): void {
-    edits.source(
-      { xM: snapped(xM, free), yM: snapped(yM, free) },
-      msg`move the ${plan.source.kind}`,
-      gesture,
-    );
+    edits.source({ xM: snapped(xM, free), yM: snapped(yM, free) }, kindOf(plan.source).words.moves, gesture);
   }
 
   function tee(id: string, xM: number, yM: number, gesture: string, free = false): void {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { sketchOf, type Asked } from '../../core/sketches';
+import { questionsOf, sketchOf, type Asked } from '../../core/sketches';
 import QuantityField from '../parts/QuantityField.vue';
 import { useDesk } from '../stores/desk';
 import { useDrafts } from '../stores/drafts';
@@ -25,7 +25,7 @@ const view = useView();
 useDrafts();
 
 const sketch = computed(() => sketchOf(String(route.params.sketch)));
-const questions = computed(() => sketch.value?.questions ?? []);
+const questions = computed(() => (sketch.value ? questionsOf(sketch.value) : []));
 const step = computed(() =>
   Math.min(questions.value.length, Math.max(1, Math.floor(Number(route.params.step)) || 1)),
 );

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { sketchOf } from '../../core/sketches';
+import { questionsOf, sketchOf } from '../../core/sketches';
 import { shownUnit } from '../../core/units';
 import { useSettings } from '../stores/settings';
 import MeasurePicture from './MeasurePicture.vue';
@@ -31,7 +31,7 @@ const print = (): void => window.print();
     </ul>
     <h2>Measure</h2>
     <ol>
-      <li v-for="q in sketch.questions" :key="q.id">
+      <li v-for="q in questionsOf(sketch)" :key="q.id">
         <MeasurePicture :measure="q.picture" class="picture" />
         <div>
           <h3>{{ q.ask }}</h3>

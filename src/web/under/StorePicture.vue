@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isStored } from '../../core/plan';
 import { useElementSize } from '@vueuse/core';
 import { line, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
@@ -26,7 +27,7 @@ const TOP = 14;
 const FOOT = 22;
 const midX = computed(() => Math.round(width.value * 0.56));
 const days = computed(() => plan.full.watering.day.dryDays);
-const source = computed(() => (plan.source.kind === 'tank' ? plan.source : undefined));
+const source = computed(() => (isStored(plan.source) ? plan.source : undefined));
 const lx = computed(() => scaleLinear([0, days.value * MIN_PER_DAY], [LEFT, midX.value - 26]));
 const ly = computed(() =>
   scaleLinear([source.value?.outletM ?? 0, source.value?.highM ?? 1], [height.value - FOOT, TOP]),

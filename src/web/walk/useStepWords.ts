@@ -2,7 +2,7 @@ import { msg } from '../../core/language';
 import { pipeKind } from '../../core/catalog/pipes';
 import { riseKpa, type WalkStep } from '../../core/network';
 import { ROLE_WORDS } from '../../core/catalog/headParts';
-import { bedWord, onlyPlaces } from '../../core/plan';
+import { bedWord, isStored, isWell, onlyPlaces } from '../../core/plan';
 import { textWidth, type TextType } from '../parts/textWidth';
 import { usePlan } from '../stores/plan';
 import { useResults } from '../stores/results';
@@ -31,17 +31,14 @@ export function useStepWords() {
     const length = settings.show(step.lengthM, 'length');
     switch (step.kind) {
       case 'rest':
-        if (plan.source.kind === 'tank')
-          return plan.source.level === 'held' ? msg`held water` : msg`low water`;
+        if (isStored(plan.source)) return plan.source.level === 'held' ? msg`held water` : msg`low water`;
         return fits(msg`${plan.source.name} shut`, msg`shut`);
       case 'drawing':
         return wide ? msg`drawing ${settings.show(step.flowLph, 'flow')}` : msg`drawing`;
       case 'draw':
         return fits(msg`the well sinks`, msg`sinks`);
       case 'lift':
-        return plan.source.kind === 'well'
-          ? fits(msg`lift and drop pipe`, msg`lift`)
-          : fits(msg`suction`, msg`lift`);
+        return isWell(plan.source) ? fits(msg`lift and drop pipe`, msg`lift`) : fits(msg`suction`, msg`lift`);
       case 'switch':
         return fits(msg`pump at cut-in`, msg`cut-in`);
       case 'boost':

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isStored } from '../../core/plan';
 import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -59,7 +60,7 @@ const range = (b: Bar): string => {
   const d = rangeOf(b.name, found.value!.known);
   if (b.name === 'school' || b.name === 'dirt') return d.why;
   const tell = (v: number): string =>
-    b.name === 'supply' && found.value!.known.supply && plan.source.kind === 'tank'
+    b.name === 'supply' && found.value!.known.supply && isStored(plan.source)
       ? settings.show(v, 'height')
       : b.name === 'slope'
         ? settings.show(v, 'slope')

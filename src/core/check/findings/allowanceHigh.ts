@@ -1,5 +1,5 @@
 import { msg } from '../../language';
-import { limitsOf } from '../../plan';
+import { limitsOf, kindOf } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, isOver, percent } from '../kind';
 import type { State } from '../states';
@@ -11,8 +11,7 @@ export const allowanceHigh = findingKind({
   find({ plan, results: { layout } }: State): Found<Record<never, never>>[] {
     const limit = limitsOf(plan).allowance;
     const measured = plan.wishes.allowance;
-    const { kind } = layout.source;
-    if ((kind !== 'tap' && kind !== 'well') || !isOver(measured, limit)) return [];
+    if (!kindOf(layout.source).measured || !isOver(measured, limit)) return [];
     return [{ grade: 'watch', place: { kind: 'source' }, measured, limit, kind: 'share', says: {} }];
   },
   words: ({ measured, limit }) => ({

@@ -1,6 +1,6 @@
 import { msg } from '../../language';
 import { HEAD_PARTS, isInjector, sizedKind } from '../../catalog/headParts';
-import { HEAD } from '../../plan';
+import { HEAD, isMains } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
 import { ofSource, steps } from '../offers';
@@ -19,7 +19,7 @@ export const backflowWeak = findingKind({
   find({ plan, results }: State): Found<Said>[] {
     const feeding = plan.wishes.feeding || plan.head.some((p) => isInjector(p.role));
     const preventers = plan.head.filter((p) => p.role === 'backflow');
-    if (!feeding || results.layout.source.kind !== 'tap' || preventers.length === 0) return [];
+    if (!feeding || !isMains(results.layout.source) || preventers.length === 0) return [];
     if (preventers.some((p) => !WEAK.some((kind) => p.kind.startsWith(kind)))) return [];
     const [{ id, name }] = preventers;
     return [{ grade: 'watch', place: { kind: 'part', place: HEAD, id }, says: { part: name } }];

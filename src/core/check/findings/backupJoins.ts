@@ -1,6 +1,6 @@
 import { msg } from '../../language';
 import { sizedKind } from '../../catalog/headParts';
-import { joiningSources, keptApart, unguarded } from '../../plan';
+import { joiningSources, keptApart, unguarded, isMains } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
 import { ofSource } from '../offers';
@@ -20,7 +20,7 @@ export const backupJoins = findingKind({
       (s) => !keptApart(plan, home, s) || unguarded(home, s).length > 0,
     );
     if (!other) return [];
-    const mains = home.kind === 'tap' || other.kind === 'tap';
+    const mains = isMains(home) || isMains(other);
     const lacking = unguarded(home, other);
     const valve = keptApart(plan, home, other);
     return [

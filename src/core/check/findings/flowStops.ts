@@ -1,3 +1,4 @@
+import { isPumped } from '../../plan';
 import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind, isUnder } from '../kind';
@@ -12,7 +13,7 @@ export const flowStops = findingKind({
   stage: 'water',
   find({ results: { layout, flowLph } }: State): Found<Said>[] {
     const { source } = layout;
-    if ((source.kind !== 'well' && source.kind !== 'pump') || source.vessel.part !== 'flow') return [];
+    if (!isPumped(source) || source.vessel.part !== 'flow') return [];
     const { stopsLph } = source.vessel;
     if (!(flowLph > 0) || !isUnder(flowLph, stopsLph)) return [];
     return [

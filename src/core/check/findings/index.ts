@@ -31,6 +31,8 @@ import { materialUneven } from './materialUneven';
 import { materialWater } from './materialWater';
 import { needsPressure } from './needsPressure';
 import { flowStops } from './flowStops';
+import { liftShort } from './liftShort';
+import { pumpTooLittle } from './pumpTooLittle';
 import { neverStops } from './neverStops';
 import { noBackflow } from './noBackflow';
 import { noFilter } from './noFilter';
@@ -94,6 +96,8 @@ export const KINDS = [
   needsPressure,
   neverStops,
   flowStops,
+  pumpTooLittle,
+  liftShort,
   reliefUseless,
   shortCycling,
   overYield,

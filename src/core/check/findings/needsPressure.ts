@@ -1,3 +1,4 @@
+import { isStored } from '../../plan';
 import { msg } from '../../language';
 import { isInjector } from '../../catalog/headParts';
 import type { Found } from '../finding';
@@ -23,7 +24,7 @@ export const needsPressure = findingKind({
         kind: 'pressure',
         says: {
           part: part.name,
-          gravity: results.layout.source.kind === 'tank',
+          gravity: isStored(results.layout.source),
           injects: isInjector(part.role),
         },
       };

@@ -1,3 +1,4 @@
+import { isPumped } from '../../plan';
 import { msg } from '../../language';
 import { pumpShutKpa, switchFacts } from '../../network';
 import type { Found } from '../finding';
@@ -13,7 +14,7 @@ export const neverStops = findingKind({
   stage: 'water',
   find({ plan, results }: State): Found<Said>[] {
     const { source } = results.layout;
-    if (source.kind !== 'well' && source.kind !== 'pump') return [];
+    if (!isPumped(source)) return [];
     if (!switchFacts(source, plan)?.neverStops) return [];
     return [
       {

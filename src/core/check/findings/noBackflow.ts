@@ -1,3 +1,4 @@
+import { isMains, isStored, comesIn } from '../../plan';
 import { msg } from '../../language';
 import { isInjector } from '../../catalog/headParts';
 import type { Found } from '../finding';
@@ -21,10 +22,10 @@ export const noBackflow = findingKind({
     if (backup) return [];
     const feeding = plan.wishes.feeding || plan.head.some((p) => isInjector(p.role));
     // A float valve in a closed canister is joined to the mains; a tank filled from above is parted from them by air.
-    const gap = source.kind === 'tank' && source.level === 'held' && source.fedBy === 'mains';
-    const mains = source.kind === 'tap' || gap;
-    if (source.kind === 'tank' && !feeding && !gap) return [];
-    const grave = source.kind === 'tap' || feeding;
+    const gap = comesIn(source).mains === true;
+    const mains = isMains(source) || gap;
+    if (isStored(source) && !feeding && !gap) return [];
+    const grave = isMains(source) || feeding;
     if (!grave && !gap && plan.head.some((p) => p.role === 'check-valve')) return [];
     return [
       {

@@ -1,3 +1,4 @@
+import { isSucking } from '../../plan';
 import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
@@ -10,7 +11,7 @@ export const noFootValve = findingKind({
   stage: 'water',
   find: ({ results }: State): Found<Record<never, never>>[] => {
     const { source } = results.layout;
-    return source.kind === 'pump' && source.liftM > 0 && !source.footValve
+    return isSucking(source) && source.liftM > 0 && !source.footValve
       ? [{ grade: 'watch', place: { kind: 'source' }, measured: source.liftM, kind: 'height', says: {} }]
       : [];
   },

@@ -3,7 +3,7 @@ import { sizedKind } from '../../catalog/headParts';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
 import { addPart, ofSource } from '../offers';
-import { HEAD } from '../../plan';
+import { HEAD, isPumped, isWell } from '../../plan';
 import type { State } from '../states';
 
 type Said = { well: boolean };
@@ -17,9 +17,9 @@ export const noRelief = findingKind({
   stage: 'water',
   find({ plan, results }: State): Found<Said>[] {
     const { source } = results.layout;
-    if (source.kind !== 'well' && source.kind !== 'pump') return [];
+    if (!isPumped(source)) return [];
     if (source.vessel.part !== 'none' || plan.head.some((p) => p.role === 'relief')) return [];
-    const well = source.kind === 'well';
+    const well = isWell(source);
     return [
       {
         grade: well ? 'stop' : 'mend',

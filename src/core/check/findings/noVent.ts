@@ -1,5 +1,5 @@
 import { msg } from '../../language';
-import { HEAD, limitsOf } from '../../plan';
+import { HEAD, limitsOf, isStored } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, isOver } from '../kind';
 import { addPart, ofSource } from '../offers';
@@ -67,7 +67,7 @@ function highPoints({ plan, results }: State): Found<Said>[] {
     if (neighbours.length === 0 || neighbours.some((n) => n > zM - limitsOf(plan).highPointM)) return [];
     const block = plan.blocks.find((b) => b.id === id);
     // A tank is open to the air; a block's high end breathes through its emitters.
-    if (id === HEAD && source.kind === 'tank') return [];
+    if (id === HEAD && isStored(source)) return [];
     const vented =
       id === HEAD
         ? plan.head.some((p) => p.role === 'air-vent')

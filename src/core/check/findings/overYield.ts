@@ -1,3 +1,4 @@
+import { isWell } from '../../plan';
 import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind, isOver, percent } from '../kind';
@@ -12,7 +13,7 @@ export const overYield = findingKind({
   stage: 'water',
   find({ plan, results: { layout, flowLph } }: State): Found<Said>[] {
     const { source } = layout;
-    if (source.kind !== 'well') return [];
+    if (!isWell(source)) return [];
     const { allowance } = plan.wishes;
     const limit = source.yieldLph * allowance;
     const drawn = flowLph + source.othersLph;

@@ -1,3 +1,4 @@
+import { isPumped } from '../../plan';
 import { msg } from '../../language';
 import { switchFacts } from '../../network';
 import type { Found } from '../finding';
@@ -17,7 +18,7 @@ export const precharge = findingKind({
   stage: 'water',
   find({ plan, results }: State): Found<Said>[] {
     const { source } = results.layout;
-    if ((source.kind !== 'well' && source.kind !== 'pump') || !switchFacts(source, plan)) return [];
+    if (!isPumped(source) || !switchFacts(source, plan)) return [];
     const { prechargeKpa, cutInKpa } = source.vessel;
     const high = prechargeKpa > cutInKpa;
     if (!high && prechargeKpa >= cutInKpa - FAR_UNDER_KPA) return [];

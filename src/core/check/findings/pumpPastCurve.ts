@@ -1,3 +1,4 @@
+import { isPumped } from '../../plan';
 import { msg } from '../../language';
 import { lastPointLph } from '../../network';
 import type { Found } from '../finding';
@@ -28,8 +29,7 @@ export const pumpPastCurve = findingKind({
           says: { booster },
         });
     };
-    if (source.kind === 'well' || source.kind === 'pump')
-      look(source.curve, flowLph + source.othersLph, false);
+    if (isPumped(source)) look(source.curve, flowLph + source.othersLph, false);
     if (source.booster.kind !== 'none') look(source.booster.curve, flowLph, true);
     return found;
   },

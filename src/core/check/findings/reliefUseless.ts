@@ -1,5 +1,5 @@
 import { msg } from '../../language';
-import { HEAD } from '../../plan';
+import { HEAD, isPumped } from '../../plan';
 import { pumpShutKpa, switchFacts } from '../../network';
 import type { Found } from '../finding';
 import { findingKind, isOver } from '../kind';
@@ -20,7 +20,7 @@ export const reliefUseless = findingKind({
   find: ({ plan, results }: State): Found<Said>[] =>
     results.head.flatMap(({ step: { part }, beforeKpa }) => {
       const { source } = results.layout;
-      if (part.role !== 'relief' || (source.kind !== 'well' && source.kind !== 'pump')) return [];
+      if (part.role !== 'relief' || !isPumped(source)) return [];
       const place = { kind: 'part', place: HEAD, id: part.id } as const;
       const cutOutKpa = switchFacts(source, plan) ? source.vessel.cutOutKpa : 0;
       const worksKpa = Math.max(beforeKpa, cutOutKpa);

@@ -1,6 +1,6 @@
 import { msg } from '../../language';
 import { switchFacts } from '../../network';
-import { limitsOf } from '../../plan';
+import { limitsOf, isPumped } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, isOver, isUnder } from '../kind';
 import { ofSource, steps } from '../offers';
@@ -47,7 +47,7 @@ export const shortCycling = findingKind({
           flowLph,
           cutInLph: facts.cutInLph,
           often,
-          estimated: (source.kind === 'well' || source.kind === 'pump') && source.curve.method === 'bucket',
+          estimated: isPumped(source) && source.curve.method === 'bucket',
         },
       },
     ];
@@ -70,7 +70,7 @@ export const shortCycling = findingKind({
   },
   offers: ofSource(({ results: { layout } }) => {
     const { source } = layout;
-    if (source.kind !== 'well' && source.kind !== 'pump') return [];
+    if (!isPumped(source)) return [];
     const larger = [1.5, 2, 3, 4, 6, 8, 12].map((f) => Math.round(source.vessel.volumeL * f));
     return [steps(larger, (volumeL) => ({ kind: 'tank-size', volumeL }))];
   }),

@@ -1,6 +1,6 @@
 import { msg } from '../../language';
 import { suctionFacts } from '../../network';
-import { limitsOf } from '../../plan';
+import { limitsOf, isSucking } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, isUnder } from '../kind';
 import { fewerAtOnce, ofSource, steps, all, widerThan } from '../offers';
@@ -15,7 +15,7 @@ export const suctionHigh = findingKind({
   when: ['open', 'high'],
   find({ plan, results }: State): Found<Said>[] {
     const { source } = results.layout;
-    if (source.kind !== 'pump') return [];
+    if (!isSucking(source)) return [];
     const { suctionMarginM } = limitsOf(plan);
     const facts = suctionFacts(source, plan, results.flowLph, suctionMarginM);
     if (!isUnder(facts.spareM, suctionMarginM)) return [];
@@ -49,7 +49,7 @@ export const suctionHigh = findingKind({
   offers: all(
     ofSource(({ results: { layout } }) => {
       const { source } = layout;
-      if (source.kind !== 'pump') return [];
+      if (!isSucking(source)) return [];
       const lower = [1, 2, 3, 4]
         .map((by) => Number((source.liftM - by).toFixed(2)))
         .filter((lift) => lift > LEAST_LIFT_M);

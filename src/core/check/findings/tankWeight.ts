@@ -1,3 +1,4 @@
+import { isStored, kindOf } from '../../plan';
 import { grouped, msg } from '../../language';
 import { fullL } from '../../hydraulics/storage';
 import type { Found } from '../finding';
@@ -17,8 +18,8 @@ export const tankWeight = findingKind({
   stage: 'water',
   find({ results }: State): Found<Said>[] {
     const { source } = results.layout;
-    if (source.kind !== 'tank') return [];
-    const standM = source.outletM;
+    const standM = kindOf(source).standM?.(source);
+    if (!isStored(source) || standM === undefined) return [];
     const kg = fullL(source) * KG_PER_L;
     if (!(standM > 0) || !(isOver(standM, HIGH_M) || (isOver(kg, HEAVY_KG) && standM > LEAST_STAND_M)))
       return [];

@@ -1,3 +1,4 @@
+import { isStored, isPumped, kindOf } from '../../plan';
 import { intakeCurve, intakeOf, mediumOf } from '../../network';
 import { KPA_PER_M } from '../../hydraulics/water';
 import {
@@ -17,7 +18,7 @@ import { widerPart } from './parts';
 const RAISES_M = [0.5, 1, 1.5] as const;
 
 export const raisedTank: Offering = ({ results: { layout } }) =>
-  layout.source.kind === 'tank' ? [steps(RAISES_M, (byM) => ({ kind: 'raise-tank', byM }))] : [];
+  kindOf(layout.source).standM ? [steps(RAISES_M, (byM) => ({ kind: 'raise-tank', byM }))] : [];
 
 /** A booster is chosen for so much more than is missing, as ratios. */
 const BOOSTER_ROOM = [1.15, 1.6] as const;
@@ -35,7 +36,7 @@ export const booster: Offering = ({ plan, results: { layout, demand } }) => {
   const curve = intakeCurve(intakeOf(source, plan.wishes.allowance), mediumOf(plan));
   const thereKpa = curve.kpa(demand.askedLph);
   const missingKpa = demand.neededKpa - thereKpa;
-  if (!(thereKpa > source.booster.lowCutKpa) && source.kind !== 'tank') return [];
+  if (!(thereKpa > source.booster.lowCutKpa) && !isStored(source)) return [];
   if (!(missingKpa > LEAST_BOOST_KPA) || missingKpa > MOST_BOOST_KPA) return [];
   return [
     steps(BOOSTER_ROOM, (room) => ({
@@ -49,7 +50,7 @@ export const booster: Offering = ({ plan, results: { layout, demand } }) => {
 /** A switch that stops the pump sooner. */
 export const lowerCutOut: Offering = ({ results: { layout } }) => {
   const { source } = layout;
-  if ((source.kind !== 'well' && source.kind !== 'pump') || source.vessel.part !== 'tank') return [];
+  if (!isPumped(source) || source.vessel.part !== 'tank') return [];
   const { cutInKpa, cutOutKpa } = source.vessel;
   const lower = [0.9, 0.8, 0.7, 0.6, 0.5]
     .map((s) => Math.round(cutOutKpa * s))

@@ -1,5 +1,5 @@
 import type { Build } from './buildTypes';
-import { over } from './over';
+import { over } from '../fields/over';
 import type { Stated } from './types';
 
 /** Growers' practice: a tenth more of small parts; a hand's breadth of soil over pipe that nothing drives on. */

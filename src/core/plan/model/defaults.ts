@@ -8,13 +8,14 @@ import { SMOOTH_C } from '../../hydraulics/friction';
 import { prepareTube, tubeLph } from '../../hydraulics/microtube';
 import type { Surface } from '../../ground';
 import { fullGround, fullObstacle, HEADLAND_M, surfaceOf, TUNNEL, TYPICAL_BEDS } from './landDefaults';
-import { over, piece } from './over';
+import { over, piece } from '../fields/over';
 import { fullPlaces, SMALL_PIPE } from './placesDefaults';
 import { remembering } from './remembering';
 import { fullBuild } from './buildDefaults';
 import { fullWatering } from './wateringDefaults';
 import { fullPart } from './fullPart';
 import { passing } from './joins';
+import { isStored, kindOf, SOURCE_KINDS, storedLevelM } from '../sources';
 import { fullSource } from './sourceDefaults';
 import { opensApart, usuallyOpenedBy, withValves } from './switching';
 import {
@@ -72,16 +73,7 @@ const BLOCK_GAP_M = 6;
 /** The head a plan begins with, by its source. */
 export function typicalHead(kind: SourceKind): StatedPart[] {
   const of = (...kinds: string[]): StatedPart[] => kinds.map((k) => ({ id: k, kind: k }));
-  switch (kind) {
-    case 'tap':
-      return of('vacuum-breaker', 'screen-3/4');
-    case 'tank':
-      return of('ball-1', 'screen-1');
-    case 'well':
-      return of('check-1', 'ball-1', 'disc-1');
-    case 'pump':
-      return of('check-1', 'relief', 'disc-1');
-  }
+  return of(...kindOf({ kind }).head);
 }
 
 const REGULATED: StatedPart[] = [{ id: 'regulator', kind: 'regulator-mid' }];
@@ -97,9 +89,7 @@ const typicalInlet = (waterM: number, blockM: number, plants: boolean): StatedPa
 
 /** Highest water of a tank that is drawn on, m; no limit for other sources. */
 const highestWaterM = (source: Source): number =>
-  source.kind === 'tank'
-    ? source.heightM + (source.level === 'held' ? source.floatM : source.highM)
-    : Infinity;
+  isStored(source) ? source.heightM + storedLevelM(source, 'best') : Infinity;
 
 /** What is laid, with its label: typical of its kind where nothing is stated. */
 function fullTape(stated: Stated<Tape> | undefined): Tape {
@@ -262,12 +252,7 @@ const NO_GROUND = {};
 const NO_SURFACE = {};
 const NO_WATERING = {};
 const NO_BUILD = {};
-const TYPICAL_HEADS: Record<SourceKind, StatedPart[]> = {
-  tap: typicalHead('tap'),
-  well: typicalHead('well'),
-  pump: typicalHead('pump'),
-  tank: typicalHead('tank'),
-};
+const TYPICAL_HEADS = new Map(SOURCE_KINDS.map(({ kind }) => [kind, typicalHead(kind)]));
 
 const fullWishes = (stated: Plan['wishes']): FullPlan['wishes'] =>
   over(
@@ -329,7 +314,7 @@ export function fillIn(plan: Plan): FullPlan {
   const sourceId = plan.sourceId ?? plan.sources[0].id;
   const source = sources.find((s) => s.id === sourceId) ?? sources[0];
   const waterM = highestWaterM(source);
-  const head = plan.head ?? TYPICAL_HEADS[source.kind];
+  const head = plan.head ?? TYPICAL_HEADS.get(source.kind)!;
   let right = 0;
   const blocks = plan.blocks.map((block, i) => {
     const xM = right;

@@ -1,5 +1,5 @@
 import { HEAD_PARTS, type PartKind } from '../../catalog/headParts';
-import { over } from './over';
+import { over } from '../fields/over';
 import type { Part, StatedPart } from './types';
 
 const UNKNOWN_PART = HEAD_PARTS.find((p) => p.id === 'adaptor')!;

@@ -1,5 +1,6 @@
 import type { Role } from '../../catalog/headParts';
-import type { PipePiece } from './pipeTypes';
+import type { PipePiece } from '../fields/pipeTypes';
+import { isMains } from '../sources';
 import { HEAD, type FullPlan, type Part, type Plan, type Source, type StatedPart } from './types';
 
 /*
@@ -131,6 +132,6 @@ export const keptApart = ({ backup }: Pick<FullPlan, 'backup'>, home: OwnSource,
 
 /** Those of two that join which need a backflow preventer and have none: the mains always, else the one that joins. */
 export const unguarded = (home: OwnSource, other: OwnSource): OwnSource[] => {
-  const mains = [home, other].filter((s) => s.kind === 'tap');
+  const mains = [home, other].filter(isMains);
   return (mains.length > 0 ? mains : [other]).filter((s) => !s.branch.some((p) => p.role === 'backflow'));
 };

@@ -1,6 +1,6 @@
 import { msg } from '../../language';
 import { surfaceThrough, type Surface } from '../../ground';
-import { over } from './over';
+import { over } from '../fields/over';
 import type { Beds, FarmGround, Obstacle, Plan, Tunnel } from './types';
 
 export const TYPICAL_BEDS: Beds = {

@@ -1,4 +1,4 @@
-import { over } from './over';
+import { over } from '../fields/over';
 import type { Places, Stated } from './types';
 
 /** Small pipe to plants where nothing else is said: half-inch poly. */

@@ -1,4 +1,4 @@
-import type { PipePiece } from './pipeTypes';
+import type { PipePiece } from '../fields/pipeTypes';
 
 /** A tee, corner or end of small pipe that was drawn. Places are in the block's own frame, m from where it is fed. */
 export interface Joint {

@@ -1,4 +1,5 @@
 import { isStationTimer, isTimed, SPLITTER_WAYS, type Role } from '../../catalog/headParts';
+import { isStored } from '../sources';
 import { fullPart } from './fullPart';
 import { HEAD, type Block, type FullPlan, type Part, type Source } from './types';
 import type { OpenedBy, WaterSet } from './wateringTypes';
@@ -71,7 +72,7 @@ export function valveKindFor(by: Exclude<OpenedBy, 'hand'>, boreMm: number, grav
 const ownTimed = ({ inlet }: Block): Part | undefined => timedPart(inlet.filter((p) => !p.planned));
 
 /** Water that stands no higher than a tank holds it: nothing presses a valve open. */
-const isGravityFed = (source: Source): boolean => source.kind === 'tank' && source.booster.kind === 'none';
+const isGravityFed = (source: Source): boolean => isStored(source) && source.booster.kind === 'none';
 
 const typical = new Map<string, Part>();
 function plannedPart(kind: string, at: 'head' | 'block'): Part {

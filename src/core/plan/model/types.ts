@@ -1,15 +1,13 @@
 import type { PartKind, PartLabel, Role } from '../../catalog/headParts';
 import type { LiesId, MaterialId } from '../../catalog/materials';
-import type { WaterId } from '../../catalog/water';
 import type { Point } from '../../ground';
 import type { FrictionSchool } from '../../hydraulics/friction';
-import type { PressureTank } from '../../hydraulics/pressureTank';
-import type { PumpCurve } from '../../hydraulics/pump';
-import type { Store } from '../../hydraulics/storage';
 
 import type { Build } from './buildTypes';
 import type { LimitName } from './limits';
-import type { PipePiece } from './pipeTypes';
+import type { PipePiece } from '../fields/pipeTypes';
+import type { Stated } from '../fields/stated';
+import type { AnySource, Pumped, SourceKind, SourceState, StatedOf, Stored } from '../sources';
 import type { Places } from './placesTypes';
 import type { Beds, FarmGround, Ground, Obstacle, Tunnel, Underlay } from './landTypes';
 import type { Hours, OpenedBy, Watering, WaterSet } from './wateringTypes';
@@ -18,128 +16,29 @@ export type * from './buildTypes';
 export type * from './landTypes';
 export type * from './placesTypes';
 export type * from './wateringTypes';
-
-/** Every field of `T` may be left out, at any depth: what a grower has stated. Arrays are whole or absent. */
-export type Stated<T> = T extends readonly unknown[]
-  ? T
-  : T extends object
-    ? { [K in keyof T]?: Stated<T[K]> }
-    : T;
+export type { Stated } from '../fields/stated';
+export type { Booster, SourceKind, SourceState, Vessel } from '../sources';
 
 export const PLAN_FORMAT = 'idle-furrow-plan';
 export const PLAN_VERSION = 11;
 
-/** A booster pump in line after a weak source. */
-export interface Booster {
-  kind: 'none' | 'fixed' | 'variable';
-  curve: PumpCurve;
-  /** Pressure that a variable-speed booster holds after it. */
-  holdKpa: number;
-  /** It stops when the pressure before it falls under this, */
-  lowCutKpa: number;
-  /** and when the pressure after it rises over this. */
-  highCutKpa: number;
-  /** It starts again when the pressure after it falls under this, and the vessel on it holds so much, L: not judged if not stated. */
-  startKpa?: number;
-  vesselL?: number;
-  maxLph: number;
-}
-
-interface Site {
-  name: string;
-  /** Place on the sheet, m. */
-  xM: number;
-  yM: number;
-  /** Height of the ground there, m. */
-  heightM: number;
-  /** What is in the water. */
-  water: WaterId[];
-  /** When it was measured: sources are weakest in the dry season. */
-  testedIn: 'dry' | 'wet' | 'unknown';
-  /** What house and neighbours draw from it at the same time. */
-  othersLph: number;
-  booster: Booster;
+/** How a source joins others: the same for every kind. */
+interface Joining {
   /** Parts that only its own water passes, in the order of the water: up to where it joins the others at the head. */
   branch: Part[];
   /** The pipe from it to the head, where that stands at another source; longer than straight by `extraM`. */
   joins: PipePiece & { extraM: number };
-  /** Fields that hold an example's figures, not yet measured. */
-  examples?: string[];
 }
 
-/** A tap or hydrant, by a bucket and a shut gauge, or by two gauge readings. */
-export interface TapSource extends Site {
-  kind: 'tap';
-  method: 'bucket' | 'gauge';
-  /** Gauge with everything shut. */
-  shutKpa: number;
-  bucketL: number;
-  /** Seconds of each try to fill the bucket with the tap wide open. */
-  triesS: number[];
-  /** The gauge while a known flow runs. */
-  flowingKpa: number;
-  flowingLph: number;
-}
-
-/**
- * What starts and stops a pump: a switch on a pressure tank; a flow switch, which runs it on its curve as long as enough flows;
- * or none, where a hand or a timer does and a relief valve must stand in for it.
- */
-export interface Vessel extends PressureTank {
-  part: 'tank' | 'flow' | 'none';
-  /** A flow switch stops the pump where less flows. */
-  stopsLph: number;
-}
-
-/** A well with a submersible pump. */
-export interface WellSource extends Site {
-  kind: 'well';
-  curve: PumpCurve;
-  /** Water under the ground at the well while the pump runs: while `testLph` is drawn, where that is known. */
-  pumpingLevelM: number;
-  /** The same with nothing drawn, and the flow that was drawn when it stood at the pumping level: then the level follows the flow. */
-  restLevelM?: number;
-  testLph?: number;
-  drop: PipePiece & { lengthM: number };
-  vessel: Vessel;
-  /** What the well gives day and night. */
-  yieldLph: number;
-}
-
-/** A pump at the side of open water, or over an underground tank. */
-export interface PumpSource extends Site {
-  kind: 'pump';
-  curve: PumpCurve;
-  /** Pump above the water; below 0 where it is flooded. */
-  liftM: number;
-  suction: PipePiece & { lengthM: number; minorK: number };
-  footValve: boolean;
-  altitudeM: number;
-  /** Net positive suction head the pump needs. */
-  npshM: number;
-  vessel: Vessel;
-}
-
-/** A gravity tank. Heights are over the ground it stands on. */
-export interface TankSource extends Site, Store {
-  kind: 'tank';
-  /** Falling as it empties, or held by a float valve at `floatM`. */
-  level: 'falling' | 'held';
-  floatM: number;
-  fedBy: 'mains' | 'store';
-  /** What the store that feeds the float holds, L, and the height of its outlet, m: refills are the store's. Nothing is known of it if not stated. */
-  storeL?: number;
-  storeM?: number;
-  refill: 'none' | 'roof' | 'hose' | 'pump';
-  roofM2: number;
-  rainMm: number;
-  /** Share of the rain that reaches the tank. */
-  roofShare: number;
-  refillLph: number;
-}
-
-export type Source = TapSource | WellSource | PumpSource | TankSource;
-export type SourceKind = Source['kind'];
+export type Source = AnySource extends infer S ? (S extends AnySource ? S & Joining : never) : never;
+type SourceOf<K extends SourceKind> = Extract<Source, { kind: K }>;
+export type TapSource = SourceOf<'tap'>;
+export type WellSource = SourceOf<'well'>;
+export type PumpSource = SourceOf<'pump'>;
+export type TankSource = SourceOf<'tank'>;
+/** Any source that stores water that stands high, or has a pump of its own. */
+export type StoredSource = Extract<Source, Stored>;
+export type PumpedSource = Extract<Source, Pumped>;
 
 /** A second source that joins the same pipes. */
 export interface Backup {
@@ -328,11 +227,6 @@ export interface Wishes {
   limits: Partial<Record<LimitName, number>>;
 }
 
-/**
- * What a source is taken at: as planned (allowance off, low water, cut-in), or at its best (as measured, full, cut-out).
- */
-export type SourceState = 'planned' | 'best';
-
 /** A plan with every field filled in. */
 export interface FullPlan {
   /** When the set that is open is started, where that was said: never stated. */
@@ -369,10 +263,11 @@ export interface FullPlan {
 }
 
 type StatedSource = {
-  [K in SourceKind]: Stated<Omit<Extract<Source, { kind: K }>, 'branch'>> & {
+  [K in SourceKind]: StatedOf<K> & {
     id: string;
     kind: K;
     branch?: StatedPart[];
+    joins?: Stated<Joining['joins']>;
   };
 }[SourceKind];
 

@@ -1,6 +1,6 @@
 import { msg } from '../../language';
 import { coverKind } from '../../catalog/covers';
-import { over } from './over';
+import { over } from '../fields/over';
 import type { StatedWatering } from './types';
 import type { Climate, DayRules, Feeding, NeedRules, OpenedBy, Season, Watering } from './wateringTypes';
 

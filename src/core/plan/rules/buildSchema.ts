@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { FAMILIES, RUN_ENDS } from '../model/buildTypes';
-import { LIMITS, notNegative, positive, text } from './bounds';
+import { LIMITS, notNegative, positive, text } from '../fields/bounds';
 import { date } from './wateringSchema';
 
 const item = Joi.string().min(1).max(120);

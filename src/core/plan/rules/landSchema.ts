@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { COVERS } from '../../catalog/covers';
 import { SOILS } from '../../catalog/soils';
 import { planted } from './wateringSchema';
-import { id, ids, LIMITS, notNegative, place, positive, text } from './bounds';
+import { id, ids, LIMITS, notNegative, place, positive, text } from '../fields/bounds';
 
 const point = Joi.array().ordered(place.required(), place.required()).length(2);
 export const outline = Joi.array().items(point).min(3).max(LIMITS.corners);

@@ -1,7 +1,7 @@
 import { grouped, msg } from '../../language';
 import { areaM2 } from '../../ground';
-import { LIMITS } from './bounds';
-import type { Contradiction } from './sanity';
+import { LIMITS } from '../fields/bounds';
+import type { Contradiction } from '../fields/contradiction';
 import type { FullPlan } from '../model/types';
 
 /** A plan file nests no deeper, holds no more values, and no list is longer: beyond this it is something else. */

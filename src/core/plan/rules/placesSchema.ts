@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { PIPES } from '../../catalog/pipes';
-import { id, ids, LIMITS, notNegative, place, positive, text } from './bounds';
+import { id, ids, LIMITS, notNegative, place, positive, text } from '../fields/bounds';
 
 const emitters = Joi.number().integer().min(1).max(LIMITS.emittersAtPlant);
 const around = Joi.valid('point', 'ring');

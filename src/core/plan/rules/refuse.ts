@@ -1,7 +1,7 @@
 import { msg } from '../../language';
 import { fillIn } from '../model/defaults';
 import { tooLarge } from './measure';
-import { LIMITS } from './bounds';
+import { LIMITS } from '../fields/bounds';
 import { contradictions } from './sanity';
 import { planSchema } from './schema';
 import type { Plan } from '../model/types';

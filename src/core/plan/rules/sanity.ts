@@ -2,26 +2,14 @@ import { msg } from '../../language';
 import { HEAD_PARTS } from '../../catalog/headParts';
 import { isCrop } from '../../catalog/crops';
 import { areaM2, crossingSides } from '../../ground';
-import { pumpEfficiency, type PumpCurve } from '../../hydraulics/pump';
 import { cropsOf } from '../model/crops';
 import { checkPlaces } from './placesSanity';
-import { unaidedKpa } from '../model/sourceDefaults';
+import type { AddContradiction, Contradiction } from '../fields/contradiction';
+import { kindOf, saneCurve, unaidedKpa } from '../sources';
 import { sharedHead } from '../model/joins';
 import { HEAD, type FullPlan, type Obstacle, type Source } from '../model/types';
 
-/** Two fields of a plan that contradict each other. */
-export interface Contradiction {
-  /** Path of the field to mend. */
-  path: string;
-  what: string;
-  /** Path of the field that it stands against, where one field does. */
-  other?: string;
-}
-
-type Add = (path: string, what: string, other?: string) => void;
-
-/** No small pump turns more of its power into flow and pressure than this. */
-const MOST_EFFICIENT = 0.85;
+type Add = AddContradiction;
 
 /** What single fields allow but together make no sense. Checked on a plan filled in. */
 export function contradictions(plan: FullPlan): Contradiction[] {
@@ -131,81 +119,10 @@ function checkGround(plan: FullPlan, add: Add): void {
 }
 
 function checkSource(s: Source, add: Add): void {
-  if (s.booster.kind !== 'none') checkCurve(s.booster.curve, 'booster.curve', add);
+  if (s.booster.kind !== 'none') saneCurve(s.booster.curve, 'booster.curve', add);
   if (s.booster.kind === 'variable' && s.booster.holdKpa <= unaidedKpa(s))
     add('booster.holdKpa', msg`the source reaches that pressure by itself: the booster must hold more`);
-  switch (s.kind) {
-    case 'tap':
-      if (s.method === 'gauge' && s.flowingKpa >= s.shutKpa)
-        add('flowingKpa', msg`with water running the gauge must read less than shut`, 'shutKpa');
-      return;
-    case 'tank':
-      if (s.lowM < s.outletM) add('lowM', msg`the low water stands below the outlet`, 'outletM');
-      if (s.highM < s.lowM) add('highM', msg`the high water stands below the low water`, 'lowM');
-      if (s.shape === 'stated' && s.highM <= s.outletM)
-        add('highM', msg`the high water must be above the outlet for the tank to hold anything`, 'outletM');
-      if (s.level === 'held' && s.floatM < s.outletM)
-        add('floatM', msg`the float holds the water below the outlet`, 'outletM');
-      if (s.level === 'held' && s.fedBy === 'store' && s.storeM !== undefined && s.storeM < s.floatM)
-        add('storeM', msg`the store must stand over the float to feed it`, 'floatM');
-      return;
-    case 'well':
-      checkCurve(s.curve, 'curve', add);
-      if (s.drop.lengthM < s.pumpingLevelM)
-        add(
-          'drop.lengthM',
-          msg`the drop pipe must reach down to the water while the pump runs`,
-          'pumpingLevelM',
-        );
-      if (s.restLevelM !== undefined && s.restLevelM > s.pumpingLevelM)
-        add('restLevelM', msg`water at rest stands no deeper than while the pump runs`, 'pumpingLevelM');
-      checkVessel(s.vessel, add);
-      return;
-    case 'pump':
-      checkCurve(s.curve, 'curve', add);
-      if (s.suction.lengthM < s.liftM)
-        add('suction.lengthM', msg`the suction pipe is shorter than the lift`, 'liftM');
-      checkVessel(s.vessel, add);
-  }
-}
-
-function checkVessel(v: Extract<Source, { kind: 'well' }>['vessel'], add: Add): void {
-  if (v.part !== 'tank') return;
-  if (v.cutInKpa >= v.cutOutKpa)
-    add('vessel.cutInKpa', msg`the switch must start the pump below where it stops it`, 'vessel.cutOutKpa');
-  if (v.prechargeKpa >= v.cutOutKpa)
-    add(
-      'vessel.prechargeKpa',
-      msg`the air in the empty tank must be below the pressure at which the pump stops`,
-      'vessel.cutOutKpa',
-    );
-}
-
-function checkCurve(curve: PumpCurve, path: string, add: Add): void {
-  if (curve.method === 'label') {
-    if (pumpEfficiency(curve.labelLph, curve.labelM, curve.powerKw) > MOST_EFFICIENT)
-      add(
-        `${path}.powerKw`,
-        msg`a pump of this power cannot give that flow at that head`,
-        `${path}.labelLph`,
-      );
-    return;
-  }
-  curve.points.forEach((p, i, all) => {
-    if (i === 0) return;
-    if (p.flowLph <= all[i - 1].flowLph)
-      add(
-        `${path}.points[${i}].flowLph`,
-        msg`each point’s flow must be above that of the point before`,
-        `${path}.points[${i - 1}].flowLph`,
-      );
-    if (p.headM > all[i - 1].headM)
-      add(
-        `${path}.points[${i}].headM`,
-        msg`a pump’s head does not rise with its flow: each point must be at or under the one before`,
-        `${path}.points[${i - 1}].headM`,
-      );
-  });
+  kindOf(s).sane(s, add);
 }
 
 /** Sets name blocks there are, no bed is in two, and days are possible. */

@@ -1,22 +1,16 @@
 import Joi from 'joi';
 import { ENDS, ROLES } from '../../catalog/headParts';
 import { LIES, MATERIAL_IDS } from '../../catalog/materials';
-import { PIPES } from '../../catalog/pipes';
-import { WATERS } from '../../catalog/water';
 import { build } from './buildSchema';
 import { beds, ground, obstacle, outline, slopes, tunnel, turn, underlay } from './landSchema';
 import { LIMIT_NAMES, LIMIT_TABLE } from '../model/limits';
 import { places } from './placesSchema';
 import { hours, planted, watering } from './wateringSchema';
-import { height, id, ids, LIMITS, notNegative, place, positive, text } from './bounds';
+import { height, id, ids, LIMITS, notNegative, place, positive, text } from '../fields/bounds';
+import { pipePiece } from '../fields/pieceSchema';
+import { siteFields, SOURCE_KINDS } from '../sources';
 import { PLAN_FORMAT, PLAN_VERSION } from '../model/types';
 import { OPENED_BY } from '../model/wateringTypes';
-
-const pipePiece = {
-  pipe: Joi.valid(...ids(PIPES)),
-  boreMm: positive(1000).min(1),
-  hazenWilliamsC: positive(200).min(40),
-};
 
 const label = {
   fixedKpa: notNegative(LIMITS.pressureKpa),
@@ -50,129 +44,25 @@ export const ownPartSchema = Joi.object({
   ),
 });
 
-const curve = Joi.object({
-  method: Joi.valid('points', 'label', 'bucket'),
-  points: Joi.array()
-    .items(
-      Joi.object({
-        flowLph: notNegative(LIMITS.flowLph).required(),
-        headM: notNegative(LIMITS.headM).required(),
-      }),
-    )
-    .min(2)
-    .max(20),
-  powerKw: positive(500),
-  labelLph: positive(LIMITS.flowLph),
-  labelM: positive(LIMITS.headM),
-  bucketL: positive(10000),
-  triesS: Joi.array().items(positive(36000)).min(1).max(20),
-  bucketKpa: notNegative(LIMITS.pressureKpa),
-});
-
-const vessel = Joi.object({
-  part: Joi.valid('tank', 'flow', 'none'),
-  stopsLph: positive(LIMITS.flowLph),
-  volumeL: positive(100000),
-  prechargeKpa: notNegative(LIMITS.pressureKpa),
-  cutInKpa: positive(LIMITS.pressureKpa),
-  cutOutKpa: positive(LIMITS.pressureKpa),
-});
-
-const booster = Joi.object({
-  kind: Joi.valid('none', 'fixed', 'variable'),
-  curve,
-  holdKpa: positive(LIMITS.pressureKpa),
-  lowCutKpa: notNegative(LIMITS.pressureKpa),
-  highCutKpa: positive(LIMITS.pressureKpa),
-  startKpa: positive(LIMITS.pressureKpa),
-  vesselL: positive(100000),
-  maxLph: positive(LIMITS.flowLph),
-});
-
-const site = {
-  id: id.required(),
-  name: text(80),
-  xM: place,
-  yM: place,
-  heightM: height,
-  water: Joi.array()
-    .items(Joi.valid(...ids(WATERS)))
-    .min(1)
-    .unique(),
-  testedIn: Joi.valid('dry', 'wet', 'unknown'),
-  othersLph: notNegative(LIMITS.flowLph),
-  booster,
-  branch: parts,
-  joins: Joi.object({ ...pipePiece, extraM: notNegative(LIMITS.lengthM) }),
-  examples: Joi.array().items(text(40)).max(40),
-};
-
-const source = {
-  tap: Joi.object({
-    ...site,
-    kind: Joi.valid('tap').required(),
-    method: Joi.valid('bucket', 'gauge'),
-    shutKpa: positive(LIMITS.pressureKpa),
-    bucketL: positive(10000),
-    triesS: Joi.array().items(positive(36000)).min(1).max(20),
-    flowingKpa: notNegative(LIMITS.pressureKpa),
-    flowingLph: positive(LIMITS.flowLph),
+/** A source of each kind, with its own fields and those of all. */
+const [first, ...others] = SOURCE_KINDS.map(({ kind, fields }) => ({
+  kind,
+  schema: Joi.object({
+    ...siteFields,
+    branch: parts,
+    joins: Joi.object({ ...pipePiece, extraM: notNegative(LIMITS.lengthM) }),
+    kind: Joi.valid(kind).required(),
+    ...fields,
   }),
-  well: Joi.object({
-    ...site,
-    kind: Joi.valid('well').required(),
-    curve,
-    pumpingLevelM: notNegative(LIMITS.headM),
-    restLevelM: notNegative(LIMITS.headM),
-    testLph: positive(LIMITS.flowLph),
-    drop: Joi.object({ ...pipePiece, lengthM: positive(LIMITS.lengthM) }),
-    vessel,
-    yieldLph: positive(LIMITS.flowLph),
-  }),
-  pump: Joi.object({
-    ...site,
-    kind: Joi.valid('pump').required(),
-    curve,
-    liftM: Joi.number().min(-50).max(50),
-    suction: Joi.object({ ...pipePiece, lengthM: positive(LIMITS.lengthM), minorK: notNegative(1000) }),
-    footValve: Joi.boolean(),
-    altitudeM: Joi.number().min(-400).max(5000),
-    npshM: notNegative(20),
-    vessel,
-  }),
-  tank: Joi.object({
-    ...site,
-    kind: Joi.valid('tank').required(),
-    outletM: notNegative(100),
-    highM: notNegative(100),
-    lowM: notNegative(100),
-    shape: Joi.valid('round', 'box', 'stated'),
-    diameterM: positive(100),
-    lengthM: positive(200),
-    widthM: positive(200),
-    volumeL: positive(1e8),
-    count: Joi.number().integer().min(1).max(100),
-    level: Joi.valid('falling', 'held'),
-    floatM: notNegative(100),
-    fedBy: Joi.valid('mains', 'store'),
-    storeL: positive(1e8),
-    storeM: notNegative(LIMITS.headM),
-    refill: Joi.valid('none', 'roof', 'hose', 'pump'),
-    roofM2: positive(1e6),
-    rainMm: notNegative(2000),
-    roofShare: positive(1),
-    refillLph: positive(LIMITS.flowLph),
-  }),
-};
-
-const ofKind = (kind: string): Joi.ObjectSchema => Joi.object({ kind: Joi.valid(kind).required() }).unknown();
-const anySource = Joi.alternatives().conditional(ofKind('tank'), {
-  then: source.tank,
-  otherwise: Joi.alternatives().conditional(ofKind('well'), {
-    then: source.well,
-    otherwise: Joi.alternatives().conditional(ofKind('pump'), { then: source.pump, otherwise: source.tap }),
-  }),
-});
+}));
+const anySource = others.reduce<Joi.Schema>(
+  (otherwise, { kind, schema: then }) =>
+    Joi.alternatives().conditional(Joi.object({ kind: Joi.valid(kind).required() }).unknown(), {
+      then,
+      otherwise,
+    }),
+  first.schema,
+);
 
 const mainPiece = Joi.object({
   ...pipePiece,

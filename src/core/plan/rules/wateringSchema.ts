@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { msg } from '../../language';
 import { CLIMATES } from '../../soil';
 import { CROPS } from '../../catalog/crops';
-import { id, ids, LIMITS, notNegative, positive, text } from './bounds';
+import { id, ids, LIMITS, notNegative, positive, text } from '../fields/bounds';
 import { FEELS, OPENED_BY } from '../model/wateringTypes';
 
 /** Crops of the table and of a grower's own. */

@@ -10,6 +10,7 @@ import {
   joiningSources,
   type Block,
   type FullPlan,
+  kindOf,
 } from '../../plan';
 import type { Standing } from './entries';
 import type { Entry } from './types';
@@ -273,31 +274,14 @@ function yearly(of: UpkeepOf): Task[] {
       due: spring,
       everyDays: YEAR_DAYS,
     });
-  if (source && (source.kind === 'pump' || source.kind === 'well') && source.vessel.part === 'tank')
-    tasks.push({
-      id: 'precharge',
-      title: msg`Check the pressure tank’s air`,
-      how: [
-        msg`Switch the pump off and drain the tank.`,
-        msg`Its air should be at ${of.show(source.vessel.prechargeKpa, 'pressure')}; pump it up if it is less.`,
-      ],
-      why: msg`With too little air the pump starts far too often.`,
-      caution: msg`Pump and well electrics: a licensed electrician.`,
-      due: spring,
-      everyDays: YEAR_DAYS,
-    });
-  if (source?.kind === 'pump' && source.footValve)
-    tasks.push({
-      id: 'foot-valve',
-      title: msg`Look at the foot valve and its strainer`,
-      how: [
-        msg`Lift the suction pipe, wash the strainer.`,
-        msg`The valve must hold water: fill the pipe and watch it stand.`,
-      ],
-      why: msg`A pump that loses its prime runs dry.`,
-      due: spring,
-      everyDays: YEAR_DAYS,
-    });
+  const doneLast = (id: string): number =>
+    lastOf(of.standing, ({ entry }) => entry.text === `done: ${id}`) ?? of.started;
+  for (const { when, ...task } of source ? kindOf(source).tasks(source, of.show) : [])
+    tasks.push(
+      when === 'spring'
+        ? { ...task, due: spring, everyDays: YEAR_DAYS }
+        : { ...task, due: doneLast(task.id) + when.everyDays * MS_PER_DAY, everyDays: when.everyDays },
+    );
   const water = waters(of);
   if (water.includes('iron') || water.includes('algae') || water.includes('hard'))
     tasks.push({
@@ -413,7 +397,7 @@ function frost(of: UpkeepOf): Task[] {
   const { plan } = of;
   const low = lowPoints(plan);
   const source = plan.sources.find((s) => s.id === plan.sourceId);
-  const tank = source?.kind === 'tank';
+  const own = source && kindOf(source).frost?.(source);
   const takeIn = [
     ...new Set(
       [headParts(plan), ...plan.blocks.map((b) => b.inlet)].flatMap((parts) =>
@@ -438,7 +422,7 @@ function frost(of: UpkeepOf): Task[] {
         msg`Shut the source; open the highest point to let air in.`,
         ...low.map((p) => msg`Open ${p.name} and let it run out.`),
         ...(takeIn.length > 0 ? [msg`Bring indoors: ${takeIn.join(', ')}.`] : []),
-        ...(tank ? [msg`Empty and rinse the tank, or leave room for ice.`] : []),
+        ...(own === undefined ? [] : [own]),
         msg`What will not drain may be blown out: at low pressure, no more than half of what the tape is rated for.`,
         msg`Roll up tape that you will use again, dry and marked; take worn tape off the field.`,
       ],

@@ -1,6 +1,6 @@
 import { layOut } from '../../layout';
 import type { FarmResults } from '../../network';
-import { FEELS as SOIL_FEELS, type FullPlan } from '../../plan';
+import { FEELS as SOIL_FEELS, isPumped, type FullPlan } from '../../plan';
 import {
   alikeBeds,
   bedSeason,
@@ -150,7 +150,7 @@ export function seasonWater(
 
 const pumped = (plan: FullPlan): boolean => {
   const source = plan.sources.find((s) => s.id === plan.sourceId);
-  return source?.kind === 'well' || source?.kind === 'pump';
+  return isPumped(source);
 };
 
 /** The season’s water from what was noted. */

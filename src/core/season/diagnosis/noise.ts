@@ -8,7 +8,7 @@ import { shownBy, type Shown } from './predict';
 import { spotsOf } from './spots';
 import type { OpenFarm, Spot } from './types';
 import type { FarmResults } from '../../network';
-import type { FullPlan } from '../../plan';
+import { isPumped, type FullPlan, type StoredSource } from '../../plan';
 
 /*
  * How far a reading may be from the plan's figure with nothing wrong: what gauge, meter and cups themselves are out by, and
@@ -153,7 +153,7 @@ export interface Sound {
 function addSwitchDoubt(results: FarmResults, doubts: Doubt[]) {
   const held = results.built.intakeSteps.find((s) => s.step.kind === 'switch')?.link;
   const source = results.layout.source;
-  if (held?.kind === 'regulator' && (source.kind === 'well' || source.kind === 'pump')) {
+  if (held?.kind === 'regulator' && isPumped(source)) {
     const rangeKpa = 2 * (source.vessel.cutOutKpa - source.vessel.cutInKpa) * EVEN_SPREAD;
     doubts.push({
       id: 'switch',
@@ -177,7 +177,7 @@ function sourceDoubts(results: FarmResults, plan: FullPlan) {
   const doubts: Doubt[] = [];
   const { supply } = network;
   if (supply.kind === 'tank') {
-    const source = results.layout.source as Extract<typeof results.layout.source, { kind: 'tank' }>;
+    const source = results.layout.source as StoredSource;
     // `lowM` is the middle of what it stands at today: half the range to the top.
     const rangeM =
       source.level === 'held' ? HEIGHT_M : Math.max(HEIGHT_M, 2 * (source.highM - source.lowM) * EVEN_SPREAD);
@@ -186,8 +186,8 @@ function sourceDoubts(results: FarmResults, plan: FullPlan) {
       name: msg`how high the water stands`,
       one: { value: rangeM, kind: 'height' },
       at: (network, d) =>
-        withSupply(network, (s) =>
-          s.kind === 'tank' ? { ...s, waterLevelM: s.waterLevelM + d * rangeM } : s,
+        withSupply(network, (water) =>
+          water.kind === 'tank' ? { ...water, waterLevelM: water.waterLevelM + d * rangeM } : water,
         ),
     });
   } else

@@ -1,7 +1,7 @@
 import { msg } from '../../language';
 import type { Known, Spread } from '../../choose';
 import { createPlanSolver, type PlanSolver } from '../../network';
-import { withOpen, type FullPlan } from '../../plan';
+import { withOpen, kindOf, type FullPlan } from '../../plan';
 import { allDoubts } from './noise';
 import type { Learned, OpenFarm } from './types';
 
@@ -9,12 +9,7 @@ import type { Learned, OpenFarm } from './types';
 export const asToday = (plan: FullPlan): FullPlan => ({
   ...plan,
   wishes: { ...plan.wishes, allowance: 1 },
-  sources: plan.sources.map((s): FullPlan['sources'][number] => {
-    if (s.kind === 'tank') return { ...s, lowM: (s.lowM + s.highM) / 2 };
-    if (s.kind === 'tap') return s;
-    const { cutInKpa, cutOutKpa } = s.vessel;
-    return { ...s, vessel: { ...s.vessel, cutInKpa: (cutInKpa + cutOutKpa) / 2 } };
-  }),
+  sources: plan.sources.map((s) => kindOf(s).today(s) as typeof s),
 });
 
 /**

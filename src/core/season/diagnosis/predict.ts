@@ -1,3 +1,4 @@
+import { isWell } from '../../plan';
 import { levelAtM } from '../../hydraulics/drawdown';
 import { LATERAL_FIELDS, type NetworkSolution } from '../../hydraulics/network';
 import type { FarmResults } from '../../network';
@@ -24,7 +25,7 @@ function levelShown({ results }: OpenFarm, { network, levelFallM = 0 }: Changed)
   const { source } = results.layout;
   const { supply, nodes } = network;
   if (supply.kind === 'tank') return supply.waterLevelM - nodes.find((n) => n.id === supply.node)!.elevationM;
-  return source.kind === 'well' ? levelAtM(source, results.flowLph + source.othersLph) + levelFallM : 0;
+  return isWell(source) ? levelAtM(source, results.flowLph + source.othersLph) + levelFallM : 0;
 }
 
 /** What every spot of a farm shows where its network is changed and solved so. */

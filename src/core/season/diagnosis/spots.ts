@@ -2,7 +2,7 @@ import { msg } from '../../language';
 import { isBranch, isFilter } from '../../catalog/headParts';
 import { toSheet } from '../../layout';
 import { inletParts } from '../../network';
-import { bedName } from '../../plan';
+import { bedName, kindOf } from '../../plan';
 import type { Point } from '../../ground';
 import { stretchesOf } from './stretches';
 import type { OpenFarm, Spot } from './types';
@@ -59,11 +59,8 @@ const screwed = (id: string, name: string, node: string, point: Point, block?: n
 /** How high water stands in a tank or well. */
 function levelSpots({ results }: OpenFarm, point: Point): Spot[] {
   const { source } = results.layout;
-  if (source.kind !== 'tank' && source.kind !== 'well') return [];
-  const name =
-    source.kind === 'tank'
-      ? msg`how high the water stands in ${source.name}`
-      : msg`how deep the water stands in ${source.name}`;
+  const name = kindOf(source).level?.(source.name);
+  if (name === undefined) return [];
   return [{ id: 'level', kind: 'level', name, point, minutes: MINUTES.level }];
 }
 

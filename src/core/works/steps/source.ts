@@ -1,8 +1,7 @@
 import { stationValves, switchboardOf, valveName } from '../../switching';
 import { msg } from '../../language';
-import { HEAD_PLACE, isThere, isTote, itemName, mainPlace, trenchesOf, type Trench } from '../../farm';
-import { fullL } from '../../hydraulics/storage';
-import { headParts, type TankSource } from '../../plan';
+import { HEAD_PLACE, isThere, itemName, mainPlace, trenchesOf, type Trench } from '../../farm';
+import { headParts, joiningSources, isMains, isPumped, kindOf } from '../../plan';
 import { isBranch } from '../../catalog/headParts';
 import { habits, type StepMaker } from './stepMaker';
 import { CAUTIONS, HOURS, LOCATE, TOOLS } from './tables';
@@ -25,66 +24,29 @@ export function sourceSteps(maker: StepMaker): void {
   if (own.length > 0)
     step(
       'source',
-      source.kind === 'tank' ? msg`Set up the tank` : msg`Set up the pump`,
+      kindOf(source).words.setsUp,
       HOURS.source,
       HEAD_PLACE,
       {
         does: [msg`Put in its place: ${own.map((t) => itemName(t.item, shown)).join(', ')}.`],
         check: msg`It runs into the open, or holds water, before anything is joined to it.`,
-        cautions: source.kind === 'tank' ? [] : [CAUTIONS.electric],
+        cautions: isPumped(source) ? [CAUTIONS.electric] : [],
         helper: true,
         tools: [TOOLS.wrench],
       },
       (t) => own.includes(t),
     );
-  if (source.kind === 'tank') tankSteps(source, maker);
+  for (const used of [source, ...joiningSources(plan)])
+    for (const { puts, id, title, hours, ...does } of kindOf(used).steps(used, shown))
+      step(
+        used.id === source.id ? id : `${id}/${used.id}`,
+        used.id === source.id ? title : msg`${title} (${used.name})`,
+        hours,
+        HEAD_PLACE,
+        does,
+        (t) => t.item.group === 'tank' && puts(t.item.id),
+      );
   trenchSteps(trenches, maker);
-}
-
-/** A tank's stand, and what leads in and out of it. */
-function tankSteps(source: TankSource, { shown, step, used }: StepMaker): void {
-  if (used(HEAD_PLACE, 'tank', 'stand') > 0)
-    step(
-      'stand',
-      msg`Set up the stand`,
-      HOURS.stand * source.count,
-      HEAD_PLACE,
-      {
-        does: [
-          msg`The stand must carry ${shown(fullL({ ...source, count: 1 }), 'volume')} in each tank, a kilogram for each litre, on level ground that cannot sink.`,
-          msg`Tie the tank so that wind cannot move it while it is empty.`,
-        ],
-        mistakes: [msg`Loose blocks sink on one side as soon as the tank is full.`],
-        check: msg`A spirit level reads level both ways, and again when the tank is half full.`,
-        cautions: [CAUTIONS.stand],
-        helper: true,
-        tools: ['level', 'spade'],
-      },
-      (t) => t.item.id === 'stand',
-    );
-  const tote = isTote(source);
-  step(
-    'outlet',
-    msg`Put the outlet, screen and overflow on the tank`,
-    1.5 * source.count,
-    HEAD_PLACE,
-    {
-      does: [
-        tote
-          ? msg`Screw the adaptor onto the tote’s own outlet by hand, with its washer, and its valve shut.`
-          : msg`Cut the outlet’s hole a finger’s width above the bottom, so that mud stays behind; washers on both sides of the wall.`,
-        msg`Lead the overflow away from the stand’s feet.`,
-      ],
-      mistakes: [
-        tote
-          ? msg`A tote’s thread is coarse: a pipe thread forced onto it strips both.`
-          : msg`A hole too near a rib or seam never seals.`,
-      ],
-      check: msg`Filled to above the outlet, it does not leak in an hour.`,
-      tools: tote ? [TOOLS.wrench] : [msg`hole saw of the outlet’s size`, TOOLS.wrench],
-    },
-    (t) => t.item.group === 'tank' && t.item.id !== 'stand',
-  );
 }
 
 function trenchSteps(trenches: readonly Trench[], { shown, step, leadsTo }: StepMaker): void {
@@ -148,10 +110,8 @@ export function headStep({ plan, layout, all, step, joints }: StepMaker): void {
         ],
         check: msg`Turned on with the far end shut, no joint drips, and the gauges read what the plan says when shut.`,
         cautions: [
-          ...(source.kind === 'tap' || parts.some((p) => p.role === 'backflow') ? [CAUTIONS.backflow] : []),
-          ...(source.kind === 'well' || source.kind === 'pump' || source.booster.kind !== 'none'
-            ? [CAUTIONS.electric]
-            : []),
+          ...(isMains(source) || parts.some((p) => p.role === 'backflow') ? [CAUTIONS.backflow] : []),
+          ...(isPumped(source) || source.booster.kind !== 'none' ? [CAUTIONS.electric] : []),
         ],
         tools: [
           TOOLS.wrench,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { kindOf } from '../../../core/plan';
 import { computed } from 'vue';
 import { msg } from '../../../core/language';
 import { clockText, heldOrFalling, setWorking, type SetWorkingName, tankOf } from '../../../core/sets';
@@ -36,23 +37,14 @@ const long = (min: number): string =>
       ? settings.show(Math.round(min) * S_PER_MIN, 'minutes')
       : msg`${Math.floor(min / 60)} h ${String(Math.round(min % 60)).padStart(2, '0')} min`
     : '–';
-/** Like tanks joined at the bottom that would do. */
-const enoughTanks = computed(() => {
+/** Changes of the source with which it would last. */
+const enough = computed(() => {
   const t = tank.value;
   const s = source.value;
-  return t?.enoughL !== undefined && s ? Math.ceil((s.count * t.enoughL) / t.usableL - 1e-9) : undefined;
+  if (!t || !s) return [];
+  const { would } = t;
+  return kindOf(s).enough?.(s, would, settings.show) ?? [];
 });
-const REFILL_ROUND_LPH = 5;
-const enoughLph = computed(() =>
-  tank.value?.enoughLph === undefined
-    ? undefined
-    : Math.ceil(tank.value.enoughLph / REFILL_ROUND_LPH) * REFILL_ROUND_LPH,
-);
-const join = (): void =>
-  void edits.source({ count: enoughTanks.value }, msg`join ${enoughTanks.value} like tanks`);
-const refill = (): void =>
-  void edits.source({ refill: 'hose', refillLph: enoughLph.value }, msg`refill the tank by hose`);
-const KG_PER_L = 1;
 /** For how long it goes on, and what happens then. */
 const then = computed(() => {
   const t = tank.value;
@@ -131,19 +123,18 @@ function ask(name: SetWorkingName): void {
         {{ settings.show(tank.days.givenL, 'volume') }}.
       </p>
       <p v-else class="quiet">{{ then }}</p>
-      <div v-if="tank.days.dry && own && !tank.takenOver" class="remedies" role="group" aria-label="Remedies">
-        <button v-if="enoughTanks !== undefined" type="button" @click="join">
-          Join {{ enoughTanks }} such tanks →
-          {{ settings.show((tank.usableL * enoughTanks) / source.count, 'volume') }} usable, lasts
+      <div
+        v-if="tank.days.dry && own && !tank.takenOver && enough.length > 0"
+        class="remedies"
+        role="group"
+        aria-label="Remedies"
+      >
+        <button v-for="e in enough" :key="e.label" type="button" @click="edits.source(e.fields, e.label)">
+          {{ e.says }}
         </button>
-        <button v-if="enoughLph !== undefined" type="button" @click="refill">
-          Refill by hose at {{ settings.show(enoughLph, 'flow') }}, day and night → lasts
-        </button>
-        <p v-if="enoughTanks !== undefined" class="caution">
-          Each tank weighs about {{ settings.show((tank.usableL / source.count) * KG_PER_L, 'weight') }} full:
-          level footing and restraint; somebody competent must design the stand. Hose from the mains: local
-          water rules ask for a proper backflow preventer or an air gap.
-        </p>
+        <template v-for="e in enough" :key="e.label">
+          <p v-if="e.caution" class="caution">{{ e.caution }}</p>
+        </template>
       </div>
       <dl v-if="run" class="rows">
         <dt>

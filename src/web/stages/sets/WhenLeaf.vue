@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { fixed, msg } from '../../../core/language';
 import { everyText, writeProgrammeCsv } from '../../../core/formats/programmeCsv';
-import type { Hours } from '../../../core/plan';
+import { isPumped, type Hours } from '../../../core/plan';
 import { clockText, dayOf, programmeRows, setWorking, type Programme } from '../../../core/sets';
 import { formatDuration, perShownUnit } from '../../../core/units';
 import ClockField from '../../parts/ClockField.vue';
@@ -35,7 +35,7 @@ const hour = (name: 'pump' | 'cool' | 'person', end: keyof Hours, label: string)
   edits.hours(name, { [end]: m }, label, g);
 /** Litres of the volume shown: a price is of a thousand of them. */
 const perVolume = computed(() => perShownUnit('volume', settings.units));
-const pumped = computed(() => plan.source.kind === 'well' || plan.source.kind === 'pump');
+const pumped = computed(() => isPumped(plan.source));
 
 /** The day as the plan has it now, with the minutes that were worked out last. */
 const times = computed(() =>

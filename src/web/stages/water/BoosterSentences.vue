@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { msg } from '../../../core/language';
 import { BOOSTER_VESSEL_L } from '../../../core/network';
+import { isStored } from '../../../core/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { usePlan } from '../../stores/plan';
@@ -41,7 +42,7 @@ const KINDS = [
           :take="set('holdKpa', msg`set the pressure held`, 'booster')" /></template
       >.
       <template v-if="booster.kind !== 'none'">
-        <template v-if="plan.source.kind === 'tank'">
+        <template v-if="isStored(plan.source)">
           A dry-run guard stops it when the tank is empty. It stops too when less than
         </template>
         <template v-else>It stops when less than</template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { msg } from '../../../core/language';
-import { joiningSources, type SourceKind } from '../../../core/plan';
+import { joiningSources, kindOf, SOURCE_KINDS, type SourceKind } from '../../../core/plan';
 import { tankOf } from '../../../core/sets';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useEdits } from '../../stores/edits';
@@ -10,15 +10,9 @@ import { usePlan } from '../../stores/plan';
 /** All sources of the plan: which is in use, which stands by as a backup and how it joins. */
 const plan = usePlan();
 const edits = useEdits();
-const KIND_NAMES: Record<SourceKind, string> = {
-  tap: msg`tap or hydrant`,
-  well: msg`well`,
-  pump: msg`surface pump`,
-  tank: msg`tank`,
-};
 const ADD = [
   { id: '', name: msg`add another…` },
-  ...Object.entries(KIND_NAMES).map(([id, name]) => ({ id, name })),
+  ...SOURCE_KINDS.map(({ kind, words }) => ({ id: kind, name: words.short })),
 ];
 const others = computed(() => plan.full.sources.filter((s) => s.id !== plan.source.id));
 const TURNS_ON = [
@@ -45,7 +39,7 @@ function pickBackup(id: string): void {
     <summary>Other sources and a backup</summary>
     <ul v-if="others.length > 0">
       <li v-for="s in others" :key="s.id">
-        <span>{{ s.name }}, {{ KIND_NAMES[s.kind] }}</span>
+        <span>{{ s.name }}, {{ kindOf(s).words.short }}</span>
         <button type="button" class="asks" @click="edits.useSource(s.id)">use it</button>
         <button
           type="button"

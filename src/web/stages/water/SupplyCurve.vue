@@ -3,6 +3,7 @@ import { line, scaleLinear } from 'd3';
 import { computed } from 'vue';
 import { grouped, msg } from '../../../core/language';
 import { intakeCurve, intakeOf, measuredLph, mediumOf, sourceFlowLph } from '../../../core/network';
+import { isPumped, kindOf } from '../../../core/plan';
 import { KINDS, shownUnit } from '../../../core/units';
 import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
@@ -13,12 +14,6 @@ const plan = usePlan();
 const results = useResults();
 const settings = useSettings();
 
-const SAYS = {
-  tap: msg`Solid: planned, minus the allowance. Dashed: as measured.`,
-  well: msg`Solid: planned, held to cut-in. Dashed: at cut-out.`,
-  pump: msg`Solid: as planned, its lift and suction taken off. Dashed: at its best.`,
-  tank: msg`Solid: planned, at the low or held water. Dashed: full.`,
-};
 const W = 344;
 const H = 214;
 const BOX = { x0: 46, x1: W - 12, y0: 20, y1: H - 34 };
@@ -33,12 +28,7 @@ const drawn = computed(() => {
   const asMeasured = intakeCurve(intakeOf(source, 1, 'best'), medium);
   const planned = intakeCurve(intakeOf(source, allowance), medium);
   const shut = asMeasured.kpa(0);
-  const open =
-    source.kind === 'tap'
-      ? measuredLph(source)
-      : source.kind === 'tank'
-        ? 0
-        : sourceFlowLph(source, plan.full, 0);
+  const open = isPumped(source) ? sourceFlowLph(source, plan.full, 0) : measuredLph(source);
   const most = Math.max(Number.isFinite(open) ? open : 0, (demand?.askedLph ?? 0) * 1.15, flow * 1.15, 1);
   const top = Math.max(shut, Math.min(demand?.neededKpa ?? 0, shut * 2), 1) * 1.12;
   const flowUnit = KINDS.flow.units[shownUnit('flow', settings.units) as keyof typeof KINDS.flow.units];
@@ -106,7 +96,7 @@ const summary = computed(() => {
       </g>
     </svg>
     <figcaption class="quiet">
-      {{ SAYS[plan.source.kind] }}
+      {{ kindOf(plan.source).words.curve }}
       <template v-if="drawn.offSheet"> What the beds ask for is above the top of this chart.</template>
     </figcaption>
   </figure>

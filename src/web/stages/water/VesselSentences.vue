@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { msg } from '../../../core/language';
 import { switchFacts } from '../../../core/network';
-import type { PumpSource, WellSource } from '../../../core/plan';
+import type { PumpedSource } from '../../../core/plan';
 import { formatDuration } from '../../../core/units';
 import Asks from '../../parts/Asks.vue';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -13,7 +13,7 @@ import { useSettings } from '../../stores/settings';
 import { useSourceFields } from './useSourceFields';
 
 /** The pressure tank and its switch, and how the pump works through each draw. */
-const props = defineProps<{ source: (WellSource | PumpSource) & { id: string } }>();
+const props = defineProps<{ source: PumpedSource }>();
 const plan = usePlan();
 const results = useResults();
 const settings = useSettings();

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { msg } from '../../../core/language';
 import { measuredLph } from '../../../core/network';
-import type { SourceKind } from '../../../core/plan';
+import { isStored, kindOf, SOURCE_KINDS, type SourceKind } from '../../../core/plan';
 import Asks from '../../parts/Asks.vue';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
@@ -13,14 +13,11 @@ import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
 import { useSettings } from '../../stores/settings';
 import BoosterSentences from './BoosterSentences.vue';
-import PumpSentences from './PumpSentences.vue';
 import MarksLegend from './MarksLegend.vue';
 import SourceList from './SourceList.vue';
+import SourceSentences from './SourceSentences.vue';
 import SupplyCurve from './SupplyCurve.vue';
-import TankSentences from './TankSentences.vue';
-import TapSentences from './TapSentences.vue';
 import WaterQuality from './WaterQuality.vue';
-import WellSentences from './WellSentences.vue';
 import { useSourceFields } from './useSourceFields';
 
 const plan = usePlan();
@@ -29,18 +26,14 @@ const results = useResults();
 const settings = useSettings();
 const { isDefault, set, choose } = useSourceFields();
 
-const KINDS = [
-  { id: 'tap', name: msg`tap or hydrant` },
-  { id: 'well', name: msg`well with a submersible pump` },
-  { id: 'pump', name: msg`surface pump at open water` },
-  { id: 'tank', name: msg`tank that stands high` },
-];
+const KINDS = SOURCE_KINDS.map(({ kind, words }) => ({ id: kind, name: words.choice }));
 const SEASONS = [
   { id: 'unknown', name: msg`at a time not noted` },
   { id: 'dry', name: msg`in the dry season` },
   { id: 'wet', name: msg`in the wet season` },
 ];
 const source = computed(() => plan.source);
+const cautions = computed(() => kindOf(source.value).cautions().join(' '));
 /** What drawing on another source took out or put back, in words, until another is drawn on (or that is undone). */
 const drawn = ref<{ source: string; says: string[] }>({ source: '', says: [] });
 function draw(kind: SourceKind): void {
@@ -67,24 +60,19 @@ fieldsOf(() => source.value.id);
       <TextField id="name" :key="source.id" label="Name of the source" :value="source.name" :take="rename" />.
     </p>
     <p v-if="drawn.source === source.id && drawn.says.length > 0" class="quiet" role="status">
-      <template v-if="source.kind === 'tank'"
+      <template v-if="isStored(source)"
         >Some parts cannot work at this tank’s pressure, so this was done:</template
       >
       <template v-else>Another source, so:</template>
       {{ drawn.says.join('; ') }}. Undo brings all back.
     </p>
-    <div :key="source.id">
-      <TapSentences v-if="source.kind === 'tap'" :tap="source" />
-      <WellSentences v-else-if="source.kind === 'well'" :well="source" />
-      <PumpSentences v-else-if="source.kind === 'pump'" :pump="source" />
-      <TankSentences v-else :tank="source" />
-    </div>
+    <div :key="source.id"><SourceSentences /></div>
 
     <SupplyCurve :class="{ stale: results.stale }" />
     <dl v-if="results.results" class="rows" :class="{ stale: results.stale }">
-      <template v-if="source.kind === 'tap'">
+      <template v-if="Number.isFinite(measuredLph(source))">
         <dt>
-          <Asks v-if="source.method === 'bucket'" working="bucket">Open, it gives</Asks
+          <Asks v-if="'method' in source && source.method === 'bucket'" working="bucket">Open, it gives</Asks
           ><span v-else>Running, it gave</span>
         </dt>
         <dd class="num">{{ settings.show(measuredLph(source), 'flow') }}</dd>
@@ -146,19 +134,7 @@ fieldsOf(() => source.value.id);
       </p>
     </details>
     <MarksLegend />
-    <p v-if="source.kind === 'tap'" class="caution">
-      Backflow protection is law on most public supplies. Local water rules and licensed plumbers decide what
-      yours needs.
-    </p>
-    <p v-else-if="source.kind === 'tank'" class="caution">
-      A tank weighs 1 kg per litre. Above about 1 m or 200 kg somebody competent must design its stand. Rain
-      and surface water is not for drinking.
-    </p>
-    <p v-else class="caution">
-      Pump and well electrics are work for a licensed electrician.<template v-if="source.kind === 'pump'">
-        Surface water is not for drinking, nor for overhead watering of leaves eaten raw.</template
-      >
-    </p>
+    <p class="caution">{{ cautions }}</p>
   </section>
 </template>
 

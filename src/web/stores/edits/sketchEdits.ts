@@ -1,5 +1,5 @@
 import { msg } from '../../../core/language';
-import { answer, sketchOf } from '../../../core/sketches';
+import { answer, questionsOf, sketchOf } from '../../../core/sketches';
 import type { Refusal } from '../plan';
 import type { PlanStore } from './bound';
 
@@ -18,7 +18,8 @@ export function sketchEdits(plan: PlanStore) {
     value: number,
     gesture?: string,
   ): Refusal | undefined {
-    const asked = sketchOf(sketch)?.questions.find((q) => q.id === question)?.fields[field];
+    const of = sketchOf(sketch);
+    const asked = (of ? questionsOf(of) : []).find((q) => q.id === question)?.fields[field];
     if (!asked) return undefined;
     if (!(value >= asked.least)) return { rule: 'number.min', limit: asked.least, what: msg`more than that` };
     if (!(value <= asked.most)) return { rule: 'number.max', limit: asked.most, what: msg`less than that` };

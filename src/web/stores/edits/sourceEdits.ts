@@ -1,19 +1,12 @@
 import { current, original, type Draft } from 'immer';
 import { msg } from '../../../core/language';
 import { drawnOn } from '../../../core/changes';
-import type { Plan, SourceKind } from '../../../core/plan';
+import { kindOf, type Plan, type SourceKind } from '../../../core/plan';
 import type { Refusal } from '../plan';
 import { boundTo, type PlanStore } from './bound';
 import { assign, freshId } from './fields';
 
 type Source = Plan['sources'][number];
-
-const KIND_WORDS: Record<SourceKind, string> = {
-  tap: msg`water from a tap`,
-  well: msg`water from a well`,
-  pump: msg`water from a pump`,
-  tank: msg`water from a tank`,
-};
 
 /** Figures of the source in use that are examples no more. */
 function measured(plan: PlanStore, draft: Draft<Plan>, fields: readonly string[]): void {
@@ -71,7 +64,7 @@ function curve(
  */
 function sourceKind(plan: PlanStore, kind: SourceKind): string[] {
   let says: string[] = [];
-  plan.edit(KIND_WORDS[kind], (draft) => {
+  plan.edit(kindOf({ kind }).words.draws, (draft) => {
     const other = draft.sources.find((s) => s.kind === kind);
     if (other) {
       draft.sourceId = other.id;
@@ -117,7 +110,7 @@ function swapBackup(plan: PlanStore, draft: Draft<Plan>, inUse: string): void {
 }
 
 const addSource = (plan: PlanStore, kind: SourceKind): void =>
-  void plan.edit(msg`add a ${kind}`, (draft) => addSourceTo(plan, draft, kind, false));
+  void plan.edit(kindOf({ kind }).words.adds, (draft) => addSourceTo(plan, draft, kind, false));
 
 function useSource(plan: PlanStore, id: string): string[] {
   let says: string[] = [];

@@ -1,11 +1,24 @@
+import { isStored, kindOf, type WouldDo } from '../../../plan';
 import { msg } from '../../../language';
 import { clockText, tankOf } from '../../../sets';
 import { isGravity } from '../../../network';
 import { findingKind, type Whole } from '../../kind';
-import { raisedTank } from '../../offers';
+import { all, raisedTank } from '../../offers';
 import type { Found } from '../../finding';
 
-type Said = { day: number; at: string; set: string; levelM: number; empty: boolean };
+type Said = {
+  day: number;
+  at: string;
+  set: string;
+  levelM: number;
+  empty: boolean;
+  The: string;
+  source: string;
+  usableL: number;
+  times?: number;
+  lph?: number;
+  everyDays?: number;
+};
 
 /** Water this close under the high level is the tank's full water, m. */
 const FULL_M = 1e-6;
@@ -18,7 +31,7 @@ export const tankDry = findingKind({
     const dry = outlook?.tank?.days.dry;
     // Too little pressure with the tank full is told of the emitters themselves.
     const source = tankOf(plan);
-    const full = source?.kind === 'tank' && dry !== undefined && dry.levelM >= source.highM - FULL_M;
+    const full = isStored(source) && dry !== undefined && dry.levelM >= source.highM - FULL_M;
     // Whether the one that takes over does is judged with it in use.
     if (outlook?.tank?.takenOver) return [];
     if (!dry || (!dry.empty && full && isGravity(source))) return [];
@@ -37,15 +50,18 @@ export const tankDry = findingKind({
           set: outlook!.times.find((t) => t.id === set)?.name ?? '',
           levelM,
           empty,
+          The: kindOf(source!).words.The,
+          source: source!.id,
+          ...outlook!.tank!.would,
         },
       },
     ];
   },
   words: ({ limit, says }, show) => ({
-    title: msg`The tank runs out on day ${says.day} of ${limit} without rain`,
+    title: msg`${says.The} runs out on day ${says.day} of ${limit} without rain`,
     howMuch: msg`At ${says.at}, while ${says.set} waters, ${says.empty ? msg`the water is down to the outlet` : msg`${show(says.levelM, 'height')} of water is left above the outlet and the weakest emitter gets too little pressure`}.`,
-    why: msg`A tank gives what is in it and what runs in.`,
-    tries: [msg`use a larger tank`, msg`fill it by hose between waterings`, msg`water fewer beds`],
+    why: msg`A store gives what is in it and what runs in.`,
+    tries: [msg`hold more water`, msg`let more run in, or fill it more often`, msg`water fewer beds`],
   }),
   compares: {
     holds: msg`lasts ≥ dry spell`,
@@ -53,6 +69,17 @@ export const tankDry = findingKind({
     limit: msg`days without rain to last`,
     source: msg`The tank’s level followed watering by watering.`,
   },
-  offers: raisedTank,
+  offers: all(({ finding, plan }) => {
+    const { source, usableL, times, lph, everyDays } = finding.says as unknown as Said;
+    const would: WouldDo = {
+      usableL,
+      ...(times !== undefined && { times }),
+      ...(lph !== undefined && { lph }),
+      ...(everyDays !== undefined && { everyDays }),
+    };
+    const own = plan.sources.find((s) => s.id === source);
+    const ways = (own && kindOf(own).enough?.(own, would, String)) ?? [];
+    return ways.map((_, nth) => [[{ kind: 'lasting', source, would, nth }]]);
+  }, raisedTank),
   restsOn: ['source'],
 });

@@ -1,3 +1,4 @@
+import { isMains, isPumped, isWell } from '../../../plan';
 import { msg } from '../../../language';
 import type { NetworkSpec } from '../../../hydraulics/network';
 import type { Supply } from '../../../hydraulics/source';
@@ -60,7 +61,7 @@ export const sourceWeak = faultKind({
   },
   size: (share, show) => msg`it gives ${show(share, 'share')} less pressure`,
   make: (farm) =>
-    farm.results.layout.source.kind === 'tap'
+    isMains(farm.results.layout.source)
       ? [
           {
             id: 'source-weak',
@@ -83,8 +84,7 @@ export const pumpWorn = faultKind({
   },
   size: (share, show) => msg`it gives ${show(share, 'share')} less pressure than its curve`,
   make: (farm) => {
-    const { kind } = farm.results.layout.source;
-    return kind === 'well' || kind === 'pump'
+    return isPumped(farm.results.layout.source)
       ? [
           {
             id: 'pump-worn',
@@ -108,7 +108,7 @@ export const wellFallen = faultKind({
   },
   size: (m, show) => msg`its water stands ${show(m, 'height')} lower`,
   make: (farm) =>
-    farm.results.layout.source.kind === 'well'
+    isWell(farm.results.layout.source)
       ? [
           {
             id: 'well-fallen',
