@@ -146,7 +146,7 @@ test('half a block in each of two sets by hand, a valve at each run; by wire it 
   );
 }, 120_000);
 
-test('wired valves on a trunk with five blocks: planned for each, wired along it, read at their gauges', async () => {
+test('wired valves on a ring main of five blocks: planned for each, wired along it, read at their gauges', async () => {
   const names = ['North', 'East', 'South', 'West', 'Middle'];
   await openedBy(
     plan({
@@ -156,6 +156,7 @@ test('wired valves on a trunk with five blocks: planned for each, wired along it
         yM: 3,
         main: { from: i === 0 ? 'head' : `t${i - 1}`, pipe: 'pe-1-1/4' },
       })),
+      rings: [{ id: 'ring', to: 't3', main: { from: 'head', pipe: 'pe-1-1/4', extraM: 8 } }],
       blocks: names.map((name, i) =>
         plot(`b${i}`, name, i * 18, 5, { main: { from: `t${Math.min(i, 3)}`, pipe: 'pe-1-1/4' } }),
       ),
@@ -171,8 +172,10 @@ test('wired valves on a trunk with five blocks: planned for each, wired along it
   const bought = await list(/controller with 6 stations/);
   expect(bought).toMatch(/solenoid valve[^\n]*\s+buy 5\b/);
   expect(bought).toMatch(/waterproof wire joint\s+buy 1 pack of 10: 10 used/);
+  // Four pieces of 18 m on the trunk, and the ring home: 54 m and the 8 that it goes round by.
+  expect(bought).toMatch(/1¼ in poly pipe[^\n]*\s+buy/);
   await goTo(bench, 'season');
-  await reads(bench.driver, STAGE, /./);
+  await reads(bench.driver, STAGE, /Head and mains[\s\S]*Middle/);
 }, 120_000);
 
 test('sets that are made open whole valves where a clock opens them', async () => {

@@ -183,6 +183,27 @@ test('from tank to pump and back nothing is lost', async () => {
   expect(await value('Pump above the water')).toBe('2.2 m');
 });
 
+test('a bowser from a blank plan: what it holds, when it runs dry, how often it must be filled, and what is bought for it', async () => {
+  const { driver } = bench;
+  await press(driver, 'Blank plan');
+  await openStage('water');
+  await pick(driver, 'Kind of source', 'bowser that is driven to be filled');
+  await (await fill(driver, 'Volume of the bowser', '6000 L')).sendKeys(Key.TAB);
+  await (await fill(driver, 'Days from one filling to the next', '9')).sendKeys(Key.TAB);
+  await reads(driver, '[aria-label=Stage]', /5,400 L[\s\S]*6,000 kg[\s\S]*axle, tyres, brakes/);
+  await openStage('sets');
+  await press(driver, 'Lasts');
+  await (await fill(driver, 'Days without rain', '9')).sendKeys(Key.TAB);
+  await reads(driver, '[aria-label=Stage]', /It runs dry on day/);
+  await find(driver, containing('→ lasts'));
+  const way = await driver.findElement(By.xpath("//button[contains(., '→ lasts')]"));
+  expect(await way.getText()).toMatch(/^Fill it every (day|\d+ days) → lasts$/);
+  await way.click();
+  await reads(driver, '[aria-label=Stage]', /It lasts these 9 days/);
+  await openStage('build');
+  await reads(driver, '[aria-label=Stage]', /quick coupling with its counterpart[\s\S]*pair of wheel chocks/);
+});
+
 test('bad numbers of pumps, switches and tanks are told at their fields', async () => {
   const { driver } = bench;
   await press(driver, 'Blank plan');
