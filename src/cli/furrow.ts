@@ -5,7 +5,7 @@ import { describe, GRADE_WORDS, judge, opensOf, verdict, type Finding, type Judg
 import { readNetworkCase, writeNetworkResult } from '../core/formats';
 import { NetworkError, solveNetwork } from '../core/hydraulics/network';
 import { fillIn, readPlan, type FullPlan, type Plan } from '../core/plan';
-import { remediesFor, remedyWorking, sayChange } from '../core/remedy';
+import { remediesFor, remedyWorking, sayChange, tellWorse } from '../core/remedy';
 import { format, METRIC, US, type KindName, type UnitChoice } from '../core/units';
 import { report } from './report';
 
@@ -129,8 +129,12 @@ function remediesTold(choice: UnitChoice, judged: Judgement, full: FullPlan) {
     const workings = found.map((r) => remedyWorking(r, finding, full, choice));
     const lines = found.map((r) => {
       const what = r.changes.map((c) => sayChange(c, full, show)).join(', and ');
-      const worse = r.worse.map((f) => describe(f, full, choice).title).join('; ');
-      const does = !r.clears ? msg`help, but not enough` : worse ? msg`mend this` : msg`put it right`;
+      const worse = tellWorse(r, full, choice).join('; ');
+      const does = !r.clears
+        ? msg`help, but not enough`
+        : r.worse.length > 0
+          ? msg`mend this`
+          : msg`put it right`;
       return msg`would ${does}: ${what} (weakest ${show(r.before.weakestKpa, 'pressure')} to ${show(r.after.weakestKpa, 'pressure')})${worse ? msg`; but: ${worse}` : ''}`;
     });
     return { lines, workings };

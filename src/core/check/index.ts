@@ -7,7 +7,7 @@ export type { FindingCode } from './codes';
 export { KINDS, TIMING_CODES } from './findings';
 export { isMeasured } from './figures';
 export { stageOf } from './kindOf';
-export { bringsAbout, grouped, judge, judgeOpen, roots, type Judgement, type Judging } from './judge';
+export { beyond, bringsAbout, grouped, judge, judgeOpen, roots, type Judgement, type Judging } from './judge';
 export { holdsOf, statesOf, withDirtyFilters, type State } from './states';
 export { opensOf, verdict, type Opens, type Verdict } from './verdict';
 export { otherMaterialWays, widerThan, flowsUnder, regulatorsFor, type Context, type Offer } from './offers';

@@ -110,8 +110,8 @@ const DIRTY_AT_MOST: Grade = 'watch';
 const gradeIn = ({ found, state }: InState): Grade =>
   state.how === 'dirty' && isGraver(found.grade, DIRTY_AT_MOST) ? DIRTY_AT_MOST : found.grade;
 
-/** How far beyond its limit, whatever the unit. */
-const beyond = ({ measured = 0, limit = 0 }: Found): number =>
+/** How far beyond its limit, whatever the unit: as a share of the limit, or as it is where the limit is none. */
+export const beyond = ({ measured = 0, limit = 0 }: Pick<Found, 'measured' | 'limit'>): number =>
   limit !== 0 ? Math.abs(measured / limit - 1) : Math.abs(measured);
 
 function isWorse(a: InState, b: InState): boolean {

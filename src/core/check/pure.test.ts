@@ -52,8 +52,8 @@ describe('the verdict of findings made by hand', () => {
       'Runs in 2 sets, the tightest with 19 % to spare',
     );
     expect(said([], { opened: opened(Infinity) }).headline).toBe('Runs');
-    expect(said([], { opened: opened(11) }).headline).toBe('Runs, with plenty to spare');
-    expect(said([], { opened: opened(10) }).headline).toBe('Runs, with 1000 % to spare');
+    expect(said([], { opened: opened(1.01) }).headline).toBe('Runs, with more than double what it needs');
+    expect(said([], { opened: opened(1) }).headline).toBe('Runs, with 100 % to spare');
     expect(said([], { opened: opened(0) }).headline).toBe('Runs, with 0 % to spare');
     expect(said([], { opened: opened(-0.1) }).headline).toBe('Runs, but not for long');
   });

@@ -1,7 +1,6 @@
 import { msg } from '../language';
-import { loadOf } from '../sets';
+import { spareOf, spareTold } from '../sets';
 import { format, type UnitChoice } from '../units';
-import { isGravity } from '../network';
 import { isMeasured } from './figures';
 import type { Finding } from './finding';
 import type { FindingCode } from './codes';
@@ -42,14 +41,9 @@ export const opensOf = ({ stated, plan, states }: Pick<Judgement, 'stated' | 'pl
       blocks: results.blocks.length,
       emitters: results.emitters,
       flowLph: results.flowLph,
-      spare: isGravity(results.layout.source)
-        ? Infinity
-        : 1 / loadOf(results, plan.wishes.uniformity).load - 1,
+      spare: spareOf(results, plan.wishes.uniformity),
     })),
 });
-
-/** Beyond ten times what is asked the figure says no more. */
-const PLENTY = 10;
 
 /** Whether the plan works in all its states, in one short sentence and what matters most beside it. */
 export function verdict(opens: Opens, told: readonly Finding[], choice: UnitChoice): Verdict {
@@ -124,7 +118,7 @@ function plainVerdict({ sets, opened }: Opens, told: readonly Finding[], choice:
   const headline = !Number.isFinite(spare)
     ? msg`Runs${inSets}`
     : spare >= 0
-      ? msg`Runs${inSets}, ${sets > 1 ? msg`the tightest ` : ''}with ${spare > PLENTY ? msg`plenty` : `${Math.floor(spare * 100 + 1e-9)} %`} to spare`
+      ? msg`Runs${inSets}, ${sets > 1 ? msg`the tightest ` : ''}with ${spareTold(spare)}`
       : msg`Runs${inSets}, but not for long`;
   const drips = told.find((f) => f.code === 'emitter-under' && f.says.drips);
   const slow = drips

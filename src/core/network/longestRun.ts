@@ -62,3 +62,28 @@ export function longestRunM(
     return exact.n === 0 ? 1 : evennessOfRun(exact, inletKpa, plan.wishes.evenness, run.tape.cv).evenness;
   }, plan.wishes.uniformity);
 }
+
+/**
+ * The longest run, m, that keeps the wished evenness at the highest pressure that what is laid bears: a longer one cannot at
+ * any. A run whose own length does is not looked at further: nothing then.
+ * @param flowLph of its emitters instead of the label's, at the same pressure
+ */
+export function mostAtAnyPressureM(
+  plan: FullPlan,
+  results: FarmResults,
+  runIndex: number,
+  flowLph = results.runs[runIndex].run.tape.flowLph,
+): number | undefined {
+  const own = results.runs[runIndex].run;
+  const tape = { ...own.tape, flowLph };
+  const block = plan.blocks[own.block];
+  const medium = mediumOf(plan);
+  const even = { slope: own.lie().slope };
+  const evenness = (lengthM: number): number => {
+    const run = { ...own, tape, lengthM, leadM: 0, lie: () => even };
+    const exact = prepareRun(lateralOf(block, run, ''), medium);
+    return exact.n === 0 ? 1 : evennessOfRun(exact, tape.maxKpa, plan.wishes.evenness, tape.cv).evenness;
+  };
+  if (evenness(own.lengthM - own.leadM) >= plan.wishes.uniformity) return undefined;
+  return longestWhere(evenness, plan.wishes.uniformity);
+}

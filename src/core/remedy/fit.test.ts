@@ -1,11 +1,18 @@
-import { judge, roots } from '../check';
+import { judge, roots, type Finding } from '../check';
 import { SOUND } from '../check/battery.testing';
 import { fillIn, type Plan } from '../plan';
 import { format, METRIC, US, type KindName } from '../units';
 import { changed, figuresOf, fit, tellRefusal, tellSet, type FitLimits } from './index';
 
-const FREE: FitLimits = { keepTape: false, keepHeaders: false, budget: undefined, mostSets: 8 };
+const FREE: FitLimits = {
+  keepTape: false,
+  keepHeaders: false,
+  budget: undefined,
+  mostSets: 8,
+  keepSource: true,
+};
 const metric = (value: number, kind: KindName): string => format(value, kind, METRIC);
+const title = ({ code }: Finding): string => code;
 const us = (value: number, kind: KindName): string => format(value, kind, US);
 const tap = (flowingLph: number, more: Partial<Plan> = {}): Plan => ({
   ...SOUND,
@@ -77,24 +84,25 @@ describe('fit it for me', () => {
 
   test('contradictory limits are answered in words, with the figures', () => {
     const sets = fit(tap(500), { ...FREE, keepTape: true, mostSets: 1 });
-    expect(sets.fits).toEqual([]);
-    expect(tellRefusal(sets.refusal!, us)).toMatch(
+    // What is offered beside it comes nearer, and names what is left.
+    for (const f of sets.fits) expect([f.kinds[0], f.left.length > 0]).toEqual(['nearest', true]);
+    expect(tellRefusal(sets.refusal!, us, title)).toMatch(
       /^Nothing within these limits: the source gives [\d.]+\sgpm and the beds ask for [\d.]+\sgpm, which takes \d+ sets; one is allowed\.$/,
     );
     const bed = fit(tap(60), { ...FREE, keepTape: true });
-    expect(tellRefusal(bed.refusal!, metric)).toMatch(
+    expect(tellRefusal(bed.refusal!, metric, title)).toMatch(
       /^Nothing within these limits: the source gives [\d.]+\sL\/h, one bed of Block 1 alone needs [\d.,]+\sL\/h\.$/,
     );
     const dear = fit(SOUND, { ...FREE, budget: 10 });
-    expect(tellRefusal(dear.refusal!, metric)).toMatch(
+    expect(tellRefusal(dear.refusal!, metric, title)).toMatch(
       /the cheapest that works costs about \d+ .* the budget is 10\.$/,
     );
     const uneven = fit(
       tap(3000, { blocks: [{ ...SOUND.blocks[0], beds: { count: 2, lengthM: 400, runsPerBed: 1 } }] }),
       { ...FREE, keepTape: true, keepHeaders: true },
     );
-    expect(tellRefusal(uneven.refusal!, metric)).toMatch(
-      /Block 1 comes to \d+\s?% evenness at best; 90\s?% is the target/,
+    expect(tellRefusal(uneven.refusal!, metric, title)).toMatch(
+      /: tape cannot carry water evenly over 400\sm at any pressure that it bears, as Block 1 has it; 163\sm is the most\./,
     );
     const shut = fit(
       {
@@ -103,30 +111,32 @@ describe('fit it for me', () => {
       },
       FREE,
     );
-    expect(tellRefusal(shut.refusal!, metric)).toMatch(/at the source, which stands at 40\skPa when shut/);
+    expect(tellRefusal(shut.refusal!, metric, title)).toMatch(
+      /at the source, which stands at 40\skPa when shut/,
+    );
     const low = fit({ ...SOUND, sources: [{ id: 's', kind: 'tank' }] }, FREE);
-    expect(tellRefusal(low.refusal!, metric)).toMatch(
+    expect(tellRefusal(low.refusal!, metric, title)).toMatch(
       /takes \d+\skPa at the source, which stands at \d+\skPa when shut/,
     );
     const none = fit({ ...SOUND, blocks: [{ ...SOUND.blocks[0], beds: { count: 2, lengthM: 0.2 } }] }, FREE);
-    expect(tellRefusal(none.refusal!, metric)).toBe('There are no beds with emitters to plan for.');
+    expect(tellRefusal(none.refusal!, metric, title)).toBe('There are no beds with emitters to plan for.');
   });
 
   test('where no way of laying a block is even enough, the best of them is told', () => {
+    // Across so steep a block the beds start at unlike pressures, wherever the header is fed.
     const plan = tap(9000, {
-      blocks: [{ ...SOUND.blocks[0], beds: { count: 3, lengthM: 190, runsPerBed: 1 } }],
-      wishes: { uniformity: 0.97 },
+      blocks: [{ ...SOUND.blocks[0], ground: { slopeAcross: 0.5 } }],
     });
     const kept = fit(plan, { ...FREE, keepTape: true, keepHeaders: true });
-    const free = fit(plan, FREE);
+    const free = fit(plan, { ...FREE, keepTape: true });
     if (kept.refusal?.why !== 'block-uneven' || free.refusal?.why !== 'block-uneven')
       throw new Error(JSON.stringify([kept.refusal, free.refusal]));
     const now = figuresOf(judge(plan)).uniformity;
     expect(kept.refusal.best).toBeGreaterThanOrEqual(now - 1e-9);
-    // With a lower flow and a header in the middle more can be had, and that is what is told.
+    // With a header fed from its middle more can be had, and that is what is told.
     expect(free.refusal.best).toBeGreaterThan(kept.refusal.best + 0.01);
-    expect(free.refusal.best).toBeLessThan(0.97);
-    expect(free.refusal.wished).toBe(0.97);
+    expect(free.refusal.best).toBeLessThan(0.9);
+    expect(free.refusal.wished).toBe(0.9);
   });
 
   test('tells how far it has come, never backwards, and stops when told to', () => {

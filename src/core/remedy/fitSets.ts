@@ -14,7 +14,7 @@ import { opensWhole, switchboardOf } from '../switching';
 import { changed } from '../changes';
 import { roots, widerThan, type FindingCode, type Judgement } from '../check';
 import type { Fit, FitLimits, FitRefusal, Unit, Variant } from './fitTypes';
-import { figuresOf, type Figures } from './tryOut';
+import { figuresOf } from './figures';
 import type { Change } from '../changes';
 
 /** Sets are filled to this share of what the source gives, less each time the solver finds a set wanting. */
@@ -24,7 +24,8 @@ const WIDENINGS = 6;
 /** A block is split over as many sets at most. */
 const MOST_PARTS = 12;
 
-type Arranged = Omit<Fit, 'kinds'>;
+/** Sets that the source bears, with all the changes that make them. */
+type Arranged = Pick<Fit, 'changes' | 'sets'>;
 
 const setting = (sets: readonly Unit[][]): Change => ({ kind: 'sets', sets: namedSets(sets) });
 
@@ -67,7 +68,6 @@ export function arrange(
         refusal = wanting;
         continue;
       }
-      const figures = judged.map(figuresOf);
       // Closed beds are bought all the same, and the valves that the sets need.
       const whole = fillIn(changed(laid, setsMade(sets, hadSets)));
       const unopened = openedWell(whole);
@@ -75,13 +75,13 @@ export function arrange(
       const cost = costOf(whole, layOut(whole)).total;
       if (limits.budget !== undefined && cost > limits.budget)
         return { why: 'too-dear', cost, budget: limits.budget };
-      return arrangedAs(figures, changes, sets, hadSets, cost);
+      return { changes: [...changes, ...setsMade(sets, hadSets)], sets };
     }
     const wider = widerMains(all, blocks);
     if (wider.length === 0) break;
     changes = [...changes, ...wider];
   }
-  return refusal ?? { why: 'other', code: '' };
+  return refusal ?? { why: 'other' };
 }
 
 /** What makes these sets of what there was: none where all opens at once. */
@@ -89,40 +89,19 @@ const setsMade = (sets: readonly BedGroup[][], hadSets: boolean): Change[] =>
   sets.length > 1 ? [setting(sets)] : hadSets ? [setting([])] : [];
 
 /** Sets that a controller which is there has stations for; any number where there is none, or no valve is wired. */
-const stationsOf = ({ watering, blocks }: FullPlan): number =>
+export const stationsOf = ({ watering, blocks }: FullPlan): number =>
   blocks.some((b) => b.inUse && ['wired', 'latching'].includes(openerOf({ watering }, b)))
     ? (watering.switching.stations ?? Infinity)
     : Infinity;
 
 /** Why the sets of a plan cannot be opened as it is wished; nothing where they can. */
-function openedWell(plan: FullPlan): FitRefusal | undefined {
+export function openedWell(plan: FullPlan): FitRefusal | undefined {
   const board = switchboardOf(plan);
   const stuck = board.sets.find((s) => s.problems.length > 0);
   if (stuck) return { why: 'cannot-open', set: stuck.name };
   const most = plan.watering.switching.handTurns;
   const turns = board.sets.reduce((sum, s) => sum + s.handValves * plan.watering.day.startsPerDay, 0);
   return most !== undefined && turns > most ? { why: 'too-many-turns', turns, most } : undefined;
-}
-
-/** The changes that make these sets, and the weakest of their figures. */
-function arrangedAs(
-  figures: Figures[],
-  changes: Change[],
-  sets: BedGroup[][],
-  hadSets: boolean,
-  cost: number,
-) {
-  const weakest = figures.reduce((a, b) => (b.weakestKpa - b.windowKpa < a.weakestKpa - a.windowKpa ? b : a));
-  return {
-    changes: [...changes, ...setsMade(sets, hadSets)],
-    sets,
-    after: {
-      ...weakest,
-      uniformity: Math.min(...figures.map((f) => f.uniformity)),
-      askedLph: Math.max(...figures.map((f) => f.askedLph)),
-      cost,
-    },
-  };
 }
 
 /** The next size for the main to the block that asks for most pressure, and for all of its like. */
@@ -204,7 +183,7 @@ export const opened = (plan: Plan, units: readonly Unit[]): Plan =>
   changed(plan, [{ kind: 'sets', sets: namedSets([[...units]]) }]);
 
 /** What sets, tape, headers and mains can mend; other faults are the plan's own, and stay. */
-const HYDRAULIC: readonly FindingCode[] = [
+export const HYDRAULIC: readonly FindingCode[] = [
   'flow-short',
   'over-yield',
   'emitters-dry',
@@ -232,5 +211,5 @@ export function faultOf(judged: Judgement, had: ReadonlySet<string>): FitRefusal
   const fault = roots(judged.each).find(
     (f) => (f.grade === 'stop' || f.grade === 'mend') && (HYDRAULIC.includes(f.code) || !had.has(f.id)),
   );
-  return fault && { why: 'other', code: fault.code };
+  return fault && { why: 'other', left: fault };
 }

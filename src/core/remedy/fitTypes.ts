@@ -1,5 +1,6 @@
 import type { BedGroup } from '../plan';
-import type { Figures } from './tryOut';
+import type { Finding } from '../check';
+import type { Figures } from './figures';
 import type { Change } from '../changes';
 
 /** What a search must keep to. */
@@ -7,12 +8,15 @@ export interface FitLimits {
   keepTape: boolean;
   /** Headers stay where they lie and are fed where they are. */
   keepHeaders: boolean;
+  /** The source, its pump, tank and booster stay as they are. */
+  keepSource?: boolean;
   /** Of everything to buy, at typical prices; none if it does not matter. */
   budget: number | undefined;
   mostSets: number;
 }
 
-export type FitKind = 'cheapest' | 'most-even' | 'fewest-sets';
+/** What a plan is the best at; `nearest`: it does not work yet, and nothing that was found comes nearer. */
+export type FitKind = 'cheapest' | 'most-even' | 'fewest-sets' | 'nearest';
 
 /** Beds that water together: some of a block's, or all of them where no keys are given. */
 export type Unit = BedGroup;
@@ -24,6 +28,8 @@ export interface Fit {
   changes: Change[];
   sets: Unit[][];
   after: Figures;
+  /** All that is left to stop or to mend once it is taken; what comes of something else among it is not told. */
+  left: Finding[];
 }
 
 /** Why no plan fits, in numbers; `tellRefusal` puts it into words. */
@@ -36,9 +42,12 @@ export type FitRefusal =
   | { why: 'cannot-open'; set: string }
   | { why: 'too-many-turns'; turns: number; most: number }
   | { why: 'too-dear'; cost: number; budget: number }
+  /** What is laid cannot carry water so far, whatever pressure it bears. */
+  | { why: 'material'; block: string; laid: string; lengthM: number; mostM: number }
   | { why: 'block-uneven'; block: string; best: number; wished: number; keepTape: boolean }
   | { why: 'no-pressure'; block: string; needsKpa: number; givesKpa: number }
-  | { why: 'other'; code: string }
+  /** What is left in all that was tried, the gravest; none where nothing could be tried. */
+  | { why: 'other'; left?: Finding }
   | { why: 'no-beds' };
 
 export interface FitAnswer {

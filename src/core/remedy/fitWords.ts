@@ -1,5 +1,5 @@
 import { grouped, msg } from '../language';
-import type { FindingCode } from '../check';
+import type { Finding } from '../check';
 import type { FullPlan } from '../plan';
 import type { Fit, FitKind, FitRefusal, Unit } from './fitTypes';
 import type { Show } from '../changes';
@@ -8,12 +8,13 @@ export const FIT_NAMES: Record<FitKind, string> = {
   cheapest: 'cheapest',
   'most-even': msg`most even`,
   'fewest-sets': msg`fewest sets`,
+  nearest: msg`nearest to working`,
 };
 
 const NOTHING = msg`Nothing within these limits`;
 
-/** Why a search found nothing, in words. */
-export function tellRefusal(r: FitRefusal, show: Show): string {
+/** Why a search found nothing, in words. @param title of a finding, in words */
+export function tellRefusal(r: FitRefusal, show: Show, title: (f: Finding) => string): string {
   switch (r.why) {
     case 'bed-too-much':
       return msg`${NOTHING}: the source gives ${show(r.givesLph, 'flow')}, one bed of ${r.block} alone needs ${show(r.needsLph, 'flow')}.`;
@@ -27,35 +28,18 @@ export function tellRefusal(r: FitRefusal, show: Show): string {
       return msg`${NOTHING}: ${r.turns} valves would be turned by hand on a watering day; ${r.most} are what you want at the most.`;
     case 'too-dear':
       return msg`${NOTHING}: the cheapest that works costs about ${grouped(Math.round(r.cost))} at typical prices; the budget is ${grouped(Math.round(r.budget))}.`;
+    case 'material':
+      return msg`${NOTHING}: ${r.laid} cannot carry water evenly over ${show(r.lengthM, 'length')} at any pressure that it bears, as ${r.block} has it; ${show(r.mostM, 'length')} is the most. Lay something else there, or shorter runs.`;
     case 'block-uneven':
       return msg`${NOTHING}: ${r.block} comes to ${show(r.best, 'share')} evenness at best; ${show(r.wished, 'share')} is the target.${r.keepTape ? msg` Another tape may do.` : msg` Set a lower target, or shorten the beds.`}`;
     case 'no-pressure':
       return msg`${NOTHING}: ${r.block} takes ${show(r.needsKpa, 'pressure')} at the source, which stands at ${show(r.givesKpa, 'pressure')} when shut.`;
     case 'other':
-      return r.code
-        ? msg`${NOTHING}: every way of doing it still has this problem: ${FAULTS[r.code as FindingCode] ?? r.code}.`
-        : `${NOTHING}.`;
+      return r.left ? msg`${NOTHING}. What is left whatever was tried: ${title(r.left)}.` : `${NOTHING}.`;
     case 'no-beds':
       return msg`There are no beds with emitters to plan for.`;
   }
 }
-
-const FAULTS: Partial<Record<FindingCode, string>> = {
-  'flow-short': msg`the source is too weak for a set at the pressure it takes`,
-  'over-yield': msg`the well refills more slowly than a set draws`,
-  'emitters-dry': msg`emitters run dry`,
-  'emitter-under': msg`emitters get too little pressure`,
-  'emitter-over': msg`tape gets more pressure than its rating`,
-  'burst-at-rest': msg`tape gets more pressure than its rating when the valves are shut`,
-  'part-eats': msg`a part of the head takes too much of the pressure`,
-  'flow-over-rating': msg`more flows through a part than it is made for`,
-  'main-eats': msg`the main takes too much of the pressure, even at its widest`,
-  'regulator-starved': msg`too little pressure reaches a regulator`,
-  'run-too-long': msg`runs are longer than the tape carries`,
-  'block-uneven': msg`a block waters unevenly`,
-  'header-small': msg`a header takes too much of the pressure`,
-  'regulator-range': msg`a set’s flow lies outside what its regulator works with`,
-};
 
 const listed = (names: readonly string[]): string =>
   names.length < 2 ? (names[0] ?? '') : msg`${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;

@@ -1,5 +1,14 @@
 import { pipeKind } from '../catalog/pipes';
-import { flowsUnder, judge, judgeOpen, offersFor, regulatorsFor, roots, widerThan } from '../check';
+import {
+  type Finding,
+  flowsUnder,
+  judge,
+  judgeOpen,
+  offersFor,
+  regulatorsFor,
+  roots,
+  widerThan,
+} from '../check';
 import { BATTERY, SOUND } from '../check/battery.testing';
 import { sayChange } from '../changes';
 import { fillIn } from '../plan';
@@ -8,6 +17,7 @@ import { compare, remedyWorking, tellFit, tellRefusal, tellSet, type Fit, type R
 import { leftOut, thinned } from '../effort.testing';
 
 const show = (value: number, kind: KindName): string => format(value, kind, METRIC);
+const title = ({ code }: Finding): string => `it is ${code}`;
 
 // All that a grower would try for each planted fault, before any of it is worked out: as it was read over.
 const hasFindings = (b: (typeof BATTERY)[number]): boolean => b.finds.length > 0;
@@ -46,14 +56,16 @@ describe('two versions of a plan', () => {
     expect(compare([], version(had), version(had)).left).toBe(1);
   });
 
-  test('what is there before and after is worse only when clearly further beyond the same limit', () => {
+  test('what is there before and after is worse only when clearly further beyond its limit, whatever that now is', () => {
     const by = (margin: number, more: object = {}) => ({ ...had, measured: 10 + margin, margin, ...more });
     const worse = (after: typeof had): number => compare([], version(had), version(after)).worse.length;
     expect(worse(by(10.9))).toBe(0);
     expect(worse(by(11.1))).toBe(1);
     expect(worse(by(5))).toBe(0);
-    // Against another limit it cannot be compared.
-    expect(worse(by(20, { limit: 12 }))).toBe(0);
+    // 30 is twice as much as 10 and 2.5 times 12: against the other limit it is 1.5 limits beyond instead of 1.
+    expect(worse(by(20, { limit: 12 }))).toBe(1);
+    // Against a limit of 15 the same 20 over it is a third beyond: less.
+    expect(worse(by(10, { limit: 15 }))).toBe(0);
   });
 
   test('a note is neither gone nor worse, and what comes of something told is not told again', () => {
@@ -122,29 +134,37 @@ describe('two versions of a plan', () => {
 
 describe('what a search for whole plans says', () => {
   test('why nothing was found: the nearest limit, with its figures', () => {
-    expect(tellRefusal({ why: 'bed-too-much', block: 'Low', givesLph: 200, needsLph: 350 }, show)).toBe(
+    expect(
+      tellRefusal({ why: 'bed-too-much', block: 'Low', givesLph: 200, needsLph: 350 }, show, title),
+    ).toBe(
       'Nothing within these limits: the source gives 200\u00a0L/h, one bed of Low alone needs 350\u00a0L/h.',
     );
     const sets = { why: 'too-many-sets', sets: 7, givesLph: 500, needsLph: 3200 } as const;
-    expect(tellRefusal({ ...sets, most: 4 }, show)).toMatch(/which takes 7 sets; 4 are allowed\.$/);
-    expect(tellRefusal({ ...sets, most: 1 }, show)).toMatch(/; one is allowed\.$/);
-    expect(tellRefusal({ why: 'too-dear', cost: 1234.4, budget: 999.6 }, show)).toMatch(
+    expect(tellRefusal({ ...sets, most: 4 }, show, title)).toMatch(/which takes 7 sets; 4 are allowed\.$/);
+    expect(tellRefusal({ ...sets, most: 1 }, show, title)).toMatch(/; one is allowed\.$/);
+    expect(tellRefusal({ why: 'too-dear', cost: 1234.4, budget: 999.6 }, show, title)).toMatch(
       /costs about 1,234 at typical prices; the budget is 1,000\.$/,
     );
     const uneven = { why: 'block-uneven', block: 'Low', best: 0.84, wished: 0.9 } as const;
-    expect(tellRefusal({ ...uneven, keepTape: true }, show)).toMatch(
+    expect(tellRefusal({ ...uneven, keepTape: true }, show, title)).toMatch(
       /Low comes to 84\u00a0% evenness at best; 90\u00a0% is the target\. Another tape may do\.$/,
     );
-    expect(tellRefusal({ ...uneven, keepTape: false }, show)).toMatch(/Set a lower target/);
-    expect(tellRefusal({ why: 'no-pressure', block: 'Low', needsKpa: 90, givesKpa: 40 }, show)).toMatch(
-      /Low takes 90\u00a0kPa at the source, which stands at 40\u00a0kPa when shut\.$/,
+    expect(tellRefusal({ ...uneven, keepTape: false }, show, title)).toMatch(/Set a lower target/);
+    expect(
+      tellRefusal({ why: 'no-pressure', block: 'Low', needsKpa: 90, givesKpa: 40 }, show, title),
+    ).toMatch(/Low takes 90\u00a0kPa at the source, which stands at 40\u00a0kPa when shut\.$/);
+    expect(tellRefusal({ why: 'other', left: { code: 'no-vent' } as Finding }, show, title)).toMatch(
+      /^Nothing within these limits\. What is left whatever was tried: it is no-vent\.$/,
     );
-    expect(tellRefusal({ why: 'other', code: 'emitters-dry' }, show)).toMatch(
-      /this problem: emitters run dry\.$/,
-    );
-    expect(tellRefusal({ why: 'other', code: 'no-vent' }, show)).toMatch(/this problem: no-vent\.$/);
-    expect(tellRefusal({ why: 'other', code: '' }, show)).toBe('Nothing within these limits.');
-    expect(tellRefusal({ why: 'no-beds' }, show)).toMatch(/no beds with emitters/);
+    expect(tellRefusal({ why: 'other' }, show, title)).toBe('Nothing within these limits.');
+    expect(
+      tellRefusal(
+        { why: 'material', block: 'Low', laid: 'quarter-inch dripper line', lengthM: 55, mostM: 9 },
+        show,
+        title,
+      ),
+    ).toMatch(/quarter-inch dripper line cannot carry water evenly over 55.m at any pressure/);
+    expect(tellRefusal({ why: 'no-beds' }, show, title)).toMatch(/no beds with emitters/);
   });
 
   test('what waters together: whole blocks, beds of one, beds of several', () => {

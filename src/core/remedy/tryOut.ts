@@ -1,6 +1,7 @@
-import { costOf, sourceCost } from '../works';
+import { sourceCost } from '../works';
 import { changed, type Change } from '../changes';
 import {
+  beyond,
   isGraver,
   judge,
   judgeOpen,
@@ -10,21 +11,9 @@ import {
   type Judgement,
   type Offer,
 } from '../check';
-import { layOut } from '../layout';
 import { createPlanSolver, type PlanSolver } from '../network';
 import { refusalOf } from '../plan';
-
-/** What a plan comes to, in the numbers that remedies are weighed by. */
-export interface Figures {
-  /** Weakest emitter, and the least pressure it works at. */
-  weakestKpa: number;
-  windowKpa: number;
-  uniformity: number;
-  askedLph: number;
-  availableLph: number;
-  /** Of everything to buy, at typical prices. */
-  cost: number;
-}
+import { fallenIn, figuresOf, type Fallen, type Figures } from './figures';
 
 /** What some changes come to. */
 export interface Outcome {
@@ -35,6 +24,8 @@ export interface Outcome {
   gone: Finding[];
   /** Findings that are new, graver, or clearly further beyond their limit, in any state of the plan. */
   worse: Finding[];
+  /** Figures that are worse by as much as is named. */
+  fallen: Fallen[];
   /** All that is left to stop, mend or watch. */
   left: number;
 }
@@ -46,30 +37,10 @@ export interface Remedy extends Outcome {
   less?: Finding;
 }
 
-/** The figures of a plan: the weakest emitter and the least evenness of all that opens, and the greatest draw. */
-export function figuresOf({ states, plan }: Pick<Judgement, 'states' | 'plan'>): Figures {
-  const each = states
-    .filter((s) => s.how === 'open' && !s.backup)
-    .map(({ results }) => {
-      const weakest = results.runs[results.weakest];
-      return {
-        weakestKpa: weakest?.minKpa ?? NaN,
-        windowKpa: weakest?.run.tape.minKpa ?? NaN,
-        uniformity: results.uniformity,
-        askedLph: results.demand.askedLph,
-        availableLph: Math.min(results.demand.availableLph, results.demand.lastingLph),
-      };
-    });
-  const weakest = each.reduce((a, b) => (b.weakestKpa - b.windowKpa < a.weakestKpa - a.windowKpa ? b : a));
-  const most = each.reduce((a, b) => (b.askedLph > a.askedLph ? b : a));
-  return {
-    weakestKpa: weakest.weakestKpa,
-    windowKpa: weakest.windowKpa,
-    uniformity: Math.min(...each.map((f) => f.uniformity)),
-    askedLph: most.askedLph,
-    availableLph: most.availableLph,
-    cost: costOf(plan, layOut(plan)).total,
-  };
+/** A remedy with the judgement of the plan that it leads to. */
+export interface Tried {
+  remedy: Remedy;
+  after: Judgement;
 }
 
 /** Figures with what a change of the source costs. */
@@ -78,8 +49,16 @@ const withSource = (figures: Figures, before: Judgement, after: Judgement): Figu
   cost: figures.cost + sourceCost(before.plan, after.plan),
 });
 
-/** A finding that is there before and after is worse when it is so much further beyond its limit, as a ratio. */
+/** A finding that is there before and after is worse when it is so much further beyond its limit, as a ratio, */
 const CLEARLY = 1.1;
+/** and by no less than this share of the limit. */
+const FELT = 0.005;
+
+/** Whether a finding is clearly further beyond its limit than it was, whatever the limit now is: what is laid has its own. */
+function isFurther(is: Finding, was: Finding): boolean {
+  const [now, before] = [beyond(is), beyond(was)];
+  return now > before * CLEARLY && now > before + FELT;
+}
 
 /** What lies between two judged versions of a plan, in all their states. */
 export function compare(changes: Change[], before: Judgement, after: Judgement): Outcome {
@@ -89,12 +68,14 @@ export function compare(changes: Change[], before: Judgement, after: Judgement):
     if (f.grade === 'note') return false;
     const was = had.get(f.id);
     if (!was || isGraver(f.grade, was.grade)) return true;
-    return f.grade === was.grade && f.limit === was.limit && f.margin > was.margin * CLEARLY && f.margin > 0;
+    return f.grade === was.grade && isFurther(f, was);
   });
+  const [was, is] = [figuresOf(before), withSource(figuresOf(after), before, after)];
   return {
     changes,
-    before: figuresOf(before),
-    after: withSource(figuresOf(after), before, after),
+    before: was,
+    after: is,
+    fallen: fallenIn(was, is),
     gone: roots(before.each).filter((f) => f.grade !== 'note' && !has.has(f.id)),
     worse: withoutConsequences(worse),
     left: roots(after.told).filter((f) => f.grade !== 'note').length,
@@ -113,8 +94,11 @@ function rootOf(f: Finding, all: readonly Finding[]): Finding {
   return cause ? rootOf(cause, all) : f;
 }
 
-/** Less than this share of a finding's margin taken away is no help. */
+/** Less than this share of what a finding is beyond its limit taken away is no help, */
 const LEAST_HELP = 0.2;
+/** nor less than this share of the limit itself, unless most of it is gone. */
+const LEAST_GAIN = 0.03;
+const MOST_OF_IT = 0.5;
 /** Of one remedy as many ways are tried. */
 const MOST_WAYS = 8;
 /** Remedies that each help are tried two by two, the first so many of them. */
@@ -136,8 +120,8 @@ export function tryChanges(
 /** What a finding stands for: itself, and the same elsewhere where it is told for several places. */
 const idsOf = (finding: Finding): string[] => [finding.id, ...finding.also.map((o) => o.id)];
 
-const sumOf = (list: readonly Pick<Finding, 'margin'>[]): number =>
-  list.reduce((sum, f) => sum + f.margin, 0);
+type Beyond = Pick<Finding, 'measured' | 'limit'>;
+const sumOf = (list: readonly Beyond[]): number => list.reduce((sum, f) => sum + beyond(f), 0);
 
 /** Whether it holds in a set as planned: at low water, with clean filters, on the source in use. */
 export const holdsAsPlanned = ({ holds }: Pick<Finding, 'holds'>): boolean =>
@@ -157,11 +141,25 @@ function helpsAtAll(way: Change[], finding: Finding, before: Judgement, solver: 
   );
 }
 
+/** A finding is beyond its limit by so much less in all places together that it is felt. */
+function isEased(left: readonly Beyond[], was: readonly Beyond[]): boolean {
+  const [is, before] = [sumOf(left), sumOf(was)];
+  return before - is > before * LEAST_HELP && before - is >= Math.min(LEAST_GAIN, before * MOST_OF_IT);
+}
+
 /** Less is left of a finding: in fewer places, or by so much less in all of them together that it is felt. */
-export const isLess = (
-  left: readonly Pick<Finding, 'margin'>[],
-  was: readonly Pick<Finding, 'margin'>[],
-): boolean => left.length < was.length || sumOf(left) < sumOf(was) * (1 - LEAST_HELP);
+export const isLess = (left: readonly Beyond[], was: readonly Beyond[]): boolean =>
+  left.length < was.length || isEased(left, was);
+
+/** Whether something grave that came of a finding is still there, no less than it was, though the finding is gone. */
+function staysBehind(ids: readonly string[], before: Judgement, after: Judgement): boolean {
+  if (after.each.some((f) => ids.includes(f.id))) return false;
+  return before.each.some((f) => {
+    if (f.because === undefined || !ids.includes(rootOf(f, before.each).id)) return false;
+    const stays = after.each.find((s) => s.id === f.id);
+    return stays?.grade === 'stop' && f.grade === 'stop' && !isEased([stays], [f]);
+  });
+}
 
 /** Tries one way: what it comes to for a finding; nothing where it does not help, or brings a stop that was not there. */
 function tryWay(
@@ -170,23 +168,27 @@ function tryWay(
   before: Judgement,
   solver: PlanSolver,
   checkpoint: () => void,
-): Remedy | undefined {
+): Tried | undefined {
   checkpoint();
   if (way.length === 0 || !helpsAtAll(way, finding, before, solver)) return undefined;
   const tried = tryChanges(way, before, solver, checkpoint);
   if (!tried) return undefined;
   const { outcome, after } = tried;
+  // What leaves more beds dry than there were is no remedy of anything.
+  if (outcome.after.dryBeds > outcome.before.dryBeds) return undefined;
   // What was wrong before, or comes of that, may weigh more once this is right, and is named; a new stop is no remedy.
   const known = new Set(before.each.map((f) => f.id));
   if (outcome.worse.some((f) => f.grade === 'stop' && !known.has(rootOf(f, after.each).id))) return undefined;
   const ids = idsOf(finding);
   const left = after.each.filter((f) => ids.includes(f.id));
-  if (left.length === 0) return { ...outcome, clears: true };
+  // A cause that goes while what came of it stays was renamed, not mended.
+  if (staysBehind(ids, before, after)) return undefined;
+  if (left.length === 0) return { remedy: { ...outcome, clears: true }, after };
   const was = before.each.filter((f) => ids.includes(f.id));
-  const less = left.reduce((a, b) => (b.margin > a.margin ? b : a));
+  const less = left.reduce((a, b) => (beyond(b) > beyond(a) ? b : a));
   const graver = left.some((f) => was.some((w) => w.id === f.id && isGraver(f.grade, w.grade)));
-  if (graver || sumOf(left) >= sumOf(was) * (1 - LEAST_HELP)) return undefined;
-  return { ...outcome, clears: false, less };
+  if (graver || !isEased(left, was)) return undefined;
+  return { remedy: { ...outcome, clears: false, less }, after };
 }
 
 /** The first way of a remedy that clears a finding, or the one that leaves least of it; rather one that makes nothing worse. */
@@ -196,17 +198,19 @@ function tryOffer(
   before: Judgement,
   solver: PlanSolver,
   checkpoint: () => void,
-): Remedy | undefined {
-  let best: Remedy | undefined;
+): Tried | undefined {
+  let best: Tried | undefined;
   for (const way of offer.slice(0, MOST_WAYS)) {
-    const remedy = tryWay(way, finding, before, solver, checkpoint);
-    if (!remedy) continue;
-    if (remedy.clears && remedy.worse.length === 0) return remedy;
+    const tried = tryWay(way, finding, before, solver, checkpoint);
+    if (!tried) continue;
+    const { remedy } = tried;
+    if (remedy.clears && remedy.worse.length === 0) return tried;
+    const till = best?.remedy;
     const better =
-      !best ||
-      (remedy.clears && !best.clears) ||
-      (remedy.clears === best.clears && !remedy.clears && remedy.less!.margin < best.less!.margin);
-    if (better) best = remedy;
+      !till ||
+      (remedy.clears && !till.clears) ||
+      (remedy.clears === till.clears && !remedy.clears && beyond(remedy.less!) < beyond(till.less!));
+    if (better) best = tried;
   }
   return best;
 }
@@ -216,41 +220,53 @@ function tryOffer(
  * try them; where none alone clears it, two together. What does not help is left out.
  * @param checkpoint called before each solve; what it throws ends the work
  */
-export function remediesFor(
+export const remediesFor = (
   finding: Finding,
   before: Judgement,
   solver: PlanSolver = createPlanSolver(),
   checkpoint: () => void = () => {},
-): Remedy[] {
+): Remedy[] => triedFor(finding, before, solver, checkpoint).map((t) => t.remedy);
+
+/** The same with the judgement of the plan that each leads to. */
+export function triedFor(
+  finding: Finding,
+  before: Judgement,
+  solver: PlanSolver,
+  checkpoint: () => void,
+): Tried[] {
   const { plan, results } = before.foundIn.get(finding.id) ?? before.worst;
   const context = { finding, plan, results, whole: before.plan };
-  const found: Remedy[] = [];
+  const found: Tried[] = [];
   const seen = new Set<string>();
-  const add = (remedy: Remedy | undefined): void => {
-    const made = remedy && JSON.stringify(remedy.changes);
-    if (!remedy || !made || seen.has(made)) return;
+  const add = (tried: Tried | undefined): void => {
+    const made = tried && JSON.stringify(tried.remedy.changes);
+    if (!tried || !made || seen.has(made)) return;
     seen.add(made);
-    found.push(remedy);
+    found.push(tried);
   };
   for (const offer of offersFor(context)) add(tryOffer(offer, finding, before, solver, checkpoint));
-  if (found.length > 1 && !found.some((r) => r.clears)) {
+  if (found.length > 1 && !found.some((t) => t.remedy.clears)) {
     const helping = found.slice(0, MOST_PAIRED);
     for (const [i, one] of helping.entries())
       for (const other of helping.slice(i + 1)) {
-        const both = tryWay([...one.changes, ...other.changes], finding, before, solver, checkpoint);
-        if (both?.clears) {
+        const changes = [...one.remedy.changes, ...other.remedy.changes];
+        const both = tryWay(changes, finding, before, solver, checkpoint);
+        if (both?.remedy.clears) {
           add(both);
-          return mildOf(found);
+          return mildOf(found, (t) => t.remedy);
         }
       }
   }
-  return mildOf(found);
+  return mildOf(found, (t) => t.remedy);
 }
 
+/** A way that may bring a graver fault elsewhere. */
+interface Way {
+  clears: boolean;
+  worse: readonly Pick<Finding, 'grade'>[];
+}
 /** Where something clears a finding without a graver fault elsewhere, what does so at that price is not offered beside it. */
-export function mildOf<R extends { clears: boolean; worse: readonly Pick<Finding, 'grade'>[] }>(
-  remedies: R[],
-): R[] {
-  const mild = remedies.filter((r) => !r.worse.some((f) => f.grade === 'stop'));
-  return mild.some((r) => r.clears) ? mild : remedies;
+export function mildOf<R>(remedies: R[], way: (r: R) => Way): R[] {
+  const mild = remedies.filter((r) => !way(r).worse.some((f) => f.grade === 'stop'));
+  return mild.some((r) => way(r).clears) ? mild : remedies;
 }

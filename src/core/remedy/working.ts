@@ -11,7 +11,7 @@ import type { Remedy } from './tryOut';
  * solved anew in all its states.
  */
 export function remedyWorking(
-  { changes, before, after, clears, less, worse }: Remedy,
+  { changes, before, after, clears, less, worse, fallen }: Remedy,
   finding: Finding,
   plan: FullPlan,
   choice: UnitChoice,
@@ -22,9 +22,10 @@ export function remedyWorking(
     term('', msg`${meaning}, after`, to, kind),
   ];
   const left = less ? less.margin : finding.margin;
+  const all = worse.length + fallen.length;
   return {
     title: msg`What it does: ${says.join(', and ')}`,
-    says: msg`This is all that it changes. The changed plan was solved in every set and state and checked again: what was found is ${clears ? msg`gone` : msg`still there, less`}${worse.length > 0 ? msg`, and ${worse.length === 1 ? msg`one thing is` : msg`${worse.length} things are`} worse` : msg`, and nothing is worse`}.`,
+    says: msg`This is all that it changes. The changed plan was solved in every set and state and checked again: what was found is ${clears ? msg`gone` : msg`still there, less`}${all > 0 ? msg`, and ${all === 1 ? msg`one thing is` : msg`${all} things are`} worse` : msg`, and nothing is worse`}.`,
     formula: 'ΔC = C_after − C_before',
     terms: [
       term('C_before', msg`of all there is to buy, typical, before`, before.cost, 'count'),

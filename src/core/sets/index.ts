@@ -15,6 +15,7 @@ export * from './programme';
 export * from './runTime';
 export * from './seasonDays';
 export * from './sky';
+export * from './spare';
 export * from './tankOverTime';
 export * from './travel';
 export * from './workings';

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { msg } from '../../../core/language';
-import { bringsAbout, describe, roots, type Finding } from '../../../core/check';
+import { bringsAbout, roots, type Finding } from '../../../core/check';
+import { tellWorse } from '../../../core/remedy';
 import { WORKING_NAMES, workingOf, type WorkingName } from '../../../core/working';
 import Asks from '../../parts/Asks.vue';
 import { useAdvice } from '../../stores/advice';
@@ -27,9 +28,7 @@ const fitOpen = ref(false);
 
 const shownRoots = computed(() => roots(judgement.told));
 const follows = (cause: Finding): Finding[] => bringsAbout(cause, judgement.told);
-const worse = computed(
-  () => advice.together?.worse.map((f) => describe(f, plan.full, settings.choice).title) ?? [],
-);
+const worse = computed(() => (advice.together ? tellWorse(advice.together, plan.full, settings.choice) : []));
 
 const SAYS: Record<WorkingName, string> = {
   bucket: msg`Flow of the open tap`,

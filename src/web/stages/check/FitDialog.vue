@@ -1,7 +1,17 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue';
 import { msg } from '../../../core/language';
-import { cautionsOf, FIT_NAMES, tellFit, tellRefusal, tellSet, type Fit } from '../../../core/remedy';
+import { describe, GRADE_WORDS, type Finding } from '../../../core/check';
+import { fillIn } from '../../../core/plan';
+import {
+  cautionsOf,
+  changed,
+  FIT_NAMES,
+  tellFit,
+  tellRefusal,
+  tellSet,
+  type Fit,
+} from '../../../core/remedy';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
@@ -14,7 +24,7 @@ const advice = useAdvice();
 const plan = usePlan();
 const settings = useSettings();
 
-const limits = reactive({ keepTape: false, keepHeaders: false, budget: 0, mostSets: 4 });
+const limits = reactive({ keepSource: true, keepTape: false, keepHeaders: false, budget: 0, mostSets: 4 });
 const MOST_SETS = 24;
 const found = computed(() => (advice.fitted?.of === plan.plan ? advice.fitted.answer : undefined));
 const whole = (value: number, least: number, most: number) =>
@@ -36,7 +46,21 @@ const go = (): Promise<void> =>
 const names = (fit: Fit): string => fit.kinds.map((k) => FIT_NAMES[k]).join(', ');
 const steps = (fit: Fit): string[] =>
   fit.changes.filter((c) => c.kind !== 'sets').map((c) => advice.say([c]));
+const title = (f: Finding): string => describe(f, plan.full, settings.choice).title;
+/** What is left once a plan is taken, told of that plan. */
+const left = computed(() =>
+  (found.value?.fits ?? []).map((fit) => {
+    const taken = fillIn(changed(plan.plan, fit.changes));
+    return fit.left.map((f) => ({
+      id: f.id,
+      grade: f.grade,
+      title: describe(f, taken, settings.choice).title,
+    }));
+  }),
+);
 const prices = useOwnPrices(computed(() => found.value?.fits.map((fit) => fit.changes) ?? []));
+/** Sets of the plan as it is. */
+const sets = computed(() => Math.max(1, plan.full.watering.sets.length));
 /** Long lists of like steps are cut. */
 const MOST_STEPS = 9;
 function take(fit: Fit): void {
@@ -55,7 +79,7 @@ function shut(): void {
       <v-card-title>Fit it for me</v-card-title>
       <v-card-text>
         <p class="fill">
-          The source stays as it is.
+          <label><input v-model="limits.keepSource" type="checkbox" /> Keep the source as it is.</label>
           <label><input v-model="limits.keepTape" type="checkbox" /> Keep the present tape.</label>
           <label
             ><input v-model="limits.keepHeaders" type="checkbox" /> Keep the headers where they are.</label
@@ -89,7 +113,7 @@ function shut(): void {
           <p class="quiet">Laying and solving: {{ Math.round(100 * advice.fitting) }} %</p>
         </div>
         <p v-if="found?.refusal" class="caution" role="alert">
-          {{ tellRefusal(found.refusal, settings.show) }}
+          {{ tellRefusal(found.refusal, settings.show, title) }}
         </p>
         <p v-if="advice.failed" class="caution" role="alert">{{ advice.failed }}</p>
         <div v-if="found" class="fits">
@@ -103,7 +127,18 @@ function shut(): void {
                 and {{ steps(fit).length - MOST_STEPS }} more like these
               </li>
             </ul>
-            <p v-else class="quiet">Nothing needs to change.</p>
+            <p v-else-if="fit.sets.length === sets && left[i].length === 0" class="quiet">
+              Nothing needs to change.
+            </p>
+            <p v-else-if="left[i].length > 0 && fit.changes.length === 0" class="quiet">
+              No change was found that mends what is left.
+            </p>
+            <template v-if="left[i].length > 0">
+              <p class="left">Left once it is taken:</p>
+              <ul class="left">
+                <li v-for="f in left[i]" :key="f.id">{{ GRADE_WORDS[f.grade] }}: {{ f.title }}</li>
+              </ul>
+            </template>
             <ol v-if="fit.sets.length > 1">
               <li v-for="(set, n) in fit.sets" :key="n">{{ tellSet(set, plan.full) }}</li>
             </ol>
@@ -154,6 +189,9 @@ article ul,
 article ol {
   padding-left: 20px;
   margin: 6px 0;
+}
+article .left {
+  color: var(--clay);
 }
 label {
   margin-right: 10px;

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { msg } from '../../../core/language';
-import { describe, type Finding } from '../../../core/check';
-import { cautionsOf, remedyWorking, type Outcome, type Remedy } from '../../../core/remedy';
+import type { Finding } from '../../../core/check';
+import { cautionsOf, remedyWorking, tellWorse, type Remedy } from '../../../core/remedy';
 import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
 import { useSettings } from '../../stores/settings';
@@ -19,8 +19,9 @@ const view = useView();
 
 const prices = useOwnPrices(computed(() => props.remedies.map((remedy) => remedy.changes)));
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
-const worse = (outcome: Outcome): string =>
-  outcome.worse.map((f) => describe(f, plan.full, settings.choice).title).join('; ');
+const worse = computed(() =>
+  props.remedies.map((remedy) => tellWorse(remedy, plan.full, settings.choice).join('; ')),
+);
 /** It is promised to put things right only where nothing else gets worse, in any state of the plan. */
 const promise = (r: Remedy): string =>
   !r.clears ? msg`helps, but not enough` : r.worse.length === 0 ? msg`puts it right` : msg`mends this`;
@@ -47,7 +48,7 @@ const promise = (r: Remedy): string =>
           ><span>{{ costTold(remedy) }}</span></span
         >
         <span v-if="prices[i]" class="num figures">{{ prices[i] }}</span>
-        <span v-if="remedy.worse.length > 0" class="worse">but: {{ worse(remedy) }}</span>
+        <span v-if="worse[i]" class="worse">but: {{ worse[i] }}</span>
       </button>
       <button
         type="button"
