@@ -67,10 +67,11 @@ function check(path: string, options: CheckOptions): number {
   const { plan: full, told, worst } = judged;
   const { plan, results } = worst;
   const choice: UnitChoice = (options.units ?? full.units) === 'us' ? US : METRIC;
+  const said = verdict(opensOf(judged), told, choice);
   if (options.json) {
     const json = {
       plan: plan.name,
-      verdict: verdict(opensOf(judged), told, choice),
+      verdict: said,
       sets: judged.states.flatMap(({ how, backup, set, results: r }) =>
         set && how === 'open' && !backup
           ? [{ id: set.id, name: set.name, askedLph: r.demand.askedLph, availableLph: r.demand.availableLph }]
@@ -112,7 +113,7 @@ function check(path: string, options: CheckOptions): number {
       }),
     );
   }
-  return told.some((f) => f.grade === 'stop') ? EXIT.findings : EXIT.fine;
+  return said.tone === 'stop' ? EXIT.findings : EXIT.fine;
 }
 
 interface SeasonOptions {

@@ -8,7 +8,7 @@ import {
   type Finding,
   type Judgement,
 } from '../core/check';
-import type { FarmResults } from '../core/network';
+import { dripShare, type FarmResults } from '../core/network';
 import { bedName, type Plan } from '../core/plan';
 import { seasonOf, seasonWorking, SET_WORKING_NAMES, setWorking } from '../core/sets';
 import { isDefault, WORKING_NAMES, workingOf, workingText, type Working } from '../core/working';
@@ -66,7 +66,13 @@ export function report(judged: Judgement, choice: UnitChoice, more: More = {}): 
     msg`source can give at ${show(demand.neededKpa, 'pressure')}`,
     Number.isFinite(demand.availableLph) ? show(demand.availableLph, 'flow') : 'enough',
   );
-  text += row(msg`flows`, show(results.flowLph, 'flow'));
+  const share = dripShare(results);
+  text += row(
+    msg`flows`,
+    share === undefined
+      ? show(results.flowLph, 'flow')
+      : msg`${show(results.flowLph, 'flow')}, ${show(share, 'share')} of the label’s flow`,
+  );
   const nameOf = (index: number): string => (plan.blocks.length > 1 ? `${plan.blocks[index].name}, ` : '');
   if (weakest)
     text += row(

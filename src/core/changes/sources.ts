@@ -21,8 +21,10 @@ type Sources =
   | 'suction-size'
   | 'tank-size'
   | 'pressure-tank'
+  | 'vessel-air'
   | 'cut-out'
   | 'booster'
+  | 'booster-out'
   | 'booster-drive'
   | 'lift-flow'
   | 'lasting'
@@ -40,7 +42,7 @@ type Pumped = {
   footValve?: boolean;
   liftM?: number;
   suction?: { pipe?: string; boreMm?: number; hazenWilliamsC?: number };
-  vessel?: { part?: 'tank' | 'none'; volumeL?: number; cutOutKpa?: number };
+  vessel?: { part?: 'tank' | 'none'; volumeL?: number; prechargeKpa?: number; cutOutKpa?: number };
 };
 const pumped = (source: Draft<Plan['sources'][number]>): Pumped => source as Pumped;
 
@@ -119,6 +121,10 @@ export const SOURCES: ChangeMakers<Sources> = {
     make: (draft, _, full) => void ((pumped(sourceIn(draft, full)).vessel ??= {}).part = 'tank'),
     says: () => msg`put in a pressure tank with a switch`,
   },
+  'vessel-air': {
+    make: (draft, { kpa }, full) => void ((pumped(sourceIn(draft, full)).vessel ??= {}).prechargeKpa = kpa),
+    says: ({ kpa }, _, show) => msg`bring the air in the empty pressure tank to ${show(kpa, 'pressure')}`,
+  },
   'cut-out': {
     make: (draft, { cutOutKpa }, full) =>
       void ((pumped(sourceIn(draft, full)).vessel ??= {}).cutOutKpa = cutOutKpa),
@@ -135,6 +141,12 @@ export const SOURCES: ChangeMakers<Sources> = {
     },
     says: ({ lph, headM }, _, show) =>
       msg`put in a booster pump of ${show(headM, 'height')} at ${show(lph, 'flow')}`,
+  },
+  'booster-out': {
+    make(draft, _, full) {
+      (sourceIn(draft, full) as { booster?: Draft<Stated<Booster>> }).booster = { kind: 'none' };
+    },
+    says: () => msg`take the booster out`,
   },
   'raise-tank': {
     make(draft, { byM }, full) {

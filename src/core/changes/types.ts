@@ -46,8 +46,10 @@ export type Change =
   | { kind: 'suction-size'; pipe: string }
   | { kind: 'tank-size'; volumeL: number }
   | { kind: 'pressure-tank' }
+  | { kind: 'vessel-air'; kpa: number }
   | { kind: 'cut-out'; cutOutKpa: number }
   | { kind: 'booster'; lph: number; headM: number }
+  | { kind: 'booster-out' }
   | { kind: 'booster-drive' }
   | { kind: 'lift-flow'; lph: number }
   | { kind: 'lasting'; source: string; would: WouldDo; nth: number }

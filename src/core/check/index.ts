@@ -6,7 +6,7 @@ export { GRADES, isGraver, type Finding, type Grade, type Holds, type Place, typ
 export type { FindingCode } from './codes';
 export { KINDS, TIMING_CODES } from './findings';
 export { isMeasured } from './figures';
-export { stageOf } from './kindOf';
+export { hasOffers, stageOf } from './kindOf';
 export { beyond, bringsAbout, grouped, judge, judgeOpen, roots, type Judgement, type Judging } from './judge';
 export { holdsOf, statesOf, withDirtyFilters, type State } from './states';
 export { opensOf, verdict, type Opens, type Verdict } from './verdict';

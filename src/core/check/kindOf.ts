@@ -17,5 +17,8 @@ export function stageOf({ code, place }: Pick<Finding, 'code' | 'place'>): Stage
   return typeof stage === 'function' ? stage(place) : stage;
 }
 
+/** Whether changes of the plan are tried for a kind of finding. */
+export const hasOffers = (code: FindingCode): boolean => kindOfCode(code).offers !== undefined;
+
 /** Place of a code in the order of telling. */
 export const orderOf = (code: FindingCode): number => KINDS.findIndex((k) => k.code === code);

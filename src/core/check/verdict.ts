@@ -5,6 +5,7 @@ import { isMeasured } from './figures';
 import type { Finding } from './finding';
 import type { FindingCode } from './codes';
 import { roots, type Judgement } from './judge';
+import { whenWords } from './words';
 
 export interface Verdict {
   tone: 'fine' | 'mend' | 'stop';
@@ -28,6 +29,8 @@ const GRAVE: Partial<Record<FindingCode, string>> = {
 export interface Opens {
   measured: boolean;
   sets: number;
+  /** The sets by name, so that a headline can say in which of them something holds. */
+  named?: readonly { id: string; name: string }[];
   opened: { blocks: number; emitters: number; flowLph: number; spare: number }[];
 }
 
@@ -35,6 +38,7 @@ export interface Opens {
 export const opensOf = ({ stated, plan, states }: Pick<Judgement, 'stated' | 'plan' | 'states'>): Opens => ({
   measured: isMeasured(stated, plan.sourceId),
   sets: plan.watering.sets.length,
+  named: plan.watering.sets.map(({ id, name }) => ({ id, name })),
   opened: states
     .filter((s) => s.how === 'open' && !s.backup)
     .map(({ results }) => ({
@@ -54,7 +58,11 @@ export function verdict(opens: Opens, told: readonly Finding[], choice: UnitChoi
     : { ...said, detail: msg`Nothing measured yet: example figures. ${said.detail}` };
 }
 
-function plainVerdict({ sets, opened }: Opens, told: readonly Finding[], choice: UnitChoice): Verdict {
+function plainVerdict(
+  { sets, named = [], opened }: Opens,
+  told: readonly Finding[],
+  choice: UnitChoice,
+): Verdict {
   const own = roots(told);
   const graver = own.filter((f) => f.grade === 'stop' || f.grade === 'mend');
   const by = (code: FindingCode): Finding | undefined =>
@@ -66,6 +74,11 @@ function plainVerdict({ sets, opened }: Opens, told: readonly Finding[], choice:
     headline,
     detail,
   });
+  /** The state that a figure is of, where it is not that of all. */
+  const when = (f: Finding): string => {
+    const said = whenWords(f.holds, named);
+    return said ? `, ${said}` : '';
+  };
   const at = (f: Finding): [string, string] => [
     format(f.measured, f.kind, choice),
     format(f.limit, f.kind, choice),
@@ -79,7 +92,7 @@ function plainVerdict({ sets, opened }: Opens, told: readonly Finding[], choice:
   const burst = by('burst-at-rest') ?? by('emitter-over');
   if (burst) {
     const [measuredKpa, limitKpa] = at(burst);
-    return stop(msg`Too much pressure`, msg`${measuredKpa}, the tape is rated ${limitKpa}`);
+    return stop(msg`Too much pressure`, msg`${measuredKpa}${when(burst)}, the tape is rated ${limitKpa}`);
   }
   const dry = by('emitters-dry');
   if (dry) {
@@ -92,6 +105,7 @@ function plainVerdict({ sets, opened }: Opens, told: readonly Finding[], choice:
         : n === 1
           ? msg`One bed runs dry`
           : msg`${n} beds run dry`,
+      others(graver.length - 1) + when(dry),
     );
   }
   const short = by('flow-short');
@@ -100,16 +114,20 @@ function plainVerdict({ sets, opened }: Opens, told: readonly Finding[], choice:
       short.limit > 0
         ? msg`Short by ${format(Number(short.says.shortLph), 'flow', choice)}`
         : msg`The source is too weak`,
-      msg`${at(short)[0]} asked at ${format(Number(short.says.neededKpa), 'pressure', choice)}`,
+      msg`${at(short)[0]} asked at ${format(Number(short.says.neededKpa), 'pressure', choice)}${when(short)}`,
     );
   const under = by('emitter-under');
-  if (under) return stop(msg`Too weak at the far end`, msg`${at(under)[0]} where ${at(under)[1]} is needed`);
+  if (under)
+    return stop(
+      msg`Too weak at the far end`,
+      msg`${at(under)[0]} where ${at(under)[1]} is needed${when(under)}`,
+    );
   const grave = own.filter((f) => f.grade === 'stop');
   if (grave.length > 0) {
     const onBackup = grave.every((f) => f.holds.length > 0 && f.holds.every((h) => h.backup));
-    const named = grave.map((f) => GRAVE[f.code]).find((words) => words !== undefined);
+    const ofKind = grave.map((f) => GRAVE[f.code]).find((words) => words !== undefined);
     return stop(
-      onBackup ? msg`Does not work on the backup` : (named ?? msg`Does not work yet`),
+      onBackup ? msg`Does not work on the backup` : (ofKind ?? msg`Does not work yet`),
       grave.length === 1 ? msg`One thing to put right first` : msg`${grave.length} things to put right first`,
     );
   }

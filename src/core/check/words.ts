@@ -81,10 +81,9 @@ function whereWords(finding: Finding, plan: FullPlan): string {
   return (own || placeWords(finding.place, plan)) + more;
 }
 
-/** In which states of the plan something holds. */
-function whenWords(holds: readonly Holds[], plan: FullPlan): string {
+/** In which states of the plan something holds; empty where it holds in all, or hangs on none. */
+export function whenWords(holds: readonly Holds[], sets: readonly { id: string; name: string }[]): string {
   if (holds.length === 0) return '';
-  const { sets } = plan.watering;
   const said: string[] = [];
   const own = new Set(holds.flatMap((h) => h.set ?? []));
   if (sets.length > 1 && own.size > 0 && own.size < sets.length) {
@@ -111,7 +110,7 @@ export function describe(finding: Finding, plan: FullPlan, choice: UnitChoice, s
     // A title may begin with what a set, a part or a block is called.
     title: capital(told.title),
     where: whereWords(finding, plan),
-    whenOpen: whenWords(finding.holds, plan),
+    whenOpen: whenWords(finding.holds, plan.watering.sets),
     restsOn: stated ? figuresOf(kind, finding.place, stated, plan).join(msg` and `) : '',
   };
 }

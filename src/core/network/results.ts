@@ -105,6 +105,20 @@ export interface FarmResults {
   rest: { sourceKpa: number; outletKpa: number };
 }
 
+/** What all emitters that are open would take by their labels, each at its own pressure, L/h: their flow times their number. */
+export const labelLph = ({ runs }: Pick<FarmResults, 'runs'>): number =>
+  runs.reduce((lph, { run, emitters }) => lph + emitters * run.tape.flowLph, 0);
+
+/** What drips is told beside the label's flow where it is off by more than this share. */
+const AS_LABELLED = 0.05;
+
+/** The share of their label's flow that the emitters drip, where that is another; nothing where it is about the same. */
+export function dripShare(results: FarmResults): number | undefined {
+  const label = labelLph(results);
+  const share = label > 0 ? results.bedsLph / label : 1;
+  return Math.abs(share - 1) > AS_LABELLED ? share : undefined;
+}
+
 /** Pressure at a node of the network. */
 export const kpaAt = (results: Pick<FarmResults, 'built' | 'solution'>, node: string): number =>
   results.solution.nodeKpa[results.built.nodeAt(node)];

@@ -75,9 +75,11 @@ export function fit(
   const seeds = [...ways, asItIs, ...(best ? [best] : [])];
   const worked = seeds.map((way, i) => {
     progress(SETS_DONE + ((1 - SETS_DONE) * i) / seeds.length);
-    return workOff(search, way);
+    return way.left.length > 0 ? workOff(search, way) : way;
   });
-  const all = [asItIs, ...ways, ...singles, ...pairs, ...worked, workOff(search, asItIs, true)];
+  const all = [asItIs, ...ways, ...singles, ...pairs, ...worked];
+  // Where the first thing that helps leads nowhere, the best of all is looked for at every step.
+  if (all.every((way) => way.left.length > 0)) all.push(workOff(search, asItIs, true));
   const within = all.filter((way) => isWithin(way, limits));
   progress(1);
   return answerOf(within, all, asItIs, refusal, search, solves);

@@ -37,8 +37,10 @@ const OF_SOURCE: readonly ChangeKind[] = [
   'suction-size',
   'tank-size',
   'pressure-tank',
+  'vessel-air',
   'cut-out',
   'booster',
+  'booster-out',
   'booster-drive',
   'lift-flow',
   'lasting',
@@ -115,7 +117,7 @@ export function isLower(a: readonly number[], b: readonly number[]): boolean {
 export const distance = (way: Way): number[] => [...gravity(way), farBeyond(way)];
 
 /** Times that one more remedy is taken. */
-const MOST_STEPS = 10;
+const MOST_STEPS = 8;
 
 /**
  * Takes one remedy after the other while less is left: old findings are worked off too.

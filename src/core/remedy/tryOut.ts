@@ -135,10 +135,8 @@ function helpsAtAll(way: Change[], finding: Finding, before: Judgement, solver: 
   if (plan === before.stated || refusalOf(plan)) return false;
   const ids = idsOf(finding);
   const left = judgeOpen(plan, { solver }).each.filter((f) => ids.includes(f.id));
-  return isLess(
-    left,
-    before.each.filter((f) => ids.includes(f.id)),
-  );
+  const was = before.each.filter((f) => ids.includes(f.id));
+  return isLess(left, was) || isMilder(left, was);
 }
 
 /** A finding is beyond its limit by so much less in all places together that it is felt. */
@@ -151,13 +149,16 @@ function isEased(left: readonly Beyond[], was: readonly Beyond[]): boolean {
 export const isLess = (left: readonly Beyond[], was: readonly Beyond[]): boolean =>
   left.length < was.length || isEased(left, was);
 
-/** Whether something grave that came of a finding is still there, no less than it was, though the finding is gone. */
+/** All that is left of a finding is of a lesser grade. */
+const isMilder = (left: readonly Finding[], was: readonly Finding[]): boolean =>
+  left.every((f) => was.some((w) => w.id === f.id && isGraver(w.grade, f.grade)));
+
+/** Whether something grave that came of a finding is still there, though the finding is gone. */
 function staysBehind(ids: readonly string[], before: Judgement, after: Judgement): boolean {
   if (after.each.some((f) => ids.includes(f.id))) return false;
   return before.each.some((f) => {
     if (f.because === undefined || !ids.includes(rootOf(f, before.each).id)) return false;
-    const stays = after.each.find((s) => s.id === f.id);
-    return stays?.grade === 'stop' && f.grade === 'stop' && !isEased([stays], [f]);
+    return f.grade === 'stop' && after.each.some((s) => s.id === f.id && s.grade === 'stop');
   });
 }
 
@@ -187,7 +188,8 @@ function tryWay(
   const was = before.each.filter((f) => ids.includes(f.id));
   const less = left.reduce((a, b) => (beyond(b) > beyond(a) ? b : a));
   const graver = left.some((f) => was.some((w) => w.id === f.id && isGraver(f.grade, w.grade)));
-  if (graver || !isEased(left, was)) return undefined;
+  // What is only to be watched where it stopped the plan has become less, however far beyond its limit it is.
+  if (graver || (!isMilder(left, was) && !isEased(left, was))) return undefined;
   return { remedy: { ...outcome, clears: false, less }, after };
 }
 

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { forms, msg } from '../../core/language';
 import Asks from '../parts/Asks.vue';
-import { isGravity } from '../../core/network';
+import { dripShare, isGravity } from '../../core/network';
 import ChoiceField from '../parts/ChoiceField.vue';
 import { EVERYTHING, useOpening } from '../stores/opening';
 import { useJudgement } from '../stores/judgement';
@@ -54,15 +54,13 @@ const lasting = computed(() => {
   const d = results.results?.demand;
   return d !== undefined && d.lastingLph < d.availableLph;
 });
-/** Under a tank nothing is asked for: what drips, and how much of the label's flow that is. */
+/** What drips, and how much of the label's flow that is: told where it is another, and of a tank, under which nothing is asked for. */
 const dripping = computed(() => {
   const r = results.results;
-  if (!r || !isGravity(plan.source)) return undefined;
-  const rated = r.runs.reduce((lph, { run, emitters }) => lph + emitters * run.tape.flowLph, 0);
-  return {
-    flow: settings.parts(r.flowLph, 'flow'),
-    share: rated > 0 ? Math.round((100 * r.flowLph) / rated) : 0,
-  };
+  const share = r && (dripShare(r) ?? (isGravity(plan.source) ? 1 : undefined));
+  return r && share !== undefined
+    ? { flow: settings.parts(r.bedsLph, 'flow'), share: Math.round(100 * share) }
+    : undefined;
 });
 const available = computed(() => {
   const d = results.results?.demand;
@@ -76,20 +74,7 @@ const available = computed(() => {
 <template>
   <section class="tally" aria-label="Tally">
     <div v-if="results.results" class="figures" :class="{ stale: results.stale, all }">
-      <template v-if="dripping">
-        <div class="t">
-          <Asks v-if="plan.blocks.length === 1" working="blockFlow">drips</Asks>
-          <span v-else>drips</span>
-          <p class="num">
-            {{ dripping.flow.number }} <i>{{ dripping.flow.unit }}</i>
-          </p>
-        </div>
-        <div class="t">
-          <Asks working="bed">of the label’s flow</Asks>
-          <p class="num">{{ dripping.share }} <i>%</i></p>
-        </div>
-      </template>
-      <template v-else>
+      <template v-if="!isGravity(plan.source)">
         <div class="t">
           <Asks working="asked">asked</Asks>
           <p class="num">
@@ -109,6 +94,19 @@ const available = computed(() => {
           <p class="num">
             {{ available.number }} <i>{{ available.unit }}</i>
           </p>
+        </div>
+      </template>
+      <template v-if="dripping">
+        <div class="t">
+          <Asks v-if="plan.blocks.length === 1" working="blockFlow">drips</Asks>
+          <span v-else>drips</span>
+          <p class="num">
+            {{ dripping.flow.number }} <i>{{ dripping.flow.unit }}</i>
+          </p>
+        </div>
+        <div class="t">
+          <Asks working="bed">of the label’s flow</Asks>
+          <p class="num">{{ dripping.share }} <i>%</i></p>
         </div>
       </template>
       <div v-if="weakest" class="t">

@@ -1,7 +1,7 @@
 import { msg } from '../../language';
 import type { Found } from '../finding';
 import { findingKind, isOver } from '../kind';
-import { fewerAtOnce } from '../offers';
+import { fewerAtOnce, weakerBooster } from '../offers';
 import type { State } from '../states';
 
 type Said = { ofFlow: boolean };
@@ -43,5 +43,5 @@ export const boosterLimits = findingKind({
   compares: { holds: 'x ≤ x_limit', measured: msg`there is`, limit: msg`its limit`, source: 'label' },
   apart: ({ says }) => String(says.ofFlow),
   alike: ({ says }) => String(says.ofFlow),
-  offers: fewerAtOnce,
+  offers: (context) => (context.finding.says.ofFlow ? fewerAtOnce : weakerBooster)(context),
 });

@@ -3,7 +3,7 @@ import { ON_LIMIT_KPA } from '../../plan';
 import { findingKind, sameBlock } from '../kind';
 import type { Found } from '../finding';
 import type { State } from '../states';
-import { all, branchRegulator, lessPressure, ownRegulator, thickerWall } from '../offers';
+import { all, branchRegulator, headRegulator, lessPressure, ownRegulator, thickerWall } from '../offers';
 
 type Said = { shutKpa: number; regulated: boolean };
 
@@ -43,6 +43,6 @@ export const burstAtRest = findingKind({
     source: 'label',
   },
   brings: { 'emitter-over': sameBlock },
-  offers: all(branchRegulator, ownRegulator, lessPressure, thickerWall),
+  offers: all(branchRegulator, headRegulator, ownRegulator, lessPressure, thickerWall),
   restsOn: ['source', 'label'],
 });

@@ -1,5 +1,6 @@
 import { msg } from '../../language';
 import { sizedKind } from '../../catalog/headParts';
+import type { Change } from '../../changes';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
 import { addPart, ofSource } from '../offers';
@@ -8,8 +9,12 @@ import type { State } from '../states';
 
 type Said = { well: boolean };
 
-/** A relief valve opens at about this share of what the pump reaches against shut valves. */
-const RELIEF_SHARE = 0.8;
+/** A relief valve opens at about this share of what the pump reaches against shut valves; higher where the water works there. */
+const RELIEF_SHARES = [0.8, 0.88, 0.95] as const;
+/** A switch stops the pump at about this share of it. */
+const STOPS_SHARE = 0.8;
+/** Pressure tanks as they are sold, L. */
+const TANKS_L = [80, 150, 300] as const;
 
 /** A pump with neither tank and switch nor relief valve has nothing to stop it against closed valves. */
 export const noRelief = findingKind({
@@ -43,13 +48,18 @@ export const noRelief = findingKind({
     ],
   }),
   offers: ofSource(({ results: { rest, flowLph } }) => [
-    [[{ kind: 'pressure-tank' }]],
+    // One that fits the pump: large enough for its starts, and stopped within what it reaches.
     [
-      [
-        addPart(HEAD, sizedKind('relief', flowLph), 0, {
-          opensKpa: Math.round(rest.sourceKpa * RELIEF_SHARE),
-        }),
-      ],
+      [{ kind: 'pressure-tank' }],
+      ...TANKS_L.map((volumeL): Change[] => [{ kind: 'pressure-tank' }, { kind: 'tank-size', volumeL }]),
+      ...TANKS_L.map((volumeL): Change[] => [
+        { kind: 'pressure-tank' },
+        { kind: 'tank-size', volumeL },
+        { kind: 'cut-out', cutOutKpa: Math.round(rest.sourceKpa * STOPS_SHARE) },
+      ]),
     ],
+    RELIEF_SHARES.map((share) => [
+      addPart(HEAD, sizedKind('relief', flowLph), 0, { opensKpa: Math.round(rest.sourceKpa * share) }),
+    ]),
   ]),
 });

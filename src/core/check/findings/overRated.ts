@@ -4,7 +4,7 @@ import { KPA_PER_M } from '../../hydraulics/water';
 import { HEAD } from '../../plan';
 import type { Found, Place } from '../finding';
 import { findingKind, isOver } from '../kind';
-import { all, lowerCutOut, ownRegulator, sized } from '../offers';
+import { all, lowerCutOut, ownRegulator, sized, strongerPipe } from '../offers';
 import type { State } from '../states';
 import { assemblies } from '../facts/parts';
 
@@ -61,6 +61,6 @@ export const overRated = findingKind({
     source: 'label',
   },
   alike: ({ place, says }) => (place.kind === 'part' && place.place === HEAD ? place.id : says.what),
-  offers: all(sized(), ownRegulator, lowerCutOut),
+  offers: all(sized(), strongerPipe, ownRegulator, lowerCutOut),
   restsOn: ['source'],
 });

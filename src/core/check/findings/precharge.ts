@@ -3,6 +3,7 @@ import { msg } from '../../language';
 import { switchFacts } from '../../network';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
+import { ofSource } from '../offers';
 import type { State } from '../states';
 
 type Said = { cutInKpa: number; high: boolean };
@@ -47,5 +48,6 @@ export const precharge = findingKind({
     limit: msg`usual`,
     source: msg`Pressure-tank makers’ rule: 2 psi under the cut-in.`,
   },
+  offers: ofSource(({ finding }) => [[[{ kind: 'vessel-air', kpa: Math.round(finding.limit) }]]]),
   restsOn: ['source'],
 });

@@ -2,7 +2,17 @@ import { msg } from '../../language';
 import { limitsOf } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
-import { all, booster, fewerAtOnce, lowerFlow, lowerFlowEverywhere, widerMain, widerPart } from '../offers';
+import {
+  all,
+  booster,
+  fewerAtOnce,
+  lowerFlow,
+  lowerFlowEverywhere,
+  lowerSetting,
+  regulatorOut,
+  widerMain,
+  widerPart,
+} from '../offers';
 import type { State } from '../states';
 import { everyPart } from '../facts/parts';
 
@@ -42,7 +52,16 @@ export const regulatorStarved = findingKind({
     source: 'starvedKpa',
   },
   brings: { 'emitters-dry': belowIt, 'emitter-under': belowIt, 'farm-uneven': () => true },
-  offers: all(fewerAtOnce, lowerFlow, lowerFlowEverywhere, widerMain, widerPart, booster),
+  offers: all(
+    lowerSetting,
+    regulatorOut,
+    fewerAtOnce,
+    lowerFlow,
+    lowerFlowEverywhere,
+    widerMain,
+    widerPart,
+    booster,
+  ),
   restsOn: ['source'],
 });
 

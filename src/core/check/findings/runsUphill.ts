@@ -5,7 +5,7 @@ import { longestRunM } from '../../network';
 import { limitsOf } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, isOver, sameBlock, type Brings } from '../kind';
-import { all, headerAtTop, otherMaterial } from '../offers';
+import { all, headerAtTop, morePressure, otherMaterial } from '../offers';
 import type { State } from '../states';
 
 type Said = { runs: number; ofRuns: number };
@@ -72,5 +72,5 @@ export const runsUphill = findingKind({
     source: 'uphillRun',
   },
   brings: { 'emitters-dry': riseTakes, 'emitter-under': riseTakes, 'run-too-long': riseAlone },
-  offers: all(headerAtTop, otherMaterial('compensating')),
+  offers: all(headerAtTop, morePressure, otherMaterial('compensating')),
 });

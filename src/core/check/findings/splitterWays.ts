@@ -1,8 +1,9 @@
 import { forms, msg } from '../../language';
-import { SPLITTER_WAYS } from '../../catalog/headParts';
+import { HEAD_PARTS, SPLITTER_WAYS } from '../../catalog/headParts';
 import { HEAD } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
+import { ofPart, steps } from '../offers';
 import type { State } from '../states';
 
 type Said = { part: string; ways: number };
@@ -31,5 +32,20 @@ export const splitterWays = findingKind({
     howMuch: msg`${measured} ${forms(measured, 'hose', 'hoses')} come from it; it has ${says.ways} ${forms(says.ways, 'outlet', 'outlets')}.`,
     why: msg`Each block or tee that comes from the head takes an outlet of its own.`,
     tries: [msg`use a splitter with more outlets`, msg`feed some of them from a tee further along`],
+  }),
+  offers: ofPart(({ place, part }, { finding }) => {
+    const more = HEAD_PARTS.filter(
+      ({ id, role }) => role === part.role && (SPLITTER_WAYS[id] ?? 0) >= finding.measured,
+    );
+    return [
+      steps(more, ({ id, name }) => ({
+        kind: 'swap-part',
+        place,
+        id: part.id,
+        part: id,
+        from: part.name,
+        name,
+      })),
+    ];
   }),
 });

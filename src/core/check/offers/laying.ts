@@ -9,6 +9,7 @@ import {
   MM_PER_MIL,
 } from '../../catalog/tape';
 import { DRILLS } from '../../catalog/drills';
+import { PIPES, strengthOf } from '../../catalog/pipes';
 import {
   branchPlace,
   cropIn,
@@ -20,7 +21,8 @@ import {
   type Part,
 } from '../../plan';
 import { makeSets } from '../../sets';
-import { flowsUnder, layingOf, regulatorsFor, resultOf, widerThan } from './context';
+import { flowsUnder, layingOf, regulatorsFor, resultOf, widerThan, type Context } from './context';
+import type { BlockResult } from '../../network';
 import { ringPlace } from '../../layout';
 import type { Change } from '../../changes';
 import { pieceOf, wayTo } from '../../changes';
@@ -105,6 +107,28 @@ export const widerMain: Offering = (context) => {
   }
   return ofBlock((block) => [
     steps(widerThan(block.main, 5), (p) => ({ kind: 'main-size', to: block.id, pipe: p.id })),
+  ])(context);
+};
+/** A pipe no narrower that bears what stands in it. */
+export const strongerPipe: Offering = (context) => {
+  const { place, measured } = context.finding;
+  const strong = (boreMm: number) =>
+    PIPES.filter((p) => strengthOf(p).ratingKpa >= measured && p.boreMm >= boreMm).sort(
+      (a, b) => a.boreMm - b.boreMm,
+    );
+  if (place.kind === 'main') {
+    const piece = pieceOf(context.plan, place.to);
+    return piece
+      ? [steps(strong(piece.boreMm).slice(0, 3), (p) => ({ kind: 'piece-size', to: place.to, pipe: p.id }))]
+      : [];
+  }
+  if (place.kind !== 'header') return [];
+  return ofBlock((block) => [
+    steps(strong(block.header.boreMm).slice(0, 3), (p) => ({
+      kind: 'header-size',
+      block: block.id,
+      pipe: p.id,
+    })),
   ])(context);
 };
 /** Two ends of the main joined to a ring, in the pipe that leads there: where a far block starves, it is then fed from two sides. */
@@ -197,27 +221,33 @@ export const ownRegulator = ofBlock((block, context) => {
     ]),
   ];
 });
+/** One regulator at the end of the head, where several blocks stand too high on the home source and one setting suits all. */
+export const headRegulator: Offering = (context) => {
+  const { plan, results, finding } = context;
+  if (finding.also.length === 0 || plan.sourceId !== plan.home) return [];
+  if (plan.head.some((p) => p.role === 'regulator') || results.blocks.some((b) => hasRegulator(b))) return [];
+  return regulatorOn(context, HEAD, plan.head.length);
+};
+const hasRegulator = (b: BlockResult): boolean =>
+  b.built.layout.block.inlet.some((p) => p.role === 'regulator');
+
 /** Where it holds on another source alone: one regulator on that source's branch, before all that it waters. */
-export const branchRegulator: Offering = ({ plan, results }) => {
+export const branchRegulator: Offering = (context) => {
+  const { plan } = context;
   const source = plan.sources.find((s) => s.id === plan.sourceId);
   if (!source || source.id === plan.home || plan.head.some((p) => p.role === 'regulator')) return [];
+  return regulatorOn(context, branchPlace(source.id), source.branch.length);
+};
+/** A regulator that all that is open shares, at each setting that suits everything laid there, the highest first. */
+function regulatorOn({ results }: Context, place: string, at: number): Offer[] {
   const [kind] = regulatorsFor(results.demand.askedLph);
   if (!kind) return [];
   const tapes = results.blocks.map((b) => b.built.layout.block.tape);
   const least = Math.max(...tapes.map((t) => t.minKpa));
   const most = Math.min(...tapes.map((t) => t.maxKpa));
   const sets = REGULATOR_SETS_KPA.filter((s) => s > least && s <= most).reverse();
-  return [
-    steps(sets, (setKpa) => ({
-      kind: 'add-part',
-      place: branchPlace(source.id),
-      part: kind.id,
-      name: kind.name,
-      at: source.branch.length,
-      setKpa,
-    })),
-  ];
-};
+  return [steps(sets, (setKpa) => ({ kind: 'add-part', place, part: kind.id, name: kind.name, at, setKpa }))];
+}
 export const thickerWall = ofBlock((block, context) => {
   const { tape, id } = layingOf(context, block);
   if (tape.kind !== 'tape') return [];

@@ -1,5 +1,12 @@
 import { msg } from '../../language';
-import { isFilter, HEAD_PARTS, sizedKind, type PartLabel, type Role } from '../../catalog/headParts';
+import {
+  isFilter,
+  HEAD_PARTS,
+  REGULATOR_SETS_KPA,
+  sizedKind,
+  type PartLabel,
+  type Role,
+} from '../../catalog/headParts';
 import { waterKind } from '../../catalog/water';
 import { HEAD, type Part } from '../../plan';
 import { blockOf, type Context } from './context';
@@ -163,6 +170,20 @@ export const gauges: Offering = ofPart(({ place, at }, { finding }) => [
     ],
   ],
 ]);
+
+/** The regulator that is found at fault at the next settings under what reaches it. */
+export const lowerSetting: Offering = ofPart(({ place, part }, { finding }) => {
+  if (part.role !== 'regulator') return [];
+  const lower = REGULATOR_SETS_KPA.filter((s) => s < part.setKpa && s <= finding.measured).reverse();
+  return [steps(lower, (setKpa) => ({ kind: 'set-pressure', place, id: part.id, setKpa }))];
+});
+
+/** Under a store that never reaches what a regulator is set to it holds nothing back: it is in the way. */
+export const regulatorOut: Offering = ofPart(({ place, part }, { results }) =>
+  part.role === 'regulator' && results.rest.sourceKpa <= part.setKpa
+    ? [[[{ kind: 'remove-part', place, id: part.id, name: part.name }]]]
+    : [],
+);
 
 /** A part that loses less than this share of what the present one does is worth its price. */
 const LOSES_LESS = 0.7;

@@ -47,6 +47,23 @@ export const booster: Offering = ({ plan, results: { layout, demand } }) => {
   ];
 };
 
+/** None, or another booster that adds no more than is missing, where the one that is there adds so much that shut valves burst something. */
+export const weakerBooster: Offering = ({ plan, results: { layout, demand } }) => {
+  const { source } = layout;
+  if (source.booster.kind === 'none') return [];
+  const alone = { ...source, booster: { ...source.booster, kind: 'none' as const } };
+  const thereKpa = intakeCurve(intakeOf(alone, plan.wishes.allowance), mediumOf(plan)).kpa(demand.askedLph);
+  const missingKpa = demand.neededKpa - thereKpa;
+  if (!(missingKpa > 0)) return [[[{ kind: 'booster-out' }]]];
+  return [
+    steps(BOOSTER_ROOM, (room) => ({
+      kind: 'booster',
+      lph: Math.ceil(demand.askedLph / 10) * 10,
+      headM: Math.ceil((missingKpa * room) / KPA_PER_M),
+    })),
+  ];
+};
+
 /** A switch that stops the pump sooner. */
 export const lowerCutOut: Offering = ({ results: { layout } }) => {
   const { source } = layout;

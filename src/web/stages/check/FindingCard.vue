@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import TermText from '../../parts/TermText.vue';
 import { computed } from 'vue';
-import { GRADE_WORDS, stageOf, type Finding } from '../../../core/check';
+import { msg } from '../../../core/language';
+import { GRADE_WORDS, hasOffers, stageOf, type Finding } from '../../../core/check';
 import { stepKey } from '../../../core/network';
 import { useAdvice } from '../../stores/advice';
 import { usePlan } from '../../stores/plan';
@@ -23,6 +24,12 @@ const words = computed(() => judgement.words(props.finding));
 /** Each once: of many blocks the same may be told. */
 const brings = computed(() => [...new Set(props.follows.map((f) => judgement.words(f).title))]);
 const remedies = computed(() => advice.remediesOf(props.finding));
+/** Why nothing is offered, once all was tried. */
+const noRemedy = computed(() =>
+  hasOffers(props.finding.code)
+    ? msg`No change that was tried puts it right without harm elsewhere.`
+    : msg`No change of the plan by itself puts it right: it is for you to do, or to decide.`,
+);
 
 const stage = computed(() => stageOf(props.finding));
 
@@ -54,7 +61,8 @@ function light(): void {
     <p v-if="brings.length > 0" class="brings"><b>It also causes:</b> {{ brings.join('; ') }}.</p>
     <RemedyList v-if="remedies && remedies.length > 0" :finding="finding" :remedies="remedies" />
     <p v-else-if="words.tries.length > 0" class="quiet">
-      <b>Try:</b> {{ words.tries.filter(Boolean).join('; ') }}.
+      <template v-if="remedies">{{ noRemedy }} </template><b>Try:</b>
+      {{ words.tries.filter(Boolean).join('; ') }}.
       <span v-if="!remedies && advice.working" class="working">Working it out</span>
     </p>
     <p class="where">
