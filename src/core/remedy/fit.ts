@@ -109,7 +109,7 @@ function answerOf(
   solves: number,
 ): FitAnswer {
   const [nearest] = [...within].sort(byDistance);
-  const least = nearest ? within.filter((w) => !isLower(gravity(nearest), gravity(w))) : [];
+  const least = nearest ? eachOnce(within.filter((w) => !isLower(gravity(nearest), gravity(w)))) : [];
   const fits = named(least.map((way) => offered(way, [])));
   if (nearest && !isWanting(nearest)) return { fits, solves };
   const why = tooDear(all, search.limits) ?? refusal ?? whyOf(nearest ?? asItIs);
@@ -122,6 +122,18 @@ const asNearest = (f: Fit): Fit => ({ ...f, kinds: ['nearest', ...f.kinds] });
 /** Whether something is left that stops it, or that sets, pipes and what is laid are there to mend. */
 const isWanting = ({ left }: Way): boolean =>
   left.some((f) => f.grade === 'stop' || HYDRAULIC.includes(f.code));
+
+/** The same changes in another order are the same plan. */
+function eachOnce(ways: readonly Way[]): Way[] {
+  const seen = new Set<string>();
+  return ways.filter(({ changes }) => {
+    const made = changes
+      .map((c) => JSON.stringify(c))
+      .sort()
+      .join();
+    return !seen.has(made) && seen.add(made);
+  });
+}
 
 /** The least that a plan that works costs, where only the budget rules it out. */
 function tooDear(all: readonly Way[], limits: FitLimits): FitRefusal | undefined {
