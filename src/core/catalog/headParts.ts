@@ -440,8 +440,10 @@ const SIZES: readonly (readonly string[])[] = [
   ['reduced-pressure', 'reduced-pressure-1-1/2', 'reduced-pressure-2'],
   ['relief', 'relief-1-1/2', 'relief-2'],
 ];
+/** The sizes that a kind comes in, the smallest first. */
+export const sizesOf = (id: string): readonly string[] => SIZES.find((s) => s[0] === id) ?? [id];
 /** A kind in the least size whose label's flow is what passes it; the largest where none is. */
 export function sizedKind(id: string, lph: number): string {
-  const sizes = SIZES.find((s) => s[0] === id) ?? [id];
+  const sizes = sizesOf(id);
   return sizes.find((s) => HEAD_PARTS.find((p) => p.id === s)!.atLph >= lph) ?? sizes[sizes.length - 1];
 }

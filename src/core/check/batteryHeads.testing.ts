@@ -98,6 +98,36 @@ export const HEADS: readonly Planted[] = [
     finds: ['flow-over-rating'],
   },
   {
+    name: 'a preventer that takes half the pressure',
+    plan: head([{ id: 'd', kind: 'double-check', lossKpa: 300 }, ...parts('gauge', 'screen-1', 'gauge')]),
+    finds: ['preventer-small'],
+  },
+  {
+    name: 'a vacuum breaker at the foot of the field',
+    plan: {
+      ...head(parts('vacuum-breaker', 'gauge', 'screen-1', 'gauge')),
+      blocks: [{ ...BLOCK, heightM: 1.5 }],
+    },
+    finds: ['breaker-low', 'no-vent'],
+  },
+  {
+    name: 'feed given at a block behind nothing that keeps it from the well',
+    plan: {
+      ...well({}),
+      blocks: [
+        {
+          ...BLOCK,
+          inlet: [
+            { id: 'd', kind: 'dosing-3/4', inEnd: 'thread-3/4', outEnd: 'thread-3/4' },
+            ...parts('screen-3/4'),
+            ...BLOCK.inlet!,
+          ],
+        },
+      ],
+    },
+    finds: ['no-backflow'],
+  },
+  {
     name: 'less than the meter counts',
     plan: head([...HEAD, { id: 'm', kind: 'meter-3/4', inEnd: 'thread-1', minLph: 3000 }]),
     finds: ['flow-under-rating'],

@@ -75,6 +75,8 @@ export type FindingCode =
   | 'precharge'
   | 'backflow-weak'
   | 'breaker-stands'
+  | 'breaker-low'
+  | 'preventer-small'
   | 'regulator-uphill'
   | 'farm-uneven'
   | 'short-when-dirty'

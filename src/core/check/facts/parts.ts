@@ -1,5 +1,6 @@
 import { inletParts, type FarmResults, type PartResult } from '../../network';
-import { HEAD } from '../../plan';
+import { isInjector } from '../../catalog/headParts';
+import { HEAD, type FullPlan } from '../../plan';
 
 /** Parts in line somewhere: in the head, or at the inlet of a block in use. */
 export interface Assembly {
@@ -11,6 +12,12 @@ export interface Assembly {
   /** Before the first of them at work. */
   startKpa: number;
 }
+
+/** Whether feed is given: as it is wished, or by an injector anywhere, in the head or at a block that is open. */
+export const isFeeding = ({ wishes, head, blocks }: FullPlan): boolean =>
+  wishes.feeding ||
+  head.some((p) => isInjector(p.role)) ||
+  blocks.some((b) => b.inUse && b.inlet.some((p) => isInjector(p.role)));
 
 const known = new WeakMap<FarmResults, Assembly[]>();
 

@@ -1,10 +1,11 @@
 import { msg } from '../../language';
-import { HEAD_PARTS, isInjector, sizedKind } from '../../catalog/headParts';
+import { HEAD_PARTS, sizedKind } from '../../catalog/headParts';
 import { HEAD, isMains } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
 import { ofSource, steps } from '../offers';
 import type { State } from '../states';
+import { isFeeding } from '../facts/parts';
 import { BACKFLOW_LOCAL } from '../facts/notices';
 
 type Said = { part: string };
@@ -17,7 +18,7 @@ export const backflowWeak = findingKind({
   code: 'backflow-weak',
   stage: 'pipework',
   find({ plan, results }: State): Found<Said>[] {
-    const feeding = plan.wishes.feeding || plan.head.some((p) => isInjector(p.role));
+    const feeding = isFeeding(plan);
     const preventers = plan.head.filter((p) => p.role === 'backflow');
     if (!feeding || !isMains(results.layout.source) || preventers.length === 0) return [];
     if (preventers.some((p) => !WEAK.some((kind) => p.kind.startsWith(kind)))) return [];

@@ -7,6 +7,7 @@ import { blockUneven } from './blockUneven';
 import { boosterCycles } from './boosterCycles';
 import { boosterLimits } from './boosterLimits';
 import { boosterStarved } from './boosterStarved';
+import { breakerLow } from './breakerLow';
 import { breakerStands } from './breakerStands';
 import { burstAtRest } from './burstAtRest';
 import { emitterOver } from './emitterOver';
@@ -46,6 +47,7 @@ import { partEats } from './partEats';
 import { plantWetsLittle } from './plantWetsLittle';
 import { precharge } from './precharge';
 import { puddles } from './puddles';
+import { preventerSmall } from './preventerSmall';
 import { pumpPastCurve } from './pumpPastCurve';
 import { regulatorHeadroom } from './regulatorHeadroom';
 import { regulatorRange } from './regulatorRange';
@@ -125,6 +127,8 @@ export const KINDS = [
   precharge,
   backflowWeak,
   breakerStands,
+  breakerLow,
+  preventerSmall,
   regulatorUphill,
   farmUneven,
   shortWhenDirty,

@@ -1,10 +1,10 @@
 import { isMains, isStored, comesIn } from '../../plan';
 import { msg } from '../../language';
-import { isInjector } from '../../catalog/headParts';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
 import { preventer } from '../offers';
 import type { State } from '../states';
+import { isFeeding } from '../facts/parts';
 import { BACKFLOW_LOCAL } from '../facts/notices';
 
 type Said = { feeding: boolean; mains: boolean; gap: boolean };
@@ -20,7 +20,7 @@ export const noBackflow = findingKind({
     if (plan.head.some((p) => p.role === 'backflow')) return [];
     // What keeps the backup apart is told where it joins.
     if (backup) return [];
-    const feeding = plan.wishes.feeding || plan.head.some((p) => isInjector(p.role));
+    const feeding = isFeeding(plan);
     // A float valve in a closed canister is joined to the mains; a tank filled from above is parted from them by air.
     const gap = comesIn(source).mains === true;
     const mains = isMains(source) || gap;

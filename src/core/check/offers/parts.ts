@@ -4,11 +4,13 @@ import {
   HEAD_PARTS,
   REGULATOR_SETS_KPA,
   sizedKind,
+  sizesOf,
   type PartLabel,
   type Role,
 } from '../../catalog/headParts';
 import { waterKind } from '../../catalog/water';
 import { HEAD, type Part } from '../../plan';
+import { isFeeding } from '../facts/parts';
 import { blockOf, type Context } from './context';
 import type { Change } from '../../changes';
 import { type Offer, type Offering, steps } from './offering';
@@ -87,15 +89,23 @@ export const addPart = (
 const MOST_OVER_LABEL = 2;
 
 export const preventer: Offering = ({ plan, results: { flowLph } }) => {
-  const kinds = plan.wishes.feeding
+  const kinds = isFeeding(plan)
     ? ['reduced-pressure']
     : ['double-check', 'vacuum-breaker', 'reduced-pressure'];
   // Behind the valves that shut the water off, so that it can be taken out.
   const at = plan.head.findIndex((p) => p.role !== 'ball-valve' && p.role !== 'gate-valve');
-  const fit = kinds
-    .map((k) => sizedKind(k, flowLph))
-    .filter((k) => HEAD_PARTS.find((p) => p.id === k)!.atLph * MOST_OVER_LABEL >= flowLph);
-  return fit.map((k) => [[addPart(HEAD, k, at < 0 ? plan.head.length : at)]]);
+  const place = at < 0 ? plan.head.length : at;
+  return kinds.map((kind) => {
+    const least = sizedKind(kind, flowLph);
+    // The least size for the flow, then those that lose less.
+    const sizes = sizesOf(kind);
+    return steps(
+      sizes
+        .slice(Math.max(0, sizes.indexOf(least)))
+        .filter((k) => HEAD_PARTS.find((p) => p.id === k)!.atLph * MOST_OVER_LABEL >= flowLph),
+      (k) => addPart(HEAD, k, place),
+    );
+  });
 };
 /** A filter of a kind that suits all that is in the water, of a size for the flow. */
 export function filtersFor({ results }: Context): { id: string; name: string }[] {
@@ -188,7 +198,8 @@ export const regulatorOut: Offering = ofPart(({ place, part }, { results }) =>
 /** A part that loses less than this share of what the present one does is worth its price. */
 const LOSES_LESS = 0.7;
 
-const lossOf = (p: Pick<PartLabel, 'fixedKpa' | 'lossKpa' | 'atLph'>, lph: number): number =>
+/** Loss in a part at a flow, by its label, kPa. */
+export const lossAt = (p: Pick<PartLabel, 'fixedKpa' | 'lossKpa' | 'atLph'>, lph: number): number =>
   p.fixedKpa + p.lossKpa * (lph / p.atLph) ** 2;
 
 /** Of the parts on the way of the water the one that eats most, in a size that eats less; or the one that is named. */
@@ -207,7 +218,7 @@ export const widerPart: Offering = (context) => {
         (part) =>
           part.role !== 'regulator' && (!named || finding.code !== 'part-eats' || part.id === named.part.id),
       )
-      .map((part) => ({ place, part, lph, kpa: lossOf(part, lph) })),
+      .map((part) => ({ place, part, lph, kpa: lossAt(part, lph) })),
   );
   if (candidates.length === 0) return [];
   const most = candidates.reduce((a, b) => (b.kpa > a.kpa ? b : a));
@@ -219,8 +230,8 @@ export const widerPart: Offering = (context) => {
       p.minLph <= most.lph &&
       most.lph <= p.maxLph &&
       p.mesh >= most.part.mesh * 0.75 &&
-      lossOf(p, most.lph) < most.kpa * LOSES_LESS,
-  ).sort((a, b) => lossOf(b, most.lph) - lossOf(a, most.lph));
+      lossAt(p, most.lph) < most.kpa * LOSES_LESS,
+  ).sort((a, b) => lossAt(b, most.lph) - lossAt(a, most.lph));
   return [
     steps(better, (p) => ({
       kind: 'swap-part',
