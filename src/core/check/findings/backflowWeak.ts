@@ -3,7 +3,7 @@ import { HEAD_PARTS, sizedKind } from '../../catalog/headParts';
 import { HEAD, isMains } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
-import { ofSource, steps } from '../offers';
+import { ofSource, steps, swapFor } from '../offers';
 import type { State } from '../states';
 import { isFeeding } from '../facts/parts';
 import { BACKFLOW_LOCAL } from '../facts/notices';
@@ -39,15 +39,6 @@ export const backflowWeak = findingKind({
     const weak = plan.head.find((p) => p.role === 'backflow');
     if (!weak) return [];
     const strong = HEAD_PARTS.filter((p) => p.id === sizedKind('reduced-pressure', flowLph));
-    return [
-      steps(strong, (p) => ({
-        kind: 'swap-part',
-        place: HEAD,
-        id: weak.id,
-        part: p.id,
-        from: weak.name,
-        name: p.name,
-      })),
-    ];
+    return [steps(strong, swapFor(HEAD, weak))];
   }),
 });

@@ -3,7 +3,7 @@ import { sizedKind, HEAD_PARTS } from '../../catalog/headParts';
 import { HEAD } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, isOver } from '../kind';
-import { ofPart, steps } from '../offers';
+import { ofPart, steps, swapFor } from '../offers';
 import type { State } from '../states';
 import { BACKFLOW_LOCAL } from '../facts/notices';
 
@@ -66,7 +66,7 @@ export const breakerLow = findingKind({
     return [
       steps(
         HEAD_PARTS.filter((p) => others.includes(p.id)),
-        (p) => ({ kind: 'swap-part', place, id: part.id, part: p.id, from: part.name, name: p.name }),
+        swapFor(place, part),
       ),
     ];
   }),

@@ -3,7 +3,7 @@ import { HEAD_PARTS } from '../../catalog/headParts';
 import { HEAD } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind, isOver, percent } from '../kind';
-import { lossAt, ofPart, steps } from '../offers';
+import { lossAt, ofPart, steps, swapFor } from '../offers';
 import type { State } from '../states';
 
 type Said = { part: string; flowLph: number; lossKpa: number };
@@ -54,15 +54,6 @@ export const preventerSmall = findingKind({
         p.id.startsWith(own) &&
         lossAt(p, flowLph) < lossAt(part, flowLph),
     ).sort((a, b) => lossAt(b, flowLph) - lossAt(a, flowLph));
-    return [
-      steps(larger, (p) => ({
-        kind: 'swap-part',
-        place,
-        id: part.id,
-        part: p.id,
-        from: part.name,
-        name: p.name,
-      })),
-    ];
+    return [steps(larger, swapFor(place, part))];
   }),
 });

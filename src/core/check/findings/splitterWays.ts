@@ -3,7 +3,7 @@ import { HEAD_PARTS, SPLITTER_WAYS } from '../../catalog/headParts';
 import { HEAD } from '../../plan';
 import type { Found } from '../finding';
 import { findingKind } from '../kind';
-import { ofPart, steps } from '../offers';
+import { ofPart, steps, swapFor } from '../offers';
 import type { State } from '../states';
 
 type Said = { part: string; ways: number };
@@ -37,15 +37,6 @@ export const splitterWays = findingKind({
     const more = HEAD_PARTS.filter(
       ({ id, role }) => role === part.role && (SPLITTER_WAYS[id] ?? 0) >= finding.measured,
     );
-    return [
-      steps(more, ({ id, name }) => ({
-        kind: 'swap-part',
-        place,
-        id: part.id,
-        part: id,
-        from: part.name,
-        name,
-      })),
-    ];
+    return [steps(more, swapFor(place, part))];
   }),
 });

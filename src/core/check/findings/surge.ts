@@ -5,7 +5,7 @@ import { HEAD } from '../../plan';
 import { everyPart } from '../facts/parts';
 import type { Found } from '../finding';
 import { findingKind, isOver } from '../kind';
-import { all, fewerAtOnce, ofSource, steps, widerMain } from '../offers';
+import { all, fewerAtOnce, ofSource, steps, swapFor, widerMain } from '../offers';
 import type { State } from '../states';
 
 type Said = { surgeKpa: number; velocity: number; what: string; closeS: number };
@@ -73,16 +73,7 @@ export const surge = findingKind({
       const ball = plan.head.find((p) => p.role === 'ball-valve');
       if (!ball) return [];
       const gates = HEAD_PARTS.filter((p) => p.role === 'gate-valve');
-      return [
-        steps(gates, (p) => ({
-          kind: 'swap-part',
-          place: HEAD,
-          id: ball.id,
-          part: p.id,
-          from: ball.name,
-          name: p.name,
-        })),
-      ];
+      return [steps(gates, swapFor(HEAD, ball))];
     }),
     widerMain,
     fewerAtOnce,

@@ -1,5 +1,6 @@
+import type { PartKind } from '../../catalog/headParts';
 import type { Change } from '../../changes';
-import type { Block } from '../../plan';
+import type { Block, Part } from '../../plan';
 import { blockOf, type Context } from './context';
 
 /** Ways of one remedy from mild to strong: the first that clears the finding is taken. Each way is some changes at once. */
@@ -8,6 +9,18 @@ export type Offering = (context: Context) => Offer[];
 
 export const steps = <T>(list: readonly T[], change: (step: T) => Change): Offer =>
   list.map((s) => [change(s)]);
+
+/** Puts a kind of part in the place of one that is there. */
+export const swapFor =
+  (place: string, { id, name: from }: Pick<Part, 'id' | 'name'>) =>
+  ({ id: part, name }: Pick<PartKind, 'id' | 'name'>): Change => ({
+    kind: 'swap-part',
+    place,
+    id,
+    part,
+    from,
+    name,
+  });
 
 /**
  * Works on the block that the finding is about; where it is about several, on all of them at once: each step of a remedy

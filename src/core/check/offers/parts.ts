@@ -13,7 +13,7 @@ import { HEAD, type Part } from '../../plan';
 import { isFeeding } from '../facts/parts';
 import { blockOf, type Context } from './context';
 import type { Change } from '../../changes';
-import { type Offer, type Offering, steps } from './offering';
+import { type Offer, type Offering, steps, swapFor } from './offering';
 
 /** The part a finding is about, with where it stands. */
 export function partOf({
@@ -41,16 +41,7 @@ export const sized = (roles?: (part: Part) => readonly Role[]): Offering =>
     const fit = HEAD_PARTS.filter(
       (p) => wanted.includes(p.role) && p.id !== part.kind && p.minLph <= lph && lph <= p.maxLph,
     );
-    return [
-      steps(fit, (p) => ({
-        kind: 'swap-part',
-        place,
-        id: part.id,
-        part: p.id,
-        from: part.name,
-        name: p.name,
-      })),
-    ];
+    return [steps(fit, swapFor(place, part))];
   });
 export const movedAfter = (is: (p: Part) => boolean, where: 'before' | 'after'): Offering =>
   ofPart(({ place, part, at, list }) => {
@@ -161,16 +152,7 @@ export const biggerFilter: Offering = (context) => {
       p.role === part.role &&
       p.atLph / Math.sqrt(p.dirtyKpa) > (part.atLph / Math.sqrt(part.dirtyKpa)) * 1.05,
   );
-  return [
-    steps(bigger, (p) => ({
-      kind: 'swap-part',
-      place: HEAD,
-      id: part.id,
-      part: p.id,
-      from: part.name,
-      name: p.name,
-    })),
-  ];
+  return [steps(bigger, swapFor(HEAD, part))];
 };
 export const gauges: Offering = ofPart(({ place, at }, { finding }) => [
   [
@@ -232,16 +214,7 @@ export const widerPart: Offering = (context) => {
       p.mesh >= most.part.mesh * 0.75 &&
       lossAt(p, most.lph) < most.kpa * LOSES_LESS,
   ).sort((a, b) => lossAt(b, most.lph) - lossAt(a, most.lph));
-  return [
-    steps(better, (p) => ({
-      kind: 'swap-part',
-      place: most.place,
-      id: most.part.id,
-      part: p.id,
-      from: most.part.name,
-      name: p.name,
-    })),
-  ];
+  return [steps(better, swapFor(most.place, most.part))];
 };
 
 /** Less than this is not worth a new part, kPa. */
