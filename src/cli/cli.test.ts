@@ -74,6 +74,12 @@ describe('furrow', () => {
       expect((await furrow('check', join(root, `demo/${demo}.json`))).stdout).toMatch(
         /Runs[^.]*\. (Nothing|One thing) to mend/,
       );
+    // The exit follows the headline: a plan whose blocks are all shut waters nothing, though nothing is found at fault.
+    const shut = JSON.parse(readFileSync(join(root, 'demo/wren-bottom.json'), 'utf8'));
+    for (const block of shut.blocks) block.inUse = false;
+    const still = await furrow('check', file('shut.json', JSON.stringify(shut)));
+    expect(still.stdout).toMatch(/Every block is shut/);
+    expect(still.status).toBe(1);
     const foreign = await furrow('check', join(cases, 'run-flat.json'));
     expect(foreign.status).toBe(2);
     expect(foreign.stderr).toMatch(/not an Idle Furrow plan/);

@@ -69,6 +69,35 @@ describe('the verdict of findings made by hand', () => {
     expect(said([finding('no-gauges', 'note')]).detail).toBe('Nothing to mend');
   });
 
+  test('the state that a figure is of is named, where it is not that of all', () => {
+    const sets = {
+      sets: 2,
+      named: [
+        { id: 'a', name: 'Near' },
+        { id: 'b', name: 'Far' },
+      ],
+    };
+    const under = (...holds: Holds[]) =>
+      finding('emitter-under', 'stop', { measured: 20, limit: 40, says: {}, holds });
+    expect(said([under({ set: 'a' }, { set: 'b' })], sets).detail).toBe(
+      '20\u00a0kPa where 40\u00a0kPa is needed',
+    );
+    expect(said([under({ set: 'b' })], sets).detail).toBe('20\u00a0kPa where 40\u00a0kPa is needed, in Far');
+    const burst = finding('burst-at-rest', 'stop', { measured: 90, limit: 85, holds: [{ high: true }] });
+    expect(said([burst]).detail).toBe('90\u00a0kPa, when the water is high, the tape is rated 85\u00a0kPa');
+    const short = (holds: Holds[]) =>
+      finding('flow-short', 'stop', {
+        measured: 900,
+        limit: 700,
+        kind: 'flow',
+        says: { shortLph: 200, neededKpa: 100 },
+        holds,
+      });
+    expect(said([short([{ set: 'a' }])], sets).detail).toMatch(/asked at 100.kPa, in Near$/);
+    // What holds on the backup alone is not told as of the source.
+    expect(said([short([{ backup: true }])]).headline).toBe('Does not work on the backup');
+  });
+
   test('drops that are slow and even are told before all else, as a share of the label’s flow', () => {
     const drips = finding('emitter-under', 'watch', { says: { drips: true, share: 0.404 } });
     expect(said([drips]).detail).toBe(

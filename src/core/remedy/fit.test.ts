@@ -1,6 +1,7 @@
+import { readFileSync } from 'node:fs';
 import { judge, roots, type Finding } from '../check';
 import { SOUND } from '../check/battery.testing';
-import { fillIn, type Plan } from '../plan';
+import { fillIn, readPlan, type Plan } from '../plan';
 import { format, METRIC, US, type KindName } from '../units';
 import { changed, figuresOf, fit, tellRefusal, tellSet, type FitLimits } from './index';
 
@@ -74,6 +75,20 @@ describe('fit it for me', () => {
     expect(new Set(kinds)).toEqual(new Set(['cheapest', 'most-even', 'fewest-sets']));
     const costs = answer.fits.map((f) => f.after.cost);
     expect(answer.fits.find((f) => f.kinds.includes('cheapest'))!.after.cost).toBe(Math.min(...costs));
+  });
+
+  test('the same changes in another order are one plan, named by all that it is best at', () => {
+    const reading = readPlan(readFileSync('demo/otter-strip.json', 'utf8'));
+    if (!reading.ok) throw new Error('no plan');
+    const { fits } = fit(reading.plan, FREE);
+    const made = fits.map((f) =>
+      f.changes
+        .map((c) => JSON.stringify(c))
+        .sort()
+        .join(),
+    );
+    expect(new Set(made).size).toBe(made.length);
+    expect(fits.flatMap((f) => f.kinds).sort()).toEqual(['cheapest', 'fewest-sets', 'most-even']);
   });
 
   test('what is kept is kept', () => {

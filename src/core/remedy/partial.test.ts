@@ -4,7 +4,8 @@ import { beds } from '../check/batteryBase.testing';
 import { ofBlock } from '../check/offers';
 import type { Context } from '../check/offers';
 import { createPlanSolver } from '../network';
-import { changed, remediesFor, tryChanges } from './index';
+import type { Plan } from '../plan';
+import { changed, figuresOf, remediesFor, tryChanges } from './index';
 
 const planted = (name: string) => judge(BATTERY.find((b) => b.name === name)!.plan);
 
@@ -73,4 +74,39 @@ test('more runs are laid only in beds that want their whole ground wet', () => {
     .filter((c) => c.kind === 'runs');
   const keys = results.blocks[0].built.layout.beds.map((b) => b.key);
   expect(change).toMatchObject({ kind: 'runs', keys: keys.filter((k) => k !== '2') });
+});
+
+test('a remedy leaves no more beds dry than there were, whatever it is for', () => {
+  for (const shutKpa of [60, 90, 120]) {
+    const tap = { ...SOUND.sources[0], shutKpa, flowingKpa: shutKpa * 0.6, flowingLph: 1000 };
+    const before = judge({
+      ...SOUND,
+      sources: [tap as Plan['sources'][number]],
+      // Nothing keeps the water back yet: whatever does takes of the pressure that there is.
+      head: [],
+      blocks: [{ ...SOUND.blocks[0], ground: { slopeAcross: 0.6 } }],
+    });
+    expect(figuresOf(before).dryBeds).toBeGreaterThan(0);
+    for (const finding of roots(before.told))
+      for (const { after } of remediesFor(finding, before))
+        expect(after.dryBeds).toBeLessThanOrEqual(figuresOf(before).dryBeds);
+  }
+});
+
+test('what stops a plan because of something else stands with its cause: while it is there nothing is put right', () => {
+  for (const name of ['beds that climb past all pressure', 'beds high over the regulator']) {
+    const { plan } = BATTERY.find((b) => b.name === name)!;
+    const before = judge(plan);
+    const cause = roots(before.told).find((f) => f.code === 'runs-uphill')!;
+    const came = before.each.filter((f) => f.because === cause.id && f.grade === 'stop').map((f) => f.id);
+    expect(came.length).toBeGreaterThan(0);
+    for (const { clears, changes } of remediesFor(cause, before))
+      if (clears)
+        expect(
+          judge(changed(plan, changes))
+            .each.filter((f) => f.grade === 'stop')
+            .map((f) => f.id)
+            .filter((id) => came.includes(id)),
+        ).toEqual([]);
+  }
 });
