@@ -54,11 +54,16 @@ const lasting = computed(() => {
   const d = results.results?.demand;
   return d !== undefined && d.lastingLph < d.availableLph;
 });
-/** What drips, and how much of the label's flow that is: told where it is another, and of a tank, under which nothing is asked for. */
+const hangs = computed(() => isGravity(plan.source));
+/**
+ * What drips, and how much of the label's flow that is: under a tank, where nothing is asked for, always; else where the
+ * emitters give clearly less than their label says.
+ */
 const dripping = computed(() => {
   const r = results.results;
-  const share = r && (dripShare(r) ?? (isGravity(plan.source) ? 1 : undefined));
-  return r && share !== undefined
+  if (!r) return undefined;
+  const share = dripShare(r) ?? 1;
+  return hangs.value || share < 1
     ? { flow: settings.parts(r.bedsLph, 'flow'), share: Math.round(100 * share) }
     : undefined;
 });
@@ -74,7 +79,7 @@ const available = computed(() => {
 <template>
   <section class="tally" aria-label="Tally">
     <div v-if="results.results" class="figures" :class="{ stale: results.stale, all }">
-      <template v-if="!isGravity(plan.source)">
+      <template v-if="!hangs">
         <div class="t">
           <Asks working="asked">asked</Asks>
           <p class="num">
@@ -101,10 +106,13 @@ const available = computed(() => {
           <Asks v-if="plan.blocks.length === 1" working="blockFlow">drips</Asks>
           <span v-else>drips</span>
           <p class="num">
-            {{ dripping.flow.number }} <i>{{ dripping.flow.unit }}</i>
+            {{ dripping.flow.number }}
+            <i
+              >{{ dripping.flow.unit }}<template v-if="!hangs"> · {{ dripping.share }} %</template></i
+            >
           </p>
         </div>
-        <div class="t">
+        <div v-if="hangs" class="t">
           <Asks working="bed">of the label’s flow</Asks>
           <p class="num">{{ dripping.share }} <i>%</i></p>
         </div>

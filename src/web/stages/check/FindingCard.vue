@@ -61,8 +61,8 @@ function light(): void {
     <p v-if="brings.length > 0" class="brings"><b>It also causes:</b> {{ brings.join('; ') }}.</p>
     <RemedyList v-if="remedies && remedies.length > 0" :finding="finding" :remedies="remedies" />
     <p v-else-if="words.tries.length > 0" class="quiet">
-      <template v-if="remedies">{{ noRemedy }} </template><b>Try:</b>
-      {{ words.tries.filter(Boolean).join('; ') }}.
+      <template v-if="remedies">{{ noRemedy }}{{ ' ' }}</template
+      ><b>Try:</b> {{ words.tries.filter(Boolean).join('; ') }}.
       <span v-if="!remedies && advice.working" class="working">Working it out</span>
     </p>
     <p class="where">
