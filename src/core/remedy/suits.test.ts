@@ -39,6 +39,9 @@ test('backflow preventers are offered in the size for the flow, to twice its lab
   expect(at(3601)).toEqual(['double-check-1-1/2', 'reduced-pressure-1-1/2']);
   expect(at(28_000)).toEqual(['double-check-2', 'reduced-pressure-2']);
   expect(at(28_001)).toEqual([]);
+  // In the least size for the flow first, then in those that lose less.
+  const [sizes] = preventer(context({ flowLph: 3601 }));
+  expect(sizes.map(([c]) => (c as { part: string }).part)).toEqual(['double-check-1-1/2', 'double-check-2']);
   const feeding = { ...plan, wishes: { ...plan.wishes, feeding: true } };
   expect(parts(preventer(context({ plan: feeding, flowLph: 10 })))).toEqual(['reduced-pressure']);
 });

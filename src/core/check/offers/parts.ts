@@ -86,7 +86,7 @@ export const preventer: Offering = ({ plan, results: { flowLph } }) => {
   // Behind the valves that shut the water off, so that it can be taken out.
   const at = plan.head.findIndex((p) => p.role !== 'ball-valve' && p.role !== 'gate-valve');
   const place = at < 0 ? plan.head.length : at;
-  return kinds.map((kind) => {
+  const offers = kinds.map((kind) => {
     const least = sizedKind(kind, flowLph);
     // The least size for the flow, then those that lose less.
     const sizes = sizesOf(kind);
@@ -97,6 +97,8 @@ export const preventer: Offering = ({ plan, results: { flowLph } }) => {
       (k) => addPart(HEAD, k, place),
     );
   });
+  // Of a kind that is too small in every size nothing is left.
+  return offers.filter((sizes) => sizes.length > 0);
 };
 /** A filter of a kind that suits all that is in the water, of a size for the flow. */
 export function filtersFor({ results }: Context): { id: string; name: string }[] {
